@@ -1,0 +1,39 @@
+using System.Text.RegularExpressions;
+using LucidLattice.Core.Definitions;
+
+namespace LucidLattice.Core.Charts;
+
+/// <summary>Short words for a chart, made from the labels of its fields: “Passengers by route”.</summary>
+public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyList<Column> columns)
+{
+    public string Title(ChartElement chart) => $"{Capital(Value(chart.Value))} by {Lower(Label(chart.Category))}";
+
+    public string Category(ChartElement chart) => Capital(Label(chart.Category));
+
+    private string Value(string expression)
+    {
+        var match = SimpleAggregate().Match(expression.Trim());
+        if (!match.Success) return Label(expression);
+        var argument = match.Groups["of"].Value.Trim();
+        return match.Groups["name"].Value.ToLowerInvariant() switch
+        {
+            "count" => argument == "*" ? "Rows" : $"Number of {Lower(Label(argument))}",
+            "avg" => $"Average {Lower(Label(argument))}",
+            "min" => $"Least {Lower(Label(argument))}",
+            "max" => $"Most {Lower(Label(argument))}",
+            _ => Label(argument),
+        };
+    }
+
+    private string Label(string expression)
+        => columns.FirstOrDefault(c => c.Expression == expression)?.Heading
+            ?? fields.FirstOrDefault(f => f.Name == expression.Trim('"'))?.Caption
+            ?? expression;
+
+    private static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
+
+    private static string Lower(string text) => text.Length > 1 && char.IsUpper(text[1]) ? text : text.Length == 0 ? text : char.ToLowerInvariant(text[0]) + text[1..];
+
+    [GeneratedRegex(@"^(?<name>sum|avg|min|max|count)\s*\((?<of>[^()]+)\)$", RegexOptions.IgnoreCase)]
+    private static partial Regex SimpleAggregate();
+}

@@ -1,0 +1,191 @@
+using System.Globalization;
+using LucidLattice.Core.Definitions;
+
+namespace LucidLattice.Core.Data;
+
+/// <summary>Collects one field's values, row by row, into its column. What does not fit the declared type becomes empty and is counted.</summary>
+public sealed class ColumnBuilder(Field field)
+{
+    private readonly BitSet _nulls = new();
+    private readonly Dictionary<string, int> _codes = new(StringComparer.Ordinal);
+    private readonly List<string> _texts = [];
+    private long[] _longs = [];
+    private double[] _doubles = [];
+    private int[] _codesOfRows = [];
+
+    public Field Field { get; } = field;
+    public int Count { get; private set; }
+
+    /// <summary>How many values did not fit the declared type.</summary>
+    public int Misfits { get; private set; }
+
+    /// <summary>The first value that did not fit.</summary>
+    public string? FirstMisfit { get; private set; }
+
+    public void AddNull()
+    {
+        _nulls[Count] = true;
+        Grow();
+        Count++;
+    }
+
+    /// <summary>Adds a value that already has the field's type.</summary>
+    public void Add(in Value value)
+    {
+        switch (value.Type)
+        {
+            case DataType.Null: AddNull(); break;
+            case DataType.Text: Put(value.Text); break;
+            case DataType.Decimal: Put(value.Decimal); break;
+            case DataType.Double: Put(value.Double); break;
+            default: Put(value.Bits); break;
+        }
+    }
+
+    public void Add(long value)
+    {
+        switch (Field.Type)
+        {
+            case DataType.Whole: Put(value); break;
+            case DataType.Decimal: Put((decimal)value); break;
+            case DataType.Double: Put((double)value); break;
+            case DataType.Bool when value is 0 or 1: Put(value); break;
+            case DataType.Text: Put(value.ToString(CultureInfo.InvariantCulture)); break;
+            case DataType.Date or DataType.DateTime when Field.Dates == DateEncoding.Unix && value is > -62135596800 and < 253402300800:
+                PutTime(DateTime.UnixEpoch.AddSeconds(value));
+                break;
+            case DataType.Date or DataType.DateTime when Field.Dates == DateEncoding.Julian: Add((double)value); break;
+            default: AddMisfit(value.ToString(CultureInfo.InvariantCulture)); break;
+        }
+    }
+
+    public void Add(double value)
+    {
+        switch (Field.Type)
+        {
+            case DataType.Double when double.IsFinite(value): Put(value); break;
+            case DataType.Whole when value == Math.Floor(value) && Math.Abs(value) < 9.2e18: Put((long)value); break;
+            // A REAL read as decimal goes by its shortest text, so 0.1 is 0.1.
+            case DataType.Decimal when decimal.TryParse(value.ToString("R", CultureInfo.InvariantCulture), NumberStyles.Float, CultureInfo.InvariantCulture, out var exact):
+                Put(exact);
+                break;
+            case DataType.Text: Put(value.ToString("R", CultureInfo.InvariantCulture)); break;
+            case DataType.Date or DataType.DateTime when Field.Dates == DateEncoding.Julian && value is > 1721426 and < 5373484:
+                // Day 2440587.5 is midnight of 1 January 1970; rounded to the millisecond, which is what a double holds.
+                PutTime(DateTime.UnixEpoch.AddMilliseconds(Math.Round((value - 2440587.5) * 86400000)));
+                break;
+            default: AddMisfit(value.ToString("R", CultureInfo.InvariantCulture)); break;
+        }
+    }
+
+    /// <summary>Adds a text as the database holds it: as it is, or read as the declared type.</summary>
+    public void Add(ReadOnlySpan<char> chars)
+    {
+        if (Field.Type == DataType.Text && _codes.GetAlternateLookup<ReadOnlySpan<char>>().TryGetValue(chars, out var code)) PutCode(code);
+        else if (Field.Type.IsTime() && IsoTime.TryParse(chars, out var time)) PutTime(time);
+        else AddText(chars.ToString());
+    }
+
+    private void AddText(string text)
+    {
+        if (Field.Type == DataType.Text) Put(text);
+        else if (text.Length > 64 || text.Trim().Length == 0 || !ValueText.TryParse(text, Field.Type == DataType.Date ? DataType.DateTime : Field.Type, out var value)) AddMisfit(text);
+        else
+        {
+            switch (Field.Type)
+            {
+                case DataType.Decimal: Put(value.Decimal); break;
+                case DataType.Double: Put(value.Double); break;
+                case DataType.Date or DataType.DateTime: PutTime(value.DateTime); break;
+                default: Put(value.Bits); break;
+            }
+        }
+    }
+
+    public void AddMisfit(string shown)
+    {
+        Misfits++;
+        FirstMisfit ??= shown.Length > 40 ? shown[..40] + "…" : shown;
+        AddNull();
+    }
+
+    /// <summary>The finished column; the builder is not used afterwards.</summary>
+    public DataColumn Build()
+    {
+        switch (Field.Type)
+        {
+            case DataType.Text:
+                Array.Resize(ref _codesOfRows, Count);
+                return new TextColumn(Field, _codesOfRows, _texts, _nulls);
+            case DataType.Double:
+                Array.Resize(ref _doubles, Count);
+                return new DoubleColumn(Field, _doubles, _nulls);
+            default:
+                Array.Resize(ref _longs, Count);
+                return new LongColumn(Field, _longs, _nulls);
+        }
+    }
+
+    private void Put(long bits)
+    {
+        Grow();
+        _longs[Count++] = bits;
+    }
+
+    private void Put(decimal value)
+    {
+        var unscaled = decimal.Round(value, Field.Scale, MidpointRounding.AwayFromZero) / new decimal(1, 0, 0, false, (byte)Field.Scale);
+        if (unscaled is > long.MaxValue or < long.MinValue) AddMisfit(value.ToString(CultureInfo.InvariantCulture));
+        else Put((long)unscaled);
+    }
+
+    private void Put(double value)
+    {
+        Grow();
+        _doubles[Count++] = value;
+    }
+
+    private void PutTime(DateTime time)
+    {
+        if (Field.Type == DataType.DateTime) Put(time.Ticks);
+        else if (time.TimeOfDay == TimeSpan.Zero) Put((long)DateOnly.FromDateTime(time).DayNumber);
+        else AddMisfit(time.ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture));
+    }
+
+    private void Put(string text)
+    {
+        if (!_codes.TryGetValue(text, out var code))
+        {
+            var normal = text.IsNormalized() ? text : text.Normalize();
+            if (!_codes.TryGetValue(normal, out code))
+            {
+                code = _texts.Count;
+                _texts.Add(normal);
+                _codes[normal] = code;
+            }
+            _codes[text] = code;
+        }
+        PutCode(code);
+    }
+
+    private void PutCode(int code)
+    {
+        Grow();
+        _codesOfRows[Count++] = code;
+    }
+
+    private void Grow()
+    {
+        switch (Field.Type)
+        {
+            case DataType.Text: Grow(ref _codesOfRows); break;
+            case DataType.Double: Grow(ref _doubles); break;
+            default: Grow(ref _longs); break;
+        }
+    }
+
+    private void Grow<T>(ref T[] values)
+    {
+        if (Count == values.Length) Array.Resize(ref values, Math.Max(256, values.Length * 2));
+    }
+}

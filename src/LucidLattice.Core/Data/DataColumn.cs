@@ -1,0 +1,93 @@
+namespace LucidLattice.Core.Data;
+
+/// <summary>
+/// One field of all rows. Three storages serve every type: 64-bit payloads (whole, date, date and time, yes/no, and
+/// decimals as unscaled numbers), doubles, and codes into a list of distinct texts.
+/// </summary>
+public abstract class DataColumn(Definitions.Field field, BitSet nulls)
+{
+    public Definitions.Field Field { get; } = field;
+    public DataType Type => Field.Type;
+    public BitSet Nulls { get; } = nulls;
+
+    /// <summary>The value in a row (0 is the first in the dataset's order).</summary>
+    public Value this[int row] => Nulls[row] ? Value.Null : ValueAt(row);
+
+    protected abstract Value ValueAt(int row);
+
+    /// <summary>Dense ranks by value from 0, empties last; equal values share a rank. Returns the number of ranks.</summary>
+    public abstract int Rank(Collation collation, Span<int> ranks);
+
+    /// <summary>The memory that the values take, in bytes.</summary>
+    public abstract long Bytes { get; }
+}
+
+/// <summary>Payloads of 64 bits; decimals are unscaled by the field's scale (12.50 with scale 2 is 1250).</summary>
+public sealed class LongColumn(Definitions.Field field, long[] values, BitSet nulls) : DataColumn(field, nulls)
+{
+    private static readonly decimal[] Units = [.. Enumerable.Range(0, 13).Select(scale => new decimal(1, 0, 0, false, (byte)scale))];
+
+    public long[] Values { get; } = values;
+    public override long Bytes => Values.Length * 8L + Nulls.Bytes;
+
+    protected override Value ValueAt(int row) => Type == DataType.Decimal ? Value.Of(Scaled(Values[row])) : Value.FromBits(Type, Values[row]);
+
+    /// <summary>The decimal that an unscaled number of this column stands for.</summary>
+    public decimal Scaled(long unscaled)
+        => new((int)(ulong)Int128.Abs(unscaled), (int)((ulong)Int128.Abs(unscaled) >> 32), 0, unscaled < 0, (byte)Field.Scale);
+
+    /// <summary>One unit of the last place of the field's scale.</summary>
+    public decimal Unit => Units[Field.Scale];
+
+    public override int Rank(Collation collation, Span<int> ranks) => Ranking.Dense(Values.AsSpan(0, ranks.Length), Nulls, ranks);
+}
+
+/// <summary>Doubles.</summary>
+public sealed class DoubleColumn(Definitions.Field field, double[] values, BitSet nulls) : DataColumn(field, nulls)
+{
+    public double[] Values { get; } = values;
+    public override long Bytes => Values.Length * 8L + Nulls.Bytes;
+
+    protected override Value ValueAt(int row) => Value.Of(Values[row]);
+
+    public override int Rank(Collation collation, Span<int> ranks) => Ranking.Dense(Values.AsSpan(0, ranks.Length), Nulls, ranks);
+}
+
+/// <summary>Texts, each kept once; a row holds its code.</summary>
+public sealed class TextColumn(Definitions.Field field, int[] codes, IReadOnlyList<string> texts, BitSet nulls) : DataColumn(field, nulls)
+{
+    public int[] Codes { get; } = codes;
+    public IReadOnlyList<string> Texts { get; } = texts;
+    public override long Bytes => Codes.Length * 4L + Texts.Sum(t => 2L * t.Length + 24) + Nulls.Bytes;
+
+    protected override Value ValueAt(int row) => Value.Of(Texts[Codes[row]]);
+
+    public override int Rank(Collation collation, Span<int> ranks)
+    {
+        var order = Enumerable.Range(0, Texts.Count).ToArray();
+        Array.Sort(order, (a, b) => collation.Compare(Texts[a], Texts[b]));
+        var rankOfCode = new int[Texts.Count];
+        for (var i = 0; i < order.Length; i++) rankOfCode[order[i]] = i;
+        var anyNull = false;
+        for (var row = 0; row < ranks.Length; row++)
+        {
+            if (Nulls[row]) anyNull = true;
+            ranks[row] = Nulls[row] ? Texts.Count : rankOfCode[Codes[row]];
+        }
+        return Texts.Count + (anyNull ? 1 : 0);
+    }
+}
+
+/// <summary>A field that no expression uses, and that was therefore not read.</summary>
+public sealed class UnreadColumn(Definitions.Field field) : DataColumn(field, new BitSet())
+{
+    public override long Bytes => 0;
+
+    protected override Value ValueAt(int row) => Value.Null;
+
+    public override int Rank(Collation collation, Span<int> ranks)
+    {
+        ranks.Clear();
+        return 1;
+    }
+}

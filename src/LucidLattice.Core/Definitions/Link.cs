@@ -1,0 +1,51 @@
+using System.Text.Json.Serialization;
+
+namespace LucidLattice.Core.Definitions;
+
+/// <summary>A drill-down link: what a click opens, where, and every value it carries.</summary>
+public sealed record Link
+{
+    /// <summary>The id of the report that opens; its published version is shown.</summary>
+    public required string Report { get; init; }
+    public OpenIn Open { get; init; } = OpenIn.Beside;
+    public IReadOnlyList<CarriedValue> Carries { get; init; } = [];
+}
+
+public enum OpenIn { Beside, Here, NewTab }
+
+/// <summary>A value that a link gives to a parameter of the report it opens.</summary>
+public sealed record CarriedValue
+{
+    /// <summary>The name of the target's parameter, without the colon.</summary>
+    public required string Parameter { get; init; }
+    public required ValueSource From { get; init; }
+}
+
+/// <summary>Where a carried value comes from.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "type")]
+[JsonDerivedType(typeof(CategorySource), "category")]
+[JsonDerivedType(typeof(LevelSource), "level")]
+[JsonDerivedType(typeof(ParameterSource), "parameter")]
+[JsonDerivedType(typeof(FixedSource), "fixed")]
+public abstract record ValueSource;
+
+/// <summary>The category of the mark that was clicked.</summary>
+public sealed record CategorySource : ValueSource;
+
+/// <summary>The key of the group around the chart, at the level with this id.</summary>
+public sealed record LevelSource : ValueSource
+{
+    public required string Level { get; init; }
+}
+
+/// <summary>The value that a parameter of this report has in the run that was clicked.</summary>
+public sealed record ParameterSource : ValueSource
+{
+    public required string Name { get; init; }
+}
+
+/// <summary>Always the same value, written as its parameter's type is (2025-01-31, 12.5, true).</summary>
+public sealed record FixedSource : ValueSource
+{
+    public required string Value { get; init; }
+}

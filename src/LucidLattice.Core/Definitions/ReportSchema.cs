@@ -1,0 +1,18 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using System.Text.Json.Schema;
+
+namespace LucidLattice.Core.Definitions;
+
+/// <summary>The JSON Schema of report definitions, made from the records themselves (docs/report.schema.json).</summary>
+public static class ReportSchema
+{
+    public static string Write()
+    {
+        var exporter = new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true };
+        var schema = (JsonObject)ReportJson.Options.GetJsonSchemaAsNode(typeof(ReportDefinition), exporter);
+        schema.Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
+        schema.Insert(1, "title", "Lucid Lattice report definition, version 1");
+        return schema.ToJsonString(new JsonSerializerOptions { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping }) + "\n";
+    }
+}

@@ -1,0 +1,92 @@
+namespace LucidLattice.Core.Definitions;
+
+/// <summary>A list of rows with its grouping levels and its bands. This version offers one section a sheet.</summary>
+public sealed record Section
+{
+    public required string Id { get; init; }
+
+    /// <summary>The id of the dataset whose rows are listed; null for a section of texts alone.</summary>
+    public string? Dataset { get; init; }
+
+    /// <summary>A row-phase condition; rows for which it is not true are taken out of everything.</summary>
+    public string? Filter { get; init; }
+
+    /// <summary>The order of rows within the innermost group; ties keep the dataset's order.</summary>
+    public IReadOnlyList<SortKey> Sort { get; init; } = [];
+
+    /// <summary>The columns of the detail list, from left to right.</summary>
+    public IReadOnlyList<Column> Columns { get; init; } = [];
+
+    /// <summary>The grouping levels, outermost first.</summary>
+    public IReadOnlyList<Level> Levels { get; init; } = [];
+
+    public Band ReportHeader { get; init; } = new();
+    public Band PageHeader { get; init; } = new();
+    public Band Detail { get; init; } = new();
+    public Band PageFooter { get; init; } = new();
+    public Band ReportFooter { get; init; } = new();
+}
+
+/// <summary>One key of a row order.</summary>
+public sealed record SortKey
+{
+    /// <summary>A row-phase expression.</summary>
+    public required string By { get; init; }
+    public bool Descending { get; init; }
+}
+
+/// <summary>A grouping level: rows with the same value of <see cref="By"/> stand together.</summary>
+public sealed record Level
+{
+    public required string Id { get; init; }
+
+    /// <summary>Unique among levels, and no field's name: OVER (PARTITION BY name) refers to it.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>A row-phase expression whose value is the group's key.</summary>
+    public required string By { get; init; }
+    public bool Descending { get; init; }
+
+    /// <summary>True if each group but the first of its parent starts on a new page.</summary>
+    public bool NewPage { get; init; }
+    public Band Header { get; init; } = new();
+    public Band Footer { get; init; } = new();
+}
+
+/// <summary>Ties a detail value to its heading and its totals: they share place, width, alignment and pattern.</summary>
+public sealed record Column
+{
+    public required string Id { get; init; }
+    public required string Heading { get; init; }
+
+    /// <summary>A row-phase expression: the value in the detail band.</summary>
+    public required string Expression { get; init; }
+
+    /// <summary>In points. Columns stand side by side, so a column's place follows from the widths before it.</summary>
+    public required double Width { get; init; }
+
+    /// <summary>Null takes the side that suits the type: numbers right, all else left.</summary>
+    public Alignment? Align { get; init; }
+
+    /// <summary>A Unicode LDML pattern; null takes the one that suits the field.</summary>
+    public string? Pattern { get; init; }
+}
+
+/// <summary>A horizontal strip of the page: parts stacked from top to bottom.</summary>
+public sealed record Band
+{
+    public IReadOnlyList<BandPart> Parts { get; init; } = [];
+}
+
+/// <summary>A part of a band. It grows with its texts, and is kept on one page where a page can hold it.</summary>
+public sealed record BandPart
+{
+    public required string Id { get; init; }
+
+    /// <summary>The least height, in points.</summary>
+    public required double Height { get; init; }
+
+    /// <summary>In a group header: drawn again at the top of each page on which the group goes on.</summary>
+    public bool Repeat { get; init; }
+    public IReadOnlyList<Element> Elements { get; init; } = [];
+}

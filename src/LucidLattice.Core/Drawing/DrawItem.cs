@@ -1,0 +1,33 @@
+namespace LucidLattice.Core.Drawing;
+
+/// <summary>Something drawn on a page. Lengths are in points from the top left corner; colours are #RRGGBB.</summary>
+public abstract record DrawItem;
+
+/// <summary>A text on one line, starting at <paramref name="X"/> on the baseline <paramref name="Y"/>.</summary>
+/// <param name="Width">As measured; outputs keep to it.</param>
+/// <param name="Rotation">In degrees, clockwise, around the start.</param>
+public sealed record TextRun(double X, double Y, string Text, Font Font, string Color, double Width, double Rotation = 0) : DrawItem;
+
+public sealed record LineItem(double X1, double Y1, double X2, double Y2, double Thickness, string Color) : DrawItem;
+
+/// <summary>A rectangle, filled, outlined or both.</summary>
+public sealed record RectItem(double X, double Y, double Width, double Height, string? Fill, string? Stroke = null, double StrokeWidth = 0, double Opacity = 1) : DrawItem;
+
+/// <summary>Items that together are one figure, with a text for those who cannot see it.</summary>
+public sealed record FigureItem(string AlternativeText, IReadOnlyList<DrawItem> Items) : DrawItem;
+
+/// <summary>An area that answers to the pointer: it tells what it shows, and may open another report.</summary>
+/// <param name="Id">Unique on the page: the element's id and the mark's number.</param>
+/// <param name="Label">What it stands for: <c>Holm – Brae</c>.</param>
+/// <param name="Figure">Its number, as people read it.</param>
+public sealed record RegionItem(double X, double Y, double Width, double Height, string Id, string Label, string Figure, Links.LinkAction? Action) : DrawItem;
+
+/// <summary>All that a page, or a part of one, is made of.</summary>
+public sealed record PageDrawing(double Width, double Height, IReadOnlyList<DrawItem> Items)
+{
+    /// <summary>All items, those inside of figures included.</summary>
+    public IEnumerable<DrawItem> Flatten() => Flatten(Items);
+
+    private static IEnumerable<DrawItem> Flatten(IEnumerable<DrawItem> items)
+        => items.SelectMany(item => item is FigureItem figure ? Flatten(figure.Items).Prepend(item) : [item]);
+}

@@ -1,0 +1,95 @@
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Links;
+
+namespace LucidLattice.Core.Editing;
+
+/// <summary>Puts a chart into a band. It starts from a group and a subtotal that the report already has, or counts rows.</summary>
+public sealed record AddChart : Edit
+{
+    public required BandKind Band { get; init; }
+    public int Level { get; init; }
+
+    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    {
+        var section = report.MainSection();
+        var place = new BandPlace(Band, Level);
+        if (!place.IsSummary) throw new EditException("A chart belongs in a header or footer of a group or of the report.");
+        var dataset = report.MainDataset() ?? throw new EditException("The report has no rows to draw yet. Choose a dataset first.");
+        // Inside a group, the next level below it makes the best categories; else a text that is no key.
+        var category = section.Levels.ElementAtOrDefault(Math.Max(Level, section.Levels.Count > 1 && Level == 0 ? section.Levels.Count - 1 : Level))?.By
+            ?? section.Levels.LastOrDefault(l => l.Id != section.Levels.ElementAtOrDefault(Level - 1)?.Id && Level == 0)?.By
+            ?? dataset.Fields.Where(f => f.Type == DataType.Text && section.Levels.All(l => l.By != Names.Quoted(f.Name))).Select(f => Names.Quoted(f.Name)).FirstOrDefault()
+            ?? Names.Quoted(dataset.Fields[0].Name);
+        var chart = new ChartElement
+        {
+            Id = NewId.For(section, "ch"),
+            Width = report.Page.BodyWidth,
+            Height = 180,
+            Y = 2,
+            Category = category,
+            Value = Value(section, dataset),
+        };
+        var part = new BandPart { Id = NewId.For(section, "p"), Height = 190, Elements = [chart] };
+        return report.WithMainSection(section.MapBands((p, band) => p == place ? WithChart(band, part) : band));
+    }
+
+    /// <summary>Above the headings of columns, which belong right above the rows.</summary>
+    private static Band WithChart(Band band, BandPart part)
+    {
+        var at = band.Parts.ToList().FindIndex(Levels.HasHeadings);
+        return new Band { Parts = at < 0 ? [.. band.Parts, part] : [.. band.Parts.Take(at), part, .. band.Parts.Skip(at)] };
+    }
+
+    private static string Value(Section section, Dataset dataset)
+    {
+        var total = section.Elements().Select(e => e.Element).OfType<TotalElement>().FirstOrDefault();
+        if (total is not null && section.Columns.FirstOrDefault(c => c.Id == total.Column) is { } column) return $"{total.Aggregate.ToString().ToLowerInvariant()}({column.Expression})";
+        var numbers = dataset.Fields.Where(f => f.Type.IsNumber() && f.Kind is not (FieldKind.Key or FieldKind.Share)).Select(f => Names.Quoted(f.Name)).ToList();
+        var shown = section.Columns.FirstOrDefault(c => numbers.Contains(c.Expression))?.Expression;
+        return shown is null ? "count(*)" : $"sum({shown})";
+    }
+}
+
+/// <summary>
+/// Makes a click on a chart's marks open a report. What it carries is proposed by names and types: a parameter named as the
+/// category, as a level around the chart, or as a parameter of this report.
+/// </summary>
+public sealed record LinkChart : Edit
+{
+    public required string Chart { get; init; }
+
+    /// <summary>The id of the report that opens; null removes the link.</summary>
+    public string? Report { get; init; }
+
+    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    {
+        var section = report.MainSection();
+        if (Elements.Require(section, Chart) is not ChartElement chart) throw new EditException("Only charts have links so far.");
+        var link = Report is null ? null : Propose(report, section, chart, catalog.Published(Report) ?? throw new EditException("That report was never published. Publish it first, so that readers can see it."));
+        return report.WithMainSection(section.MapElements((_, e) => e.Id == Chart ? chart with { Link = link } : e));
+    }
+
+    private Link Propose(ReportDefinition report, Section section, ChartElement chart, ReportDefinition target)
+    {
+        var place = section.Elements().First(e => e.Element.Id == Chart).Place;
+        var around = section.Levels.Take(place.Level).ToList();
+        var fields = report.MainDataset()?.Fields ?? [];
+        DataType? TypeOf(string expression) => fields.FirstOrDefault(f => Names.Quoted(f.Name) == expression)?.Type;
+        ValueSource? Source(Parameter parameter)
+        {
+            if (Same(chart.Category, parameter.Name) && TypeOf(chart.Category) == parameter.Type) return new CategorySource();
+            if (around.FirstOrDefault(l => Same(l.By, parameter.Name) && TypeOf(l.By) == parameter.Type) is { } level) return new LevelSource { Level = level.Id };
+            if (report.Parameters.FirstOrDefault(p => Same(p.Name, parameter.Name) && p.Type == parameter.Type) is { } own) return new ParameterSource { Name = own.Name };
+            return null;
+        }
+        return new Link
+        {
+            Report = Report!,
+            Open = chart.Link?.Open ?? OpenIn.Beside,
+            Carries = [.. target.Parameters.Where(p => p.SetBy == SetBy.Reader).Select(p => (p.Name, Source: Source(p))).Where(p => p.Source is not null).Select(p => new CarriedValue { Parameter = p.Name, From = p.Source! })],
+        };
+    }
+
+    private static bool Same(string expression, string name) => string.Equals(expression.Trim('"'), name, StringComparison.OrdinalIgnoreCase);
+}

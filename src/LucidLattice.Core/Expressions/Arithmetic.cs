@@ -1,0 +1,100 @@
+using LucidLattice.Core.Data;
+
+namespace LucidLattice.Core.Expressions;
+
+/// <summary>
+/// Sums, products and the arithmetic of dates. Whole and decimal numbers are exact: whole/whole is a decimal (7/2 is 3.5);
+/// a decimal with a double gives a double, with a warning; dividing by zero gives NULL and is counted.
+/// </summary>
+internal static class Arithmetic
+{
+    public static Compiled Negate(Compiled operand, int position)
+    {
+        if (!operand.Type.IsNumber() && operand.Type is not (DataType.Interval or DataType.Null)) throw Mismatch("-", operand.Type, null, position);
+        return Compiler.Combined(operand.Type, [operand], frame =>
+        {
+            var value = operand.Evaluate(frame);
+            return value.Type switch
+            {
+                DataType.Whole => Value.Of(checked(-value.Whole)),
+                DataType.Decimal => Value.Of(-value.Decimal),
+                DataType.Double => Value.Of(-value.Double),
+                DataType.Interval => Value.Of(new Interval(-value.Interval.Months, -value.Interval.Time)),
+                _ => value,
+            };
+        }) with { Scale = operand.Scale, Kind = operand.Kind };
+    }
+
+    public static Compiled Binary(string op, Compiled left, Compiled right, int position, Action<string, string, int> warn)
+    {
+        if (left.Type.IsTime() || right.Type.IsTime() || left.Type == DataType.Interval || right.Type == DataType.Interval) return Dates(op, left, right, position);
+        if ((!left.Type.IsNumber() && left.Type != DataType.Null) || (!right.Type.IsNumber() && right.Type != DataType.Null)) throw Mismatch(op, left.Type, right.Type, position);
+        var type = left.Type == DataType.Double || right.Type == DataType.Double ? DataType.Double
+            : left.Type == DataType.Decimal || right.Type == DataType.Decimal || op == "/" ? DataType.Decimal
+            : DataType.Whole;
+        if (type == DataType.Double && (left.Type == DataType.Decimal || right.Type == DataType.Decimal))
+            warn("inexact", "An exact decimal number is combined with a number that is not exact; the result is not exact either.", position);
+        int? scale = type != DataType.Decimal ? null : op switch
+        {
+            "*" => Math.Min(12, (left.Scale ?? 0) + (right.Scale ?? 0)),
+            "/" => Math.Max(2, left.Scale ?? 0),
+            _ => Math.Max(left.Scale ?? 0, right.Scale ?? 0),
+        };
+        Func<Frame, Value, Value, Value> apply = (type, op) switch
+        {
+            (DataType.Whole, "+") => (_, a, b) => Value.Of(checked(a.Whole + b.Whole)),
+            (DataType.Whole, "-") => (_, a, b) => Value.Of(checked(a.Whole - b.Whole)),
+            (DataType.Whole, "*") => (_, a, b) => Value.Of(checked(a.Whole * b.Whole)),
+            (DataType.Whole, "%") => (f, a, b) => b.Whole == 0 ? Zero(f) : b.Whole == -1 ? Value.Of(0L) : Value.Of(a.Whole % b.Whole),
+            (DataType.Decimal, "+") => (_, a, b) => Value.Of(a.Decimal + b.Decimal),
+            (DataType.Decimal, "-") => (_, a, b) => Value.Of(a.Decimal - b.Decimal),
+            (DataType.Decimal, "*") => (_, a, b) => Value.Of(a.Decimal * b.Decimal),
+            (DataType.Decimal, "/") => (f, a, b) => b.Decimal == 0 ? Zero(f) : Value.Of(a.Decimal / b.Decimal),
+            (DataType.Decimal, "%") => (f, a, b) => b.Decimal == 0 ? Zero(f) : Value.Of(a.Decimal % b.Decimal),
+            (_, "+") => (_, a, b) => Value.Of(a.AsDouble + b.AsDouble),
+            (_, "-") => (_, a, b) => Value.Of(a.AsDouble - b.AsDouble),
+            (_, "*") => (_, a, b) => Value.Of(a.AsDouble * b.AsDouble),
+            (_, "/") => (f, a, b) => b.AsDouble == 0 ? Zero(f) : Value.Of(a.AsDouble / b.AsDouble),
+            _ => (f, a, b) => b.AsDouble == 0 ? Zero(f) : Value.Of(a.AsDouble % b.AsDouble),
+        };
+        var kind = op is "+" or "-" && left.Kind == right.Kind ? left.Kind : Definitions.FieldKind.Plain;
+        return Lifted(type, left, right, apply) with { Scale = scale, Kind = kind };
+    }
+
+    private static Compiled Dates(string op, Compiled left, Compiled right, int position)
+    {
+        if (left.Type.IsTime() && right.Type == DataType.Interval && op is "+" or "-")
+            return Shift(left, right, op == "-" ? -1 : 1);
+        if (left.Type == DataType.Interval && right.Type.IsTime() && op == "+") return Shift(right, left, 1);
+        if (left.Type == DataType.Date && right.Type == DataType.Date && op == "-")
+            return Lifted(DataType.Whole, left, right, (_, a, b) => Value.Of(a.Bits - b.Bits));
+        throw Mismatch(op, left.Type, right.Type, position);
+    }
+
+    private static Compiled Shift(Compiled time, Compiled interval, int sign)
+        => Lifted(time.Type, time, interval, (_, a, b) =>
+        {
+            // AddMonths stops at the month's last day, as SQL's interval arithmetic is commonly read.
+            var moved = a.AsDateTime.AddMonths(sign * b.Interval.Months) + sign * b.Interval.Time;
+            return a.Type == DataType.Date ? Value.Of(DateOnly.FromDateTime(moved)) : Value.Of(moved);
+        });
+
+    private static Compiled Lifted(DataType type, Compiled left, Compiled right, Func<Frame, Value, Value, Value> apply)
+        => Compiler.Combined(type, [left, right], frame =>
+        {
+            var a = left.Evaluate(frame);
+            if (a.IsNull) return a;
+            var b = right.Evaluate(frame);
+            return b.IsNull ? b : apply(frame, a, b);
+        });
+
+    private static Value Zero(Frame frame)
+    {
+        frame.DivisionsByZero++;
+        return Value.Null;
+    }
+
+    private static ExpressionException Mismatch(string op, DataType left, DataType? right, int position)
+        => new("type-mismatch", right is null ? $"{op} does not go with {left.Words()}." : $"{left.Words()} {op} {right.Value.Words()} makes no sense.", position,
+            op == "+" && (left == DataType.Text || right == DataType.Text) ? "Join texts with ||." : null);
+}

@@ -1,0 +1,17 @@
+namespace LucidLattice.Core.Expressions;
+
+/// <summary>When an expression can be worked out. Each may use its own and earlier phases only.</summary>
+public enum Phase
+{
+    /// <summary>From literals and parameters alone.</summary>
+    Constant,
+
+    /// <summary>From the fields of one row.</summary>
+    Row,
+
+    /// <summary>From the totals of a group.</summary>
+    Group,
+
+    /// <summary>From the page it stands on.</summary>
+    Page,
+}

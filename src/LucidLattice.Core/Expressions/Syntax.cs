@@ -1,0 +1,31 @@
+using LucidLattice.Core.Data;
+
+namespace LucidLattice.Core.Expressions;
+
+/// <summary>An expression's tree as it was written, before names and types are looked up. Positions count from 0.</summary>
+public abstract record Syntax(int Position);
+
+public sealed record LiteralSyntax(Value Value, int Position) : Syntax(Position);
+public sealed record NameSyntax(string Name, int Position) : Syntax(Position);
+public sealed record ParameterSyntax(string Name, int Position) : Syntax(Position);
+public sealed record UnarySyntax(string Operator, Syntax Operand, int Position) : Syntax(Position);
+public sealed record BinarySyntax(string Operator, Syntax Left, Syntax Right, int Position) : Syntax(Position);
+public sealed record BetweenSyntax(Syntax Operand, Syntax Low, Syntax High, bool Not, int Position) : Syntax(Position);
+public sealed record InSyntax(Syntax Operand, IReadOnlyList<Syntax> Choices, bool Not, int Position) : Syntax(Position);
+public sealed record LikeSyntax(Syntax Operand, Syntax Pattern, bool Not, int Position) : Syntax(Position);
+public sealed record IsNullSyntax(Syntax Operand, bool Not, int Position) : Syntax(Position);
+public sealed record CaseSyntax(Syntax? Operand, IReadOnlyList<(Syntax When, Syntax Then)> Branches, Syntax? Else, int Position) : Syntax(Position);
+public sealed record CastSyntax(Syntax Operand, DataType Type, int? Scale, int Position) : Syntax(Position);
+public sealed record ExtractSyntax(string Part, Syntax Operand, int Position) : Syntax(Position);
+
+/// <summary>A call; an aggregate has <see cref="Star"/>, <see cref="Distinct"/>, <see cref="Filter"/> or <see cref="Over"/> too.</summary>
+public sealed record CallSyntax(string Name, IReadOnlyList<Syntax> Arguments, int Position) : Syntax(Position)
+{
+    public bool Star { get; init; }
+    public bool Distinct { get; init; }
+    public Syntax? Filter { get; init; }
+    public OverSyntax? Over { get; init; }
+}
+
+/// <summary>OVER () without a partition, or OVER (PARTITION BY level).</summary>
+public sealed record OverSyntax(string? Level, int Position);

@@ -1,0 +1,47 @@
+using System.Globalization;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+
+namespace LucidLattice.Core.Formatting;
+
+/// <summary>Turns values of one type into the text that people read. NULL prints as nothing.</summary>
+public sealed class ValueFormat
+{
+    private readonly Func<Value, string> _format;
+
+    private ValueFormat(Func<Value, string> format) => _format = format;
+
+    public string Format(in Value value) => value.IsNull ? "" : _format(value);
+
+    /// <param name="pattern">A Unicode LDML pattern; null takes the one that suits the type, the scale and the kind.</param>
+    /// <exception cref="FormatException">The pattern does not suit the type; the message is meant for people.</exception>
+    public static ValueFormat For(DataType type, string? pattern, FieldKind kind, int? scale, CultureInfo culture)
+    {
+        pattern ??= DefaultPattern(type, kind, scale);
+        if (type.IsNumber())
+        {
+            var number = NumberPattern.Parse(pattern!);
+            return type == DataType.Double ? new(v => number.Format(v.Double, culture)) : new(v => number.Format(v.Decimal, culture));
+        }
+        if (type.IsTime())
+        {
+            var date = DatePattern.Parse(pattern!);
+            return new(v => date.Format(v.AsDateTime, culture));
+        }
+        if (pattern is not null && type is DataType.Text) throw new FormatException($"A text takes no pattern, but “{pattern}” was given.");
+        return type == DataType.Bool ? new(v => v.Bool ? "yes" : "no") : new(v => v.Invariant);
+    }
+
+    /// <summary>Numbers used as keys have no grouping and no decimals.</summary>
+    public static string? DefaultPattern(DataType type, FieldKind kind, int? scale) => type switch
+    {
+        DataType.Whole when kind == FieldKind.Key => "0",
+        DataType.Whole => "#,##0",
+        DataType.Decimal or DataType.Double when kind == FieldKind.Share => "0.0 %",
+        DataType.Decimal => "#,##0" + (scale is null or > 0 ? "." + new string('0', scale ?? 2) : ""),
+        DataType.Double => "#,##0.##",
+        DataType.Date => "d MMM yyyy",
+        DataType.DateTime => "d MMM yyyy HH:mm",
+        _ => null,
+    };
+}

@@ -1,0 +1,32 @@
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Grouping;
+
+namespace LucidLattice.Core.Layout;
+
+/// <summary>Moves a frame to the row and the groups that a band is printed for: a header sees its group's first row, a footer its last.</summary>
+public sealed class FramePositions(GroupTree tree, Frame frame)
+{
+    private int _level = -1, _group = -1;
+
+    public Frame Frame => frame;
+
+    public void MoveTo(Cursor cursor)
+    {
+        if (cursor.Level != _level || cursor.Group != _group)
+        {
+            tree.Path(cursor.Level, cursor.Group).CopyTo(frame.Groups, 0);
+            (_level, _group) = (cursor.Level, cursor.Group);
+        }
+        if (tree.Order.Length == 0) frame.Row = -1;
+        else
+        {
+            var group = tree.Levels[cursor.Level];
+            frame.Row = tree.Order[cursor.Stage switch
+            {
+                Stage.Detail => cursor.Row,
+                Stage.Footer or Stage.ReportFooter => group.End(cursor.Group) - 1,
+                _ => group.Start[cursor.Group],
+            }];
+        }
+    }
+}

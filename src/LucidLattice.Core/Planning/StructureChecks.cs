@@ -1,0 +1,102 @@
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+
+namespace LucidLattice.Core.Planning;
+
+/// <summary>What can be wrong with a definition apart from its expressions: shape, ids, names, lengths.</summary>
+public static partial class StructureChecks
+{
+    public static IEnumerable<Problem> Of(ReportDefinition report)
+    {
+        if (report.Title.Trim().Length == 0) yield return Warning("no-title", "The report has no title.", null, "title", "Give it a title.");
+        if (report.Sheets is not [{ Sections: [_] }])
+        {
+            yield return Error("sheet-count", "This version prints reports with one sheet of one section.", null, "sheets", "Keep one sheet with one section.");
+            yield break;
+        }
+        var page = report.Page;
+        if (page.Width is < 72 or > 14400 || page.Height is < 72 or > 14400 || page.BodyWidth < 36 || page.Height - page.Top - page.Bottom < 72
+            || Math.Min(Math.Min(page.Left, page.Right), Math.Min(page.Top, page.Bottom)) < 0)
+            yield return Error("page-size", "The page leaves no room to print on.", null, "page", "Make the page larger or its margins smaller (lengths are in points).");
+
+        foreach (var problem in Parameters(report).Concat(Datasets(report)).Concat(Ids(report)).Concat(Levels(report)).Concat(Sizes(report)).Concat(Colors(report))) yield return problem;
+    }
+
+    private static IEnumerable<Problem> Parameters(ReportDefinition report)
+    {
+        var seen = new HashSet<string>(StringComparer.OrdinalIgnoreCase);
+        foreach (var parameter in report.Parameters)
+        {
+            if (parameter.Name.Length == 0 || !(char.IsLetter(parameter.Name[0]) || parameter.Name[0] == '_') || !parameter.Name.All(c => char.IsLetterOrDigit(c) || c == '_'))
+                yield return Error("bad-name", $"“{parameter.Name}” is no name for a parameter.", parameter.Name, "name", "Use letters, digits and underscores, starting with a letter.");
+            if (!seen.Add(parameter.Name)) yield return Error("duplicate-name", $"Two parameters are called “{parameter.Name}”.", parameter.Name, "name", "Rename one of them.");
+            if (parameter.Type is DataType.Interval or DataType.Null) yield return Error("bad-type", $"The parameter “{parameter.Name}” has no usable type.", parameter.Name, "type", "Choose text, whole, decimal, double, date, dateTime or bool.");
+        }
+    }
+
+    private static IEnumerable<Problem> Datasets(ReportDefinition report)
+    {
+        var section = report.MainSection();
+        if (section.Dataset is not null && report.MainDataset() is null)
+            yield return Error("unknown-dataset", $"The section reads the dataset “{section.Dataset}”, which the report does not have.", section.Id, "dataset", "Choose one of the report's datasets.");
+        foreach (var dataset in report.Datasets)
+        {
+            foreach (var twice in dataset.Fields.GroupBy(f => f.Name).Where(g => g.Count() > 1))
+                yield return Error("duplicate-name", $"The dataset “{dataset.Name}” has two fields called “{twice.Key}”.", dataset.Id, "fields", "Remove one of them.");
+            foreach (var field in dataset.Fields.Where(f => f.Scale is < 0 or > 12 || f.Type is DataType.Interval or DataType.Null))
+                yield return Error("bad-type", $"The field “{field.Name}” has no usable type or scale.", dataset.Id, "fields", "A scale is 0 to 12.");
+        }
+    }
+
+    private static IEnumerable<Problem> Ids(ReportDefinition report)
+    {
+        var section = report.MainSection();
+        var ids = section.Elements().Select(e => e.Element.Id)
+            .Concat(section.Bands().SelectMany(b => b.Band.Parts).Select(p => p.Id))
+            .Concat(section.Levels.Select(l => l.Id)).Concat(section.Columns.Select(c => c.Id)).Append(section.Id);
+        foreach (var twice in ids.GroupBy(id => id).Where(g => g.Count() > 1))
+            yield return Error("duplicate-id", $"The id “{twice.Key}” is used {twice.Count()} times.", twice.Key, "id", "Give each its own id.");
+    }
+
+    private static IEnumerable<Problem> Levels(ReportDefinition report)
+    {
+        var section = report.MainSection();
+        foreach (var twice in section.Levels.GroupBy(l => l.Name, StringComparer.OrdinalIgnoreCase).Where(g => g.Count() > 1))
+            yield return Error("duplicate-name", $"Two levels are called “{twice.Key}”.", twice.Last().Id, "name", "Rename one of them.");
+        if (section.Levels.Count > 12) yield return Error("too-many-levels", "A section has at most 12 levels.", section.Id, "levels", "Remove some.");
+        if (section.Levels.Count > 0 && section.Dataset is null) yield return Error("no-dataset", "A section without a dataset has nothing to group.", section.Id, "levels", "Choose a dataset.");
+    }
+
+    private static IEnumerable<Problem> Sizes(ReportDefinition report)
+    {
+        var section = report.MainSection();
+        foreach (var column in section.Columns.Where(c => !(c.Width is >= 8 and <= 14400)))
+            yield return Error("bad-size", $"The column “{column.Heading}” is {column.Width} points wide.", column.Id, "width", "Choose 8 points or more.");
+        foreach (var (_, band) in section.Bands())
+            foreach (var part in band.Parts)
+            {
+                if (!(part.Height is >= 0 and <= 14400)) yield return Error("bad-size", $"A band part is {part.Height} points high.", part.Id, "height", "Choose 0 points or more.");
+                foreach (var element in part.Elements)
+                    if (!(element.Height is >= 0 and <= 14400) || !(element.Y is >= 0 and <= 14400) || element is FreeElement { Width: not (> 0 and <= 14400) } or FreeElement { X: not (>= -1000 and <= 14400) })
+                        yield return Error("bad-size", "An element lies outside of the page or has no size.", element.Id, "width", "Lengths are in points from the band's top left corner.");
+            }
+        var pageBands = new[] { section.PageHeader, section.PageFooter }.Sum(b => b.Parts.Sum(p => p.Height));
+        if (pageBands > (report.Page.Height - report.Page.Top - report.Page.Bottom) / 2)
+            yield return Error("page-bands-too-high", "Page header and footer leave less than half of the page.", section.Id, "pageHeader", "Make them lower.");
+    }
+
+    private static IEnumerable<Problem> Colors(ReportDefinition report)
+    {
+        foreach (var (_, element) in report.MainSection().Elements())
+            foreach (var color in new[] { element.Style?.Color, (element as ChartElement)?.Color })
+                if (color is not null && !HexColor().IsMatch(color))
+                    yield return Error("bad-color", $"“{color}” is no colour.", element.Id, "color", "Write it as #0B5D5B.");
+    }
+
+    [System.Text.RegularExpressions.GeneratedRegex("^#[0-9A-Fa-f]{6}$")]
+    private static partial System.Text.RegularExpressions.Regex HexColor();
+
+    private static Problem Error(string code, string message, string? place, string property, string mend) => new(code, Severity.Error, message, place, property, Mends: [mend]);
+
+    private static Problem Warning(string code, string message, string? place, string property, string mend) => new(code, Severity.Warning, message, place, property, Mends: [mend]);
+}

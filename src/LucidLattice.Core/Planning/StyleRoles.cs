@@ -1,0 +1,46 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
+
+namespace LucidLattice.Core.Planning;
+
+/// <summary>The look of each role, and the role that an element takes by itself.</summary>
+public static class StyleRoles
+{
+    public static ResolvedStyle Resolve(Element element, BandPlace place, int levels, Alignment natural)
+    {
+        var style = element.Style ?? new Style();
+        var role = style.Role ?? DefaultRole(element, place);
+        var (size, bold, color) = role switch
+        {
+            StyleRole.Title => (18.0, true, Palette.Ink),
+            StyleRole.Subtitle => (9, false, Palette.Muted),
+            StyleRole.GroupHeading => (10.5, true, GroupColor(place, levels)),
+            StyleRole.ColumnHeading => (8, false, Palette.Muted),
+            StyleRole.Total => (9, true, GroupColor(place, levels)),
+            StyleRole.Note => (8, false, Palette.Muted),
+            _ => (9, false, Palette.Ink),
+        };
+        return new ResolvedStyle(
+            new Font(style.Font ?? FontFamily.Sans, Math.Clamp(style.Size ?? size, 4, 72), style.Bold ?? bold, style.Italic ?? false),
+            style.Color ?? color,
+            style.Align ?? natural);
+    }
+
+    private static StyleRole DefaultRole(Element element, BandPlace place) => element switch
+    {
+        HeadingElement => StyleRole.ColumnHeading,
+        TotalElement => StyleRole.Total,
+        TextElement => place.Kind switch
+        {
+            BandKind.GroupHeader => StyleRole.GroupHeading,
+            BandKind.GroupFooter or BandKind.ReportFooter => StyleRole.Total,
+            BandKind.PageHeader or BandKind.PageFooter => StyleRole.Note,
+            _ => StyleRole.Body,
+        },
+        _ => StyleRole.Body,
+    };
+
+    /// <summary>Groups wear their level's colour, except the innermost of several, which is nearest to the rows and stays calm.</summary>
+    private static string GroupColor(BandPlace place, int levels)
+        => place.Level == 0 || (levels > 1 && place.Level == levels) ? Palette.Ink : Palette.Level(place.Level);
+}

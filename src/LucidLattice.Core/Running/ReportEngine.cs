@@ -1,0 +1,73 @@
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Links;
+using LucidLattice.Core.Planning;
+
+namespace LucidLattice.Core.Running;
+
+/// <summary>What a run is asked to do.</summary>
+/// <param name="Given">Parameter values by name, written as <see cref="Value.Invariant"/> writes them.</param>
+/// <param name="Now">The run clock, in UTC.</param>
+public sealed record RunRequest(ReportDefinition Report, IReadOnlyDictionary<string, string> Given, DateTime Now);
+
+/// <summary>The one door to a run: a definition, parameter values and a clock go in, a <see cref="ReportRun"/> comes out.</summary>
+public sealed class ReportEngine(IRowSource source, ITextMeasurer measurer, IReportCatalog catalog)
+{
+    /// <summary>What is wrong with a definition, found without reading any rows.</summary>
+    public IReadOnlyList<Problem> Check(ReportDefinition report)
+        => [.. ReportPlanner.Plan(report, catalog).Problems, .. ParameterValues.CheckDefaults(report)];
+
+    /// <summary>Reads, groups, totals and finds where pages start. What is wrong comes back as problems, never as an exception.</summary>
+    /// <param name="pages">False leaves out where pages start, for those who only want figures.</param>
+    /// <exception cref="OperationCanceledException">The run was cancelled.</exception>
+    public ReportRun Run(RunRequest request, CancellationToken cancel, bool pages = true)
+    {
+        var report = request.Report;
+        var (plan, found) = ReportPlanner.Plan(report, catalog);
+        var problems = found.ToList();
+        var now = LocalTime(request.Now, report.TimeZone, problems);
+        var parameters = ParameterValues.Resolve(report, request.Given, now);
+        problems.AddRange(parameters.Problems);
+        if (plan is null || parameters.Problems.Any(p => p.IsError)) return new ReportRun(report, parameters, now, problems, null, measurer);
+        try
+        {
+            var rows = Read(plan, parameters, cancel);
+            problems.AddRange(rows.Problems);
+            var data = RunData.Of(plan, rows, parameters.Values, now, problems, cancel);
+            var run = new ReportRun(report, parameters, now, problems, data, measurer);
+            if (pages) run.IndexPages(cancel);
+            return run;
+        }
+        catch (DataException e)
+        {
+            problems.Add(new Problem(e.Code, Severity.Error, e.Message, plan.Dataset?.Id, Mends: ["Check the dataset and its database."]));
+            return new ReportRun(report, parameters, now, problems, null, measurer);
+        }
+    }
+
+    /// <summary>The fields that are used, with a place for each of the others so that indices stay.</summary>
+    private RowSet Read(SectionPlan plan, ParameterValues parameters, CancellationToken cancel)
+    {
+        if (plan.Dataset is not { } dataset) return RowSet.Empty;
+        var used = plan.UsedFields.Order().ToList();
+        var byName = plan.Report.Parameters.Select((p, i) => (p.Name, parameters.Values[i])).ToDictionary(p => p.Name, p => p.Item2);
+        var rows = source.Read(new DataQuery(dataset, [.. used.Select(i => dataset.Fields[i])], byName), cancel);
+        var columns = dataset.Fields.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();
+        for (var i = 0; i < used.Count; i++) columns[used[i]] = rows.Columns[i];
+        return rows with { Columns = columns };
+    }
+
+    private static DateTime LocalTime(DateTime utc, string zone, List<Problem> problems)
+    {
+        try
+        {
+            return TimeZoneInfo.ConvertTimeFromUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc), TimeZoneInfo.FindSystemTimeZoneById(zone));
+        }
+        catch (Exception e) when (e is TimeZoneNotFoundException or InvalidTimeZoneException or System.Security.SecurityException)
+        {
+            problems.Add(new("unknown-time-zone", Severity.Warning, $"“{zone}” is no known time zone; UTC is used.", null, "timeZone", Mends: ["Use a name such as Europe/London."]));
+            return utc;
+        }
+    }
+}

@@ -1,0 +1,115 @@
+using LucidLattice.Core.Charts;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Layout;
+using LucidLattice.Core.Links;
+using LucidLattice.Core.Planning;
+
+namespace LucidLattice.Core.Running;
+
+/// <summary>
+/// One run of a report: a snapshot as of a time. It answers how many pages there are, what a page shows, which groups
+/// there are and what their totals and charts say. It can be asked by several threads at once.
+/// </summary>
+public sealed class ReportRun
+{
+    private readonly List<Problem> _problems;
+    private readonly List<Cursor> _pages = [];
+    private readonly Dictionary<(int Level, int Group), int> _pageOfGroup = [];
+    private readonly ITextMeasurer _measurer;
+
+    internal ReportRun(ReportDefinition report, ParameterValues parameters, DateTime asOf, List<Problem> problems, RunData? data, ITextMeasurer measurer)
+        => (Report, Parameters, AsOf, _problems, Data, _measurer) = (report, parameters, asOf, problems, data, measurer);
+
+    public ReportDefinition Report { get; }
+    public ParameterValues Parameters { get; }
+
+    /// <summary>The time of the data, in the report's zone.</summary>
+    public DateTime AsOf { get; }
+    public IReadOnlyList<Problem> Problems => _problems;
+
+    /// <summary>The figures; null if the report could not run, in which case the problems say why.</summary>
+    public RunData? Data { get; }
+    public int PageCount => _pages.Count;
+
+    /// <summary>The report's title with its values, as documents carry it in their metadata.</summary>
+    public string Title => Report.Title;
+
+    /// <summary>Draws a page.</summary>
+    /// <param name="number">From 1.</param>
+    public PageDrawing Page(int number)
+    {
+        ArgumentOutOfRangeException.ThrowIfLessThan(number, 1);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(number, PageCount);
+        var data = Data!;
+        var page = Report.Page;
+        var items = new List<DrawItem>();
+        var frame = data.NewFrame();
+        (frame.PageNumber, frame.PageCount) = (number, PageCount);
+        var layout = new PartLayout(_measurer);
+        var painter = Painter(layout);
+        new PageFlow(data.Plan, data.Tree, layout, frame).Fill(_pages[number - 1], (part, at, y, from, to) => painter.Paint(part, at, page.Left, y, from, to, items), null);
+
+        var footer = data.Plan.Bands[new BandPlace(BandKind.PageFooter)];
+        PageBand(data.Plan.Bands[new BandPlace(BandKind.PageHeader)], page.Top);
+        PageBand(footer, page.Height - page.Bottom - footer.Sum(p => p.Part.Height));
+        return new PageDrawing(page.Width, page.Height, items);
+
+        void PageBand(IReadOnlyList<PartPlan> parts, double y)
+        {
+            foreach (var part in parts)
+            {
+                painter.Paint(part, frame, page.Left, y, 0, part.Part.Height, items);
+                y += part.Part.Height;
+            }
+        }
+    }
+
+    /// <summary>Paints band parts of this run.</summary>
+    public PartPainter Painter(PartLayout layout) => new(layout, _measurer, Languages.Culture(Report.Language), Content);
+
+    /// <summary>The page on which a group begins, from 1.</summary>
+    public int PageOf(int level, int group) => _pageOfGroup.GetValueOrDefault((level, group), 1);
+
+    /// <summary>What a chart shows for the group in which the frame stands.</summary>
+    public ChartContent Content(ChartPlan chart, Frame frame)
+    {
+        var marks = Data!.Marks(chart, frame);
+        var definition = chart.Definition;
+        // A chart of a group is drawn once for each group, so its marks are told apart by the group too.
+        var id = chart.Level == 0 ? chart.Id : $"{chart.Id}-{frame.Groups[chart.Level]}";
+        var isShare = chart.Value.Kind == FieldKind.Share;
+        return new ChartContent(id, chart.Title?.Text(frame) ?? "", chart.CategoryTitle, chart.ValueTitle, marks, chart.ValueFormat, chart.FullFormat, isShare,
+            definition.ValueLabels, definition.Color ?? Palette.Series[0], mark => Action(chart, mark, frame));
+    }
+
+    /// <summary>What a click on a mark does; null without a link, and for rows without a category where the link carries it.</summary>
+    public static LinkAction? Action(ChartPlan chart, Mark mark, Frame frame)
+    {
+        if (chart.Link is not { } link || (link.NeedsCategory && mark.Category.IsNull)) return null;
+        var values = new Dictionary<string, string>();
+        foreach (var (parameter, source) in link.Values)
+        {
+            var value = source(mark.Category, frame);
+            if (!value.IsNull) values[parameter] = value.Invariant;
+        }
+        return new LinkAction(link.Definition.Report, link.Title, link.Definition.Open, values);
+    }
+
+    internal void IndexPages(CancellationToken cancel)
+    {
+        var frame = Data!.NewFrame();
+        var flow = new PageFlow(Data.Plan, Data.Tree, new PartLayout(_measurer), frame);
+        for (var cursor = PageFlow.Start; cursor.Stage != Stage.End;)
+        {
+            cancel.ThrowIfCancellationRequested();
+            _pages.Add(cursor);
+            var number = _pages.Count;
+            cursor = flow.Fill(cursor, null, group => _pageOfGroup[(group.Level, group.Group)] = number);
+        }
+        if (frame.Overflows > 0 && _problems.All(p => p.Code != "overflow"))
+            _problems.Add(new("overflow", Severity.Error, "Some values are too large for their type and are left empty.", Data.Plan.Section.Id));
+    }
+}

@@ -1,0 +1,15 @@
+using LucidLattice.Core.Links;
+
+namespace LucidLattice.Output;
+
+/// <summary>Web addresses are made here and nowhere else.</summary>
+public static class LinkAddress
+{
+    /// <summary>The address at which a reader sees what a click opens: <c>/read/ID?from=2025-01-01</c>.</summary>
+    /// <param name="baseAddress">The server's address; empty for an address on the same server.</param>
+    public static string Of(LinkAction action, string baseAddress = "")
+    {
+        var query = string.Join('&', action.Values.Select(v => $"{Uri.EscapeDataString(v.Key)}={Uri.EscapeDataString(v.Value)}"));
+        return $"{baseAddress.TrimEnd('/')}/read/{Uri.EscapeDataString(action.Report)}{(query.Length > 0 ? "?" + query : "")}";
+    }
+}

@@ -1,0 +1,57 @@
+using LucidLattice.Demo;
+using LucidLattice.Sql;
+using LucidLattice.Storage;
+
+namespace LucidLattice.Server;
+
+/// <summary>The folder in which everything is kept: the application's own file, and the demo database.</summary>
+public sealed class AppData : IDatabases
+{
+    private readonly DatabaseStore _databases;
+
+    private AppData(string directory)
+    {
+        Directory = directory;
+        var app = new AppDatabase(Path.Combine(directory, "lucid-lattice.sqlite"));
+        Reports = new ReportStore(app);
+        _databases = new DatabaseStore(app);
+    }
+
+    public string Directory { get; }
+    public ReportStore Reports { get; }
+
+    /// <summary>Opens the folder; a new one is filled with the demo data and the demo reports.</summary>
+    /// <param name="directory">Null for <c>data</c> in the current folder.</param>
+    public static AppData Open(string? directory)
+    {
+        var app = new AppData(Path.GetFullPath(directory ?? "data"));
+        app.AddDemo();
+        return app;
+    }
+
+    public IReadOnlyList<(string Name, string Path)> Databases() => _databases.All();
+
+    public string? PathOf(string name) => Databases().Where(d => d.Name == name).Select(d => d.Path).FirstOrDefault();
+
+    /// <summary>The draft of the report with this id, or else with this title.</summary>
+    public SavedReport? FindReport(string name)
+        => Reports.Draft(name) ?? (Reports.List().FirstOrDefault(r => string.Equals(r.Title, name, StringComparison.OrdinalIgnoreCase)) is { } entry ? Reports.Draft(entry.Id) : null);
+
+    private void AddDemo()
+    {
+        var file = Path.Combine(Directory, "skerravoe-ferries.sqlite");
+        if (PathOf(DemoReports.Database) is not { } registered || (registered == file && !File.Exists(file)))
+        {
+            if (!File.Exists(file)) DemoDatabase.Write(file);
+            var isNew = PathOf(DemoReports.Database) is null;
+            _databases.Register(DemoReports.Database, file);
+            if (!isNew) return;
+            foreach (var (id, definition) in DemoReports.All)
+            {
+                if (Reports.Draft(id) is not null) continue;
+                Reports.Create(id, definition);
+                Reports.Publish(id, 1);
+            }
+        }
+    }
+}

@@ -1,0 +1,39 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Demo;
+
+namespace LucidLattice.Server.CommandLine;
+
+/// <summary><c>lattice check</c>: lists what is wrong with a report.</summary>
+internal static class CheckVerb
+{
+    public static int Run(Options options)
+    {
+        if (Target.Load(options) is not { } target) return 1;
+        var problems = target.Engine.Check(target.Definition);
+        RenderVerb.Print(problems);
+        if (problems.Count == 0) Console.WriteLine("No problems.");
+        return problems.Any(p => p.IsError) ? 1 : 0;
+    }
+}
+
+/// <summary><c>lattice demo</c>: makes the ferry company's database.</summary>
+internal static class DemoVerb
+{
+    public static int Run(Options options)
+    {
+        var (sailings, bookings) = DemoDatabase.Write(options.Required("out"), options.Number("rows") ?? DemoDatabase.UsualBookings);
+        Console.WriteLine($"{sailings} sailings and {bookings} bookings written to {options.Required("out")}.");
+        return 0;
+    }
+}
+
+/// <summary><c>lattice schema</c>: the JSON Schema of report definitions.</summary>
+internal static class SchemaVerb
+{
+    public static int Run(Options options)
+    {
+        if (options.Value("out") is { } file) File.WriteAllText(file, ReportSchema.Write());
+        else Console.Write(ReportSchema.Write());
+        return 0;
+    }
+}

@@ -1,0 +1,52 @@
+namespace LucidLattice.Server.CommandLine;
+
+/// <summary>The verbs of the command line. Exit codes: 0 fine, 1 the definition or the data has problems, 2 wrong usage.</summary>
+public static class Verbs
+{
+    private const string Usage = """
+        usage:
+          lattice serve  [--port N] [--data DIR]
+          lattice render REPORT [--data DIR] [--database FILE] [--set name=value]… [--base ADDRESS] --out FILE.pdf|svg|json
+          lattice check  REPORT [--data DIR] [--database FILE]
+          lattice demo   [--rows N] --out FILE
+          lattice schema [--out FILE]
+
+        REPORT is the title or id of a saved report, or a definition file. An svg file holds the first page, or page N with --page N.
+        """;
+
+    public static async Task<int> Run(string[] args)
+    {
+        try
+        {
+            var options = Options.Parse(args.Skip(1));
+            return (args.FirstOrDefault() ?? "") switch
+            {
+                "serve" => await ServeVerb.Run(options),
+                "render" => RenderVerb.Run(options),
+                "check" => CheckVerb.Run(options),
+                "demo" => DemoVerb.Run(options),
+                "schema" => SchemaVerb.Run(options),
+                "help" or "--help" or "-h" => Say(Usage, 0),
+                "" => throw new UsageException("Say what to do."),
+                var other => throw new UsageException($"There is no verb “{other}”."),
+            };
+        }
+        catch (UsageException e)
+        {
+            Console.Error.WriteLine(e.Message);
+            Console.Error.WriteLine(Usage);
+            return 2;
+        }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException)
+        {
+            Console.Error.WriteLine(e.Message);
+            return 1;
+        }
+    }
+
+    private static int Say(string text, int code)
+    {
+        Console.WriteLine(text);
+        return code;
+    }
+}

@@ -1,0 +1,3 @@
+using LucidLattice.Server.CommandLine;
+
+return await Verbs.Run(args);

@@ -1,0 +1,106 @@
+using System.Text;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using Microsoft.Data.Sqlite;
+using SQLitePCL;
+
+namespace LucidLattice.Sql;
+
+/// <summary>Reads datasets from registered SQLite files into typed columns.</summary>
+public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = null) : IRowSource
+{
+    private readonly QueryLimits _limits = limits ?? QueryLimits.Default;
+
+    public RowSet Read(DataQuery query, CancellationToken cancel)
+    {
+        var path = databases.PathOf(query.Dataset.Database)
+            ?? throw new DataException("unknown-database", $"No database is registered as “{query.Dataset.Database}”.");
+        using var connection = SafeConnection.Open(path, _limits, cancel);
+        try
+        {
+            if (query.Dataset.Source is QuerySource byHand) connection.Command(byHand.Sql.Trim().TrimEnd(';')).Dispose();
+            RequireFields(connection, query);
+            var sql = QueryBuilder.Select(query.Dataset, query.Fields);
+            using var command = connection.Command(sql);
+            foreach (var name in connection.ParameterNames(sql)) command.Parameters.AddWithValue(":" + name, Bound(name, query.Parameters));
+            return Read(command, query, cancel);
+        }
+        catch (SqliteException e) when (e.SqliteErrorCode == raw.SQLITE_INTERRUPT)
+        {
+            cancel.ThrowIfCancellationRequested();
+            throw new DataException("query-too-slow", $"The query of “{query.Dataset.Name}” was stopped after {_limits.Time.TotalSeconds:0.#} seconds.");
+        }
+        catch (SqliteException e) when (e.SqliteErrorCode is raw.SQLITE_TOOBIG or raw.SQLITE_NOMEM)
+        {
+            throw new DataException("value-too-long", $"The query of “{query.Dataset.Name}” makes a value that is larger than allowed.");
+        }
+        catch (SqliteException e)
+        {
+            throw new DataException("sql-error", $"The query of “{query.Dataset.Name}” failed: {e.Message}");
+        }
+    }
+
+    /// <summary>SQLite takes an unknown quoted name for a text, so names are compared with what the dataset offers.</summary>
+    private static void RequireFields(SafeConnection connection, DataQuery query)
+    {
+        var source = query.Dataset.Source is TableSource table ? QueryBuilder.Quote(table.Table) : $"({((QuerySource)query.Dataset.Source).Sql.Trim().TrimEnd(';')}\n)";
+        using var command = connection.Command($"SELECT * FROM {source} LIMIT 0");
+        foreach (var name in connection.ParameterNames(command.CommandText)) command.Parameters.AddWithValue(":" + name, DBNull.Value);
+        using var reader = command.ExecuteReader();
+        var offered = Enumerable.Range(0, reader.FieldCount).Select(reader.GetName).ToHashSet(StringComparer.OrdinalIgnoreCase);
+        foreach (var field in query.Fields.Where(f => !offered.Contains(f.Name)))
+            throw new DataException("field-missing", $"The field “{field.Name}” of “{query.Dataset.Name}” is no longer in the database.");
+    }
+
+    private static object Bound(string name, IReadOnlyDictionary<string, Value> parameters)
+    {
+        if (!parameters.TryGetValue(name, out var value)) throw new DataException("unknown-parameter", $"The SQL uses the parameter “:{name}”, which the report does not have.");
+        return value.Type switch
+        {
+            DataType.Null => DBNull.Value,
+            DataType.Whole or DataType.Bool => value.Bits,
+            DataType.Double or DataType.Decimal => value.AsDouble,
+            DataType.DateTime => value.DateTime.ToString("yyyy-MM-dd HH:mm:ss", System.Globalization.CultureInfo.InvariantCulture),
+            _ => value.Invariant,
+        };
+    }
+
+    private RowSet Read(SqliteCommand command, DataQuery query, CancellationToken cancel)
+    {
+        var builders = query.Fields.Select(f => new ColumnBuilder(f)).ToArray();
+        var most = Math.Min(query.Dataset.RowLimit ?? int.MaxValue, _limits.Rows);
+        var problems = new List<Problem>();
+        var chars = new char[512];
+        var count = 0;
+        using var reader = command.ExecuteReader();
+        while (reader.Read())
+        {
+            if (count == most)
+            {
+                problems.Add(new("rows-cut-off", Severity.Warning, $"“{query.Dataset.Name}” has more than {most:N0} rows; the rest is missing here.", query.Dataset.Id, Mends: ["Raise the row limit, or filter the rows."]));
+                break;
+            }
+            if ((++count & 0xFFF) == 0) cancel.ThrowIfCancellationRequested();
+            for (var i = 0; i < builders.Length; i++) Add(builders[i], reader.Handle!, i, ref chars);
+        }
+        foreach (var builder in builders.Where(b => b.Misfits > 0))
+            problems.Add(new("misfit-values", Severity.Warning, $"{builder.Misfits:N0} values of “{builder.Field.Name}” are not {builder.Field.Type.Words()} and are left empty; the first is “{builder.FirstMisfit}”.", query.Dataset.Id, "fields", Mends: ["Declare another type for the field."]));
+        return new RowSet([.. builders.Select(b => b.Build())], count, problems);
+    }
+
+    private static void Add(ColumnBuilder builder, sqlite3_stmt row, int index, ref char[] chars)
+    {
+        switch (raw.sqlite3_column_type(row, index))
+        {
+            case raw.SQLITE_NULL: builder.AddNull(); break;
+            case raw.SQLITE_INTEGER: builder.Add(raw.sqlite3_column_int64(row, index)); break;
+            case raw.SQLITE_FLOAT: builder.Add(raw.sqlite3_column_double(row, index)); break;
+            case raw.SQLITE_TEXT:
+                var utf8 = raw.sqlite3_column_blob(row, index);
+                if (utf8.Length > chars.Length) chars = new char[utf8.Length * 2];
+                builder.Add(chars.AsSpan(0, Encoding.UTF8.GetChars(utf8, chars)));
+                break;
+            default: builder.AddMisfit("(binary)"); break;
+        }
+    }
+}

@@ -1,0 +1,61 @@
+using Microsoft.Data.Sqlite;
+
+namespace LucidLattice.Storage;
+
+/// <summary>The application's own SQLite file. Every write is a transaction that is on the disk when it returns.</summary>
+public sealed class AppDatabase
+{
+    private readonly string _connectionString;
+
+    /// <summary>Opens the file, creates it when it is missing, and brings it up to date.</summary>
+    public AppDatabase(string path)
+    {
+        Path = System.IO.Path.GetFullPath(path);
+        Directory.CreateDirectory(System.IO.Path.GetDirectoryName(Path)!);
+        _connectionString = new SqliteConnectionStringBuilder { DataSource = Path, Pooling = true, ForeignKeys = true, DefaultTimeout = 10 }.ToString();
+        using var connection = Open();
+        Execute(connection, "PRAGMA journal_mode = WAL");
+        Migrations.Run(connection);
+    }
+
+    public string Path { get; }
+
+    /// <summary>Runs a step in one transaction; what it throws leaves nothing behind.</summary>
+    public T Write<T>(Func<SqliteConnection, T> step)
+    {
+        using var connection = Open();
+        // IMMEDIATE takes the lock at once, so two writers wait for each other instead of failing half-way.
+        using var transaction = connection.BeginTransaction(deferred: false);
+        var result = step(connection);
+        transaction.Commit();
+        return result;
+    }
+
+    public T Read<T>(Func<SqliteConnection, T> step)
+    {
+        using var connection = Open();
+        return step(connection);
+    }
+
+    internal static SqliteCommand Command(SqliteConnection connection, string sql, params ReadOnlySpan<(string Name, object? Value)> values)
+    {
+        var command = connection.CreateCommand();
+        command.CommandText = sql;
+        foreach (var (name, value) in values) command.Parameters.AddWithValue(name, value ?? DBNull.Value);
+        return command;
+    }
+
+    internal static int Execute(SqliteConnection connection, string sql, params ReadOnlySpan<(string Name, object? Value)> values)
+    {
+        using var command = Command(connection, sql, values);
+        return command.ExecuteNonQuery();
+    }
+
+    private SqliteConnection Open()
+    {
+        var connection = new SqliteConnection(_connectionString);
+        connection.Open();
+        Execute(connection, "PRAGMA synchronous = FULL");
+        return connection;
+    }
+}

@@ -1,0 +1,38 @@
+using Microsoft.Data.Sqlite;
+
+namespace LucidLattice.Storage;
+
+/// <summary>Numbered steps that bring the application's file from any earlier version to today's. A step is never changed once it has shipped.</summary>
+internal static class Migrations
+{
+    private static readonly string[] Steps =
+    [
+        """
+        CREATE TABLE databases (name TEXT PRIMARY KEY, path TEXT NOT NULL);
+        CREATE TABLE reports (
+            id TEXT PRIMARY KEY,
+            draft INTEGER NOT NULL,
+            published INTEGER,
+            deleted_at TEXT);
+        CREATE TABLE report_versions (
+            report_id TEXT NOT NULL REFERENCES reports (id) DEFERRABLE INITIALLY DEFERRED,
+            version INTEGER NOT NULL,
+            kind TEXT NOT NULL CHECK (kind IN ('draft', 'published', 'refused')),
+            title TEXT NOT NULL,
+            definition TEXT NOT NULL,
+            saved_at TEXT NOT NULL,
+            PRIMARY KEY (report_id, version));
+        """,
+    ];
+
+    public static void Run(SqliteConnection connection)
+    {
+        using var transaction = connection.BeginTransaction(deferred: false);
+        using var read = AppDatabase.Command(connection, "PRAGMA user_version");
+        var version = Convert.ToInt32(read.ExecuteScalar());
+        if (version > Steps.Length) throw new InvalidOperationException($"The application's file was made by a newer version of Lucid Lattice (step {version}; this program knows {Steps.Length}).");
+        for (; version < Steps.Length; version++) AppDatabase.Execute(connection, Steps[version]);
+        AppDatabase.Execute(connection, $"PRAGMA user_version = {version}");
+        transaction.Commit();
+    }
+}

@@ -1,0 +1,134 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Links;
+using Microsoft.Data.Sqlite;
+using static LucidLattice.Storage.AppDatabase;
+
+namespace LucidLattice.Storage;
+
+/// <summary>A report as the library lists it. Times are in UTC.</summary>
+public sealed record ReportEntry(string Id, string Title, string? Description, int Draft, int? Published, DateTime SavedAt)
+{
+    /// <summary>True if the draft differs from what readers see.</summary>
+    public bool HasUnpublishedChanges => Published != Draft;
+}
+
+/// <summary>One saved version of a definition.</summary>
+public sealed record SavedReport(string Id, int Version, int Draft, int? Published, ReportDefinition Definition);
+
+/// <summary>
+/// Reports with their drafts and publications. Each save is a version of its own; a save that was made from an outdated
+/// version is refused, and kept beside the one that came first.
+/// </summary>
+public sealed class ReportStore(AppDatabase app) : IReportCatalog
+{
+    /// <summary>How many drafts are kept behind the newest one. Publications are always kept.</summary>
+    public const int DraftsKept = 20;
+
+    private const string Columns = "r.id, v.version, r.draft, r.published, v.definition, v.saved_at";
+
+    public IReadOnlyList<ReportEntry> List() => app.Read(connection =>
+    {
+        using var command = Command(connection, $"SELECT {Columns} FROM reports r JOIN report_versions v ON v.report_id = r.id AND v.version = r.draft WHERE r.deleted_at IS NULL ORDER BY v.title, r.id");
+        using var reader = command.ExecuteReader();
+        var found = new List<ReportEntry>();
+        while (reader.Read())
+        {
+            var saved = Saved(reader);
+            found.Add(new ReportEntry(saved.Id, saved.Definition.Title, saved.Definition.Description, saved.Draft, saved.Published, reader.GetDateTime(5)));
+        }
+        return found;
+    });
+
+    /// <summary>The draft of a report, or null if there is no such report.</summary>
+    public SavedReport? Draft(string id) => One(id, "r.draft");
+
+    /// <summary>What readers see, or null if the report was never published or is deleted.</summary>
+    public SavedReport? PublishedVersion(string id) => One(id, "r.published");
+
+    ReportDefinition? IReportCatalog.Published(string reportId) => PublishedVersion(reportId)?.Definition;
+
+    /// <exception cref="SaveConflictException">The id is taken.</exception>
+    public SavedReport Create(string id, ReportDefinition definition) => app.Write(connection =>
+    {
+        using var exists = Command(connection, "SELECT 1 FROM reports WHERE id = $id", ("$id", id));
+        if (exists.ExecuteScalar() is not null) throw new SaveConflictException($"There is already a report with the id “{id}”.", 0);
+        Execute(connection, "INSERT INTO reports VALUES ($id, 1, NULL, NULL)", ("$id", id));
+        Insert(connection, id, 1, "draft", definition);
+        return new SavedReport(id, 1, 1, null, definition);
+    });
+
+    /// <summary>Saves a draft that was made from version <paramref name="basedOn"/>, and returns its number.</summary>
+    /// <exception cref="SaveConflictException">Somebody saved since; the refused draft is kept as a version too.</exception>
+    /// <exception cref="KeyNotFoundException">There is no such report.</exception>
+    public int SaveDraft(string id, int basedOn, ReportDefinition definition)
+    {
+        var (version, current) = app.Write(connection =>
+        {
+            var report = Head(connection, id);
+            var next = Next(connection, id);
+            var refused = report.Draft != basedOn;
+            Insert(connection, id, next, refused ? "refused" : "draft", definition);
+            if (refused) return (next, report.Draft);
+            Execute(connection, "UPDATE reports SET draft = $version WHERE id = $id", ("$id", id), ("$version", next));
+            Execute(connection, "DELETE FROM report_versions WHERE report_id = $id AND kind = 'draft' AND version < $version AND version NOT IN (SELECT version FROM report_versions WHERE report_id = $id AND kind = 'draft' ORDER BY version DESC LIMIT $kept)",
+                ("$id", id), ("$version", next), ("$kept", DraftsKept + 1));
+            return (next, next);
+        });
+        return version == current
+            ? version
+            : throw new SaveConflictException($"This report was saved elsewhere since you opened it. Your changes are kept as version {version}; the newest one is {current}.", current);
+    }
+
+    /// <summary>Makes the draft what readers see, and returns its version.</summary>
+    /// <exception cref="SaveConflictException">The draft is no longer the version that was looked at.</exception>
+    /// <exception cref="KeyNotFoundException">There is no such report.</exception>
+    public int Publish(string id, int version) => app.Write(connection =>
+    {
+        var report = Head(connection, id);
+        if (report.Draft != version) throw new SaveConflictException($"The draft was saved elsewhere since (version {report.Draft}).", report.Draft);
+        Execute(connection, "UPDATE report_versions SET kind = 'published' WHERE report_id = $id AND version = $version", ("$id", id), ("$version", version));
+        Execute(connection, "UPDATE reports SET published = $version WHERE id = $id", ("$id", id), ("$version", version));
+        return version;
+    });
+
+    /// <summary>Takes a report out of the library, or puts it back. False if there is no such report.</summary>
+    public bool SetDeleted(string id, bool deleted) => app.Write(connection =>
+        Execute(connection, "UPDATE reports SET deleted_at = $at WHERE id = $id AND (deleted_at IS NULL) = $deleted", ("$id", id), ("$at", deleted ? Now() : null), ("$deleted", deleted)) > 0);
+
+    private SavedReport? One(string id, string version) => app.Read(connection =>
+    {
+        using var command = Command(connection, $"SELECT {Columns} FROM reports r JOIN report_versions v ON v.report_id = r.id AND v.version = {version} WHERE r.id = $id AND r.deleted_at IS NULL", ("$id", id));
+        using var reader = command.ExecuteReader();
+        return reader.Read() ? Saved(reader) : null;
+    });
+
+    private static SavedReport Saved(SqliteDataReader reader)
+        => new(reader.GetString(0), reader.GetInt32(1), reader.GetInt32(2), reader.IsDBNull(3) ? null : reader.GetInt32(3), ReportJson.Read(reader.GetString(4)));
+
+    private static (int Draft, int? Published) Head(SqliteConnection connection, string id)
+    {
+        using var command = Command(connection, "SELECT draft, published FROM reports WHERE id = $id AND deleted_at IS NULL", ("$id", id));
+        using var reader = command.ExecuteReader();
+        if (!reader.Read()) throw new KeyNotFoundException($"There is no report “{id}”.");
+        return (reader.GetInt32(0), reader.IsDBNull(1) ? null : reader.GetInt32(1));
+    }
+
+    private static int Next(SqliteConnection connection, string id)
+    {
+        using var command = Command(connection, "SELECT max(version) + 1 FROM report_versions WHERE report_id = $id", ("$id", id));
+        return Convert.ToInt32(command.ExecuteScalar());
+    }
+
+    private static void Insert(SqliteConnection connection, string id, int version, string kind, ReportDefinition definition)
+        => Execute(connection, "INSERT INTO report_versions VALUES ($id, $version, $kind, $title, $definition, $at)",
+            ("$id", id), ("$version", version), ("$kind", kind), ("$title", definition.Title), ("$definition", ReportJson.Write(definition)), ("$at", Now()));
+
+    private static string Now() => DateTime.UtcNow.ToString("yyyy-MM-dd HH:mm:ss.fff", System.Globalization.CultureInfo.InvariantCulture);
+}
+
+/// <summary>A save that would have overwritten somebody else's.</summary>
+/// <param name="current">The version that came first.</param>
+public sealed class SaveConflictException(string message, int current) : Exception(message)
+{
+    public int Current { get; } = current;
+}
