@@ -11,7 +11,7 @@ public sealed class DemoDatabase
 {
     /// <summary>The number of bookings that is made by default, roughly.</summary>
     public const int UsualBookings = 60_000;
-    private const double UsualSailings = 9_150;
+    private const double UsualSailings = 8_200;
     private readonly SeededRandom _random = new(20230701);
     private readonly SqliteConnection _connection;
     private readonly double _scale;
@@ -110,7 +110,7 @@ public sealed class DemoDatabase
 
     private void AddBookings(DateOnly day, FerryCompany.Route route, int passengers)
     {
-        var count = (int)(passengers / 17.5 * _scale * _random.Wobble());
+        var count = (int)(passengers / 14.6 * _scale * _random.Wobble());
         for (var i = 0; i < count; i++)
         {
             var ticket = _random.Chance(0.45) ? 0 : _random.Below(FerryCompany.TicketClasses.Length);

@@ -47,6 +47,13 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
 
     ReportDefinition? IReportCatalog.Published(string reportId) => PublishedVersion(reportId)?.Definition;
 
+    /// <summary>True if no report has the id, deleted ones included.</summary>
+    public bool IsFree(string id) => app.Read(connection =>
+    {
+        using var command = Command(connection, "SELECT 1 FROM reports WHERE id = $id", ("$id", id));
+        return command.ExecuteScalar() is null;
+    });
+
     /// <exception cref="SaveConflictException">The id is taken.</exception>
     public SavedReport Create(string id, ReportDefinition definition) => app.Write(connection =>
     {

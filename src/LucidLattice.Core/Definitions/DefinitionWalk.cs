@@ -29,16 +29,16 @@ public static class DefinitionWalk
     public static Dataset? MainDataset(this ReportDefinition definition)
         => definition.Datasets.FirstOrDefault(d => d.Id == definition.MainSection().Dataset);
 
-    /// <summary>All bands in the order in which they are printed.</summary>
+    /// <summary>All bands as they stand on a page that holds the whole report.</summary>
     public static IEnumerable<(BandPlace Place, Band Band)> Bands(this Section section)
     {
-        yield return (new(BandKind.ReportHeader), section.ReportHeader);
         yield return (new(BandKind.PageHeader), section.PageHeader);
+        yield return (new(BandKind.ReportHeader), section.ReportHeader);
         for (var i = 0; i < section.Levels.Count; i++) yield return (new(BandKind.GroupHeader, i + 1), section.Levels[i].Header);
         yield return (new(BandKind.Detail), section.Detail);
         for (var i = section.Levels.Count - 1; i >= 0; i--) yield return (new(BandKind.GroupFooter, i + 1), section.Levels[i].Footer);
-        yield return (new(BandKind.PageFooter), section.PageFooter);
         yield return (new(BandKind.ReportFooter), section.ReportFooter);
+        yield return (new(BandKind.PageFooter), section.PageFooter);
     }
 
     /// <summary>Every element with its band.</summary>

@@ -21,7 +21,7 @@ public sealed class ValueFormat
         if (type.IsNumber())
         {
             var number = NumberPattern.Parse(pattern!);
-            return type == DataType.Double ? new(v => number.Format(v.Double, culture)) : new(v => number.Format(v.Decimal, culture));
+            return type == DataType.Double ? new(v => number.Format(v.AsDouble, culture)) : new(v => number.Format(v.Decimal, culture));
         }
         if (type.IsTime())
         {

@@ -1,0 +1,50 @@
+using System.Diagnostics;
+using LucidLattice.Core.Composing;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Editing;
+using LucidLattice.Core.Links;
+using LucidLattice.Core.Running;
+using LucidLattice.Output;
+using LucidLattice.Server.Runs;
+
+namespace LucidLattice.Server.Composing;
+
+/// <summary>The whole state of a report that is being composed: the server keeps none of it.</summary>
+/// <param name="Edits">Changes that are made first, in this order.</param>
+/// <param name="Vantage">Group keys, outermost first.</param>
+/// <param name="Values">Parameter values by name.</param>
+public sealed record ComposeRequest(ReportDefinition Definition, IReadOnlyList<Edit>? Edits = null, IReadOnlyList<string?>? Vantage = null, IReadOnlyDictionary<string, string>? Values = null);
+
+/// <param name="Definition">With the edits made.</param>
+/// <param name="Bands">Empty if the report cannot run; the problems say why.</param>
+public sealed record ComposeResponse(ReportDefinition Definition, IReadOnlyList<ComposeBand> Bands, IReadOnlyList<VantageStep> Vantage, int Rows, IReadOnlyList<Problem> Problems, IReadOnlyList<ParameterInfo> Parameters, double Milliseconds);
+
+/// <param name="Svg">The band as it is printed, as wide as the page's body.</param>
+public sealed record ComposeBand(BandKind Kind, int Level, string Name, long? Printed, double Height, string Svg, IReadOnlyList<ElementView> Elements, IReadOnlyList<ChartView> Charts);
+
+public sealed record PagesResponse(int PageCount);
+
+/// <summary>Compose: real data through a vantage, for a definition that may not be saved yet.</summary>
+public static class ComposeEndpoints
+{
+    public static void MapCompose(this WebApplication app)
+    {
+        var compose = app.MapGroup("/api/compose").WithTags("Compose");
+        compose.MapPost("/", Compose).WithName("compose");
+        compose.MapPost("/pages", (ComposeRequest request, ReportEngine engine, CancellationToken cancel) => new PagesResponse(Run(request, engine, cancel, pages: true).PageCount)).WithName("countPages");
+    }
+
+    private static ComposeResponse Compose(ComposeRequest request, ReportEngine engine, IReportCatalog catalog, ITextMeasurer measurer, CancellationToken cancel)
+    {
+        var started = Stopwatch.GetTimestamp();
+        var definition = (request.Edits ?? []).Aggregate(request.Definition, (report, edit) => edit.Apply(report, catalog));
+        var run = Run(request with { Definition = definition }, engine, cancel, pages: false);
+        var view = run.Data is null ? new ComposeView([], [], 0) : ComposeViewer.View(run, request.Vantage ?? [], measurer);
+        var bands = view.Bands.Select((b, i) => new ComposeBand(b.Place.Kind, b.Place.Level, b.Name, b.Printed, b.Height, SvgWriter.Write(b.Drawing, $"b{i}-"), b.Elements, b.Charts)).ToList();
+        return new ComposeResponse(definition, bands, view.Vantage, view.Rows, run.Problems, ParameterInfo.Of(run), Stopwatch.GetElapsedTime(started).TotalMilliseconds);
+    }
+
+    private static ReportRun Run(ComposeRequest request, ReportEngine engine, CancellationToken cancel, bool pages)
+        => engine.Run(new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow), cancel, pages);
+}

@@ -1,0 +1,85 @@
+using System.Text.Json;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Editing;
+using LucidLattice.Core.Running;
+using LucidLattice.Server.Data;
+using LucidLattice.Server.Web;
+using LucidLattice.Storage;
+
+namespace LucidLattice.Server.Reports;
+
+/// <summary>A new report, either from a table or from a whole definition.</summary>
+public sealed record NewReport(string? Title = null, string? Database = null, string? Table = null, JsonElement? Definition = null);
+
+public sealed record DraftSave(int BasedOn, ReportDefinition Definition);
+
+public sealed record SavedVersion(int Version);
+
+public sealed record PublishRequest(int Version);
+
+public sealed record RenameRequest(string Title);
+
+/// <summary>The library: reports, their drafts and their publications.</summary>
+public static class ReportEndpoints
+{
+    public static void MapReports(this WebApplication app)
+    {
+        var reports = app.MapGroup("/api/reports").WithTags("Reports");
+        reports.MapGet("/", (ReportStore store) => store.List()).WithName("listReports");
+        reports.MapPost("/", Create).WithName("createReport");
+        reports.MapGet("/{id}", (string id, ReportStore store) => store.Draft(id) ?? throw Missing(id)).WithName("getReport");
+        reports.MapPut("/{id}/draft", (string id, DraftSave save, ReportStore store) => new SavedVersion(store.SaveDraft(id, save.BasedOn, save.Definition))).WithName("saveDraft");
+        reports.MapPost("/{id}/publish", Publish).WithName("publishReport");
+        reports.MapPost("/{id}/rename", Rename).WithName("renameReport");
+        reports.MapGet("/{id}/problems", (string id, ReportStore store, ReportEngine engine) => engine.Check((store.Draft(id) ?? throw Missing(id)).Definition)).WithName("listProblems");
+        reports.MapDelete("/{id}", (string id, ReportStore store) => store.SetDeleted(id, true) ? Results.NoContent() : throw Missing(id)).WithName("deleteReport");
+        reports.MapPost("/{id}/restore", (string id, ReportStore store) => store.SetDeleted(id, false) ? Results.NoContent() : throw Missing(id)).WithName("restoreReport");
+    }
+
+    private static ApiException Missing(string id) => ApiException.NotFound($"There is no report “{id}”.");
+
+    private static SavedReport Create(NewReport request, ReportStore store, AppData data)
+    {
+        var definition = request.Definition is { } given ? ReportJson.Read(given.GetRawText()) : FromTable(request, data);
+        return store.Create(FreeId(definition.Title, store), definition);
+    }
+
+    private static ReportDefinition FromTable(NewReport request, AppData data)
+    {
+        if (request.Database is null || request.Table is null) throw ApiException.Bad("bad-request", "Say which table of which database the report is made from.");
+        var table = DatabaseEndpoints.Tables(request.Database, data).FirstOrDefault(t => t.Name == request.Table)
+            ?? throw ApiException.NotFound($"“{request.Database}” has no table or view “{request.Table}”.");
+        var name = table.Name.Replace('_', ' ');
+        var dataset = new Dataset { Id = "d1", Name = char.ToUpperInvariant(name[0]) + name[1..], Database = request.Database, Source = new TableSource { Table = table.Name }, Fields = table.Fields };
+        return StarterReport.Of(string.IsNullOrWhiteSpace(request.Title) ? dataset.Name : request.Title.Trim(), dataset);
+    }
+
+    private static SavedVersion Publish(string id, PublishRequest request, ReportStore store, ReportEngine engine)
+    {
+        var draft = store.Draft(id) ?? throw Missing(id);
+        var errors = engine.Check(draft.Definition).Where(p => p.IsError).ToList();
+        if (errors.Count > 0) throw ApiException.Bad("has-problems", $"The report has {errors.Count} problem{(errors.Count == 1 ? "" : "s")} that readers would meet: {errors[0].Message}");
+        return new SavedVersion(store.Publish(id, request.Version));
+    }
+
+    /// <summary>A title that readers already saw is changed for them too; other changes of the draft wait for its publication.</summary>
+    private static SavedVersion Rename(string id, RenameRequest request, ReportStore store)
+    {
+        if (string.IsNullOrWhiteSpace(request.Title)) throw ApiException.Bad("no-title", "Give the report a title.");
+        var draft = store.Draft(id) ?? throw Missing(id);
+        var version = store.SaveDraft(id, draft.Draft, draft.Definition with { Title = request.Title.Trim() });
+        if (draft.Published == draft.Draft) store.Publish(id, version);
+        return new SavedVersion(version);
+    }
+
+    /// <summary>A short readable id that is not taken: income-by-month, income-by-month-2.</summary>
+    private static string FreeId(string title, ReportStore store)
+    {
+        var words = new string([.. title.ToLowerInvariant().Select(c => char.IsAsciiLetterOrDigit(c) ? c : '-')]).Trim('-');
+        while (words.Contains("--")) words = words.Replace("--", "-");
+        if (words.Length > 48) words = words[..48].Trim('-');
+        if (words.Length == 0) words = "report";
+        // Deleted reports keep their ids, so that links and undo find them again.
+        return store.IsFree(words) ? words : Enumerable.Range(2, int.MaxValue - 2).Select(n => $"{words}-{n}").First(store.IsFree);
+    }
+}

@@ -1,0 +1,60 @@
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Editing;
+using LucidLattice.Storage;
+using Microsoft.AspNetCore.Mvc;
+
+namespace LucidLattice.Server.Web;
+
+/// <summary>An error that is answered as RFC 9457 problem details.</summary>
+/// <param name="code">Stable and for machines.</param>
+/// <param name="message">For people.</param>
+public sealed class ApiException(int status, string code, string message) : Exception(message)
+{
+    public int Status { get; } = status;
+    public string Code { get; } = code;
+
+    public static ApiException NotFound(string message) => new(StatusCodes.Status404NotFound, "not-found", message);
+
+    public static ApiException Gone(string message) => new(StatusCodes.Status410Gone, "run-gone", message);
+
+    public static ApiException Bad(string code, string message) => new(StatusCodes.Status400BadRequest, code, message);
+}
+
+/// <summary>Turns what handlers throw into problem details; what nobody foresaw is logged and says no more than that it happened.</summary>
+public sealed class ApiErrors(RequestDelegate next, ILogger<ApiErrors> log)
+{
+    public async Task Invoke(HttpContext context)
+    {
+        try
+        {
+            await next(context);
+        }
+        catch (Exception e) when (!context.Response.HasStarted)
+        {
+            if (e is OperationCanceledException && context.RequestAborted.IsCancellationRequested) return;
+            var known = e switch
+            {
+                ApiException api => api,
+                SaveConflictException conflict => new ApiException(StatusCodes.Status409Conflict, "save-conflict", conflict.Message),
+                KeyNotFoundException missing => ApiException.NotFound(missing.Message),
+                EditException edit => ApiException.Bad("edit", edit.Message),
+                DefinitionFormatException format => ApiException.Bad("definition-format", format.Message),
+                DataException data => ApiException.Bad(data.Code, data.Message),
+                BadHttpRequestException bad => new ApiException(bad.StatusCode, "bad-request", bad.InnerException is System.Text.Json.JsonException json ? $"The request cannot be read: {json.Message}" : bad.Message),
+                OperationCanceledException => new ApiException(StatusCodes.Status409Conflict, "stopped", "The run was stopped."),
+                _ => null,
+            };
+            if (known is null) log.LogError(e, "Unforeseen error at {Path}", context.Request.Path);
+            await Write(context, known ?? new ApiException(StatusCodes.Status500InternalServerError, "unforeseen", "Something went wrong on the server. Your work is kept; try again."));
+        }
+    }
+
+    public static Task Write(HttpContext context, ApiException error)
+    {
+        context.Response.StatusCode = error.Status;
+        var problem = new ProblemDetails { Status = error.Status, Title = error.Message, Type = $"urn:lucid-lattice:{error.Code}", Detail = error.Message, Instance = context.Request.Path };
+        problem.Extensions["code"] = error.Code;
+        return context.Response.WriteAsJsonAsync(problem, System.Text.Json.JsonSerializerOptions.Web, "application/problem+json");
+    }
+}

@@ -1,0 +1,18 @@
+import { BrowserRouter, Route, Routes } from 'react-router';
+import { ComposePage } from './compose/ComposePage';
+import { LibraryPage } from './library/LibraryPage';
+import { ReadPage } from './read/ReadPage';
+import { NotFound } from './shell/NotFound';
+
+export function App() {
+  return (
+    <BrowserRouter>
+      <Routes>
+        <Route path="/" element={<LibraryPage />} />
+        <Route path="/compose/:id" element={<ComposePage />} />
+        <Route path="/read/:id" element={<ReadPage />} />
+        <Route path="*" element={<NotFound />} />
+      </Routes>
+    </BrowserRouter>
+  );
+}

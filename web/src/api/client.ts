@@ -1,0 +1,49 @@
+import type {
+  ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineEntry, PagesResponse, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion,
+} from './generated';
+
+/** An answer of the server that says what is wrong (RFC 9457). */
+export class ApiError extends Error {
+  constructor(readonly status: number, readonly code: string, message: string) {
+    super(message);
+  }
+}
+
+async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method, signal, headers: body === undefined ? undefined : { 'Content-Type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body),
+    });
+  } catch (error) {
+    if (signal?.aborted) throw error;
+    throw new ApiError(0, 'offline', 'The server does not answer. Your work is kept here; it is saved when the server is back.');
+  }
+  if (response.ok) {
+    const type = response.headers.get('Content-Type') ?? '';
+    return (response.status === 204 ? undefined : type.includes('json') ? await response.json() : await response.text()) as T;
+  }
+  const problem = await response.json().catch(() => ({}));
+  throw new ApiError(response.status, problem.code ?? 'unforeseen', problem.detail ?? `The server answered ${response.status}.`);
+}
+
+const at = encodeURIComponent;
+
+export const api = {
+  reports: () => call<ReportEntry[]>('GET', '/reports'),
+  report: (id: string) => call<SavedReport>('GET', `/reports/${at(id)}`),
+  create: (report: NewReport) => call<SavedReport>('POST', '/reports', report),
+  saveDraft: (id: string, basedOn: number, definition: ReportDefinition) => call<SavedVersion>('PUT', `/reports/${at(id)}/draft`, { basedOn, definition }),
+  publish: (id: string, version: number) => call<SavedVersion>('POST', `/reports/${at(id)}/publish`, { version }),
+  rename: (id: string, title: string) => call<SavedVersion>('POST', `/reports/${at(id)}/rename`, { title }),
+  remove: (id: string) => call<void>('DELETE', `/reports/${at(id)}`),
+  restore: (id: string) => call<void>('POST', `/reports/${at(id)}/restore`),
+  databases: () => call<DatabaseInfo[]>('GET', '/databases'),
+  compose: (request: ComposeRequest, signal?: AbortSignal) => call<ComposeResponse>('POST', '/compose', request, signal),
+  countPages: (request: ComposeRequest, signal?: AbortSignal) => call<PagesResponse>('POST', '/compose/pages', request, signal),
+  run: (id: string, values: Record<string, string>, draft: boolean, signal?: AbortSignal) => call<RunInfo>('POST', `/reports/${at(id)}/runs`, { values, draft }, signal),
+  runInfo: (run: string, signal?: AbortSignal) => call<RunInfo>('GET', `/runs/${run}`, undefined, signal),
+  stop: (run: string) => call<void>('DELETE', `/runs/${run}`),
+  page: (run: string, page: number, signal?: AbortSignal) => call<string>('GET', `/runs/${run}/pages/${page}`, undefined, signal),
+  outline: (run: string) => call<OutlineEntry[]>('GET', `/runs/${run}/outline`),
+};

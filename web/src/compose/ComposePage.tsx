@@ -1,0 +1,91 @@
+import { DndContext, DragOverlay, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import Box from '@mui/material/Box';
+import { useSnackbar } from 'notistack';
+import { useEffect, useState } from 'react';
+import { useParams } from 'react-router';
+import { useQueryClient } from '@tanstack/react-query';
+import type { BandKind } from '../api/generated';
+import { ParameterStrip } from '../read/ParameterStrip';
+import { BarButton } from '../shell/BarButton';
+import { Message } from '../shell/Message';
+import { ModeSwitch } from '../shell/ModeSwitch';
+import { TopBar } from '../shell/TopBar';
+import { color } from '../theme/tokens';
+import { ComposeStatus } from './ComposeStatus';
+import { useCompose } from './composeStore';
+import { DataList } from './DataList';
+import { Paper } from './Paper';
+import { SidePanel } from './SidePanel';
+import { useComposeKeys } from './useComposeKeys';
+import { Vantage } from './Vantage';
+
+const savingWords = { saved: 'All changes saved', saving: 'Saving…', failed: 'Not saved yet; trying again', conflict: 'Saved elsewhere meanwhile' };
+
+/** Composing: data on the left, rails and page in the middle, what is selected on the right. */
+export function ComposePage() {
+  const { id = '' } = useParams();
+  const { open, edit, undo, redo, publish, setValues, definition, view, values, past, future, saving, failure, published, version, clearFailure } = useCompose();
+  const [missing, setMissing] = useState('');
+  const [dragged, setDragged] = useState<string>();
+  const { enqueueSnackbar } = useSnackbar();
+  const client = useQueryClient();
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
+  useComposeKeys();
+  useEffect(() => { setMissing(''); open(id).catch((error: Error) => setMissing(error.message)); }, [id, open]);
+  useEffect(() => { document.title = `${definition?.title ?? 'Compose'} – Lucid Lattice`; }, [definition?.title]);
+  useEffect(() => {
+    if (!failure) return;
+    enqueueSnackbar(failure, { variant: 'error' });
+    clearFailure();
+  }, [failure, enqueueSnackbar, clearFailure]);
+  useEffect(() => {
+    // Leaving with unsaved work asks first.
+    const ask = (e: BeforeUnloadEvent) => { if (useCompose.getState().saving !== 'saved') e.preventDefault(); };
+    window.addEventListener('beforeunload', ask);
+    return () => window.removeEventListener('beforeunload', ask);
+  }, []);
+
+  const drop = (event: DragEndEvent) => {
+    setDragged(undefined);
+    const target = event.over?.data.current as { band: BandKind; level: number } | undefined;
+    if (target) void edit({ type: 'addField', field: String(event.active.data.current?.field), band: target.band, level: target.level });
+  };
+  const publishNow = async () => {
+    if (!(await publish())) return;
+    enqueueSnackbar('Published. Readers see this version now.', { variant: 'success' });
+    await client.invalidateQueries({ queryKey: ['reports'] });
+    await client.invalidateQueries({ queryKey: ['run', id] });
+  };
+  const upToDate = published === version && saving === 'saved';
+  return (
+    <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
+      <TopBar
+        title={definition?.title ?? ''}
+        note={definition ? savingWords[saving] : ''}
+        middle={<ModeSwitch mode="compose" composeTo={`/compose/${id}`} readTo={upToDate ? `/read/${id}` : `/read/${id}?~draft=1`} />}
+        actions={(
+          <>
+            <BarButton onClick={undo} disabled={!past.length} aria-label="Undo" title="Undo (Ctrl+Z)" sx={{ minWidth: 36 }}>↶</BarButton>
+            <BarButton onClick={redo} disabled={!future.length} aria-label="Redo" title="Redo (Ctrl+Y)" sx={{ minWidth: 36 }}>↷</BarButton>
+            <BarButton strong onClick={() => void publishNow()} disabled={!definition || upToDate}>{upToDate ? 'Published' : 'Publish'}</BarButton>
+          </>
+        )}
+      />
+      {missing ? <Message problem title="The report cannot be opened">{missing}</Message> : !definition ? <Message title="Opening…" /> : (
+        <DndContext sensors={sensors} onDragStart={(e) => setDragged(String(e.active.data.current?.label))} onDragCancel={() => setDragged(undefined)} onDragEnd={drop}>
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 1.75, py: 0.5, minHeight: 41, flex: 'none', bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}>
+            {view && <ParameterStrip parameters={view.parameters} values={values} onChange={setValues} />}
+            <Box sx={{ ml: 'auto' }}><Vantage /></Box>
+          </Box>
+          <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
+            <DataList />
+            <Paper dragging={dragged !== undefined} />
+            <SidePanel />
+          </Box>
+          <ComposeStatus />
+          <DragOverlay dropAnimation={null}>{dragged && <Box sx={{ px: 1.25, py: 0.5, width: 'max-content', borderRadius: 1, bgcolor: color.main, color: '#fff', fontWeight: 600 }}>{dragged}</Box>}</DragOverlay>
+        </DndContext>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,72 @@
+import { useDraggable } from '@dnd-kit/core';
+import Box from '@mui/material/Box';
+import InputBase from '@mui/material/InputBase';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useState } from 'react';
+import type { Field } from '../api/generated';
+import { times } from '../shell/count';
+import { color } from '../theme/tokens';
+import { useCompose } from './composeStore';
+import { caption, mainFields, mainSection } from './definition';
+
+const signs: Record<string, string> = { text: 'a', whole: '1', decimal: '1.0', double: '1.0', date: 'd', dateTime: 'd', bool: '✓' };
+
+/** The fields of the report's dataset. Drag one onto a band, or press Enter for a menu of places. */
+export function DataList() {
+  const { definition } = useCompose();
+  const [wanted, setWanted] = useState('');
+  if (!definition) return null;
+  const dataset = definition.datasets?.find((d) => d.id === mainSection(definition).dataset);
+  const fields = mainFields(definition).filter((f) => caption(f).toLowerCase().includes(wanted.trim().toLowerCase()));
+  return (
+    <Box component="nav" aria-label="Data" sx={{ width: 204, flex: 'none', overflow: 'auto', p: 1.25, bgcolor: color.panel, borderRight: `1px solid ${color.line}` }}>
+      <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0 }}>{dataset?.name ?? 'No data'}</Box>
+      <InputBase placeholder="Find a field" inputProps={{ 'aria-label': 'Find a field' }} value={wanted} onChange={(e) => setWanted(e.target.value)} sx={{ width: '100%', my: 0.75, height: 28, px: 1, fontSize: 13, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }} />
+      {fields.map((field) => <FieldItem key={field.name} field={field} />)}
+      {(definition.parameters?.length ?? 0) > 0 && <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0, mt: 2, mb: 0.5 }}>Parameters</Box>}
+      {definition.parameters?.map((p) => (
+        <Box key={p.name} sx={{ display: 'flex', gap: 1, py: 0.4, pl: 0.5 }}><Sign>:</Sign>{p.name}</Box>
+      ))}
+    </Box>
+  );
+}
+
+function FieldItem({ field }: { field: Field }) {
+  const { view, edit } = useCompose();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const drag = useDraggable({ id: field.name, data: { field: field.name, label: caption(field) } });
+  const close = () => setAnchor(null);
+  const bands = (view?.bands ?? []).filter((b) => b.kind !== 'pageHeader' && b.kind !== 'pageFooter' && b.kind !== 'detail');
+  return (
+    <>
+      <Box
+        component="button"
+        type="button"
+        ref={drag.setNodeRef}
+        {...drag.listeners}
+        aria-label={`${caption(field)}, put into the report`}
+        aria-haspopup="menu"
+        onClick={(e: React.MouseEvent<HTMLElement>) => setAnchor(e.currentTarget)}
+        sx={{ display: 'flex', gap: 1, alignItems: 'center', width: '100%', font: 'inherit', color: color.ink, textAlign: 'left', border: 0, borderRadius: 1, py: 0.4, px: 0.5, bgcolor: anchor ? color.mainTint : 'transparent', cursor: 'grab', '&:hover': { bgcolor: color.mainTint } }}
+      >
+        <Sign>{signs[field.type] ?? '?'}</Sign>
+        <Box component="span" sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{caption(field)}</Box>
+      </Box>
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'top', horizontal: 'right' }}>
+        <MenuItem onClick={() => { close(); void edit({ type: 'addField', field: field.name, band: 'detail' }); }}>As a column of the rows</MenuItem>
+        <MenuItem onClick={() => { close(); void edit({ type: 'addLevel', field: field.name }); }}>Group the rows by it</MenuItem>
+        {bands.map((b) => (
+          <MenuItem key={`${b.kind}${b.level}`} onClick={() => { close(); void edit({ type: 'addField', field: field.name, band: b.kind, level: b.level }); }}>
+            Into the {b.name.charAt(0).toLowerCase() + b.name.slice(1)}
+            <Box component="span" sx={{ ml: 1.5, color: color.muted }}>{times(Number(b.printed ?? 0))}</Box>
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  );
+}
+
+const Sign = ({ children }: { children: string }) => (
+  <Box component="span" aria-hidden sx={{ flex: 'none', width: 24, height: 18, lineHeight: '16px', textAlign: 'center', fontSize: 11, fontWeight: 600, color: color.main, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 0.75 }}>{children}</Box>
+);

@@ -1,0 +1,31 @@
+import Box from '@mui/material/Box';
+import { color, levelColor } from '../theme/tokens';
+import { useCompose } from './composeStore';
+
+/** The path through the groups whose real values the page shows, with steppers. */
+export function Vantage() {
+  const { view, setVantage } = useCompose();
+  const steps = view?.vantage ?? [];
+  if (steps.length === 0) return null;
+  const go = (level: number, key: string | null) => setVantage([...steps.slice(0, level).map((s) => s.key), key]);
+  return (
+    <Box role="group" aria-label="Vantage" sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+      <Box sx={{ color: color.muted, whiteSpace: 'nowrap' }}>Showing real data from</Box>
+      {steps.map((step, i) => (
+        <Box key={step.level} sx={{ display: 'flex', alignItems: 'center', gap: 0.75, height: 28, px: 1, bgcolor: color.paper, border: `1px solid ${levelColor(i + 1)}`, borderRadius: 1, whiteSpace: 'nowrap' }}>
+          <Box component="span" sx={{ fontSize: 11, color: levelColor(i + 1) }}>{step.name}</Box>
+          <Box component="select" aria-label={`${step.name} shown`} value={step.key ?? ''} onChange={(e: React.ChangeEvent<HTMLSelectElement>) => go(i, step.siblings[e.target.selectedIndex].key)} sx={{ font: 'inherit', border: 0, bgcolor: 'transparent', color: color.ink, maxWidth: 130, appearance: 'none', cursor: 'pointer' }}>
+            {step.siblings.map((s) => <option key={s.key ?? ''} value={s.key ?? ''}>{s.label}</option>)}
+          </Box>
+          <Step label={`Previous ${step.name}`} disabled={step.index === 0} onClick={() => go(i, step.siblings[step.index - 1].key)}>‹</Step>
+          <Box component="span" sx={{ fontSize: 11, color: color.muted }}>{step.index + 1} of {step.count}</Box>
+          <Step label={`Next ${step.name}`} disabled={step.index + 1 >= step.siblings.length} onClick={() => go(i, step.siblings[step.index + 1].key)}>›</Step>
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+const Step = ({ label, disabled, onClick, children }: { label: string; disabled: boolean; onClick: () => void; children: string }) => (
+  <Box component="button" type="button" aria-label={label} title={label} disabled={disabled} onClick={onClick} sx={{ font: 'inherit', fontSize: 15, lineHeight: 1, border: 0, px: 0.5, py: 0.25, bgcolor: 'transparent', cursor: 'pointer', color: color.main, '&:disabled': { color: color.line, cursor: 'default' } }}>{children}</Box>
+);

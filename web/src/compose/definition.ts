@@ -1,0 +1,48 @@
+import type { BandKind, Column, Element, ElementChartElement, Field, Level, ReportDefinition, Section } from '../api/generated';
+
+/** Looking things up in a definition. Changing it is the server's business. */
+export const mainSection = (report: ReportDefinition): Section => report.sheets![0].sections![0];
+
+export const mainFields = (report: ReportDefinition): Field[] =>
+  report.datasets?.find((d) => d.id === mainSection(report).dataset)?.fields ?? [];
+
+export const caption = (field: Field) => field.label ?? field.name.charAt(0).toUpperCase() + field.name.slice(1).replaceAll('_', ' ');
+
+/** What people read instead of an expression that is just a field. */
+export function words(report: ReportDefinition, expression: string): string {
+  const field = mainFields(report).find((f) => f.name === expression || `"${f.name}"` === expression);
+  return field ? caption(field).toLowerCase() : expression;
+}
+
+export interface Placed {
+  element: Element;
+  band: BandKind;
+  level: number;
+}
+
+export function allElements(report: ReportDefinition): Placed[] {
+  const section = mainSection(report);
+  const bands: [BandKind, number, Section['detail']][] = [
+    ['pageHeader', 0, section.pageHeader], ['reportHeader', 0, section.reportHeader],
+    ...(section.levels ?? []).flatMap((l, i): [BandKind, number, Section['detail']][] => [['groupHeader', i + 1, l.header], ['groupFooter', i + 1, l.footer]]),
+    ['detail', 0, section.detail], ['reportFooter', 0, section.reportFooter], ['pageFooter', 0, section.pageFooter],
+  ];
+  return bands.flatMap(([band, level, content]) => (content?.parts ?? []).flatMap((part) => (part.elements ?? []).map((element) => ({ element, band, level }))));
+}
+
+export const findElement = (report: ReportDefinition, id: string): Placed | undefined => allElements(report).find((p) => p.element.id === id);
+
+export const findColumn = (report: ReportDefinition, id: string): Column | undefined => mainSection(report).columns?.find((c) => c.id === id);
+
+export const findLevel = (report: ReportDefinition, id: string): Level | undefined => mainSection(report).levels?.find((l) => l.id === id);
+
+export const isChart = (element: Element): element is ElementChartElement & { type: 'chart' } => element.type === 'chart';
+
+const bandWords: Record<BandKind, string> = {
+  reportHeader: 'Report header', pageHeader: 'Page header', groupHeader: 'header', detail: 'Rows', groupFooter: 'footer', pageFooter: 'Page footer', reportFooter: 'Report footer',
+};
+
+export function bandName(report: ReportDefinition, band: BandKind, level: number): string {
+  const name = mainSection(report).levels?.[level - 1]?.name;
+  return name ? `${name} ${bandWords[band]}` : bandWords[band];
+}

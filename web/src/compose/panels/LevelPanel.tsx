@@ -1,0 +1,35 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { times } from '../../shell/count';
+import { Blank } from '../../sentence/Blank';
+import { Sentence } from '../../sentence/Sentence';
+import { useCompose } from '../composeStore';
+import { caption, findLevel, mainFields, mainSection, words } from '../definition';
+import { PanelHead } from './PanelHead';
+
+/** One grouping level. */
+export function LevelPanel({ id }: { id: string }) {
+  const { definition, view, edit, select } = useCompose();
+  const level = definition && findLevel(definition, id);
+  if (!definition || !level) return null;
+  const levels = mainSection(definition).levels ?? [];
+  const at = levels.findIndex((l) => l.id === id);
+  const printed = Number(view?.bands.find((b) => b.kind === 'groupHeader' && b.level === at + 1)?.printed ?? 0);
+  return (
+    <>
+      <PanelHead>{`Level, printed ${times(printed)}`}</PanelHead>
+      <Sentence>
+        Group the rows by <Blank label="Group by" typed={level.by} choices={mainFields(definition).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))} onPick={(by) => void edit({ type: 'setLevel', level: id, by })}>{words(definition, level.by)}</Blank>,{' '}
+        <Blank label="Order of groups" choices={[{ value: '', label: 'smallest first' }, { value: 'down', label: 'largest first' }]} onPick={(v) => void edit({ type: 'setLevel', level: id, descending: v === 'down' })}>{level.descending ? 'largest first' : 'smallest first'}</Blank>; each group starts{' '}
+        <Blank label="Groups start" choices={[{ value: '', label: 'below the one before' }, { value: 'page', label: 'on a new page' }]} onPick={(v) => void edit({ type: 'setLevel', level: id, newPage: v === 'page' })}>{level.newPage ? 'on a new page' : 'below the one before'}</Blank>. It is called{' '}
+        <Blank label="Level name" typed={level.name} onPick={(name) => { if (name.trim()) void edit({ type: 'setLevel', level: id, name: name.trim() }); }}>{level.name}</Blank>.
+      </Sentence>
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+        <Button variant="outlined" onClick={() => void edit({ type: 'addChart', band: 'groupHeader', level: at + 1 })}>{`Add a chart, drawn ${times(printed)}`}</Button>
+        <Button variant="outlined" disabled={at === 0} onClick={() => void edit({ type: 'moveLevel', level: id, to: at - 1 })}>Move out</Button>
+        <Button variant="outlined" disabled={at === levels.length - 1} onClick={() => void edit({ type: 'moveLevel', level: id, to: at + 1 })}>Move in</Button>
+        <Button color="inherit" onClick={() => { void edit({ type: 'deleteLevel', level: id }); select({ kind: 'report' }); }}>Remove the level</Button>
+      </Box>
+    </>
+  );
+}

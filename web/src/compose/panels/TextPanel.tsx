@@ -1,0 +1,25 @@
+import Button from '@mui/material/Button';
+import Box from '@mui/material/Box';
+import type { ElementTextElement } from '../../api/generated';
+import { Sentence } from '../../sentence/Sentence';
+import { TextSetting } from '../../sentence/TextSetting';
+import { useCompose } from '../composeStore';
+import { PanelHead } from './PanelHead';
+import { StyleSetting } from './StyleSetting';
+
+/** A text with values in it. */
+export function TextPanel({ text }: { text: ElementTextElement & { type?: 'text' } }) {
+  const { edit, select } = useCompose();
+  return (
+    <>
+      <PanelHead>Text</PanelHead>
+      <Sentence>Print these words, and the values in braces.</Sentence>
+      <Box sx={{ mb: 1.5 }}>
+        <TextSetting label="Words" multiline value={text.text} onCommit={(words) => void edit({ type: 'setText', element: text.id, text: words })} />
+        <Box sx={{ mt: 0.75, fontSize: 12, color: 'text.secondary' }}>{'{{ count(*) }} prints a value, {{ :from | d MMMM yyyy }} one with a pattern.'}</Box>
+      </Box>
+      <StyleSetting element={{ ...text, type: 'text' }} />
+      <Button color="inherit" sx={{ mt: 1 }} onClick={() => { void edit({ type: 'deleteElement', element: text.id }); select({ kind: 'report' }); }}>Remove the text</Button>
+    </>
+  );
+}

@@ -1,0 +1,54 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import InputBase from '@mui/material/InputBase';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { api } from '../api/client';
+import type { ReportEntry } from '../api/generated';
+import { color } from '../theme/tokens';
+
+/** One report: its first page as it is now, its name, and what can be done with it. */
+export function ReportCard({ report, onRename, onDelete }: { report: ReportEntry; onRename: (title: string) => void; onDelete: () => void }) {
+  const [naming, setNaming] = useState<string>();
+  const open = report.published === null ? `/compose/${report.id}` : `/read/${report.id}`;
+  const finish = (keep: boolean) => {
+    if (keep && naming?.trim() && naming.trim() !== report.title) onRename(naming.trim());
+    setNaming(undefined);
+  };
+  return (
+    <Box component="article" aria-label={report.title} sx={{ bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1.5, overflow: 'hidden', display: 'flex', flexDirection: 'column' }}>
+      <Box component={Link} to={open} aria-label={`Open ${report.title}`} sx={{ display: 'block', height: 170, overflow: 'hidden', borderBottom: `1px solid ${color.line}`, bgcolor: color.desk, p: 1, pb: 0 }}>
+        <FirstPage report={report} />
+      </Box>
+      <Box sx={{ p: 1.5, display: 'grid', gap: 0.5 }}>
+        {naming === undefined ? (
+          <Box component={Link} to={open} sx={{ fontSize: 14, fontWeight: 700, color: color.ink, textDecoration: 'none' }}>{report.title}</Box>
+        ) : (
+          <InputBase autoFocus value={naming} inputProps={{ 'aria-label': 'New name' }} onChange={(e) => setNaming(e.target.value)} onBlur={() => finish(true)} onKeyDown={(e) => { if (e.key === 'Enter') finish(true); if (e.key === 'Escape') finish(false); }} sx={{ fontSize: 14, fontWeight: 700, border: `1px solid ${color.main}`, borderRadius: 1, px: 0.5, height: 26 }} />
+        )}
+        <Box sx={{ color: color.muted, fontSize: 12, minHeight: 34 }}>{report.description ?? (report.published === null ? 'Not published yet.' : '')}{report.published !== null && report.hasUnpublishedChanges ? ' Has changes that are not published.' : ''}</Box>
+        <Box sx={{ display: 'flex', gap: 0.5, ml: -0.75 }}>
+          {report.published !== null && <Button component={Link} to={`/read/${report.id}`}>Read</Button>}
+          <Button component={Link} to={`/compose/${report.id}`}>Compose</Button>
+          <Button onClick={() => setNaming(report.title)}>Rename</Button>
+          <Button onClick={onDelete} color="inherit">Delete</Button>
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+function FirstPage({ report }: { report: ReportEntry }) {
+  const page = useQuery({
+    queryKey: ['first-page', report.id, report.published ?? report.draft],
+    queryFn: async ({ signal }) => {
+      const run = await api.run(report.id, {}, report.published === null, signal);
+      if (run.state !== 'ready') return { svg: '', note: run.problems[0]?.message ?? 'Being made…' };
+      return { svg: await api.page(run.id, 1, signal), note: '' };
+    },
+    staleTime: 60_000,
+  });
+  if (!page.data?.svg) return <Box sx={{ p: 2, color: color.muted, fontSize: 12 }}>{page.data?.note ?? page.error?.message ?? ''}</Box>;
+  return <Box inert aria-hidden sx={{ bgcolor: color.paper, boxShadow: '0 1px 3px rgba(31,42,48,.2)', '& svg': { width: '100%', height: 'auto', display: 'block' } }} dangerouslySetInnerHTML={{ __html: page.data.svg }} />;
+}

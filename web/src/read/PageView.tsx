@@ -1,0 +1,28 @@
+import Box from '@mui/material/Box';
+import { useQuery } from '@tanstack/react-query';
+import { memo } from 'react';
+import { api } from '../api/client';
+import { color } from '../theme/tokens';
+
+/** One page of a run, drawn by the server as SVG in which every text is escaped. */
+export const PageView = memo(function PageView({ run, number, width, height, zoom, onGone }: { run: string; number: number; width: number; height: number; zoom: number; onGone: () => void }) {
+  const page = useQuery({
+    queryKey: ['page', run, number],
+    queryFn: async ({ signal }) => {
+      try {
+        return await api.page(run, number, signal);
+      } catch (error) {
+        if ((error as { code?: string }).code === 'run-gone') onGone();
+        throw error;
+      }
+    },
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+  const size = { width: width * zoom, height: height * zoom };
+  return (
+    <Box sx={{ ...size, bgcolor: color.paper, boxShadow: '0 1px 4px rgba(31,42,48,.18)', mx: 'auto', '& svg': { ...size, display: 'block' }, '& .mark': { cursor: 'default' }, '& .linked': { cursor: 'pointer' }, '& .linked:hover, & .linked:focus-visible': { stroke: color.linkMark, strokeWidth: 2 } }} data-page={number}>
+      {page.data ? <div dangerouslySetInnerHTML={{ __html: page.data }} /> : <Box sx={{ p: 3, color: color.muted }}>{page.error ? page.error.message : ''}</Box>}
+    </Box>
+  );
+});

@@ -1,0 +1,84 @@
+import Box from '@mui/material/Box';
+import { useEffect, useState } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { BarButton } from '../shell/BarButton';
+import { count } from '../shell/count';
+import { ModeSwitch } from '../shell/ModeSwitch';
+import { StatusBar } from '../shell/StatusBar';
+import { TopBar } from '../shell/TopBar';
+import { color } from '../theme/tokens';
+import { readAddress, visible, writeAddress, type Step } from './address';
+import type { MarkTarget } from './MarkLayer';
+import { Outline } from './Outline';
+import { ParameterStrip } from './ParameterStrip';
+import { RunPane } from './RunPane';
+import { Trail } from './Trail';
+import { useRun } from './useRun';
+
+/** Reading: parameters above, the trail under them, the outline at the left, pages in the middle, the drilled-down report beside. */
+export function ReadPage() {
+  const { id = '' } = useParams();
+  const [search] = useSearchParams();
+  const navigate = useNavigate();
+  const { steps, draft } = readAddress(id, search);
+  const shown = visible(steps);
+  const [left, right] = [steps[shown[0]], shown.length > 1 ? steps[shown[1]] : undefined];
+  const main = useRun(left, draft && shown[0] === 0);
+  const [page, setPage] = useState(1);
+  const [goTo, setGoTo] = useState<{ page: number; turn: number }>();
+  const title = main.info?.title || left.report;
+  useEffect(() => { document.title = `${title} – Lucid Lattice`; }, [title]);
+  useEffect(() => { setPage(1); }, [main.info?.id]);
+
+  const go = (next: Step[]) => void navigate(writeAddress({ steps: next, draft }));
+  const setValues = (index: number, values: Record<string, string>) => go(steps.slice(0, index + 1).map((s, i) => (i === index ? { ...s, values } : s)));
+  const follow = (index: number) => (target: MarkTarget) => {
+    const step: Step = { report: target.report, values: target.values, open: target.open === 'here' ? 'here' : 'beside' };
+    if (target.open === 'newTab') window.open(writeAddress({ steps: [step], draft: false }), '_blank', 'noopener');
+    else go([...steps.slice(0, index + 1), step]);
+  };
+  const info = main.info;
+  const ready = info?.state === 'ready' ? info : undefined;
+  return (
+    <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
+      <TopBar
+        title={title}
+        note={draft ? 'Draft' : undefined}
+        middle={<ModeSwitch mode="read" composeTo={`/compose/${id}`} readTo={writeAddress({ steps, draft })} />}
+        actions={(
+          <>
+            <BarButton onClick={main.refresh} disabled={!info}>Refresh</BarButton>
+            <BarButton strong component="a" href={ready ? `/api/runs/${ready.id}/pdf` : undefined} disabled={!ready}>Download PDF</BarButton>
+          </>
+        )}
+      />
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 1.75, py: 0.5, minHeight: 41, flex: 'none', bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}>
+        {info && <ParameterStrip parameters={info.parameters} values={left.values} onChange={(values) => setValues(shown[0], values)} />}
+        {ready && <Box sx={{ ml: 'auto', color: color.muted, whiteSpace: 'nowrap' }} data-testid="page-of">Page {page} of {ready.pageCount}</Box>}
+      </Box>
+      {steps.length > 1 && <Trail steps={steps} onBackTo={(i) => go(steps.slice(0, i + 1))} newTab={writeAddress({ steps: [steps[steps.length - 1]], draft: false })} />}
+      <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
+        {ready && <Outline run={ready.id} page={page} onGo={(p) => setGoTo({ page: p, turn: (goTo?.turn ?? 0) + 1 })} />}
+        <Box aria-label={title} sx={{ flex: 1, minWidth: 0, display: 'flex' }}>
+          <RunPane run={main} goTo={goTo} onPage={setPage} onMark={follow(shown[0])} />
+        </Box>
+        {right && <BesidePane key={right.report} step={right} onValues={(values) => setValues(shown[1], values)} onMark={follow(shown[1])} />}
+      </Box>
+      <StatusBar
+        left={ready ? [count(ready.rows, 'row'), count(ready.pageCount, 'page'), `data as of ${ready.asOf.slice(0, 16)}`, `ready in ${Math.round(ready.milliseconds)} ms`] : []}
+        right={<span>Ctrl + click opens a new tab · Shift + click opens in place</span>}
+      />
+    </Box>
+  );
+}
+
+/** The report that a click opened, in its own column behind the amber edge. */
+function BesidePane({ step, onValues, onMark }: { step: Step; onValues: (values: Record<string, string>) => void; onMark: (target: MarkTarget) => void }) {
+  const run = useRun(step, false);
+  return (
+    <Box component="section" aria-label={run.info?.title || step.report} sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', borderLeft: `3px solid ${color.linkMark}` }}>
+      {run.info && <Box sx={{ px: 1.25, py: 0.5, bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}><ParameterStrip parameters={run.info.parameters} values={step.values} onChange={onValues} /></Box>}
+      <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}><RunPane run={run} onPage={() => undefined} onMark={onMark} /></Box>
+    </Box>
+  );
+}

@@ -1,0 +1,39 @@
+/** A report that is being read, with the values that somebody gave, and how it came to be opened. */
+export interface Step {
+  report: string;
+  values: Record<string, string>;
+  open: 'beside' | 'here';
+}
+
+/** Everything that a reading address says. Names that start with ~ are ours; all others are parameters of the report. */
+export interface ReadAddress {
+  /** The report that was opened first, then the drill-downs in their order. */
+  steps: Step[];
+  draft: boolean;
+}
+
+const query = (values: Record<string, string>) => new URLSearchParams(values).toString();
+
+export function readAddress(report: string, search: URLSearchParams): ReadAddress {
+  const values = Object.fromEntries([...search].filter(([name]) => !name.startsWith('~')));
+  const steps: Step[] = [{ report, values, open: 'here' }];
+  for (const then of search.getAll('~then')) {
+    const [, open, id, rest] = /^(beside|here):([^?]+)\??(.*)$/.exec(then) ?? [];
+    if (id) steps.push({ report: id, open: open as Step['open'], values: Object.fromEntries(new URLSearchParams(rest)) });
+  }
+  return { steps, draft: search.get('~draft') === '1' };
+}
+
+export function writeAddress({ steps, draft }: ReadAddress): string {
+  const search = new URLSearchParams(steps[0].values);
+  for (const step of steps.slice(1)) search.append('~then', `${step.open}:${step.report}?${query(step.values)}`);
+  if (draft) search.set('~draft', '1');
+  const text = search.toString();
+  return `/read/${encodeURIComponent(steps[0].report)}${text ? `?${text}` : ''}`;
+}
+
+/** The steps that are on screen: the last one, and the one that it was opened beside of. */
+export function visible(steps: Step[]): number[] {
+  const last = steps.length - 1;
+  return last > 0 && steps[last].open === 'beside' ? [last - 1, last] : [last];
+}

@@ -1,0 +1,34 @@
+import { createTheme } from '@mui/material/styles';
+import { color } from './tokens';
+
+export const theme = createTheme({
+  palette: {
+    primary: { main: color.main },
+    warning: { main: color.link },
+    error: { main: color.problem },
+    text: { primary: color.ink, secondary: color.muted },
+    background: { default: color.desk, paper: color.paper },
+    divider: color.line,
+  },
+  typography: { fontFamily: 'Commissioner, sans-serif', fontSize: 13, button: { textTransform: 'none', fontWeight: 600 } },
+  shape: { borderRadius: 6 },
+  components: {
+    MuiCssBaseline: {
+      styleOverrides: {
+        html: { height: '100%' },
+        body: { height: '100%', fontSize: 13, lineHeight: 1.45, overflow: 'hidden' },
+        '#root': { height: '100%' },
+        ':focus-visible': { outline: `2px solid ${color.main}`, outlineOffset: 1 },
+        // Report texts are measured without kerning and ligatures, so they are drawn without them too.
+        'svg.drawing text': { fontKerning: 'none', fontVariantLigatures: 'none', textRendering: 'geometricPrecision' },
+      },
+    },
+    MuiButtonBase: { defaultProps: { disableRipple: true } },
+    MuiButton: { defaultProps: { disableElevation: true, size: 'small' }, styleOverrides: { root: { minHeight: 30 } } },
+    MuiMenuItem: { styleOverrides: { root: { fontSize: 13, minHeight: 30 } } },
+    MuiTooltip: { defaultProps: { arrow: true, enterDelay: 500 }, styleOverrides: { tooltip: { fontSize: 12, backgroundColor: color.ink } } },
+    MuiTextField: { defaultProps: { size: 'small' } },
+    MuiOutlinedInput: { styleOverrides: { root: { fontSize: 13, backgroundColor: color.paper }, input: { paddingTop: 5, paddingBottom: 5 } } },
+    MuiInputLabel: { styleOverrides: { root: { fontSize: 13 } } },
+  },
+});
