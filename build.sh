@@ -21,7 +21,7 @@ if newer web/dist/index.html web/src web/public web/index.html web/package-lock.
 fi
 if newer "$output/.built" src Directory.Build.props Directory.Packages.props web/dist; then
   echo "Building the server…" >&2
-  dotnet restore --locked-mode -v quiet LucidLattice.slnx >&2
+  dotnet restore --locked-mode -v quiet src/LucidLattice.Server >&2
   dotnet build src/LucidLattice.Server -c Release --no-restore -v quiet --nologo >&2
   touch "$output/.built"
 fi

@@ -67,8 +67,10 @@ public sealed class SafeConnection : IDisposable
         var result = raw.sqlite3_prepare_v2(_connection.Handle!, sql, out var statement, out var tail);
         using (statement)
         {
-            if (result == raw.SQLITE_AUTH) throw new DataException("sql-refused", "The SQL wants to do more than read, or uses something that is not allowed here. Only one SELECT statement is.");
-            if (result != raw.SQLITE_OK) throw new DataException("sql-error", $"The SQL is not understood: {raw.sqlite3_errmsg(_connection.Handle!).utf8_to_string()}.");
+            var message = result == raw.SQLITE_OK ? "" : raw.sqlite3_errmsg(_connection.Handle!).utf8_to_string();
+            // A refused function is reported as a common error, by its message alone.
+            if (result == raw.SQLITE_AUTH || message.Contains("not authorized")) throw new DataException("sql-refused", "The SQL wants to do more than read, or uses something that is not allowed here. Only one SELECT statement is.");
+            if (result != raw.SQLITE_OK) throw new DataException("sql-error", $"The SQL is not understood: {message}.");
             if (statement.IsInvalid || raw.sqlite3_stmt_readonly(statement) == 0) throw new DataException("sql-refused", "The SQL is no SELECT statement.");
             if (!string.IsNullOrWhiteSpace(tail)) throw new DataException("sql-refused", "The SQL holds more than one statement; only one SELECT is allowed.");
             var command = _connection.CreateCommand();

@@ -1,3 +1,4 @@
+import { nonce } from './nonce';
 import createCache from '@emotion/cache';
 import { CacheProvider } from '@emotion/react';
 import CssBaseline from '@mui/material/CssBaseline';
@@ -10,8 +11,6 @@ import { App } from './App';
 import './theme/fonts.css';
 import { theme } from './theme/theme';
 
-// The page's security policy lets in only styles that carry the nonce of this page.
-const nonce = document.querySelector<HTMLMetaElement>('meta[name=style-nonce]')?.content;
 const cache = createCache({ key: 'll', nonce, prepend: true });
 const queries = new QueryClient({ defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false } } });
 

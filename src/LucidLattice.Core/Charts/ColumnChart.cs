@@ -56,9 +56,11 @@ public sealed class ColumnChart
         left += axisWidth;
         var step = (right - left) / _content.Marks.Count;
         var axis = CategoryAxis.Plan(_content.Marks.Select(m => m.Label).ToList(), step, (bottom - top) * 0.4, SmallFont, _measurer);
-        bottom -= axis.Height + Gap;
-        // Room above the highest column for its label.
+        bottom -= axis.Height + Gap + 3;
+        // Room for the labels at the ends of the highest and the lowest column.
         top += _content.ValueLabels ? line : line / 2;
+        var axisTop = bottom + Gap + 3;
+        if (_content.ValueLabels && low < 0) bottom -= line;
         if (bottom - top < 8) return;
 
         double At(double value) => bottom - (value - ticks[0]) / (ticks[^1] - ticks[0]) * (bottom - top);
@@ -70,7 +72,8 @@ public sealed class ColumnChart
         }
         DrawColumns(left, step, At, format);
         _items.Add(new LineItem(left, At(0), right, At(0), 0.75, Palette.Muted));
-        axis.Draw(left, bottom + Gap, _items);
+        // The lowest figure of the value axis reaches a little below its line.
+        axis.Draw(left, axisTop, _items);
     }
 
     private void DrawColumns(double left, double step, Func<double, double> at, ValueFormat format)

@@ -10,7 +10,7 @@ public static class ReportSchema
     public static string Write()
     {
         var exporter = new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true };
-        var schema = (JsonObject)ReportJson.Options.GetJsonSchemaAsNode(typeof(ReportDefinition), exporter);
+        var schema = (JsonObject)new JsonSerializerOptions(ReportJson.Options) { TypeInfoResolver = new System.Text.Json.Serialization.Metadata.DefaultJsonTypeInfoResolver() }.GetJsonSchemaAsNode(typeof(ReportDefinition), exporter);
         schema.Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
         schema.Insert(1, "title", "Lucid Lattice report definition, version 1");
         return schema.ToJsonString(new JsonSerializerOptions { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping }) + "\n";

@@ -16,13 +16,21 @@ internal static class BandEditing
             Parts = [.. band.Parts.Select(p => p.Id != partId ? p : p with { Height = Math.Max(p.Height, element.Y + element.Height + 2), Elements = [.. p.Elements, element] })],
         });
 
-    /// <summary>The part of a band that holds texts and totals, made if there is none; parts with a chart are left to it.</summary>
+    /// <summary>The part of a band that holds texts and totals, made if there is none; parts with a chart or with headings are left to them.</summary>
     public static (Section Section, BandPart Part) TextPart(this Section section, BandPlace place, double height, bool repeat = false)
     {
-        var existing = section.BandAt(place).Parts.LastOrDefault(p => !p.Elements.Any(e => e is ChartElement));
+        // Headings of columns move when levels do, so nothing else is put into their part.
+        var existing = section.BandAt(place).Parts.LastOrDefault(p => !p.Elements.Any(e => e is ChartElement or HeadingElement));
         if (existing is not null) return (section, existing);
         var part = new BandPart { Id = NewId.For(section, "p"), Height = height, Repeat = repeat };
-        return (section.AddPart(place, part), part);
+        return (section.MapBands((p, band) => p == place ? band.AboveHeadings(part) : band), part);
+    }
+
+    /// <summary>The band with a part added at its end, but above the headings of columns, which belong right above the rows.</summary>
+    public static Band AboveHeadings(this Band band, BandPart part)
+    {
+        var at = band.Parts.ToList().FindIndex(Levels.HasHeadings);
+        return new Band { Parts = at < 0 ? [.. band.Parts, part] : [.. band.Parts.Take(at), part, .. band.Parts.Skip(at)] };
     }
 
     /// <summary>Parts that lost their last element go too.</summary>

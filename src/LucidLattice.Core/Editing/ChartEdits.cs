@@ -31,14 +31,7 @@ public sealed record AddChart : Edit
             Value = Value(section, dataset),
         };
         var part = new BandPart { Id = NewId.For(section, "p"), Height = 190, Elements = [chart] };
-        return report.WithMainSection(section.MapBands((p, band) => p == place ? WithChart(band, part) : band));
-    }
-
-    /// <summary>Above the headings of columns, which belong right above the rows.</summary>
-    private static Band WithChart(Band band, BandPart part)
-    {
-        var at = band.Parts.ToList().FindIndex(Levels.HasHeadings);
-        return new Band { Parts = at < 0 ? [.. band.Parts, part] : [.. band.Parts.Take(at), part, .. band.Parts.Skip(at)] };
+        return report.WithMainSection(section.MapBands((p, band) => p == place ? band.AboveHeadings(part) : band));
     }
 
     private static string Value(Section section, Dataset dataset)

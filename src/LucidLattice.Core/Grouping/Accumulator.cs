@@ -4,7 +4,7 @@ using LucidLattice.Core.Expressions;
 namespace LucidLattice.Core.Grouping;
 
 /// <summary>Gathers one aggregate for a list of groups. Finer groups are merged into coarser ones, so rows are read once.</summary>
-public abstract class Accumulator(AggregateSpec spec)
+public abstract class Accumulator(AggregateSpec spec, int groups)
 {
     private readonly HashSet<int> _overflowed = [];
 
@@ -33,6 +33,24 @@ public abstract class Accumulator(AggregateSpec spec)
 
     /// <exception cref="OverflowException">The total, or a value that it is made of, does not fit its type.</exception>
     public Value Result(int group) => _overflowed.Contains(group) ? throw new OverflowException() : ResultOf(group);
+
+    /// <summary>How many of the groups have a total that does not fit its type.</summary>
+    public int Overflows()
+    {
+        var found = 0;
+        for (var group = 0; group < groups; group++)
+        {
+            try
+            {
+                Result(group);
+            }
+            catch (OverflowException)
+            {
+                found++;
+            }
+        }
+        return found;
+    }
 
     private void AddFiltered(Frame frame, ReadOnlySpan<int> rows, int group)
     {
@@ -68,7 +86,7 @@ public abstract class Accumulator(AggregateSpec spec)
 }
 
 /// <summary>count(*) and count(x).</summary>
-public sealed class CountAccumulator(AggregateSpec spec, int groups) : Accumulator(spec)
+public sealed class CountAccumulator(AggregateSpec spec, int groups) : Accumulator(spec, groups)
 {
     private readonly long[] _counts = new long[groups];
 
@@ -93,7 +111,7 @@ public sealed class CountAccumulator(AggregateSpec spec, int groups) : Accumulat
 }
 
 /// <summary>count(DISTINCT x).</summary>
-public sealed class DistinctAccumulator(AggregateSpec spec, int groups) : Accumulator(spec)
+public sealed class DistinctAccumulator(AggregateSpec spec, int groups) : Accumulator(spec, groups)
 {
     private readonly HashSet<Value>?[] _seen = new HashSet<Value>?[groups];
 
@@ -116,7 +134,7 @@ public sealed class DistinctAccumulator(AggregateSpec spec, int groups) : Accumu
 }
 
 /// <summary>min(x) and max(x).</summary>
-public sealed class ExtremeAccumulator(AggregateSpec spec, int groups, Collation collation) : Accumulator(spec)
+public sealed class ExtremeAccumulator(AggregateSpec spec, int groups, Collation collation) : Accumulator(spec, groups)
 {
     private readonly Value[] _best = new Value[groups];
     private readonly int _sign = spec.Function == AggregateFunction.Max ? 1 : -1;

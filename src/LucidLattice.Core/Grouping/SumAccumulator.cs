@@ -7,7 +7,7 @@ namespace LucidLattice.Core.Grouping;
 /// sum(x) and avg(x). Whole and decimal numbers are added as 128-bit whole numbers in units of the column's last place,
 /// so money is exact to the cent; doubles by Neumaier's compensated sum (Z. Angew. Math. Mech. 54, 1974).
 /// </summary>
-public sealed class SumAccumulator(AggregateSpec spec, int groups) : Accumulator(spec)
+public sealed class SumAccumulator(AggregateSpec spec, int groups) : Accumulator(spec, groups)
 {
     private readonly Int128[] _exact = new Int128[groups];
     private readonly decimal[] _decimal = new decimal[groups];

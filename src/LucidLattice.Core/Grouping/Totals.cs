@@ -13,6 +13,9 @@ public sealed class Totals
     /// <exception cref="OverflowException">The total does not fit its type.</exception>
     public Value this[int aggregate, int level, int group] => _byLevel[level][aggregate].Result(group);
 
+    /// <summary>How many totals do not fit their type.</summary>
+    public int Overflows() => _byLevel.Sum(level => level.Sum(accumulator => accumulator.Overflows()));
+
     public static Totals Of(AggregateList list, GroupTree tree, Frame frame, CancellationToken cancel)
     {
         var byLevel = tree.Levels.Select(level => list.Specs.Select(s => s.Accumulator(level.Count, frame.Collation)).ToArray()).ToArray();

@@ -4,13 +4,15 @@ using LucidLattice.Core.Planning;
 
 namespace LucidLattice.Core.Layout;
 
-/// <summary>Measures band parts. Texts wrap, and what stands below a text that grew moves down with it.</summary>
+/// <summary>Measures band parts. Texts wrap, and what stands below a text that grew moves down with it. Can be shared by threads.</summary>
 public sealed class PartLayout(ITextMeasurer measurer)
 {
     /// <summary>From one baseline to the next, as a multiple of the font size.</summary>
     public const double LineSpacing = 1.3;
 
-    private (Font Font, double Width, string Content, IReadOnlyList<string> Lines)? _last;
+    private sealed record Wrapped(Font Font, double Width, string Content, IReadOnlyList<string> Lines);
+
+    private Wrapped? _last;
 
     /// <summary>The height of a part in a frame, without keeping its texts.</summary>
     public double Height(PartPlan plan, Frame frame)
@@ -51,8 +53,9 @@ public sealed class PartLayout(ITextMeasurer measurer)
     private IReadOnlyList<string> Wrap(TextPlan text, string content)
     {
         if (content.Length < 2000) return TextWrapper.Wrap(measurer, text.Style.Font, content, text.Width);
-        if (_last is not { } last || last.Font != text.Style.Font || last.Width != text.Width || last.Content != content)
-            _last = last = (text.Style.Font, text.Width, content, TextWrapper.Wrap(measurer, text.Style.Font, content, text.Width));
+        var last = _last;
+        if (last is null || last.Font != text.Style.Font || last.Width != text.Width || last.Content != content)
+            _last = last = new Wrapped(text.Style.Font, text.Width, content, TextWrapper.Wrap(measurer, text.Style.Font, content, text.Width));
         return last.Lines;
     }
 

@@ -19,9 +19,10 @@ public sealed class ReportRun
     private readonly List<Cursor> _pages = [];
     private readonly Dictionary<(int Level, int Group), int> _pageOfGroup = [];
     private readonly ITextMeasurer _measurer;
+    private readonly PartLayout _layout;
 
     internal ReportRun(ReportDefinition report, ParameterValues parameters, DateTime asOf, List<Problem> problems, RunData? data, ITextMeasurer measurer)
-        => (Report, Parameters, AsOf, _problems, Data, _measurer) = (report, parameters, asOf, problems, data, measurer);
+        => (Report, Parameters, AsOf, _problems, Data, _measurer, _layout) = (report, parameters, asOf, problems, data, measurer, new PartLayout(measurer));
 
     public ReportDefinition Report { get; }
     public ParameterValues Parameters { get; }
@@ -48,9 +49,8 @@ public sealed class ReportRun
         var items = new List<DrawItem>();
         var frame = data.NewFrame();
         (frame.PageNumber, frame.PageCount) = (number, PageCount);
-        var layout = new PartLayout(_measurer);
-        var painter = Painter(layout);
-        new PageFlow(data.Plan, data.Tree, layout, frame).Fill(_pages[number - 1], (part, at, y, from, to) => painter.Paint(part, at, page.Left, y, from, to, items), null);
+        var painter = Painter(_layout);
+        new PageFlow(data.Plan, data.Tree, _layout, frame).Fill(_pages[number - 1], (part, at, y, from, to) => painter.Paint(part, at, page.Left, y, from, to, items), null);
 
         var footer = data.Plan.Bands[new BandPlace(BandKind.PageFooter)];
         PageBand(data.Plan.Bands[new BandPlace(BandKind.PageHeader)], page.Top);
@@ -101,7 +101,7 @@ public sealed class ReportRun
     internal void IndexPages(CancellationToken cancel)
     {
         var frame = Data!.NewFrame();
-        var flow = new PageFlow(Data.Plan, Data.Tree, new PartLayout(_measurer), frame);
+        var flow = new PageFlow(Data.Plan, Data.Tree, _layout, frame);
         for (var cursor = PageFlow.Start; cursor.Stage != Stage.End;)
         {
             cancel.ThrowIfCancellationRequested();
@@ -109,7 +109,5 @@ public sealed class ReportRun
             var number = _pages.Count;
             cursor = flow.Fill(cursor, null, group => _pageOfGroup[(group.Level, group.Group)] = number);
         }
-        if (frame.Overflows > 0 && _problems.All(p => p.Code != "overflow"))
-            _problems.Add(new("overflow", Severity.Error, "Some values are too large for their type and are left empty.", Data.Plan.Section.Id));
     }
 }

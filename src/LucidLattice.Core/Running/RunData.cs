@@ -47,7 +47,8 @@ public sealed class RunData
             data._categories[chart.Id] = (column, RowKey.Of(column, rows.Count, collation, descending: false));
         }
         if (frame.DivisionsByZero > 0) problems.Add(new("division-by-zero", Severity.Warning, $"Something was divided by zero {frame.DivisionsByZero:N0} times; those results are empty.", plan.Section.Id));
-        if (frame.Overflows > 0) problems.Add(new("overflow", Severity.Error, $"{frame.Overflows:N0} values are too large for their type and are left empty.", plan.Section.Id));
+        var overflows = frame.Overflows + totals.Overflows();
+        if (overflows > 0) problems.Add(new("overflow", Severity.Error, $"{overflows:N0} values are too large for their type and are left empty.", plan.Section.Id));
         return data;
     }
 

@@ -6,6 +6,20 @@ namespace LucidLattice.Server.Web;
 /// <summary>Serves the built front end, the report fonts, and the one page that every address of the application leads to.</summary>
 public static class FrontEnd
 {
+    private static readonly string Root = Path.Combine(AppContext.BaseDirectory, "wwwroot");
+
+    /// <summary>Serves the built files; comes before routing, which would send their addresses to the one page.</summary>
+    public static void UseFrontEndFiles(this WebApplication app)
+    {
+        if (!Directory.Exists(Root)) return;
+        app.UseStaticFiles(new StaticFileOptions
+        {
+            FileProvider = new PhysicalFileProvider(Root),
+            // The names of assets carry a hash of their content.
+            OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+        });
+    }
+
     public static void MapFrontEnd(this WebApplication app)
     {
         app.MapGet("/fonts/{file}", IResult (string file, HttpContext context) =>
@@ -15,17 +29,9 @@ public static class FrontEnd
             return Results.Stream(stream, "font/ttf");
         }).ExcludeFromDescription();
 
-        var root = Path.Combine(AppContext.BaseDirectory, "wwwroot");
-        if (Directory.Exists(root))
-            app.UseStaticFiles(new StaticFileOptions
-            {
-                FileProvider = new PhysicalFileProvider(root),
-                // The names of assets carry a hash of their content.
-                OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = file.File.Name == "index.html" ? "no-store" : "public, max-age=31536000, immutable",
-            });
         app.MapGet("/{**address}", async (HttpContext context) =>
         {
-            var page = Path.Combine(root, "index.html");
+            var page = Path.Combine(Root, "index.html");
             if (!File.Exists(page)) throw ApiException.NotFound("The front end is not built. Start with ./run.sh.");
             var html = (await File.ReadAllTextAsync(page)).Replace("__STYLE_NONCE__", (string)context.Items[LocalOnly.NonceKey]!);
             context.Response.Headers.CacheControl = "no-store";

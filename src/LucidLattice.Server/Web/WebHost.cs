@@ -57,6 +57,8 @@ public static class WebHost
     {
         app.UseMiddleware<LocalOnly>();
         app.UseMiddleware<ApiErrors>();
+        app.UseFrontEndFiles();
+        app.UseRouting();
         app.MapOpenApi("/api/openapi.json");
         app.MapGet("/api/health", () => new Health("ok")).WithName("getHealth").WithTags("Health");
         app.MapReports();

@@ -46,7 +46,7 @@ export function LibraryPage() {
           {reports.error && <Message problem title="The library cannot be read">{reports.error.message}</Message>}
           {reports.data && all.length === 0 && <Message title="No reports yet">Make one from a table or a view.<Button variant="contained" onClick={() => setCreating(true)}>New report</Button></Message>}
           {all.length > 0 && shown.length === 0 && <Message title="Nothing found">No report has “{wanted}” in its title or description.</Message>}
-          <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(230px, 1fr))', gap: 2, alignItems: 'start' }}>
+          <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(240px, 300px))', gap: 2, alignItems: 'start' }}>
             {shown.map((report) => <ReportCard key={report.id} report={report} onRename={(title) => void api.rename(report.id, title).then(reload, failed)} onDelete={() => void remove(report)} />)}
           </Box>
         </Box>

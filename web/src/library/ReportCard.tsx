@@ -17,18 +17,18 @@ export function ReportCard({ report, onRename, onDelete }: { report: ReportEntry
     setNaming(undefined);
   };
   return (
-    <Box component="article" aria-label={report.title} sx={{ bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1.5, overflow: 'hidden', display: 'flex', flexDirection: 'column' }}>
-      <Box component={Link} to={open} aria-label={`Open ${report.title}`} sx={{ display: 'block', height: 170, overflow: 'hidden', borderBottom: `1px solid ${color.line}`, bgcolor: color.desk, p: 1, pb: 0 }}>
+    <Box component="article" aria-label={report.title} sx={{ bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1.5, overflow: 'hidden', display: 'flex', flexDirection: 'column', minWidth: 0 }}>
+      <Box component={Link} to={open} aria-label={`Open ${report.title}`} sx={{ display: 'block', height: 170, overflow: 'hidden', borderBottom: `1px solid ${color.line}`, bgcolor: color.desk, p: 1, pb: 0, textDecoration: 'none' }}>
         <FirstPage report={report} />
       </Box>
-      <Box sx={{ p: 1.5, display: 'grid', gap: 0.5 }}>
+      <Box sx={{ p: 1.5, display: 'flex', flexDirection: 'column', gap: 0.5, minWidth: 0 }}>
         {naming === undefined ? (
           <Box component={Link} to={open} sx={{ fontSize: 14, fontWeight: 700, color: color.ink, textDecoration: 'none' }}>{report.title}</Box>
         ) : (
           <InputBase autoFocus value={naming} inputProps={{ 'aria-label': 'New name' }} onChange={(e) => setNaming(e.target.value)} onBlur={() => finish(true)} onKeyDown={(e) => { if (e.key === 'Enter') finish(true); if (e.key === 'Escape') finish(false); }} sx={{ fontSize: 14, fontWeight: 700, border: `1px solid ${color.main}`, borderRadius: 1, px: 0.5, height: 26 }} />
         )}
         <Box sx={{ color: color.muted, fontSize: 12, minHeight: 34 }}>{report.description ?? (report.published === null ? 'Not published yet.' : '')}{report.published !== null && report.hasUnpublishedChanges ? ' Has changes that are not published.' : ''}</Box>
-        <Box sx={{ display: 'flex', gap: 0.5, ml: -0.75 }}>
+        <Box sx={{ display: 'flex', gap: 0.25, ml: -0.75, '& .MuiButton-root': { minWidth: 0, px: 0.75 } }}>
           {report.published !== null && <Button component={Link} to={`/read/${report.id}`}>Read</Button>}
           <Button component={Link} to={`/compose/${report.id}`}>Compose</Button>
           <Button onClick={() => setNaming(report.title)}>Rename</Button>
@@ -44,7 +44,8 @@ function FirstPage({ report }: { report: ReportEntry }) {
     queryKey: ['first-page', report.id, report.published ?? report.draft],
     queryFn: async ({ signal }) => {
       const run = await api.run(report.id, {}, report.published === null, signal);
-      if (run.state !== 'ready') return { svg: '', note: run.problems[0]?.message ?? 'Being made…' };
+      const asks = run.problems.filter((p) => p.code === 'parameter-required').map((p) => run.parameters.find((q) => q.name === p.place)?.caption);
+      if (run.state !== 'ready') return { svg: '', note: asks.length ? `Asks for ${asks.join(' and ')} first.` : run.problems[0]?.message ?? 'Being made…' };
       return { svg: await api.page(run.id, 1, signal), note: '' };
     },
     staleTime: 60_000,

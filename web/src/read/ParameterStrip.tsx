@@ -8,10 +8,12 @@ interface Props {
   /** What was given so far, by name. */
   values: Record<string, string>;
   onChange: (values: Record<string, string>) => void;
+  /** Offers to go back to the defaults. */
+  reset?: boolean;
 }
 
 /** What the report asks for. A change runs it again at once. */
-export function ParameterStrip({ parameters, values, onChange }: Props) {
+export function ParameterStrip({ parameters, values, onChange, reset = true }: Props) {
   const shown = parameters.filter((p) => p.setBy === 'reader');
   const set = (name: string, text: string) => {
     const next = { ...values, [name]: text };
@@ -22,7 +24,7 @@ export function ParameterStrip({ parameters, values, onChange }: Props) {
   return (
     <Box role="group" aria-label="Parameters" sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', minHeight: 32 }}>
       {shown.map((p) => <ParameterField key={`${p.name} ${p.value}`} parameter={p} text={values[p.name] ?? p.value} onCommit={(text) => set(p.name, text)} />)}
-      {shown.some((p) => p.name in values) && <Button size="small" onClick={() => onChange({})}>Reset</Button>}
+      {reset && shown.some((p) => p.name in values) && <Button size="small" onClick={() => onChange({})}>Reset</Button>}
       {shown.length === 0 && <Box sx={{ color: 'text.secondary' }}>This report asks for nothing.</Box>}
     </Box>
   );

@@ -77,7 +77,7 @@ function BesidePane({ step, onValues, onMark }: { step: Step; onValues: (values:
   const run = useRun(step, false);
   return (
     <Box component="section" aria-label={run.info?.title || step.report} sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', borderLeft: `3px solid ${color.linkMark}` }}>
-      {run.info && <Box sx={{ px: 1.25, py: 0.5, bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}><ParameterStrip parameters={run.info.parameters} values={step.values} onChange={onValues} /></Box>}
+      {run.info && <Box sx={{ px: 1.25, py: 0.5, bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}><ParameterStrip parameters={run.info.parameters} values={step.values} onChange={onValues} reset={false} /></Box>}
       <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}><RunPane run={run} onPage={() => undefined} onMark={onMark} /></Box>
     </Box>
   );

@@ -34,16 +34,20 @@ export function Blank({ children, label, choices, typed, onPick, tone = 'main' }
   const [typing, setTyping] = useState<string>();
   const close = () => { setAnchor(null); setTyping(undefined); };
   const pick = (value: string) => { close(); onPick(value); };
+  // A span, so that long words wrap within the sentence, as a button's would not.
+  const open = (element: HTMLElement) => { setAnchor(element); setTyping(choices ? undefined : typed ?? ''); };
   const startTyping = typing !== undefined || !choices;
   return (
     <>
       <Box
-        component="button"
-        type="button"
+        component="span"
+        role="button"
+        tabIndex={0}
         aria-label={`${label}: ${children}`}
         aria-haspopup
-        onClick={(e: React.MouseEvent<HTMLElement>) => { setAnchor(e.currentTarget); setTyping(choices ? undefined : typed ?? ''); }}
-        sx={{ font: 'inherit', fontWeight: 700, border: 0, p: 0, mx: 0.1, bgcolor: 'transparent', cursor: 'pointer', color: tones[tone], borderBottom: `2px solid ${tones[tone]}`, lineHeight: 1.25, textAlign: 'left', overflowWrap: 'anywhere', '&:hover': { bgcolor: tone === 'link' ? color.linkTint : color.mainTint } }}
+        onClick={(e: React.MouseEvent<HTMLElement>) => open(e.currentTarget)}
+        onKeyDown={(e: React.KeyboardEvent<HTMLElement>) => { if (e.key === 'Enter' || e.key === ' ') { e.preventDefault(); open(e.currentTarget); } }}
+        sx={{ fontWeight: 700, cursor: 'pointer', color: tones[tone], textDecoration: 'underline', textDecorationThickness: 2, textUnderlineOffset: 4, overflowWrap: 'anywhere', '&:hover': { bgcolor: tone === 'link' ? color.linkTint : color.mainTint } }}
       >
         {children}
       </Box>

@@ -1,0 +1,82 @@
+using System.Diagnostics;
+using System.Text.Json;
+using System.Xml.Linq;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Output;
+using UglyToad.PdfPig;
+using Xunit;
+
+namespace LucidLattice.Core.Tests;
+
+public class OutputTests
+{
+    /// <summary>Outside references: <c>qpdf --check</c>; texts, links and metadata read back with PdfPig 0.1.16; fonts listed by poppler's pdffonts.</summary>
+    [Fact]
+    public void The_PDF_is_sound_and_says_what_the_report_says()
+    {
+        var run = Workshop.Run(Workshop.DemoReport("route-performance"), null, ("from", "2025-06-01"), ("to", "2025-06-30"));
+        var file = Workshop.TempFile(".pdf");
+        using (var stream = File.Create(file)) PdfWriter.Write(run, stream, "http://127.0.0.1:5080", CancellationToken.None);
+        Assert.Contains("No syntax or stream encoding errors", Output("qpdf", "--check", file));
+        var fonts = Output("pdffonts", file).Split('\n').Skip(2).Where(l => l.Length > 0).ToList();
+        Assert.NotEmpty(fonts);
+        Assert.All(fonts, line => Assert.Matches(@"Noto.* yes yes yes", line));
+        using var pdf = PdfDocument.Open(file);
+        Assert.Equal(run.PageCount, pdf.NumberOfPages);
+        Assert.Equal("Route performance", pdf.Information.Title);
+        var text = string.Join(' ', pdf.GetPages().SelectMany(p => p.GetWords()).Select(w => w.Text));
+        Assert.Contains("Sailings from 1 June 2025 to 30 June 2025, every region", text);
+        Assert.Contains("All routes", text);
+        Assert.Contains($"Page {run.PageCount} of {run.PageCount}", text);
+        var links = pdf.GetPage(1).GetAnnotations().Select(a => a.Action).OfType<UglyToad.PdfPig.Actions.UriAction>().Select(a => a.Uri).ToList();
+        Assert.Contains("http://127.0.0.1:5080/read/sailings-in-detail?route=Holm%20%E2%80%93%20Brae&from=2025-06-01&to=2025-06-30", links);
+        File.Delete(file);
+    }
+
+    [Fact]
+    public void SVG_is_well_formed_and_escapes_every_value()
+    {
+        var hostile = "<script>alert(1)</script> & \"quoted\" \u0001 \uD83D\uDE00";
+        var chart = new ChartElement { Id = "c", Width = 400, Height = 150, Category = "x", Value = "count(*)", Title = "{{ x }}" };
+        var section = new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 220, new TextElement { Id = "t", Width = 400, Y = 170, Text = "{{ x }}" }, chart)) };
+        var run = Workshop.Run(Workshop.Report(section, new Field { Name = "x", Type = DataType.Text }), new MemoryRows([Value.Of(hostile)]));
+        var svg = XDocument.Parse(SvgWriter.Write(run.Page(1), "a-"));
+        Assert.DoesNotContain(svg.Descendants(), e => e.Name.LocalName is "script" or "style" or "foreignObject");
+        Assert.DoesNotContain(svg.Descendants().Attributes(), a => a.Name.LocalName == "style" || a.Name.LocalName.StartsWith("on", StringComparison.Ordinal));
+        Assert.Contains(svg.Descendants(), e => e.Value.StartsWith("<script>", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void JSON_holds_the_groups_their_totals_and_what_clicks_carry()
+    {
+        var run = Workshop.Run(Workshop.DemoReport("route-performance"));
+        using var stream = new MemoryStream();
+        RunJson.Write(run, stream, CancellationToken.None);
+        using var json = JsonDocument.Parse(stream.ToArray());
+        var report = json.RootElement.GetProperty("report");
+        var regions = report.GetProperty("groups").EnumerateArray().ToList();
+        Assert.Equal(["Eastern Sound", "Northern Isles", "West Firth"], regions.Select(r => r.GetProperty("key").GetString()));
+        foreach (var (total, footer) in new[] { ("gfc", "rfc"), ("gfe", "rfe") })
+            Assert.Equal(report.GetProperty("totals").GetProperty(total).GetDecimal(), regions.Sum(r => r.GetProperty("totals").GetProperty(footer).GetDecimal()));
+        var mark = report.GetProperty("charts").GetProperty("ch1").GetProperty("marks")[0];
+        Assert.Equal("Aith – Voe", mark.GetProperty("click").GetProperty("values").GetProperty("route").GetString());
+        Assert.Equal(run.PageCount, json.RootElement.GetProperty("pageCount").GetInt32());
+    }
+
+    /// <summary>Both sides measure with the same font file: the width here is the sum of the advances that the file gives (hmtx), read by Skia.</summary>
+    [Fact]
+    public void Figures_are_of_equal_width()
+    {
+        foreach (var family in Enum.GetValues<FontFamily>())
+            Assert.Single("0123456789".Select(c => Workshop.Measurer.Width(new(family, 10), [c])).Distinct());
+    }
+
+    private static string Output(string program, params string[] arguments)
+    {
+        using var process = Process.Start(new ProcessStartInfo(program, arguments) { RedirectStandardOutput = true, RedirectStandardError = true })!;
+        var text = process.StandardOutput.ReadToEnd() + process.StandardError.ReadToEnd();
+        process.WaitForExit();
+        return text;
+    }
+}

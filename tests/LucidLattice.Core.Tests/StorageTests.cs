@@ -1,0 +1,73 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Storage;
+using Xunit;
+
+namespace LucidLattice.Core.Tests;
+
+public sealed class StorageTests : IDisposable
+{
+    private readonly string _file = Workshop.TempFile(".sqlite");
+    private readonly AppDatabase _app;
+    private readonly ReportStore _store;
+
+    public StorageTests() => _store = new ReportStore(_app = new AppDatabase(_file));
+
+    public void Dispose()
+    {
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        foreach (var suffix in new[] { "", "-wal", "-shm" }) File.Delete(_file + suffix);
+    }
+
+    private static ReportDefinition Titled(string title) => Workshop.DemoReport("route-performance") with { Title = title };
+
+    [Fact]
+    public void A_save_onto_a_version_that_was_replaced_is_refused_and_kept()
+    {
+        _store.Create("r", Titled("one"));
+        Assert.Equal(2, _store.SaveDraft("r", 1, Titled("two")));
+        Assert.Equal(2, Assert.Throws<SaveConflictException>(() => _store.SaveDraft("r", 1, Titled("also two"))).Current);
+        Assert.Equal("two", _store.Draft("r")!.Definition.Title);
+        Assert.Equal(["one", "two", "also two"], Titles("r"));
+    }
+
+    [Fact]
+    public void Readers_keep_seeing_the_published_version_while_drafts_come_and_go()
+    {
+        _store.Create("r", Titled("published"));
+        _store.Publish("r", 1);
+        for (var version = 1; version < 60; version++) _store.SaveDraft("r", version, Titled($"draft {version}"));
+        Assert.Equal("published", _store.PublishedVersion("r")!.Definition.Title);
+        Assert.Equal("draft 59", _store.Draft("r")!.Definition.Title);
+        Assert.InRange(Titles("r").Count, ReportStore.DraftsKept, ReportStore.DraftsKept + 2);
+        Assert.True(_store.List().Single().HasUnpublishedChanges);
+        Assert.Throws<SaveConflictException>(() => _store.Publish("r", 3));
+    }
+
+    [Fact]
+    public void A_deleted_report_comes_back_whole()
+    {
+        _store.Create("r", Titled("kept"));
+        Assert.True(_store.SetDeleted("r", true));
+        Assert.Null(_store.Draft("r"));
+        Assert.Empty(_store.List());
+        Assert.False(_store.IsFree("r"));
+        Assert.True(_store.SetDeleted("r", false));
+        Assert.Equal("kept", _store.Draft("r")!.Definition.Title);
+        Assert.Throws<KeyNotFoundException>(() => _store.SaveDraft("none", 1, Titled("x")));
+    }
+
+    [Fact]
+    public void The_applications_own_file_is_no_database_of_reports()
+        => Assert.Throws<InvalidOperationException>(() => new DatabaseStore(_app).Register("own", Path.Combine(Path.GetDirectoryName(_file)!, ".", Path.GetFileName(_file))));
+
+    private List<string> Titles(string id) => _app.Read(connection =>
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = "SELECT title FROM report_versions WHERE report_id = $id ORDER BY version";
+        command.Parameters.AddWithValue("$id", id);
+        using var reader = command.ExecuteReader();
+        var titles = new List<string>();
+        while (reader.Read()) titles.Add(reader.GetString(0));
+        return titles;
+    });
+}

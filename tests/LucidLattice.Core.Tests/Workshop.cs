@@ -1,0 +1,88 @@
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Links;
+using LucidLattice.Core.Running;
+using LucidLattice.Demo;
+using LucidLattice.Output;
+using LucidLattice.Sql;
+
+namespace LucidLattice.Core.Tests;
+
+/// <summary>What most tests need: the demo database made once, rows from memory, small reports.</summary>
+internal static class Workshop
+{
+    public static readonly DateTime Now = new(2026, 3, 15, 10, 0, 0, DateTimeKind.Utc);
+    public static readonly ITextMeasurer Measurer = new SkiaTextMeasurer();
+    private static readonly Lazy<string> Demo = new(MakeDemo);
+
+    /// <summary>The folder of the checkout.</summary>
+    public static string Root { get; } = FindRoot();
+
+    public static string DemoFile => Demo.Value;
+
+    public static ReportEngine DemoEngine(QueryLimits? limits = null) => new(new SqliteRowSource(new OneDatabase(DemoFile), limits), Measurer, new DemoCatalog());
+
+    public static ReportRun Run(ReportDefinition report, IRowSource? rows = null, params (string Name, string Value)[] given)
+        => new ReportEngine(rows ?? new SqliteRowSource(new OneDatabase(DemoFile)), Measurer, new DemoCatalog())
+            .Run(new RunRequest(report, given.ToDictionary(g => g.Name, g => g.Value), Now), CancellationToken.None);
+
+    public static ReportDefinition DemoReport(string id) => DemoReports.All.First(r => r.Id == id).Definition;
+
+    /// <summary>A report over rows in memory.</summary>
+    public static ReportDefinition Report(Section section, params Field[] fields) => new()
+    {
+        Format = ReportDefinition.FormatName,
+        Version = 1,
+        Title = "Test",
+        Datasets = [new Dataset { Id = "d", Name = "Rows", Database = "memory", Source = new TableSource { Table = "t" }, Fields = fields }],
+        Sheets = [new Sheet { Id = "sheet", Name = "Sheet", Sections = [section with { Dataset = "d" }] }],
+    };
+
+    public static BandPart Part(string id, double height, params Element[] elements) => new() { Id = id, Height = height, Elements = elements };
+
+    public static Band Band(params BandPart[] parts) => new() { Parts = parts };
+
+    /// <summary>All texts of a page, from top to bottom.</summary>
+    public static IEnumerable<TextRun> Texts(this PageDrawing page) => page.Flatten().OfType<TextRun>().OrderBy(t => t.Y).ThenBy(t => t.X);
+
+    public static string TempFile(string extension) => Path.Combine(Path.GetTempPath(), $"lattice-{Guid.NewGuid():N}{extension}");
+
+    private static string MakeDemo()
+    {
+        var path = TempFile(".sqlite");
+        DemoDatabase.Write(path);
+        AppDomain.CurrentDomain.ProcessExit += (_, _) => File.Delete(path);
+        return path;
+    }
+
+    private static string FindRoot()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(Path.Combine(folder.FullName, "LucidLattice.slnx"))) folder = folder.Parent!;
+        return folder.FullName;
+    }
+}
+
+internal sealed class OneDatabase(string path) : IDatabases
+{
+    public string? PathOf(string name) => path;
+}
+
+internal sealed class DemoCatalog : IReportCatalog
+{
+    public ReportDefinition? Published(string reportId) => DemoReports.All.Where(r => r.Id == reportId).Select(r => r.Definition).FirstOrDefault();
+}
+
+/// <summary>Rows given as values, one array a row.</summary>
+internal sealed class MemoryRows(params Value[][] rows) : IRowSource
+{
+    public RowSet Read(DataQuery query, CancellationToken cancel)
+    {
+        var all = query.Dataset.Fields.ToList();
+        var builders = query.Fields.Select(f => (Index: all.IndexOf(f), Builder: new ColumnBuilder(f))).ToList();
+        foreach (var row in rows)
+            foreach (var (index, builder) in builders) builder.Add(row[index]);
+        return new RowSet([.. builders.Select(b => b.Builder.Build())], rows.Length, []);
+    }
+}

@@ -1,0 +1,79 @@
+using System.Text.Json;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Demo;
+using LucidLattice.Server.CommandLine;
+using Xunit;
+
+namespace LucidLattice.Server.Tests;
+
+public sealed class CommandLineTests : IDisposable
+{
+    private readonly string _folder = Directory.CreateTempSubdirectory("lattice-").FullName;
+
+    public void Dispose()
+    {
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(_folder, recursive: true);
+    }
+
+    private string At(string name) => Path.Combine(_folder, name);
+
+    /// <summary>Runs a verb and returns its exit code and what it wrote to the error output.</summary>
+    private async Task<(int Code, string Error)> Run(params string[] args)
+    {
+        var before = Console.Error;
+        using var error = new StringWriter();
+        Console.SetError(error);
+        try
+        {
+            return (await Verbs.Run(args is ["demo", ..] or ["schema", ..] ? args : [.. args, "--data", At("data")]), error.ToString());
+        }
+        finally
+        {
+            Console.SetError(before);
+        }
+    }
+
+    [Fact]
+    public async Task Render_writes_all_three_kinds_of_files()
+    {
+        foreach (var kind in new[] { "pdf", "svg", "json" })
+        {
+            Assert.Equal((0, ""), await Run("render", "Sailings in detail", "--set", "route=Holm – Brae", "--set", "to=2025-02-28", "--out", At("out." + kind)));
+            Assert.True(new FileInfo(At("out." + kind)).Length > 500);
+        }
+        using var json = JsonDocument.Parse(File.ReadAllText(At("out.json")));
+        Assert.Equal("Holm – Brae", json.RootElement.GetProperty("parameters").GetProperty("route").GetString());
+        Assert.Equal(["2025-01-01 00:00", "2025-02-01 00:00"], json.RootElement.GetProperty("report").GetProperty("groups").EnumerateArray().Select(g => g.GetProperty("key").GetString()));
+    }
+
+    [Fact]
+    public async Task Problems_give_1_and_wrong_usage_gives_2()
+    {
+        var broken = DemoReports.All[0].Definition;
+        File.WriteAllText(At("broken.json"), ReportJson.Write(broken.WithMainSection(broken.MainSection() with { Filter = "rout = :route" })));
+        File.WriteAllText(At("malformed.json"), "{");
+        var check = await Run("check", At("broken.json"));
+        Assert.Equal(1, check.Code);
+        Assert.Contains("error unknown-field at s1.filter: There is no field “rout”. Did you mean “route”?", check.Error);
+        Assert.Equal(1, (await Run("check", At("malformed.json"))).Code);
+        Assert.Equal(1, (await Run("check", "No such report")).Code);
+        Assert.Equal(0, (await Run("check", "route-performance")).Code);
+        Assert.Contains("parameter-required", (await Run("render", "Sailings in detail", "--out", At("x.pdf"))).Error);
+        Assert.False(File.Exists(At("x.pdf")));
+        File.WriteAllText(At("text.db"), new string('x', 5000));
+        Assert.Contains("is no SQLite database", (await Run("render", "Route performance", "--database", At("text.db"), "--out", At("x.pdf"))).Error);
+        foreach (var wrong in new string[][] { ["render", "Route performance"], ["render", "Route performance", "--out", "x.doc"], ["nonsense"], ["render", "a", "--colour", "red"], ["render", "a", "--set", "x", "--out", "x.pdf"], ["serve", "--port", "many"] })
+            Assert.Equal(2, (await Run(wrong)).Code);
+    }
+
+    [Fact]
+    public async Task Demo_data_are_the_same_each_time_and_grow_on_demand()
+    {
+        Assert.Equal(0, (await Run("demo", "--rows", "3000", "--out", At("a.sqlite"))).Code);
+        Assert.Equal(0, (await Run("demo", "--rows", "3000", "--out", At("b.sqlite"))).Code);
+        Assert.Equal(File.ReadAllBytes(At("a.sqlite")), File.ReadAllBytes(At("b.sqlite")));
+        Assert.Equal(0, (await Run("demo", "--rows", "12000", "--out", At("c.sqlite"))).Code);
+        Assert.InRange(new FileInfo(At("c.sqlite")).Length / (double)new FileInfo(At("a.sqlite")).Length, 2, 5);
+    }
+}

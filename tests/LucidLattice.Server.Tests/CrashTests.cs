@@ -1,0 +1,62 @@
+using System.Diagnostics;
+using System.Net.Http.Json;
+using System.Text.Json;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Demo;
+using LucidLattice.Storage;
+using Xunit;
+
+namespace LucidLattice.Server.Tests;
+
+public class CrashTests
+{
+    /// <summary>The server is killed (SIGKILL) at random moments while drafts are saved; whatever it acknowledged is there afterwards.</summary>
+    [Fact]
+    public async Task Saving_killed_at_random_loses_nothing_that_was_acknowledged()
+    {
+        var folder = Directory.CreateTempSubdirectory("lattice-").FullName;
+        var random = new Random(41);
+        var definition = DemoReports.All.First(r => r.Id == "route-performance").Definition;
+        AppData.Open(folder);
+        var (basedOn, acknowledged) = (1, definition.Title);
+        for (var round = 0; round < 6; round++)
+        {
+            var port = FreePort();
+            using var server = Process.Start(new ProcessStartInfo("dotnet", [typeof(AppData).Assembly.Location, "serve", "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture), "--data", folder]) { RedirectStandardOutput = true })!;
+            Assert.Contains("ready", await server.StandardOutput.ReadLineAsync());
+            using var client = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}") };
+            // The moment is counted in acknowledged saves plus a random delay, so that kills fall between and within saves.
+            var saves = random.Next(1, 12);
+            var sent = "";
+            try
+            {
+                for (var i = 0; ; i++)
+                {
+                    if (i == saves) _ = Task.Run(async () => { await Task.Delay(random.Next(12)); server.Kill(); });
+                    sent = $"round {round}, save {i}";
+                    var response = await client.PutAsync("/api/reports/route-performance/draft", JsonContent.Create(new { basedOn, definition = definition with { Title = sent } }, options: ReportJson.Options));
+                    response.EnsureSuccessStatusCode();
+                    basedOn = (await response.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("version").GetInt32();
+                    acknowledged = sent;
+                }
+            }
+            catch (HttpRequestException)
+            {
+                await server.WaitForExitAsync();
+            }
+            var draft = new ReportStore(new AppDatabase(Path.Combine(folder, "lucid-lattice.sqlite"))).Draft("route-performance")!;
+            // The save that was under way may have arrived whole, or not at all.
+            Assert.True(draft.Definition.Title == acknowledged || draft.Definition.Title == sent, $"acknowledged “{acknowledged}”, sent “{sent}”, found “{draft.Definition.Title}”");
+            (basedOn, acknowledged) = (draft.Draft, draft.Definition.Title);
+        }
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+    }
+
+    private static int FreePort()
+    {
+        using var listener = new System.Net.Sockets.TcpListener(System.Net.IPAddress.Loopback, 0);
+        listener.Start();
+        return ((System.Net.IPEndPoint)listener.LocalEndpoint).Port;
+    }
+}
