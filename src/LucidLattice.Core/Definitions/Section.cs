@@ -47,6 +47,9 @@ public sealed record Level
     public required string By { get; init; }
     public bool Descending { get; init; }
 
+    /// <summary>A Unicode LDML pattern for the keys where groups are listed by name; null takes the one that suits them.</summary>
+    public string? Pattern { get; init; }
+
     /// <summary>True if each group but the first of its parent starts on a new page.</summary>
     public bool NewPage { get; init; }
     public Band Header { get; init; } = new();

@@ -73,7 +73,8 @@ public sealed partial class ReportPlanner
         {
             // A level whose key is broken stays, as one group, so that bands and rails keep their places.
             var key = Check(level.Id, "by", () => Compiler.Compile(level.By, scope), scope) ?? new Compiled(DataType.Null, Phase.Constant, _ => Value.Null);
-            levels.Add(new LevelPlan(level, key, ValueFormat.For(key.Type, null, key.Kind, key.Scale, _culture)));
+            var format = level.Pattern is null ? null : Check(level.Id, "pattern", () => Format(key, level.Pattern), scope);
+            levels.Add(new LevelPlan(level, key, format ?? Format(key, null)));
         }
         return levels;
     }

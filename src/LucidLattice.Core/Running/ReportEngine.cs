@@ -20,8 +20,9 @@ public sealed class ReportEngine(IRowSource source, ITextMeasurer measurer, IRep
 
     /// <summary>Reads, groups, totals and finds where pages start. What is wrong comes back as problems, never as an exception.</summary>
     /// <param name="pages">False leaves out where pages start, for those who only want figures.</param>
+    /// <param name="allFields">True reads fields that nothing uses yet too: an author will use them next, and finds them there.</param>
     /// <exception cref="OperationCanceledException">The run was cancelled.</exception>
-    public ReportRun Run(RunRequest request, CancellationToken cancel, bool pages = true)
+    public ReportRun Run(RunRequest request, CancellationToken cancel, bool pages = true, bool allFields = false)
     {
         var report = request.Report;
         var (plan, found) = ReportPlanner.Plan(report, catalog);
@@ -32,7 +33,7 @@ public sealed class ReportEngine(IRowSource source, ITextMeasurer measurer, IRep
         if (plan is null || parameters.Problems.Any(p => p.IsError)) return new ReportRun(report, parameters, now, problems, null, measurer);
         try
         {
-            var rows = Read(plan, parameters, cancel);
+            var rows = Read(plan, parameters, allFields, cancel);
             problems.AddRange(rows.Problems);
             var data = RunData.Of(plan, rows, parameters.Values, now, problems, cancel);
             var run = new ReportRun(report, parameters, now, problems, data, measurer);
@@ -47,10 +48,10 @@ public sealed class ReportEngine(IRowSource source, ITextMeasurer measurer, IRep
     }
 
     /// <summary>The fields that are used, with a place for each of the others so that indices stay.</summary>
-    private RowSet Read(SectionPlan plan, ParameterValues parameters, CancellationToken cancel)
+    private RowSet Read(SectionPlan plan, ParameterValues parameters, bool allFields, CancellationToken cancel)
     {
         if (plan.Dataset is not { } dataset) return RowSet.Empty;
-        var used = plan.UsedFields.Order().ToList();
+        var used = allFields ? [.. Enumerable.Range(0, dataset.Fields.Count)] : plan.UsedFields.Order().ToList();
         var byName = plan.Report.Parameters.Select((p, i) => (p.Name, parameters.Values[i])).ToDictionary(p => p.Name, p => p.Item2);
         var rows = source.Read(new DataQuery(dataset, [.. used.Select(i => dataset.Fields[i])], byName), cancel);
         var columns = dataset.Fields.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();

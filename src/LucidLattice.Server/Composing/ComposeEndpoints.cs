@@ -46,5 +46,5 @@ public static class ComposeEndpoints
     }
 
     private static ReportRun Run(ComposeRequest request, ReportEngine engine, CancellationToken cancel, bool pages)
-        => engine.Run(new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow), cancel, pages);
+        => engine.Run(new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow), cancel, pages, allFields: true);
 }

@@ -1,4 +1,4 @@
-import { DndContext, DragOverlay, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { DndContext, DragOverlay, PointerSensor, pointerWithin, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import Box from '@mui/material/Box';
 import { useSnackbar } from 'notistack';
 import { useEffect, useState } from 'react';
@@ -72,7 +72,7 @@ export function ComposePage() {
         )}
       />
       {missing ? <Message problem title="The report cannot be opened">{missing}</Message> : !definition ? <Message title="Opening…" /> : (
-        <DndContext sensors={sensors} onDragStart={(e) => setDragged(String(e.active.data.current?.label))} onDragCancel={() => setDragged(undefined)} onDragEnd={drop}>
+        <DndContext sensors={sensors} collisionDetection={pointerWithin} autoScroll={{ threshold: { x: 0, y: 0.06 } }} onDragStart={(e) => setDragged(String(e.active.data.current?.label))} onDragCancel={() => setDragged(undefined)} onDragEnd={drop}>
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 1.75, py: 0.5, minHeight: 41, flex: 'none', bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}>
             {view && <ParameterStrip parameters={view.parameters} values={values} onChange={setValues} />}
             <Box sx={{ ml: 'auto' }}><Vantage /></Box>

@@ -45,7 +45,7 @@ function FieldItem({ field }: { field: Field }) {
         type="button"
         ref={drag.setNodeRef}
         {...drag.listeners}
-        aria-label={`${caption(field)}, put into the report`}
+        data-field={field.name}
         aria-haspopup="menu"
         onClick={(e: React.MouseEvent<HTMLElement>) => setAnchor(e.currentTarget)}
         sx={{ display: 'flex', gap: 1, alignItems: 'center', width: '100%', font: 'inherit', color: color.ink, textAlign: 'left', border: 0, borderRadius: 1, py: 0.4, px: 0.5, bgcolor: anchor ? color.mainTint : 'transparent', cursor: 'grab', '&:hover': { bgcolor: color.mainTint } }}

@@ -31,7 +31,7 @@ export function Paper({ dragging }: { dragging: boolean }) {
       {view && view.bands.length === 0 ? <Message problem title="There is nothing to show yet">{problems.map((p, i) => <div key={i}>{p.message} {p.mends?.join(' ')}</div>)}</Message> : (
         <Box sx={{ display: 'flex', m: '16px auto', height: 'max-content' }}>
           <Rails heights={heights} width={railWidth} />
-          <Box role="region" aria-label="Page" sx={{ bgcolor: color.paper, boxShadow: '0 1px 4px rgba(31,42,48,.18)', pt: '14px', pb: '40px' }} style={{ width: page.width * zoom }}>
+          <Box role="region" aria-label="Page" sx={{ bgcolor: color.paper, boxShadow: '0 1px 4px rgba(31,42,48,.18)', pt: '14px', pb: '40px', minHeight: 620 }} style={{ width: page.width * zoom }}>
             {view?.bands.map((band, i) => (
               <BandStrip key={`${band.kind}${band.level}`} band={band} zoom={zoom} height={heights[i]} left={page.left} dragging={dragging} />
             ))}

@@ -48,7 +48,7 @@ export function Rails({ heights, width }: { heights: number[]; width: number }) 
             component="button"
             type="button"
             key={rail.id || 'report'}
-            aria-label={`${rail.name}, printed ${rail.note}`}
+            aria-label={`${rail.name} ${rail.note}`}
             aria-pressed={on}
             title={isLevel ? `${rail.name}: click for its settings, drag sideways to reorder` : rail.name}
             onClick={() => select(isLevel ? { kind: 'level', id: rail.id } : rail.id === 'rows' ? { kind: 'band', band: 'detail', level: 0 } : { kind: 'report' })}
@@ -58,7 +58,7 @@ export function Rails({ heights, width }: { heights: number[]; width: number }) 
             sx={{ position: 'absolute', font: 'inherit', width: slot - 4, p: 0, cursor: isLevel ? 'ew-resize' : 'pointer', bgcolor: on ? color.mainTint : 'transparent', border: 0, borderLeft: `3px solid ${rail.tone}`, touchAction: 'none', '&::before, &::after': { content: '""', position: 'absolute', left: 0, width: 7, height: 3, bgcolor: rail.tone }, '&::before': { top: 0 }, '&::after': { bottom: 0 }, '&:hover': { bgcolor: color.panel } }}
             style={{ left: i * slot + (drag?.id === rail.id ? drag.by : 0), top: rail.top, height: Math.max(18, rail.height) }}
           >
-            <Box component="span" sx={{ position: 'absolute', left: 2, top: '50%', writingMode: 'vertical-rl', transform: 'translateY(-50%) rotate(180deg)', whiteSpace: 'nowrap', fontSize: 11, color: rail.tone, bgcolor: color.desk, py: 0.25 }}><b>{rail.name}</b> {rail.note}</Box>
+            <Box component="span" sx={{ position: 'absolute', left: 2, top: '50%', writingMode: 'vertical-rl', transform: 'translateY(-50%) rotate(180deg)', whiteSpace: 'nowrap', fontSize: 11, color: rail.tone, bgcolor: color.panel, py: 0.25 }}><b>{rail.name}</b> {rail.note}</Box>
           </Box>
         );
       })}

@@ -18,7 +18,7 @@ export function ReportCard({ report, onRename, onDelete }: { report: ReportEntry
   };
   return (
     <Box component="article" aria-label={report.title} sx={{ bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1.5, overflow: 'hidden', display: 'flex', flexDirection: 'column', minWidth: 0 }}>
-      <Box component={Link} to={open} aria-label={`Open ${report.title}`} sx={{ display: 'block', height: 170, overflow: 'hidden', borderBottom: `1px solid ${color.line}`, bgcolor: color.desk, p: 1, pb: 0, textDecoration: 'none' }}>
+      <Box component={Link} to={open} aria-hidden tabIndex={-1} sx={{ display: 'block', height: 170, overflow: 'hidden', borderBottom: `1px solid ${color.line}`, bgcolor: color.desk, p: 1, pb: 0, textDecoration: 'none' }}>
         <FirstPage report={report} />
       </Box>
       <Box sx={{ p: 1.5, display: 'flex', flexDirection: 'column', gap: 0.5, minWidth: 0 }}>

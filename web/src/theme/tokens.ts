@@ -13,7 +13,7 @@ export const color = {
   linkTint: '#FCEBD3',
   problem: '#B3261E',
   problemTint: '#FBE3E1',
-  rows: '#6F767B',
+  rows: '#565D61',
   levels: ['#6D4A94', '#1F6FA8', '#3C7D46'],
 };
 

@@ -392,6 +392,7 @@ export type Level = {
     name: string;
     by: string;
     descending?: boolean;
+    pattern?: null | string;
     newPage?: boolean;
     header?: Band;
     footer?: Band;

@@ -1,0 +1,36 @@
+#!/usr/bin/env bash
+# Installs what the tests need, builds everything, runs every test. The last line is "N passed, N failed".
+set -uo pipefail
+cd "$(dirname "${BASH_SOURCE[0]}")"
+export DOTNET_CLI_TELEMETRY_OPTOUT=1 DOTNET_NOLOGO=1
+
+# The browser and its driver, qpdf and poppler's tools come from Debian.
+missing=()
+for pair in chromium:chromium chromedriver:chromium-driver qpdf:qpdf pdffonts:poppler-utils; do
+  command -v "${pair%%:*}" >/dev/null || missing+=("${pair##*:}")
+done
+if [ ${#missing[@]} -gt 0 ]; then
+  echo "Installing ${missing[*]}…"
+  install=(apt-get)
+  [ "$(id -u)" = 0 ] || install=(sudo apt-get)
+  "${install[@]}" update -qq && DEBIAN_FRONTEND=noninteractive "${install[@]}" install -y -qq "${missing[@]}" >/dev/null || { echo "0 passed, 1 failed"; exit 1; }
+fi
+
+fail() { echo "$1"; echo "0 passed, 1 failed"; exit 1; }
+./build.sh || fail "The build failed."
+dotnet restore --locked-mode -v quiet LucidLattice.slnx || fail "The packages could not be restored."
+dotnet build LucidLattice.slnx -c Release --no-restore -v quiet --nologo || fail "The tests do not build."
+
+passed=0 failed=0
+for project in Core Server Browser; do
+  log=$(mktemp)
+  dotnet "tests/LucidLattice.$project.Tests/bin/Release/net10.0/LucidLattice.$project.Tests.dll" -noColor 2>&1 | tee "$log"
+  code=${PIPESTATUS[0]}
+  read -r total bad < <(sed -n 's/.*Total: \([0-9]*\), Errors: \([0-9]*\), Failed: \([0-9]*\),.*/\1 \2 \3/p' "$log" | tail -n 1 | awk '{ print $1, $2 + $3 }')
+  # A run that ended without its summary has failed, whatever it counted.
+  if [ -z "${total:-}" ]; then total=1 bad=1; elif [ "$code" -ne 0 ] && [ "$bad" -eq 0 ]; then bad=1; fi
+  passed=$((passed + total - bad)) failed=$((failed + bad))
+  rm -f "$log"
+done
+echo "$passed passed, $failed failed"
+[ "$failed" -eq 0 ] && [ "$passed" -gt 0 ]

@@ -1,0 +1,77 @@
+using LucidLattice.Server;
+using LucidLattice.Server.Web;
+using Microsoft.AspNetCore.Builder;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Interactions;
+using OpenQA.Selenium.Support.UI;
+using Xunit;
+
+namespace LucidLattice.Browser.Tests;
+
+/// <summary>The real server with fresh demo data, and a real browser in front of it. Everything waits for conditions, never for time.</summary>
+public sealed class Browser : IAsyncLifetime
+{
+    private readonly string _folder = Directory.CreateTempSubdirectory("lattice-").FullName;
+    private readonly WebApplication _app;
+    private ChromeDriver? _driver;
+
+    public Browser() => _app = WebHost.Build(AppData.Open(Path.Combine(_folder, "data")), "http://127.0.0.1:0");
+
+    public ChromeDriver Driver => _driver!;
+    public string Address => _app.Urls.First();
+
+    public async ValueTask InitializeAsync()
+    {
+        await _app.StartAsync();
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--no-first-run", "--window-size=1280,1000", $"--user-data-dir={Path.Combine(_folder, "profile")}");
+        options.SetLoggingPreference(LogType.Browser, LogLevel.All);
+        _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin/chromedriver"), options);
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        _driver?.Quit();
+        await _app.DisposeAsync();
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(_folder, recursive: true);
+    }
+
+    public void Go(string path) => Driver.Navigate().GoToUrl(Address + path);
+
+    /// <summary>Waits until a step gives something other than null and false.</summary>
+    public T Until<T>(Func<T?> step, string what)
+    {
+        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(20)) { Message = what };
+        wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException), typeof(ElementClickInterceptedException), typeof(ElementNotInteractableException));
+        return wait.Until(_ => step())!;
+    }
+
+    public IWebElement Find(string css) => Until(() => Driver.FindElement(By.CssSelector(css)), css);
+
+    /// <summary>Clicks as soon as the element is there and nothing covers it.</summary>
+    public void Click(string css) => Until(() => { Driver.FindElement(By.CssSelector(css)).Click(); return true; }, css);
+
+    /// <summary>Clicks the element of a kind that says something.</summary>
+    public void ClickText(string tag, string text) => Until(() => { Driver.FindElement(By.XPath($"//{tag}[contains(normalize-space(.), \"{text}\")]")).Click(); return true; }, $"{tag} “{text}”");
+
+    /// <summary>Waits until an element says something.</summary>
+    public void Says(string css, string text) => Until(() => Driver.FindElements(By.CssSelector(css)).Any(e => (e.Text.Length > 0 ? e.Text : e.GetDomProperty("textContent") ?? "").Contains(text)), $"{css} says “{text}”");
+
+    public void Gone(string css) => Until(() => Driver.FindElements(By.CssSelector(css)).Count == 0, $"{css} is gone");
+
+    public int Count(string css) => Driver.FindElements(By.CssSelector(css)).Count;
+
+    public void Press(params string[] keys)
+    {
+        var actions = new Actions(Driver);
+        foreach (var key in keys[..^1]) actions.KeyDown(key);
+        actions.SendKeys(keys[^1]);
+        foreach (var key in keys[..^1].Reverse()) actions.KeyUp(key);
+        actions.Perform();
+    }
+
+    /// <summary>What the browser complained about since the last look: refused styles and scripts, failed requests, errors.</summary>
+    public IReadOnlyList<string> Complaints() => [.. Driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level >= LogLevel.Warning).Select(l => l.Message)];
+}
