@@ -70,6 +70,15 @@ public class DefinitionTests
     }
 
     [Fact]
+    public void A_broken_filter_prints_nothing_rather_than_figures_over_all_rows()
+    {
+        var report = Workshop.DemoReport("route-performance");
+        var run = Workshop.Run(report.WithMainSection(report.MainSection() with { Filter = "no_such_field = 1" }));
+        Assert.Null(run.Data);
+        Assert.Contains(run.Problems, p => p is { Code: "unknown-field", Property: "filter" });
+    }
+
+    [Fact]
     public void A_report_with_a_broken_element_still_prints_all_others()
     {
         var report = Workshop.DemoReport("route-performance");

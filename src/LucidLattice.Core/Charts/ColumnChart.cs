@@ -64,11 +64,13 @@ public sealed class ColumnChart
         if (bottom - top < 8) return;
 
         double At(double value) => bottom - (value - ticks[0]) / (ticks[^1] - ticks[0]) * (bottom - top);
+        // In a low frame some lines go without their figure, rather than one figure over the next.
+        var every = Math.Max(1, (int)Math.Ceiling(line * (ticks.Length - 1) / (bottom - top)));
         for (var i = 0; i < ticks.Length; i++)
         {
             var at = At(ticks[i]);
             _items.Add(new LineItem(left, at, right, at, 0.5, Palette.GridLine));
-            Text(labels[i], SmallFont, Palette.Muted, left - Gap, at + Ascent(SmallFont) * 0.36, 1);
+            if (i % every == 0) Text(labels[i], SmallFont, Palette.Muted, left - Gap, at + Ascent(SmallFont) * 0.36, 1);
         }
         DrawColumns(left, step, At, format);
         _items.Add(new LineItem(left, At(0), right, At(0), 0.75, Palette.Muted));

@@ -59,6 +59,7 @@ public sealed partial class ReportPlanner
             Dataset = _dataset,
             UsedFields = _used,
             Filter = filter,
+            FilterIsBroken = filter is null && _section.Filter is { Length: > 0 },
             Sort = sort,
             Levels = levels,
             Bands = bands,

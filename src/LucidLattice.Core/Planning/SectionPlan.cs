@@ -14,6 +14,9 @@ public sealed record SectionPlan
     /// <summary>The indices of the dataset's fields that anything uses.</summary>
     public required IReadOnlySet<int> UsedFields { get; init; }
     public required Compiled? Filter { get; init; }
+
+    /// <summary>True if the filter is broken: then nothing runs, since figures over unfiltered rows would be wrong.</summary>
+    public required bool FilterIsBroken { get; init; }
     public required IReadOnlyList<(Compiled Key, bool Descending)> Sort { get; init; }
     public required IReadOnlyList<LevelPlan> Levels { get; init; }
     public required IReadOnlyDictionary<BandPlace, IReadOnlyList<PartPlan>> Bands { get; init; }

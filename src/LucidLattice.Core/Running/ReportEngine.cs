@@ -30,7 +30,7 @@ public sealed class ReportEngine(IRowSource source, ITextMeasurer measurer, IRep
         var now = LocalTime(request.Now, report.TimeZone, problems);
         var parameters = ParameterValues.Resolve(report, request.Given, now);
         problems.AddRange(parameters.Problems);
-        if (plan is null || parameters.Problems.Any(p => p.IsError)) return new ReportRun(report, parameters, now, problems, null, measurer);
+        if (plan is null or { FilterIsBroken: true } || parameters.Problems.Any(p => p.IsError)) return new ReportRun(report, parameters, now, problems, null, measurer);
         try
         {
             var rows = Read(plan, parameters, allFields, cancel);
