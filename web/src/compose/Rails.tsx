@@ -58,7 +58,7 @@ export function Rails({ heights, width }: { heights: number[]; width: number }) 
             sx={{ position: 'absolute', font: 'inherit', width: slot - 4, p: 0, cursor: isLevel ? 'ew-resize' : 'pointer', bgcolor: on ? color.mainTint : 'transparent', border: 0, borderLeft: `3px solid ${rail.tone}`, touchAction: 'none', '&::before, &::after': { content: '""', position: 'absolute', left: 0, width: 7, height: 3, bgcolor: rail.tone }, '&::before': { top: 0 }, '&::after': { bottom: 0 }, '&:hover': { bgcolor: color.panel } }}
             style={{ left: i * slot + (drag?.id === rail.id ? drag.by : 0), top: rail.top, height: Math.max(18, rail.height) }}
           >
-            <Box component="span" sx={{ position: 'absolute', left: 2, top: '50%', writingMode: 'vertical-rl', transform: 'translateY(-50%) rotate(180deg)', whiteSpace: 'nowrap', fontSize: 11, color: rail.tone, bgcolor: color.panel, py: 0.25 }}><b>{rail.name}</b> {rail.note}</Box>
+            <Box component="span" sx={{ position: 'absolute', left: 2, top: '50%', writingMode: 'vertical-rl', textOrientation: 'sideways', transform: 'translateY(-50%) rotate(180deg)', whiteSpace: 'nowrap', fontSize: 11, color: rail.tone, bgcolor: color.panel, py: 0.25 }}><b>{rail.name}</b> {rail.note}</Box>
           </Box>
         );
       })}

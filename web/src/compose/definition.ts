@@ -14,6 +14,14 @@ export function words(report: ReportDefinition, expression: string): string {
   return field ? caption(field).toLowerCase() : expression;
 }
 
+/** The two directions of an order, in the words that suit what is ordered. */
+export function directions(report: ReportDefinition, expression: string): { up: string; down: string } {
+  const type = mainFields(report).find((f) => f.name === expression)?.type;
+  if (type === 'text') return { up: 'A to Z', down: 'Z to A' };
+  if (type === 'date' || type === 'dateTime') return { up: 'earliest first', down: 'latest first' };
+  return { up: 'smallest first', down: 'largest first' };
+}
+
 export interface Placed {
   element: Element;
   band: BandKind;

@@ -61,7 +61,7 @@ export function ChartPanel({ chart, placed }: { chart: ElementChartElement & { t
         <TextSetting label="Height, mm" value={((chart.height ?? 16) * 25.4 / 72).toFixed(0)} onCommit={(v) => { if (Number(v) >= 15) set({ height: Number(v) * 72 / 25.4 }); }} />
       </Setting>
       <NumbersDrawn chart={chart.id} />
-      <Button color="inherit" sx={{ mt: 1 }} onClick={() => { void edit({ type: 'deleteElement', element: chart.id }); select({ kind: 'report' }); }}>Remove the chart</Button>
+      <Button color="inherit" sx={{ mt: 1, ml: -0.75 }} onClick={() => { void edit({ type: 'deleteElement', element: chart.id }); select({ kind: 'report' }); }}>Remove the chart</Button>
     </>
   );
 }

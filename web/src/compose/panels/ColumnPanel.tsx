@@ -44,7 +44,7 @@ export function ColumnPanel({ element }: { element: Element & { column: string }
         <Box sx={{ fontSize: 12, color: 'text.secondary' }}>Alt with the arrow keys moves a column; with Shift as well, it changes the width.</Box>
       </Setting>
       <StyleSetting element={element} />
-      <Button color="inherit" sx={{ mt: 1 }} onClick={() => { void edit({ type: 'deleteColumn', column: column.id }); select({ kind: 'report' }); }}>Remove the column</Button>
+      <Button color="inherit" sx={{ mt: 1, ml: -0.75 }} onClick={() => { void edit({ type: 'deleteColumn', column: column.id }); select({ kind: 'report' }); }}>Remove the column</Button>
     </>
   );
 }

@@ -32,7 +32,7 @@ export function LinkSentence({ chart, level }: { chart: ElementChartElement; lev
   const sources: (Choice & { source?: ValueSource })[] = [
     { value: 'category', label: `the clicked ${words(definition, chart.category)}`, source: { type: 'category' } },
     ...levels.map((l) => ({ value: `level:${l.id}`, label: `the ${l.name.toLowerCase()} around it`, source: { type: 'level', level: l.id } as ValueSource })),
-    ...(definition.parameters ?? []).map((p) => ({ value: `parameter:${p.name}`, label: `${p.label ?? p.name} as it is here`, source: { type: 'parameter', name: p.name } as ValueSource })),
+    ...(definition.parameters ?? []).map((p) => ({ value: `parameter:${p.name}`, label: `${(p.label ?? p.name).toLowerCase()} as it is here`, source: { type: 'parameter', name: p.name } as ValueSource })),
   ];
   const keyOf = (from: ValueSource) => (from.type === 'category' ? 'category' : from.type === 'level' ? `level:${from.level}` : from.type === 'parameter' ? `parameter:${from.name}` : '');
   const wordsOf = (from?: ValueSource) => (!from ? 'nothing yet' : from.type === 'fixed' ? `“${from.value}”` : sources.find((s) => s.value === keyOf(from))?.label ?? 'something that is gone');

@@ -20,7 +20,7 @@ export function NumbersDrawn({ chart }: { chart: string }) {
           {(all ? marks : marks.slice(0, few)).map((m, i) => <tr key={i}><td>{m.label}</td><Box component="td" sx={{ textAlign: 'right' }}>{m.figure}</Box></tr>)}
         </tbody>
       </Box>
-      {marks.length > few && !all && <Button size="small" onClick={() => setAll(true)}>{marks.length - few} more…</Button>}
+      {marks.length > few && !all && <Button size="small" sx={{ ml: -0.75 }} onClick={() => setAll(true)}>{marks.length - few} more…</Button>}
     </Box>
   );
 }

@@ -5,7 +5,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
-import { caption, mainFields, mainSection, words } from '../definition';
+import { caption, directions, mainFields, mainSection, words } from '../definition';
 import { ParametersSetting } from './ParametersSetting';
 import { PanelHead } from './PanelHead';
 
@@ -16,6 +16,7 @@ export function ReportPanel() {
   const section = mainSection(definition);
   const dataset = definition.datasets?.find((d) => d.id === section.dataset);
   const sort = section.sort?.[0];
+  const order = directions(definition, sort?.by ?? '');
   const levels = section.levels ?? [];
   return (
     <>
@@ -26,7 +27,7 @@ export function ReportPanel() {
         {levels.length > 0 && <> grouped by {levels.map((l, i) => <span key={l.id}>{i > 0 && ', then '}<Blank label="Level" choices={[{ value: l.id, label: 'Settings of this level' }]} onPick={(id) => select({ kind: 'level', id })}>{l.name.toLowerCase()}</Blank></span>)},</>}
         {' '}in order of{' '}
         <Blank label="Order" typed={sort?.by ?? ''} choices={[{ value: '', label: 'the data itself' }, ...mainFields(definition).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))]} onPick={(by) => void edit({ type: 'setSection', sort: by ? [{ by, descending: sort?.descending }] : [] })}>{sort ? words(definition, sort.by) : 'the data itself'}</Blank>
-        {sort && <>, <Blank label="Direction" choices={[{ value: '', label: 'smallest first' }, { value: 'down', label: 'largest first' }]} onPick={(v) => void edit({ type: 'setSection', sort: [{ by: sort.by, descending: v === 'down' }] })}>{sort.descending ? 'largest first' : 'smallest first'}</Blank></>}.
+        {sort && <>, <Blank label="Direction" choices={[{ value: '', label: order.up }, { value: 'down', label: order.down }]} onPick={(v) => void edit({ type: 'setSection', sort: [{ by: sort.by, descending: v === 'down' }] })}>{sort.descending ? order.down : order.up}</Blank></>}.
       </Sentence>
       <Setting name="Title and description" summary={definition.title}>
         <TextSetting label="Title" value={definition.title} onCommit={(title) => { if (title.trim()) void replace({ ...definition, title: title.trim() }); }} />

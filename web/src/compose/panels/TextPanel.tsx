@@ -19,7 +19,7 @@ export function TextPanel({ text }: { text: ElementTextElement & { type?: 'text'
         <Box sx={{ mt: 0.75, fontSize: 12, color: 'text.secondary' }}>{'{{ count(*) }} prints a value, {{ :from | d MMMM yyyy }} one with a pattern.'}</Box>
       </Box>
       <StyleSetting element={{ ...text, type: 'text' }} />
-      <Button color="inherit" sx={{ mt: 1 }} onClick={() => { void edit({ type: 'deleteElement', element: text.id }); select({ kind: 'report' }); }}>Remove the text</Button>
+      <Button color="inherit" sx={{ mt: 1, ml: -0.75 }} onClick={() => { void edit({ type: 'deleteElement', element: text.id }); select({ kind: 'report' }); }}>Remove the text</Button>
     </>
   );
 }

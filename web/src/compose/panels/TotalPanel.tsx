@@ -24,7 +24,7 @@ export function TotalPanel({ total, placed }: { total: Element; placed: Placed }
       </Sentence>
       <Box sx={{ mb: 1.5 }}>{column && <AddTotals column={column.id} aggregate={aggregate} />}</Box>
       <StyleSetting element={total} />
-      <Button color="inherit" sx={{ mt: 1 }} onClick={() => { void edit({ type: 'deleteElement', element: total.id }); select({ kind: 'report' }); }}>Remove the subtotal</Button>
+      <Button color="inherit" sx={{ mt: 1, ml: -0.75 }} onClick={() => { void edit({ type: 'deleteElement', element: total.id }); select({ kind: 'report' }); }}>Remove the subtotal</Button>
     </>
   );
 }
