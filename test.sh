@@ -22,6 +22,11 @@ dotnet restore --locked-mode -v quiet LucidLattice.slnx || fail "The packages co
 dotnet build LucidLattice.slnx -c Release --no-restore -v quiet --nologo || fail "The tests do not build."
 
 passed=0 failed=0
+log=$(mktemp)
+(cd web && npx --no-install vitest run --reporter=default --reporter=json --outputFile.json="$log")
+read -r good bad < <(node -e 'const r = JSON.parse(require("fs").readFileSync(process.argv[1])); console.log(r.numPassedTests, r.numTotalTests - r.numPassedTests)' "$log" 2>/dev/null || echo 0 1)
+passed=$((passed + good)) failed=$((failed + bad))
+rm -f "$log"
 for project in Core Server Browser; do
   log=$(mktemp)
   dotnet "tests/LucidLattice.$project.Tests/bin/Release/net10.0/LucidLattice.$project.Tests.dll" -noColor 2>&1 | tee "$log"

@@ -147,6 +147,55 @@ public sealed class JourneyTests(Browser browser) : IClassFixture<Browser>
     }
 
     [Fact]
+    public void Two_drafts_of_one_report_are_both_kept()
+    {
+        browser.Go("/compose/sailings-in-detail");
+        browser.Says("[role=alert]", "“Route” is needed");
+        browser.Find("input[name=route]").SendKeys("Holm – Brae" + Keys.Enter);
+        browser.Find("[data-band=detail] svg");
+        // Somebody else saves the same report meanwhile.
+        browser.Driver.ExecuteAsyncScript("const done = arguments[0]; fetch('/api/reports/sailings-in-detail/rename', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ title: 'Sailings in detail' }) }).then(() => done());");
+        browser.Click("[aria-label='heading Delay, min']");
+        browser.Press(Keys.Delete);
+        browser.Gone("[aria-label='heading Delay, min']");
+        browser.Says("[role=alert]", "saved elsewhere");
+        browser.ClickText("button", "Go on with mine as a new report");
+        browser.Says("header", "Sailings in detail (copy)");
+        browser.Find("input[name=route]").SendKeys("Holm – Brae" + Keys.Enter);
+        browser.Find("[aria-label='heading Vehicles']");
+        browser.Gone("[aria-label='heading Delay, min']");
+        browser.Complaints();
+    }
+
+    [Fact]
+    public void Marks_are_reached_and_followed_by_keyboard_and_open_where_the_reader_wants()
+    {
+        browser.Go("/read/route-performance?from=2025-05-01&to=2025-05-31");
+        var mark = browser.Find("[data-mark=ch1-3]");
+        browser.Driver.ExecuteScript("arguments[0].focus()", mark);
+        browser.Says("[role=tooltip]", "Linga – Ness");
+        browser.Press(Keys.Enter);
+        browser.Says("section .drawing", "Linga – Ness, 1 May 2025 to 31 May 2025");
+        browser.ClickText("nav[@aria-label='Trail']//button", "Route performance");
+        browser.Gone("section .drawing");
+        // With Shift, the reader stays in one place, and the trail leads back.
+        new Actions(browser.Driver).KeyDown(Keys.Shift).Click(browser.Find("[data-mark=ch1-3]")).KeyUp(Keys.Shift).Perform();
+        browser.Says(".drawing", "Linga – Ness, 1 May 2025 to 31 May 2025");
+        browser.Gone("[data-mark=ch1-3]");
+        browser.ClickText("button", "← Back");
+        browser.Find("[data-mark=ch1-3]");
+        // With Ctrl, a tab of its own opens, at an address that holds everything.
+        new Actions(browser.Driver).KeyDown(Keys.Control).Click(browser.Find("[data-mark=ch1-3]")).KeyUp(Keys.Control).Perform();
+        browser.Until(() => browser.Driver.WindowHandles.Count == 2, "a second tab");
+        var first = browser.Driver.CurrentWindowHandle;
+        browser.Driver.SwitchTo().Window(browser.Driver.WindowHandles.Last());
+        browser.Says(".drawing", "Linga – Ness, 1 May 2025 to 31 May 2025");
+        browser.Driver.Close();
+        browser.Driver.SwitchTo().Window(first);
+        Assert.Empty(browser.Complaints());
+    }
+
+    [Fact]
     public void The_library_finds_renames_and_deletes_with_undo()
     {
         browser.Go("/");

@@ -22,7 +22,8 @@ internal static class Arithmetic
                 DataType.Interval => Value.Of(new Interval(-value.Interval.Months, -value.Interval.Time)),
                 _ => value,
             };
-        }) with { Scale = operand.Scale, Kind = operand.Kind };
+        }) with
+        { Scale = operand.Scale, Kind = operand.Kind };
     }
 
     public static Compiled Binary(string op, Compiled left, Compiled right, int position, Action<string, string, int> warn)

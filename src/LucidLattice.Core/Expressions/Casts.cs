@@ -16,7 +16,8 @@ internal static class Casts
         {
             var value = operand.Evaluate(frame);
             return value.IsNull ? value : Change(value, type, scale);
-        }) with { Scale = type == DataType.Decimal ? scale ?? operand.Scale ?? 2 : null, Kind = operand.Kind };
+        }) with
+        { Scale = type == DataType.Decimal ? scale ?? operand.Scale ?? 2 : null, Kind = operand.Kind };
     }
 
     public static Compiled ToText(Compiled operand) => Cast(operand, DataType.Text, null, 0);

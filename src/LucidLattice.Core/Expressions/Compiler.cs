@@ -228,7 +228,8 @@ public sealed partial class Compiler
         {
             var value = operand.Evaluate(frame);
             return value.IsNull ? value : Value.Of((long)part(value.AsDateTime));
-        }) with { Kind = FieldKind.Key };
+        }) with
+        { Kind = FieldKind.Key };
     }
 
     private static Compiled Expect(Compiled operand, DataType type, int position)

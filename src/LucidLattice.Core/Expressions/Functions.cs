@@ -71,7 +71,8 @@ internal static class Functions
                 DataType.Double => Value.Of(Math.Round(v[0].Double, places, MidpointRounding.AwayFromZero)),
                 _ => v[0],
             };
-        }) with { Scale = arguments[0].Type == DataType.Decimal ? digits : null, Kind = arguments[0].Kind };
+        }) with
+        { Scale = arguments[0].Type == DataType.Decimal ? digits : null, Kind = arguments[0].Kind };
     }
 
     private static Compiled Coalesce(CallSyntax call, Compiled[] arguments)
@@ -82,7 +83,8 @@ internal static class Functions
             foreach (var result in results)
                 if (result.Evaluate(frame) is { IsNull: false } value) return value;
             return Value.Null;
-        }) with { Scale = results.Max(r => r.Scale), Kind = results[0].Kind };
+        }) with
+        { Scale = results.Max(r => r.Scale), Kind = results[0].Kind };
     }
 
     private static Compiled NullIf(CallSyntax call, Compiled[] arguments)
@@ -92,7 +94,8 @@ internal static class Functions
         {
             var (a, b) = (arguments[0].Evaluate(frame), arguments[1].Evaluate(frame));
             return !a.IsNull && !b.IsNull && Value.Compare(a, b, null) == 0 ? Value.Null : a;
-        }) with { Scale = arguments[0].Scale, Kind = arguments[0].Kind };
+        }) with
+        { Scale = arguments[0].Scale, Kind = arguments[0].Kind };
     }
 
     /// <summary>Counts code points from 1, as ISO SQL does; a start before the text takes from its length.</summary>

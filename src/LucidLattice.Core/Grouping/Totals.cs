@@ -18,7 +18,8 @@ public sealed class Totals
 
     public static Totals Of(AggregateList list, GroupTree tree, Frame frame, CancellationToken cancel)
     {
-        var byLevel = tree.Levels.Select(level => list.Specs.Select(s => s.Accumulator(level.Count, frame.Collation)).ToArray()).ToArray();
+        // A level without groups still answers what an empty group's totals are, which Compose shows.
+        var byLevel = tree.Levels.Select(level => list.Specs.Select(s => s.Accumulator(Math.Max(1, level.Count), frame.Collation)).ToArray()).ToArray();
         for (var group = 0; group < tree.Levels[tree.Innermost].Count; group++)
         {
             cancel.ThrowIfCancellationRequested();

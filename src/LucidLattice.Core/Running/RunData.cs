@@ -57,7 +57,7 @@ public sealed class RunData
     {
         var (column, key) = _categories[chart.Id];
         var group = frame.Groups[chart.Level];
-        return ChartNumbers.Of(chart, column, key, Tree.Rows(chart.Level, group), frame);
+        return ChartNumbers.Of(chart, column, key, group < Tree.Levels[chart.Level].Count ? Tree.Rows(chart.Level, group) : [], frame);
     }
 
     /// <summary>The key of a group.</summary>

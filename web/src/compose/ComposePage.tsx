@@ -12,6 +12,7 @@ import { ModeSwitch } from '../shell/ModeSwitch';
 import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
 import { ComposeStatus } from './ComposeStatus';
+import { ConflictBar } from './ConflictBar';
 import { useCompose } from './composeStore';
 import { DataList } from './DataList';
 import { Paper } from './Paper';
@@ -77,6 +78,7 @@ export function ComposePage() {
             {view && <ParameterStrip parameters={view.parameters} values={values} onChange={setValues} />}
             <Box sx={{ ml: 'auto' }}><Vantage /></Box>
           </Box>
+          {saving === 'conflict' && <ConflictBar />}
           <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
             <DataList />
             <Paper dragging={dragged !== undefined} />

@@ -37,6 +37,8 @@ interface ComposeState {
   setVantage: (vantage: (string | null)[]) => void;
   setValues: (values: Record<string, string>) => void;
   publish: () => Promise<boolean>;
+  /** Puts this draft beside the one that was saved elsewhere, as a report of its own, and returns its id. */
+  saveAsCopy: () => Promise<string | undefined>;
   clearFailure: () => void;
 }
 
@@ -159,6 +161,18 @@ export const useCompose = create<ComposeState>((set, get) => {
       } catch (error) {
         set({ failure: (error as Error).message });
         return false;
+      }
+    },
+    saveAsCopy: async () => {
+      const { definition } = get();
+      if (!definition) return undefined;
+      try {
+        const copy = await api.create({ definition: { ...definition, title: `${definition.title} (copy)` } });
+        set({ saving: 'saved' });
+        return copy.id;
+      } catch (error) {
+        set({ failure: (error as Error).message });
+        return undefined;
       }
     },
     clearFailure: () => set({ failure: '' }),

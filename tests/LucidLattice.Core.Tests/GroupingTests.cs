@@ -1,0 +1,129 @@
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Grouping;
+using Xunit;
+
+namespace LucidLattice.Core.Tests;
+
+public class GroupingTests
+{
+    private static readonly Collation English = new("en-GB");
+
+    private static DataColumn Column(DataType type, IEnumerable<Value> values)
+    {
+        var builder = new ColumnBuilder(new Field { Name = "x", Type = type });
+        foreach (var value in values) builder.Add(value);
+        return builder.Build();
+    }
+
+    private static Value Sometimes(Random random, Func<Value> value) => random.Next(6) == 0 ? Value.Null : value();
+
+    /// <summary>The same rows sorted and grouped with LINQ, value by value.</summary>
+    [Fact]
+    public void Sorting_and_grouping_by_codes_agree_with_comparing_values()
+    {
+        var random = new Random(1);
+        for (var round = 0; round < 60; round++)
+        {
+            var count = random.Next(0, 200);
+            DataColumn[] columns =
+            [
+                Column(DataType.Text, Enumerable.Range(0, count).Select(_ => Sometimes(random, () => Value.Of("äbcÄz"[random.Next(5)].ToString())))),
+                Column(DataType.Whole, Enumerable.Range(0, count).Select(_ => Sometimes(random, () => Value.Of((long)random.Next(-3, 4))))),
+                Column(DataType.Double, Enumerable.Range(0, count).Select(_ => Sometimes(random, () => Value.Of(random.Next(4) / 4.0)))),
+            ];
+            var descending = new[] { random.Next(2) == 0, random.Next(2) == 0, random.Next(2) == 0 };
+            var keys = columns.Select((c, i) => RowKey.Of(c, count, English, descending[i])).ToList();
+            var rows = Enumerable.Range(0, count).Where(_ => random.Next(10) > 0).ToArray();
+            var tree = GroupTree.Build(rows, [keys[0], keys[1]], [keys[2]]);
+
+            int Compare(Value a, Value b, bool down) => a.IsNull || b.IsNull ? a.IsNull.CompareTo(b.IsNull) : Value.Compare(a, b, English) * (down ? -1 : 1);
+            var expected = rows.OrderBy(r => r, Comparer<int>.Create((a, b) =>
+            {
+                for (var i = 0; i < 3; i++)
+                    if (Compare(columns[i][a], columns[i][b], descending[i]) is not 0 and var order) return order;
+                return a.CompareTo(b);
+            })).ToArray();
+            Assert.Equal(expected, tree.Order);
+            CheckTree(tree, columns);
+        }
+    }
+
+    private static void CheckTree(GroupTree tree, DataColumn[] keys)
+    {
+        for (var level = 1; level <= tree.Innermost; level++)
+        {
+            var groups = tree.Levels[level];
+            // Groups follow each other without gaps, hold one key each, and differ from their neighbour of the same parent.
+            Assert.Equal(0, groups.Start[0]);
+            for (var group = 0; group < groups.Count; group++)
+            {
+                var rows = tree.Rows(level, group).ToArray();
+                Assert.NotEmpty(rows);
+                Assert.Single(rows.Select(r => keys[level - 1][r]).Distinct());
+                var parent = tree.Levels[level - 1];
+                Assert.InRange(groups.Start[group], parent.Start[groups.Parent[group]], parent.End(groups.Parent[group]) - 1);
+                Assert.Equal(groups.Parent[group], tree.Path(level, group)[level - 1]);
+                if (tree.HasNextSibling(level, group)) Assert.NotEqual(keys[level - 1][rows[0]], keys[level - 1][tree.Rows(level, group + 1)[0]]);
+                if (level < tree.Innermost) Assert.Equal(group, tree.Levels[level + 1].Parent[tree.FirstChild(level, group)]);
+            }
+        }
+    }
+
+    /// <summary>NIST StRD, univariate data sets NumAcc3 and NumAcc4, certified means 1000000.2 and 10000000.2 (from memory of the published values).</summary>
+    [Theory]
+    [InlineData(1_000_000)]
+    [InlineData(10_000_000)]
+    public void Averages_of_doubles_keep_many_digits(double large)
+    {
+        var values = Enumerable.Range(0, 1001).Select(i => i == 0 ? large + 0.2 : i % 2 == 1 ? large + 0.1 : large + 0.3);
+        Assert.Equal(large + 0.2, Total("avg(n)", DataType.Double, values.Select(Value.Of)).Double, 1e-8);
+    }
+
+    [Theory]
+    [InlineData("sum(n)", "10.05")]
+    [InlineData("avg(n)", "3.35")]
+    [InlineData("count(n)", "3")]
+    [InlineData("count(*)", "4")]
+    [InlineData("count(DISTINCT n)", "2")]
+    [InlineData("min(n)", "0.05")]
+    [InlineData("max(n)", "5")]
+    [InlineData("sum(n) FILTER (WHERE n > 1)", "10")]
+    [InlineData("sum(n * 2)", "20.10")]
+    [InlineData("sum(n) / count(n)", "3.35")]
+    [InlineData("sum(n) FILTER (WHERE n > 99)", "")]
+    [InlineData("count(*) FILTER (WHERE n IS NULL)", "1")]
+    public void Totals_of_a_few_decimals(string total, string expected)
+        => Assert.Equal(decimal.TryParse(expected, System.Globalization.CultureInfo.InvariantCulture, out var number) ? number : null,
+            Total(total, DataType.Decimal, [Value.Of(5m), Value.Null, Value.Of(0.05m), Value.Of(5m)]) is { IsNull: false } value ? value.Decimal : (decimal?)null);
+
+    [Fact]
+    public void Money_adds_up_to_the_cent_over_many_rows()
+    {
+        var random = new Random(2);
+        var cents = Enumerable.Range(0, 50_000).Select(_ => (long)random.Next(-100_000, 10_000_000)).ToList();
+        Assert.Equal(cents.Sum() / 100m, Total("sum(n)", DataType.Decimal, cents.Select(c => Value.Of(c / 100m))).Decimal);
+    }
+
+    [Fact]
+    public void Equal_totals_are_worked_out_once()
+    {
+        var list = new AggregateList();
+        var scope = new Scope { Fields = [new Field { Name = "n", Type = DataType.Whole }], Totals = list, Levels = ["Outer"], Allowed = Phase.Group };
+        foreach (var text in new[] { "sum(n)", "SUM( n ) OVER ()", "sum(n) OVER (PARTITION BY outer) / sum(n)", "count(*)" }) Compiler.Compile(text, scope);
+        Assert.Equal(2, list.Specs.Count);
+    }
+
+    private static Value Total(string expression, DataType type, IEnumerable<Value> values)
+    {
+        var list = new AggregateList();
+        Field[] fields = [new() { Name = "n", Type = type, Scale = 2 }];
+        var compiled = Compiler.Compile(expression, new Scope { Fields = fields, Totals = list, Allowed = Phase.Group });
+        var builder = new ColumnBuilder(fields[0]);
+        foreach (var value in values) builder.Add(value);
+        var frame = new Frame { Rows = new RowSet([builder.Build()], builder.Count, []), Collation = English };
+        frame.Totals = Totals.Of(list, GroupTree.Build([.. Enumerable.Range(0, builder.Count)], [], []), frame, CancellationToken.None);
+        return compiled.Evaluate(frame);
+    }
+}

@@ -1,0 +1,106 @@
+using System.Text.Json;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Demo;
+using LucidLattice.Server.Runs;
+using Xunit;
+
+namespace LucidLattice.Server.Tests;
+
+public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer>
+{
+    [Fact]
+    public async Task A_run_that_never_ends_is_stopped_while_others_are_served()
+    {
+        // SQL by hand that counts for ever; the run's own limit would stop it only after a minute.
+        var definition = DemoReports.All.First(r => r.Id == "route-performance").Definition;
+        var dataset = definition.Datasets[0];
+        var endless = $"SELECT * FROM (SELECT {string.Join(", ", dataset.Fields.Select(f => $"NULL AS {f.Name}"))} FROM (WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) SELECT count(*) AS i FROM n))";
+        definition = definition with { Title = "Endless", Datasets = [dataset with { Source = new QuerySource { Sql = endless } }] };
+        var (_, made) = await server.Send(HttpMethod.Post, "/reports", new { definition = JsonDocument.Parse(ReportJson.Write(definition)).RootElement });
+        var (_, run) = await server.Send(HttpMethod.Post, "/reports/endless/runs", new { draft = true });
+        Assert.Equal("endless", made.GetProperty("id").GetString());
+        Assert.Equal("running", run.GetProperty("state").GetString());
+        var id = run.GetProperty("id").GetString();
+        Assert.Equal("ready", (await server.Send(HttpMethod.Post, "/reports/route-performance/runs", new { })).Body.GetProperty("state").GetString());
+        var waiting = server.Client.GetAsync($"/api/runs/{id}/pages/1");
+        Assert.Equal(204, (int)(await server.Client.DeleteAsync($"/api/runs/{id}")).StatusCode);
+        var answer = JsonDocument.Parse(await (await waiting).Content.ReadAsStringAsync()).RootElement;
+        Assert.Equal("stopped", answer.GetProperty("code").GetString());
+    }
+
+    [Fact]
+    public async Task Many_readers_page_through_shared_and_own_runs_without_an_error()
+    {
+        var (_, shared) = await server.Send(HttpMethod.Post, "/reports/route-performance/runs", new { });
+        var readers = Enumerable.Range(0, 16).Select(async reader =>
+        {
+            var random = new Random(reader);
+            var run = shared;
+            if (reader % 4 == 0) run = (await server.Send(HttpMethod.Post, "/reports/sailings-in-detail/runs", new { values = new { route = "Holm – Brae", from = $"2024-0{1 + random.Next(9)}-01" } })).Body;
+            for (var i = 0; i < 12; i++)
+            {
+                var page = 1 + random.Next(run.GetProperty("pageCount").GetInt32());
+                var svg = await server.Client.GetStringAsync($"/api/runs/{run.GetProperty("id").GetString()}/pages/{page}");
+                Assert.Contains($"Page {page} of {run.GetProperty("pageCount").GetInt32()}", svg);
+            }
+        });
+        await Task.WhenAll(readers);
+    }
+
+    [Fact]
+    public async Task A_page_is_the_same_each_time_it_is_drawn()
+    {
+        var (_, run) = await server.Send(HttpMethod.Post, "/reports/route-performance/runs", new { });
+        var path = $"/api/runs/{run.GetProperty("id").GetString()}/pages/7";
+        Assert.Equal(await server.Client.GetStringAsync(path), await server.Client.GetStringAsync(path));
+    }
+
+    [Fact]
+    public void The_run_that_was_not_used_for_longest_goes_first()
+    {
+        var store = new RunStore();
+        RunEntry Start() => store.Start("r", false, _ => throw new InvalidOperationException("not needed"));
+        var first = Start();
+        var second = Start();
+        for (var i = 0; i < RunStore.Most - 2; i++) Start();
+        first.LastUsed = DateTime.UtcNow.AddMinutes(1);
+        Start();
+        Assert.NotNull(store.Find(first.Id));
+        Assert.Null(store.Find(second.Id));
+        Assert.False(store.Remove(second.Id));
+    }
+
+    [Fact]
+    public async Task Fonts_and_the_one_page_are_served_and_nothing_else_is()
+    {
+        foreach (var font in Output.Fonts.FileNames)
+            Assert.Equal("font/ttf", (await server.Client.GetAsync("/fonts/" + font)).Content.Headers.ContentType!.MediaType);
+        Assert.Equal(404, (int)(await server.Client.GetAsync("/fonts/..%2f..%2fetc%2fpasswd")).StatusCode);
+        var page = await server.Client.GetAsync("/read/route-performance?from=2025-01-01");
+        var html = await page.Content.ReadAsStringAsync();
+        var policy = page.Headers.GetValues("Content-Security-Policy").Single();
+        var nonce = System.Text.RegularExpressions.Regex.Match(html, "style-nonce\" content=\"([^\"]+)\"").Groups[1].Value;
+        Assert.Contains($"'nonce-{nonce}'", policy);
+        Assert.DoesNotContain("http://", html.Replace("http://www.w3.org", ""));
+        Assert.DoesNotContain("https://", html);
+    }
+
+    [Fact]
+    public async Task A_gesture_that_makes_no_sense_changes_nothing_and_says_why()
+    {
+        var report = await server.Get("/reports/route-performance");
+        var (status, problem) = await server.Send(HttpMethod.Post, "/compose", new { definition = report.GetProperty("definition"), edits = new[] { new { type = "addChart", band = "detail", level = 0 } } });
+        Assert.Equal((400, "edit"), (status, problem.GetProperty("code").GetString()));
+        Assert.Contains("belongs in a header or footer", problem.GetProperty("detail").GetString());
+    }
+
+    [Fact]
+    public async Task The_page_count_of_a_draft_is_that_of_its_run()
+    {
+        var definition = (await server.Get("/reports/route-performance")).GetProperty("definition");
+        var values = new { from = "2025-03-01", to = "2025-04-30" };
+        var (_, counted) = await server.Send(HttpMethod.Post, "/compose/pages", new { definition, values });
+        var (_, run) = await server.Send(HttpMethod.Post, "/reports/route-performance/runs", new { values });
+        Assert.Equal(run.GetProperty("pageCount").GetInt32(), counted.GetProperty("pageCount").GetInt32());
+    }
+}
