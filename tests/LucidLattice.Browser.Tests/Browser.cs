@@ -72,6 +72,12 @@ public sealed class Browser : IAsyncLifetime
         actions.Perform();
     }
 
+    public void HasNoComplaints()
+    {
+        var complaints = Complaints();
+        Assert.True(complaints.Count == 0, string.Join("\n", complaints));
+    }
+
     /// <summary>What the browser complained about since the last look: refused styles and scripts, failed requests, errors.</summary>
     public IReadOnlyList<string> Complaints() => [.. Driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level >= LogLevel.Warning).Select(l => l.Message)];
 }

@@ -33,7 +33,12 @@ public static class WebHost
 
     private static void AddServices(IServiceCollection services, AppData data)
     {
-        services.ConfigureHttpJsonOptions(options => ReportJson.Configure(options.SerializerOptions));
+        services.ConfigureHttpJsonOptions(options =>
+        {
+            ReportJson.Configure(options.SerializerOptions);
+            // The API's description promises every property; only definition files leave out what is empty.
+            options.SerializerOptions.DefaultIgnoreCondition = System.Text.Json.Serialization.JsonIgnoreCondition.Never;
+        });
         services.AddOpenApi(options => options.AddDocumentTransformer((document, _, _) =>
         {
             document.Info.Title = "Lucid Lattice";

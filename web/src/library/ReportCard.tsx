@@ -27,7 +27,7 @@ export function ReportCard({ report, onRename, onDelete }: { report: ReportEntry
         ) : (
           <InputBase autoFocus value={naming} inputProps={{ 'aria-label': 'New name' }} onChange={(e) => setNaming(e.target.value)} onBlur={() => finish(true)} onKeyDown={(e) => { if (e.key === 'Enter') finish(true); if (e.key === 'Escape') finish(false); }} sx={{ fontSize: 14, fontWeight: 700, border: `1px solid ${color.main}`, borderRadius: 1, px: 0.5, height: 26 }} />
         )}
-        <Box sx={{ color: color.muted, fontSize: 12, minHeight: 34 }}>{report.description ?? (report.published === null ? 'Not published yet.' : '')}{report.published !== null && report.hasUnpublishedChanges ? ' Has changes that are not published.' : ''}</Box>
+        <Box sx={{ color: color.muted, fontSize: 12, minHeight: 34 }}>{report.description} {report.published === null ? 'Not published yet.' : report.hasUnpublishedChanges ? 'Has changes that are not published.' : ''}</Box>
         <Box sx={{ display: 'flex', gap: 0.25, ml: -0.75, '& .MuiButton-root': { minWidth: 0, px: 0.75 } }}>
           {report.published !== null && <Button component={Link} to={`/read/${report.id}`}>Read</Button>}
           <Button component={Link} to={`/compose/${report.id}`}>Compose</Button>
