@@ -43,6 +43,8 @@ public sealed class CachedRowSource(IRowSource source, IDatabases databases, lon
         return rows;
     }
 
+    public void Require(DataQuery query) => source.Require(query);
+
     private string Key(DataQuery query)
     {
         var file = databases.PathOf(query.Dataset.Database) is { } path ? new FileInfo(path) : null;

@@ -15,6 +15,11 @@ public sealed class SafeConnection : IDisposable
     private static readonly HashSet<string> ForbiddenFunctions = new(StringComparer.OrdinalIgnoreCase)
         { "load_extension", "readfile", "writefile", "edit", "fts3_tokenizer", "sqlite_dbpage" };
 
+    /// <summary>The most memory that all queries together may take in the database engine, in bytes.</summary>
+    private const long HeapLimit = 2L << 30;
+
+    static SafeConnection() => raw.sqlite3_hard_heap_limit64(HeapLimit);
+
     // SQLite keeps function pointers to these, so they have to live as long as the connection.
     private readonly delegate_authorizer _authorizer;
     private readonly delegate_progress _progress;

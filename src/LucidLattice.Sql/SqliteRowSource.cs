@@ -13,9 +13,7 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
 
     public RowSet Read(DataQuery query, CancellationToken cancel)
     {
-        var path = databases.PathOf(query.Dataset.Database)
-            ?? throw new DataException("unknown-database", $"No database is registered as “{query.Dataset.Database}”.");
-        using var connection = SafeConnection.Open(path, _limits, cancel);
+        using var connection = Open(query, cancel);
         try
         {
             if (query.Dataset.Source is QuerySource byHand) connection.Command(byHand.Sql.Trim().TrimEnd(';')).Dispose();
@@ -38,6 +36,22 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
         {
             throw new DataException("sql-error", $"The query of “{query.Dataset.Name}” failed: {e.Message}");
         }
+    }
+
+    public void Require(DataQuery query)
+    {
+        using var connection = Open(query, CancellationToken.None);
+        RequireFields(connection, query);
+        var sql = QueryBuilder.Select(query.Dataset, query.Fields);
+        connection.Command(sql).Dispose();
+        foreach (var name in connection.ParameterNames(sql)) Bound(name, query.Parameters);
+    }
+
+    private SafeConnection Open(DataQuery query, CancellationToken cancel)
+    {
+        var path = databases.PathOf(query.Dataset.Database)
+            ?? throw new DataException("unknown-database", $"No database is registered as “{query.Dataset.Database}”.");
+        return SafeConnection.Open(path, _limits, cancel);
     }
 
     /// <summary>SQLite takes an unknown quoted name for a text, so names are compared with what the dataset offers.</summary>

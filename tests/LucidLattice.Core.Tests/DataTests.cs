@@ -63,6 +63,16 @@ public sealed class DataTests : IDisposable
         Assert.Equal(DataType.Decimal, tables["bookings.discount"]);
     }
 
+    [Theory]
+    [InlineData("no_such_table", "region", "sql-error")]
+    [InlineData("sailings_with_income", "harbour", "field-missing")]
+    public void A_check_finds_tables_and_fields_that_are_gone(string table, string field, string code)
+    {
+        var report = Workshop.Report(new Section { Id = "s", Sort = [new SortKey { By = field }] }, new Field { Name = field, Type = DataType.Text });
+        report = report with { Datasets = [report.Datasets[0] with { Source = new TableSource { Table = table } }] };
+        Assert.Contains(Workshop.DemoEngine().Check(report), p => p.Code == code && p.IsError && p.Place == "d");
+    }
+
     [Fact]
     public void Texts_are_equal_after_normalization_and_kept_once()
     {
@@ -148,6 +158,8 @@ public sealed class DataTests : IDisposable
     private sealed class CountingSource(IRowSource source) : IRowSource
     {
         public int Reads { get; private set; }
+
+        public void Require(DataQuery query) => source.Require(query);
 
         public RowSet Read(DataQuery query, CancellationToken cancel)
         {

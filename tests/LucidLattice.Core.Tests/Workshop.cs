@@ -77,6 +77,10 @@ internal sealed class DemoCatalog : IReportCatalog
 /// <summary>Rows given as values, one array a row.</summary>
 internal sealed class MemoryRows(params Value[][] rows) : IRowSource
 {
+    public void Require(DataQuery query)
+    {
+    }
+
     public RowSet Read(DataQuery query, CancellationToken cancel)
     {
         var all = query.Dataset.Fields.ToList();

@@ -22,6 +22,10 @@ public interface IRowSource
 {
     /// <exception cref="DataException">The data cannot be read; the message is meant for people.</exception>
     RowSet Read(DataQuery query, CancellationToken cancel);
+
+    /// <summary>Makes sure that the fields are there to be read, without reading any rows.</summary>
+    /// <exception cref="DataException">They are not; the message is meant for people.</exception>
+    void Require(DataQuery query);
 }
 
 /// <summary>Data that cannot be read: a missing file, SQL that fails or is refused, a limit that was reached.</summary>

@@ -14,9 +14,22 @@ public sealed record RunRequest(ReportDefinition Report, IReadOnlyDictionary<str
 /// <summary>The one door to a run: a definition, parameter values and a clock go in, a <see cref="ReportRun"/> comes out.</summary>
 public sealed class ReportEngine(IRowSource source, ITextMeasurer measurer, IReportCatalog catalog)
 {
-    /// <summary>What is wrong with a definition, found without reading any rows.</summary>
+    /// <summary>What is wrong with a definition and with the tables that it reads, found without reading any rows.</summary>
     public IReadOnlyList<Problem> Check(ReportDefinition report)
-        => [.. ReportPlanner.Plan(report, catalog).Problems, .. ParameterValues.CheckDefaults(report)];
+    {
+        var (plan, found) = ReportPlanner.Plan(report, catalog);
+        List<Problem> problems = [.. found, .. ParameterValues.CheckDefaults(report)];
+        if (plan?.Dataset is not { } dataset) return problems;
+        try
+        {
+            source.Require(new DataQuery(dataset, [.. plan.UsedFields.Order().Select(i => dataset.Fields[i])], report.Parameters.ToDictionary(p => p.Name, _ => Value.Null)));
+        }
+        catch (DataException e)
+        {
+            problems.Add(DataProblem(e, dataset));
+        }
+        return problems;
+    }
 
     /// <summary>Reads, groups, totals and finds where pages start. What is wrong comes back as problems, never as an exception.</summary>
     /// <param name="pages">False leaves out where pages start, for those who only want figures.</param>
@@ -42,7 +55,7 @@ public sealed class ReportEngine(IRowSource source, ITextMeasurer measurer, IRep
         }
         catch (DataException e)
         {
-            problems.Add(new Problem(e.Code, Severity.Error, e.Message, plan.Dataset?.Id, Mends: ["Check the dataset and its database."]));
+            problems.Add(DataProblem(e, plan.Dataset));
             return new ReportRun(report, parameters, now, problems, null, measurer);
         }
     }
@@ -58,6 +71,9 @@ public sealed class ReportEngine(IRowSource source, ITextMeasurer measurer, IRep
         for (var i = 0; i < used.Count; i++) columns[used[i]] = rows.Columns[i];
         return rows with { Columns = columns };
     }
+
+    private static Problem DataProblem(DataException e, Dataset? dataset)
+        => new(e.Code, Severity.Error, e.Message, dataset?.Id, Mends: ["Check the dataset and its database."]);
 
     private static DateTime LocalTime(DateTime utc, string zone, List<Problem> problems)
     {

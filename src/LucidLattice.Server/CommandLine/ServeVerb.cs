@@ -1,4 +1,9 @@
+using LucidLattice.Core.Composing;
+using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Running;
+using LucidLattice.Output;
 using LucidLattice.Server.Web;
+using LucidLattice.Storage;
 
 namespace LucidLattice.Server.CommandLine;
 
@@ -19,7 +24,31 @@ internal static class ServeVerb
             return 1;
         }
         Console.WriteLine($"Lucid Lattice is ready at {app.Urls.First()}");
+        _ = Task.Run(() => WarmUp(app.Services));
         await app.WaitForShutdownAsync();
         return 0;
+    }
+
+    /// <summary>Runs and draws a report once, so that the first author does not wait for the compiler and for the disk.</summary>
+    private static void WarmUp(IServiceProvider services)
+    {
+        try
+        {
+            var engine = services.GetRequiredService<ReportEngine>();
+            var measurer = services.GetRequiredService<ITextMeasurer>();
+            foreach (var entry in services.GetRequiredService<ReportStore>().List().Take(1))
+            {
+                var definition = services.GetRequiredService<ReportStore>().Draft(entry.Id)!.Definition;
+                var run = engine.Run(new RunRequest(definition, new Dictionary<string, string>(), DateTime.UtcNow), CancellationToken.None, allFields: true);
+                if (run.Data is null) continue;
+                for (var i = 0; i < 30; i++)
+                    foreach (var band in ComposeViewer.View(run, [], measurer).Bands) SvgWriter.Write(band.Drawing, "");
+            }
+        }
+        catch (Exception e)
+        {
+            // Nothing depends on it; whoever opens that report is told what is wrong with it.
+            services.GetRequiredService<ILogger<WebApplication>>().LogDebug(e, "Warming up failed");
+        }
     }
 }

@@ -18,10 +18,10 @@ interface Props {
 
 /** One band as it is printed at the vantage, with a box over each element. */
 export function BandStrip({ band, zoom, height, left, dragging }: Props) {
-  const { selection, select } = useCompose();
+  const selected = useCompose((s) => s.selection.kind === 'band' && s.selection.band === band.kind && s.selection.level === band.level);
+  const { select } = useCompose.getState();
   const refused = band.kind === 'pageHeader' || band.kind === 'pageFooter';
   const drop = useDroppable({ id: `${band.kind}${band.level}`, data: { band: band.kind, level: band.level }, disabled: refused });
-  const selected = selection.kind === 'band' && selection.band === band.kind && selection.level === band.level;
   const empty = band.elements.length === 0;
   return (
     <Box

@@ -7,7 +7,8 @@ import { findElement, mainSection } from './definition';
 
 /** On each column's heading: its edge changes the width, dragging it moves the column. */
 export function ColumnHandles({ band, zoom, left }: { band: ComposeBand; zoom: number; left: number }) {
-  const { definition, edit, select } = useCompose();
+  const definition = useCompose((s) => s.definition);
+  const { edit, select } = useCompose.getState();
   const [drag, setDrag] = useState<{ column: string; by: number; edge: boolean }>();
   const start = useRef(0);
   if (!definition) return null;
@@ -51,11 +52,11 @@ export function ColumnHandles({ band, zoom, left }: { band: ComposeBand; zoom: n
         const by = drag?.column === heading.column ? drag.by : 0;
         const edge = drag?.edge;
         return (
-          <Box key={heading.id}>
-            <Box title="Drag to move the column" data-column-move={heading.column} onPointerDown={down(place.column.id, false, heading.id)} {...handlers} sx={{ position: 'absolute', zIndex: 2, cursor: 'grab', touchAction: 'none', borderRadius: 0.5, bgcolor: by && !edge ? 'rgba(11,93,91,.16)' : 'transparent' }} style={{ left: (left + place.x + (edge ? 0 : by)) * zoom, top: heading.y * zoom - 3, width: Math.max(10, heading.width * zoom * 0.6), height: 5 }} />
-            <Box title="Drag to change the width" data-column-edge={heading.column} onPointerDown={down(place.column.id, true, heading.id)} {...handlers} sx={{ position: 'absolute', zIndex: 3, cursor: 'col-resize', touchAction: 'none', '&:hover': { bgcolor: color.main } }} style={{ left: (left + place.end + (edge ? by : 0)) * zoom - 3, top: heading.y * zoom, width: 5, height: heading.height * zoom }} />
+          <div key={heading.id}>
+            <div className={by && !edge ? 'column-move moving' : 'column-move'} title="Drag to move the column" data-column-move={heading.column} onPointerDown={down(place.column.id, false, heading.id)} {...handlers} style={{ left: (left + place.x + (edge ? 0 : by)) * zoom, top: heading.y * zoom - 3, width: Math.max(10, heading.width * zoom * 0.6), height: 5 }} />
+            <div className="column-edge" title="Drag to change the width" data-column-edge={heading.column} onPointerDown={down(place.column.id, true, heading.id)} {...handlers} style={{ left: (left + place.end + (edge ? by : 0)) * zoom - 3, top: heading.y * zoom, width: 5, height: heading.height * zoom }} />
             {by !== 0 && <Box sx={{ position: 'absolute', zIndex: 4, width: 2, bgcolor: color.main, pointerEvents: 'none' }} style={{ left: (left + (edge ? place.end + by : (place.x + place.end) / 2 + by)) * zoom, top: 0, height: 2000 }} />}
-          </Box>
+          </div>
         );
       })}
     </>

@@ -14,7 +14,7 @@ const signs: Record<string, string> = { text: 'a', whole: '1', decimal: '1.0', d
 
 /** The fields of the report's dataset. Drag one onto a band, or press Enter for a menu of places. */
 export function DataList() {
-  const { definition } = useCompose();
+  const definition = useCompose((s) => s.definition);
   const [wanted, setWanted] = useState('');
   if (!definition) return null;
   const dataset = definition.datasets?.find((d) => d.id === mainSection(definition).dataset);
@@ -33,7 +33,8 @@ export function DataList() {
 }
 
 function FieldItem({ field }: { field: Field }) {
-  const { view, edit } = useCompose();
+  const view = useCompose((s) => s.view);
+  const { edit } = useCompose.getState();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const drag = useDraggable({ id: field.name, data: { field: field.name, label: caption(field) } });
   const close = () => setAnchor(null);

@@ -7,13 +7,14 @@ import { findColumn, findElement } from './definition';
 
 /** A box over an element: click selects it, dragging moves it, a double click (or Enter) types over its words. */
 export function ElementBox({ element: view, zoom, left }: { element: ElementView; zoom: number; left: number }) {
-  const { definition, selection, select, edit } = useCompose();
+  const definition = useCompose((s) => s.definition);
+  const selected = useCompose((s) => s.selection.kind === 'element' && s.selection.id === view.id);
+  const { select, edit } = useCompose.getState();
   const [moved, setMoved] = useState<{ x: number; y: number; size: boolean }>();
   const [typing, setTyping] = useState<string>();
   const start = useRef<{ x: number; y: number; size: boolean }>(undefined);
   const element = definition && findElement(definition, view.id)?.element;
   if (!definition || !element) return null;
-  const selected = selection.kind === 'element' && selection.id === view.id;
   const free = 'width' in element;
   const words = element.type === 'text' ? element.text : element.type === 'heading' ? findColumn(definition, element.column)?.heading : element.type === 'chart' ? element.title ?? '' : undefined;
 
@@ -48,7 +49,8 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
   const shift = moved && !moved.size ? moved : { x: 0, y: 0 };
   const grow = moved?.size ? moved : { x: 0, y: 0 };
   return (
-    <Box
+    <div
+      className={free ? 'element free' : 'element'}
       data-element={view.id}
       role="button"
       aria-label={`${element.type} ${words ?? findColumn(definition, view.column ?? '')?.heading ?? ''}`.trim()}
@@ -60,7 +62,6 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
       onFocus={() => { if (!selected) select({ kind: 'element', id: view.id }); }}
       onDoubleClick={() => { if (words !== undefined) setTyping(words); }}
       onKeyDown={(e) => { if (e.key === 'Enter' && e.target === e.currentTarget && words !== undefined) { e.preventDefault(); setTyping(words); } }}
-      sx={{ position: 'absolute', zIndex: selected ? 2 : 1, cursor: free ? 'move' : 'pointer', outline: selected ? `2px solid ${color.main}` : 'none', '&:hover': { outline: selected ? undefined : `1px solid ${color.main}` }, touchAction: 'none' }}
       style={{ left: (left + view.x) * zoom + shift.x, top: view.y * zoom + shift.y, width: view.width * zoom + grow.x, height: Math.max(6, view.height * zoom) + grow.y }}
     >
       {selected && element.type === 'chart' && <Box onPointerDown={down(true)} onPointerMove={move} onPointerUp={up} aria-hidden sx={{ position: 'absolute', right: -5, bottom: -5, width: 10, height: 10, bgcolor: color.main, cursor: 'nwse-resize' }} />}
@@ -82,6 +83,6 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
           sx={{ position: 'absolute', left: -2, top: -2, zIndex: 5, width: 'calc(100% + 4px)', minWidth: 180, height: 'calc(100% + 6px)', minHeight: 30, resize: 'none', font: '400 13px Commissioner', p: 0.5, border: `2px solid ${color.main}`, bgcolor: '#fff', color: color.ink }}
         />
       )}
-    </Box>
+    </div>
   );
 }

@@ -9,9 +9,23 @@ import { Rails } from './Rails';
 /** An empty band keeps this much room, so that something can be put into it. */
 const emptyHeight = 20;
 
+/** The looks of what lies over the page: there are many of them, so they share one rule each. */
+const handles = {
+  '& .element': { position: 'absolute', zIndex: 1, cursor: 'pointer', touchAction: 'none' },
+  '& .element.free': { cursor: 'move' },
+  '& .element:hover': { outline: `1px solid ${color.main}` },
+  '& .element[aria-pressed=true]': { zIndex: 2, outline: `2px solid ${color.main}` },
+  '& .column-move': { position: 'absolute', zIndex: 2, cursor: 'grab', touchAction: 'none', borderRadius: '2px' },
+  '& .column-move.moving': { bgcolor: 'rgba(11,93,91,.16)' },
+  '& .column-edge': { position: 'absolute', zIndex: 3, cursor: 'col-resize', touchAction: 'none' },
+  '& .column-edge:hover': { bgcolor: color.main },
+} as const;
+
 /** The page with every band once, and the rails at its left. */
 export function Paper({ dragging }: { dragging: boolean }) {
-  const { definition, view, select } = useCompose();
+  const definition = useCompose((s) => s.definition);
+  const view = useCompose((s) => s.view);
+  const { select } = useCompose.getState();
   const scroller = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(0);
   useEffect(() => {
@@ -31,7 +45,7 @@ export function Paper({ dragging }: { dragging: boolean }) {
       {view && view.bands.length === 0 ? <Message problem title="There is nothing to show yet">{problems.map((p, i) => <div key={i}>{p.message} {p.mends?.join(' ')}</div>)}</Message> : (
         <Box sx={{ display: 'flex', m: '16px auto', height: 'max-content' }}>
           <Rails heights={heights} width={railWidth} />
-          <Box role="region" aria-label="Page" sx={{ bgcolor: color.paper, boxShadow: '0 1px 4px rgba(31,42,48,.18)', pt: '14px', pb: '40px', minHeight: 620 }} style={{ width: page.width * zoom }}>
+          <Box role="region" aria-label="Page" sx={{ bgcolor: color.paper, boxShadow: '0 1px 4px rgba(31,42,48,.18)', pt: '14px', pb: '40px', minHeight: 620, ...handles }} style={{ width: page.width * zoom }}>
             {view?.bands.map((band, i) => (
               <BandStrip key={`${band.kind}${band.level}`} band={band} zoom={zoom} height={heights[i]} left={page.left} dragging={dragging} />
             ))}

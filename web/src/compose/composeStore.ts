@@ -123,7 +123,6 @@ export const useCompose = create<ComposeState>((set, get) => {
     edit: (...edits) => enqueue(async () => {
       const { definition } = get();
       if (!definition) return;
-      set({ failure: '' });
       const view = await compose(definition, edits);
       step(view.definition);
       take(view);

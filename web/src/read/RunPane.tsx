@@ -4,6 +4,7 @@ import LinearProgress from '@mui/material/LinearProgress';
 import type { Problem, RunInfo } from '../api/generated';
 import type { ApiError } from '../api/client';
 import { Message } from '../shell/Message';
+import { color } from '../theme/tokens';
 import type { MarkTarget } from './MarkLayer';
 import { PageList } from './PageList';
 
@@ -32,9 +33,11 @@ export function RunPane({ run: { info, error, refresh, stop }, goTo, onPage, onM
     const asks = errors.every((p) => p.code === 'parameter-required');
     return <Message problem={!asks} title={asks ? 'Something is needed first' : 'The report cannot be shown'}>{errors.map((p, i) => <Sentence key={i} problem={p} />)}</Message>;
   }
+  // What concerns the figures concerns the reader; advice for the author does not.
+  const told = info.problems.filter((p) => p.severity === 'error' || ['rows-cut-off', 'misfit-values', 'division-by-zero'].includes(p.code));
   return (
     <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
-      {info.problems.length > 0 && <Box role="status" sx={{ px: 2, py: 0.5, bgcolor: '#FBE3E1', color: 'error.main', fontSize: 12 }}>{info.problems.map((p) => p.message).join(' ')}</Box>}
+      {told.length > 0 && <Box role="status" sx={{ px: 2, py: 0.5, bgcolor: color.problemTint, color: color.problem, fontSize: 12 }}>{told.map((p) => p.message).join(' ')}</Box>}
       <PageList info={info} goTo={goTo} onPage={onPage} onMark={onMark} onGone={refresh} />
     </Box>
   );
