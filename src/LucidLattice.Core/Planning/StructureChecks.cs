@@ -15,8 +15,10 @@ public static partial class StructureChecks
             yield break;
         }
         var page = report.Page;
-        if (page.Width is < 72 or > 14400 || page.Height is < 72 or > 14400 || page.BodyWidth < 36 || page.Height - page.Top - page.Bottom < 72
-            || Math.Min(Math.Min(page.Left, page.Right), Math.Min(page.Top, page.Bottom)) < 0)
+        // Written so that what is no number fails too.
+        var fits = page.Width is >= 72 and <= 14400 && page.Height is >= 72 and <= 14400 && page.BodyWidth >= 36 && page.Height - page.Top - page.Bottom >= 72
+            && Math.Min(Math.Min(page.Left, page.Right), Math.Min(page.Top, page.Bottom)) >= 0;
+        if (!fits)
             yield return Error("page-size", "The page leaves no room to print on.", null, "page", "Make the page larger or its margins smaller (lengths are in points).");
 
         foreach (var problem in Parameters(report).Concat(Datasets(report)).Concat(Ids(report)).Concat(Levels(report)).Concat(Sizes(report)).Concat(Colors(report))) yield return problem;

@@ -1,0 +1,71 @@
+using System.Text.Json;
+using Xunit;
+
+namespace LucidLattice.Server.Tests;
+
+public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningServer>
+{
+    private async Task<JsonElement> Entry(string id) => (await server.Get("/reports")).EnumerateArray().Single(r => r.GetProperty("id").GetString() == id);
+
+    [Fact]
+    public async Task Databases_are_listed_with_their_tables_and_fields()
+    {
+        var database = (await server.Get("/databases")).EnumerateArray().Single();
+        Assert.Equal("skerravoe", database.GetProperty("name").GetString());
+        Assert.Equal(JsonValueKind.Null, database.GetProperty("error").ValueKind);
+        var tables = database.GetProperty("tables").EnumerateArray().Select(t => t.GetProperty("name").GetString()).ToList();
+        Assert.Contains("bookings", tables);
+        Assert.Contains("sailings_with_income", tables);
+    }
+
+    [Fact]
+    public async Task Reports_of_one_title_get_ids_of_their_own()
+    {
+        var ids = new List<string?>();
+        for (var i = 0; i < 3; i++) ids.Add((await server.Send(HttpMethod.Post, "/reports", new { title = "Ünder way!", database = "skerravoe", table = "ports" })).Body.GetProperty("id").GetString());
+        Assert.Equal(["nder-way", "nder-way-2", "nder-way-3"], ids);
+    }
+
+    [Fact]
+    public async Task Renaming_reaches_readers_but_other_changes_wait_for_publication()
+    {
+        await server.Send(HttpMethod.Post, "/reports", new { title = "First name", database = "skerravoe", table = "vessels" });
+        await server.Send(HttpMethod.Post, "/reports/first-name/publish", new { version = 1 });
+        await server.Send(HttpMethod.Post, "/reports/first-name/rename", new { title = "Second name" });
+        var entry = await Entry("first-name");
+        Assert.Equal(("Second name", 2, false), (entry.GetProperty("title").GetString(), entry.GetProperty("published").GetInt32(), entry.GetProperty("hasUnpublishedChanges").GetBoolean()));
+        var draft = (await server.Get("/reports/first-name")).GetProperty("definition");
+        var (_, saved) = await server.Send(HttpMethod.Put, "/reports/first-name/draft", new { basedOn = 2, definition = draft });
+        await server.Send(HttpMethod.Post, "/reports/first-name/rename", new { title = "Third name" });
+        entry = await Entry("first-name");
+        Assert.Equal(("Third name", 2, true), (entry.GetProperty("title").GetString(), entry.GetProperty("published").GetInt32(), entry.GetProperty("hasUnpublishedChanges").GetBoolean()));
+        Assert.Equal("Second name", (await server.Send(HttpMethod.Post, "/reports/first-name/runs", new { })).Body.GetProperty("title").GetString());
+        Assert.Equal(3, saved.GetProperty("version").GetInt32());
+        Assert.Equal((400, "no-title"), Code(await server.Send(HttpMethod.Post, "/reports/first-name/rename", new { title = " " })));
+    }
+
+    [Fact]
+    public async Task Of_saves_made_at_once_from_one_version_exactly_one_is_taken()
+    {
+        await server.Send(HttpMethod.Post, "/reports", new { title = "Crowded", database = "skerravoe", table = "routes" });
+        var definition = (await server.Get("/reports/crowded")).GetProperty("definition");
+        var answers = await Task.WhenAll(Enumerable.Range(0, 8).Select(_ => server.Send(HttpMethod.Put, "/reports/crowded/draft", new { basedOn = 1, definition })));
+        Assert.Equal(1, answers.Count(a => a.Status == 200));
+        Assert.Equal(7, answers.Count(a => a.Status == 409));
+    }
+
+    [Fact]
+    public async Task Problems_of_a_saved_report_are_listed()
+    {
+        await server.Send(HttpMethod.Post, "/reports", new { title = "Flawed", database = "skerravoe", table = "vessels" });
+        var saved = await server.Get("/reports/flawed");
+        var (_, view) = await server.Send(HttpMethod.Post, "/compose", new { definition = saved.GetProperty("definition"), edits = new[] { new { type = "setSection", filter = "seets > 100" } } });
+        await server.Send(HttpMethod.Put, "/reports/flawed/draft", new { basedOn = 1, definition = view.GetProperty("definition") });
+        var problem = (await server.Get("/reports/flawed/problems")).EnumerateArray().Single();
+        Assert.Equal(("unknown-field", "filter"), (problem.GetProperty("code").GetString(), problem.GetProperty("property").GetString()));
+        Assert.Equal("Did you mean “seats”?", problem.GetProperty("mends")[0].GetString());
+        Assert.Equal((400, "has-problems"), Code(await server.Send(HttpMethod.Post, "/reports/flawed/publish", new { version = 2 })));
+    }
+
+    private static (int, string?) Code((int Status, JsonElement Body) answer) => (answer.Status, answer.Body.GetProperty("code").GetString());
+}

@@ -1,0 +1,38 @@
+import { expect, test } from 'vitest';
+import type { ReportDefinition } from '../api/generated';
+import { allElements, bandName, directions, findColumn, findElement, findLevel, words } from './definition';
+
+const report = {
+  format: 'lucid-lattice/report', version: 1, title: 'T',
+  datasets: [{ id: 'd', name: 'D', database: 'x', source: { type: 'table', table: 't' }, fields: [{ name: 'net_fare', type: 'decimal' }, { name: 'two words', type: 'text', label: 'Two Words' }, { name: 'departs', type: 'dateTime' }] }],
+  sheets: [{ id: 's', name: 'S', sections: [{
+    id: 's1', dataset: 'd',
+    columns: [{ id: 'c1', heading: 'Fare', expression: 'net_fare', width: 80 }],
+    levels: [{ id: 'l1', name: 'Region', by: 'departs', header: { parts: [{ id: 'p1', height: 9, elements: [{ type: 'text', id: 't1', text: 'x', width: 9 }] }] }, footer: { parts: [] } }],
+    detail: { parts: [{ id: 'p2', height: 9, elements: [{ type: 'cell', id: 'e1', column: 'c1' }] }] },
+  }] }],
+} as unknown as ReportDefinition;
+
+test('elements are found with the band they stand in', () => {
+  expect(allElements(report).map((p) => [p.element.id, p.band, p.level])).toEqual([['t1', 'groupHeader', 1], ['e1', 'detail', 0]]);
+  expect(findElement(report, 'gone')).toBeUndefined();
+  expect(findColumn(report, 'c1')?.heading).toBe('Fare');
+  expect(findLevel(report, 'l1')?.name).toBe('Region');
+});
+
+test('expressions that are just a field read as its label', () => {
+  expect(words(report, 'net_fare')).toBe('net fare');
+  expect(words(report, '"two words"')).toBe('two words');
+  expect(words(report, 'net_fare / 2')).toBe('net_fare / 2');
+});
+
+test('an order is said in the words that suit what is ordered', () => {
+  expect(directions(report, 'two words').up).toBe('A to Z');
+  expect(directions(report, 'departs').down).toBe('latest first');
+  expect(directions(report, 'net_fare').up).toBe('smallest first');
+});
+
+test('bands have names that people know', () => {
+  expect(bandName(report, 'groupFooter', 1)).toBe('Region footer');
+  expect(bandName(report, 'reportHeader', 0)).toBe('Report header');
+});
