@@ -39,6 +39,7 @@ public class StructureTests
         { "bad-size", WithElement(new TextElement { Id = "x", Width = 10, X = double.PositiveInfinity, Text = "" }) },
         { "bad-color", WithElement(new TextElement { Id = "x", Width = 10, Text = "", Style = new Style { Color = "red" } }) },
         { "page-bands-too-high", With(s => s with { PageHeader = new Band { Parts = [new BandPart { Id = "high", Height = 600 }] } }) },
+        { "higher-than-page", With(s => s.MapElements((_, e) => e.Id == "ch1" ? (ChartElement)e with { Height = 900 } : e)) },
         { "columns-too-wide", With(s => s with { Columns = [s.Columns[0] with { Width = 500 }, .. s.Columns.Skip(1)] }) },
         { "unknown-column", WithElement(new HeadingElement { Id = "x", Column = "gone" }) },
         { "cell-outside-detail", WithElement(new CellElement { Id = "x", Column = "c1" }) },

@@ -67,5 +67,26 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal((400, "has-problems"), Code(await server.Send(HttpMethod.Post, "/reports/flawed/publish", new { version = 2 })));
     }
 
+    [Fact]
+    public async Task A_database_that_breaks_is_a_problem_of_its_reports_and_not_of_the_server()
+    {
+        var file = Path.Combine(server.Folder, "skerravoe-ferries.sqlite");
+        var kept = await File.ReadAllBytesAsync(file);
+        try
+        {
+            await File.WriteAllTextAsync(file, new string('x', 8192));
+            var (status, run) = await server.Send(HttpMethod.Post, "/reports/route-performance/runs", new { values = new { region = "West Firth" } });
+            Assert.Equal((200, "failed"), (status, run.GetProperty("state").GetString()));
+            Assert.Equal("not-a-database", run.GetProperty("problems")[0].GetProperty("code").GetString());
+            Assert.Contains("is no SQLite database", (await server.Get("/databases"))[0].GetProperty("error").GetString());
+            Assert.Equal("not-a-database", (await server.Get("/reports/route-performance/problems"))[0].GetProperty("code").GetString());
+        }
+        finally
+        {
+            await File.WriteAllBytesAsync(file, kept);
+        }
+        Assert.Equal("ready", (await server.Send(HttpMethod.Post, "/reports/route-performance/runs", new { })).Body.GetProperty("state").GetString());
+    }
+
     private static (int, string?) Code((int Status, JsonElement Body) answer) => (answer.Status, answer.Body.GetProperty("code").GetString());
 }

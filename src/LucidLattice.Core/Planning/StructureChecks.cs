@@ -82,8 +82,11 @@ public static partial class StructureChecks
                     if (!(element.Height is >= 0 and <= 14400) || !(element.Y is >= 0 and <= 14400) || element is FreeElement { Width: not (> 0 and <= 14400) } or FreeElement { X: not (>= -1000 and <= 14400) })
                         yield return Error("bad-size", "An element lies outside of the page or has no size.", element.Id, "width", "Lengths are in points from the band's top left corner.");
             }
+        var body = report.Page.Height - report.Page.Top - report.Page.Bottom;
+        foreach (var (_, element) in section.Elements().Where(e => e.Element is ChartElement && e.Element.Height > body))
+            yield return Error("higher-than-page", "The chart is higher than a page, so no page could show it.", element.Id, "height", $"Make it at most {body:0} points high.");
         var pageBands = new[] { section.PageHeader, section.PageFooter }.Sum(b => b.Parts.Sum(p => p.Height));
-        if (pageBands > (report.Page.Height - report.Page.Top - report.Page.Bottom) / 2)
+        if (pageBands > body / 2)
             yield return Error("page-bands-too-high", "Page header and footer leave less than half of the page.", section.Id, "pageHeader", "Make them lower.");
     }
 
