@@ -107,6 +107,10 @@ public sealed class JourneyTests : IClassFixture<Browser>
         new Actions(_browser.Driver).ClickAndHold(edge).MoveByOffset(-40, 0).Release().Perform();
         _browser.Until(() => _browser.Find("[aria-label='heading Vessel']").Size.Width < width - 20, "the column is narrower");
 
+        var order = _browser.Find("[aria-label='heading Departs']").Location.X;
+        new Actions(_browser.Driver).ClickAndHold(_browser.Find("[aria-label='heading Departs']")).MoveByOffset(330, 0).Release().Perform();
+        _browser.Until(() => _browser.Find("[aria-label='heading Departs']").Location.X > order + 100, "the heading took its column along");
+
         // A level goes and comes back.
         _browser.Click("[aria-label='Region 3×']");
         _browser.Says("aside", "Group the rows by");

@@ -3,9 +3,9 @@ import { useRef, useState } from 'react';
 import type { ElementView } from '../api/generated';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
-import { findColumn, findElement } from './definition';
+import { dropIndex, findColumn, findElement } from './definition';
 
-/** A box over an element: click selects it, dragging moves it, a double click (or Enter) types over its words. */
+/** A box over an element: click selects it, dragging moves it (a heading: its column), a double click (or Enter) types over its words. */
 export function ElementBox({ element: view, zoom, left }: { element: ElementView; zoom: number; left: number }) {
   const definition = useCompose((s) => s.definition);
   const selected = useCompose((s) => s.selection.kind === 'element' && s.selection.id === view.id);
@@ -22,7 +22,7 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
     if (e.button !== 0) return;
     e.stopPropagation();
     select({ kind: 'element', id: view.id });
-    if (!free) return;
+    if (!free && element.type !== 'heading') return;
     start.current = { x: e.clientX, y: e.clientY, size };
     e.currentTarget.setPointerCapture(e.pointerId);
   };
@@ -34,7 +34,13 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
   };
   const up = () => {
     start.current = undefined;
-    if (!moved || !free) return;
+    if (!moved) return;
+    if (element.type === 'heading') {
+      const to = dropIndex(definition, element.column, moved.x / zoom);
+      setMoved(undefined);
+      if (to !== undefined) void edit({ type: 'moveColumn', column: element.column, to });
+    }
+    if (!free) return;
     const [dx, dy] = [Math.round(moved.x / zoom), Math.round(moved.y / zoom)];
     setMoved(undefined);
     const changed = moved.size
@@ -46,7 +52,7 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
     if (keep && typing !== undefined && typing !== words) void edit({ type: 'setText', element: view.id, text: typing });
     setTyping(undefined);
   };
-  const shift = moved && !moved.size ? moved : { x: 0, y: 0 };
+  const shift = moved && !moved.size ? { x: moved.x, y: free ? moved.y : 0 } : { x: 0, y: 0 };
   const grow = moved?.size ? moved : { x: 0, y: 0 };
   return (
     <div

@@ -15,8 +15,7 @@ const handles = {
   '& .element.free': { cursor: 'move' },
   '& .element:hover': { outline: `1px solid ${color.main}` },
   '& .element[aria-pressed=true]': { zIndex: 2, outline: `2px solid ${color.main}` },
-  '& .column-move': { position: 'absolute', zIndex: 2, cursor: 'grab', touchAction: 'none', borderRadius: '2px' },
-  '& .column-move.moving': { bgcolor: 'rgba(11,93,91,.16)' },
+  '& .column-guide': { position: 'absolute', zIndex: 4, top: 0, width: 2, height: 2000, pointerEvents: 'none' },
   '& .column-edge': { position: 'absolute', zIndex: 3, cursor: 'col-resize', touchAction: 'none' },
   '& .column-edge:hover': { bgcolor: color.main },
 } as const;

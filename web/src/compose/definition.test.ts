@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { ReportDefinition } from '../api/generated';
-import { allElements, bandName, directions, findColumn, findElement, findLevel, words } from './definition';
+import { allElements, bandName, directions, dropIndex, findColumn, findElement, findLevel, words } from './definition';
 
 const report = {
   format: 'lucid-lattice/report', version: 1, title: 'T',
@@ -30,6 +30,16 @@ test('an order is said in the words that suit what is ordered', () => {
   expect(directions(report, 'two words').up).toBe('A to Z');
   expect(directions(report, 'departs').down).toBe('latest first');
   expect(directions(report, 'net_fare').up).toBe('smallest first');
+});
+
+test('a dragged column lands where its middle passes the others', () => {
+  const section = report.sheets![0].sections![0];
+  const wide = { ...report, sheets: [{ ...report.sheets![0], sections: [{ ...section, columns: ['a', 'b', 'c'].map((id) => ({ id, heading: id, expression: id, width: 100 })) }] }] };
+  expect(dropIndex(wide, 'a', 90)).toBeUndefined();
+  expect(dropIndex(wide, 'a', 110)).toBe(1);
+  expect(dropIndex(wide, 'a', 900)).toBe(2);
+  expect(dropIndex(wide, 'c', -250)).toBe(0);
+  expect(dropIndex(wide, 'gone', 5)).toBeUndefined();
 });
 
 test('bands have names that people know', () => {

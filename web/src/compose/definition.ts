@@ -22,6 +22,16 @@ export function directions(report: ReportDefinition, expression: string): { up: 
   return { up: 'smallest first', down: 'largest first' };
 }
 
+/** The index at which a column ends up when it is dragged sideways by some points; undefined if it stays. */
+export function dropIndex(report: ReportDefinition, id: string, by: number): number | undefined {
+  let x = 0;
+  const middles = (mainSection(report).columns ?? []).map((c) => ({ id: c.id, middle: (x += c.width) - c.width / 2 }));
+  const own = middles.findIndex((c) => c.id === id);
+  if (own < 0) return undefined;
+  const to = middles.filter((c) => c.id !== id && c.middle < middles[own].middle + by).length;
+  return to === own ? undefined : to;
+}
+
 export interface Placed {
   element: Element;
   band: BandKind;
