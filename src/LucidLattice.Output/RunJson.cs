@@ -50,6 +50,7 @@ public static class RunJson
 
     private sealed class Writer(ReportRun run, RunData data, Utf8JsonWriter json, CancellationToken cancel)
     {
+        private const int FlushAt = 32 * 1024;
         private readonly Frame _frame = data.NewFrame();
 
         public void Group(int level, int group)
@@ -61,7 +62,7 @@ public static class RunJson
             {
                 json.WriteString("level", data.Plan.Levels[level - 1].Level.Id);
                 WriteValue(json, "key", data.KeyOf(level, group, _frame));
-                json.WriteNumber("page", run.PageOf(level, group));
+                json.WriteNumber("page", run.PageOf(level, group) ?? 1);
             }
             json.WriteNumber("rows", tree.Levels[level].End(group) - tree.Levels[level].Start[group]);
             tree.Path(level, group).CopyTo(_frame.Groups, 0);
@@ -73,6 +74,8 @@ public static class RunJson
                 for (var child = tree.FirstChild(level, group); ; child++)
                 {
                     Group(level + 1, child);
+                    // Without this, everything would be kept until the end.
+                    if (json.BytesPending > FlushAt) json.Flush();
                     if (!tree.HasNextSibling(level + 1, child)) break;
                 }
                 json.WriteEndArray();

@@ -1,56 +1,79 @@
+using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Running;
 
 namespace LucidLattice.Sql;
 
 /// <summary>
-/// Keeps the rows of recent queries, by what they were made from: the file's stamp, the dataset, the fields and the bound
-/// values. What was not used for longest goes first when the memory limit is reached.
+/// Keeps the rows of recent queries by what they were made from: the file's stamp, the dataset and the bound values. Rows
+/// that were read with more fields than are asked for serve as well; two askers of the same rows wait for one reading.
 /// </summary>
-public sealed class CachedRowSource(IRowSource source, IDatabases databases, long memoryLimit = 512L << 20) : IRowSource
+public sealed class CachedRowSource(IRowSource source, SizedCache cache) : IRowSource
 {
-    private readonly Dictionary<string, LinkedListNode<(string Key, RowSet Rows)>> _byKey = [];
-    private readonly LinkedList<(string Key, RowSet Rows)> _byUse = [];
+    /// <summary>By query, the sets of fields that may be in the cache.</summary>
+    private readonly Dictionary<string, List<IReadOnlyList<Field>>> _read = [];
     private readonly Lock _lock = new();
-    private long _bytes;
 
-    public RowSet Read(DataQuery query, CancellationToken cancel)
+    public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
     {
-        var key = Key(query);
-        lock (_lock)
-        {
-            if (_byKey.TryGetValue(key, out var found))
-            {
-                _byUse.Remove(found);
-                _byUse.AddFirst(found);
-                return found.Value.Rows;
-            }
-        }
-        var rows = source.Read(query, cancel);
-        lock (_lock)
-        {
-            if (rows.Bytes > memoryLimit / 2 || _byKey.ContainsKey(key)) return rows;
-            _byKey[key] = _byUse.AddFirst((key, rows));
-            _bytes += rows.Bytes;
-            while (_bytes > memoryLimit)
-            {
-                var oldest = _byUse.Last!;
-                _bytes -= oldest.Value.Rows.Bytes;
-                _byKey.Remove(oldest.Value.Key);
-                _byUse.RemoveLast();
-            }
-        }
+        var origin = Origin(query);
+        if (query.Refresh) Forget(origin);
+        foreach (var fields in FieldsRead(origin))
+            if (query.Fields.All(fields.Contains) && cache.Find<RowSet>(Key(origin, fields)) is { } found) return Only(found, fields, query.Fields);
+        RowSet? made = null;
+        var key = Key(origin, query.Fields);
+        var rows = cache.Get(key, () => made = source.Read(query, progress, cancel), cancel);
+        if (rows.IsRepeatable) Remember(origin, query.Fields);
+        else if (ReferenceEquals(rows, made)) cache.Remove(key);
         return rows;
     }
 
     public void Require(DataQuery query) => source.Require(query);
 
-    private string Key(DataQuery query)
+    public string? Stamp(Dataset dataset) => source.Stamp(dataset);
+
+    private static RowSet Only(RowSet rows, IReadOnlyList<Field> has, IReadOnlyList<Field> wanted)
+        => has.SequenceEqual(wanted) ? rows : rows with { Columns = [.. wanted.Select(f => rows.Columns[has.IndexOf(f)])] };
+
+    private IReadOnlyList<Field>[] FieldsRead(string origin)
     {
-        var file = databases.PathOf(query.Dataset.Database) is { } path ? new FileInfo(path) : null;
-        var stamp = file is { Exists: true } ? $"{file.FullName}|{file.Length}|{file.LastWriteTimeUtc.Ticks}" : "";
+        lock (_lock) return _read.TryGetValue(origin, out var known) ? [.. known] : [];
+    }
+
+    private void Remember(string origin, IReadOnlyList<Field> fields)
+    {
+        lock (_lock)
+        {
+            // What the cache has let go is forgotten here too, once there is much of it.
+            if (_read.Count > 1000) _read.Clear();
+            if (!_read.TryGetValue(origin, out var known)) _read[origin] = known = [];
+            if (!known.Any(f => f.SequenceEqual(fields))) known.Add(fields);
+        }
+    }
+
+    private void Forget(string origin)
+    {
+        foreach (var fields in FieldsRead(origin)) cache.Remove(Key(origin, fields));
+        lock (_lock) _read.Remove(origin);
+    }
+
+    private static string Key(string origin, IReadOnlyList<Field> fields) => $"{origin}|{System.Text.Json.JsonSerializer.Serialize(fields, ReportJson.Options)}";
+
+    private string Origin(DataQuery query)
+    {
         // Only values that the SQL can name belong to the key; a table has none.
         var values = query.Dataset.Source is QuerySource ? string.Join('|', query.Parameters.OrderBy(p => p.Key, StringComparer.Ordinal).Select(p => $"{p.Key}={p.Value.Type}:{p.Value.Invariant.Length}:{p.Value.Invariant}")) : "";
-        return $"{stamp}|{System.Text.Json.JsonSerializer.Serialize(query.Dataset with { Fields = query.Fields }, ReportJson.Options)}|{values}";
+        return $"rows|{source.Stamp(query.Dataset)}|{System.Text.Json.JsonSerializer.Serialize(query.Dataset with { Fields = [] }, ReportJson.Options)}|{values}";
+    }
+}
+
+file static class Lists
+{
+    public static int IndexOf<T>(this IReadOnlyList<T> list, T item)
+    {
+        for (var i = 0; i < list.Count; i++)
+            if (Equals(list[i], item)) return i;
+        return -1;
     }
 }

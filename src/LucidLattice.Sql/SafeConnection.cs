@@ -18,12 +18,19 @@ public sealed class SafeConnection : IDisposable
     /// <summary>The most memory that all queries together may take in the database engine, in bytes.</summary>
     private const long HeapLimit = 2L << 30;
 
-    static SafeConnection() => raw.sqlite3_hard_heap_limit64(HeapLimit);
+    static SafeConnection()
+    {
+        // Whoever comes first has to name the library; the second time it does nothing.
+        Batteries_V2.Init();
+        raw.sqlite3_hard_heap_limit64(HeapLimit);
+    }
 
     // SQLite keeps function pointers to these, so they have to live as long as the connection.
     private readonly delegate_authorizer _authorizer;
     private readonly delegate_progress _progress;
     private readonly SqliteConnection _connection;
+    private readonly HashSet<string> _tables = new(StringComparer.OrdinalIgnoreCase);
+    private readonly HashSet<string> _functions = new(StringComparer.OrdinalIgnoreCase);
 
     private SafeConnection(SqliteConnection connection, QueryLimits limits, CancellationToken cancel)
     {
@@ -41,6 +48,12 @@ public sealed class SafeConnection : IDisposable
         raw.sqlite3_set_authorizer(handle, _authorizer, null);
         raw.sqlite3_progress_handler(handle, InstructionsBetweenChecks, _progress, null);
     }
+
+    /// <summary>The tables and views that statements named so far, those inside of views included.</summary>
+    public IReadOnlyCollection<string> Tables => _tables;
+
+    /// <summary>The functions that statements used so far.</summary>
+    public IReadOnlyCollection<string> Functions => _functions;
 
     /// <summary>True if the time limit stopped the query.</summary>
     public bool TimedOut { get; private set; }
@@ -97,7 +110,14 @@ public sealed class SafeConnection : IDisposable
 
     public void Dispose() => _connection.Dispose();
 
-    private static int Authorize(object data, int action, utf8z first, utf8z second, utf8z database, utf8z trigger) => action switch
+    private int Authorize(object data, int action, utf8z first, utf8z second, utf8z database, utf8z trigger)
+    {
+        if (action == raw.SQLITE_READ && first.utf8_to_string() is { } table && !table.StartsWith("sqlite_", StringComparison.OrdinalIgnoreCase)) _tables.Add(table);
+        if (action == raw.SQLITE_FUNCTION && second.utf8_to_string() is { } function) _functions.Add(function);
+        return Allowed(action, first, second);
+    }
+
+    private static int Allowed(int action, utf8z first, utf8z second) => action switch
     {
         raw.SQLITE_SELECT or raw.SQLITE_RECURSIVE => raw.SQLITE_OK,
         raw.SQLITE_READ => first.utf8_to_string()?.StartsWith("pragma_", StringComparison.OrdinalIgnoreCase) == true ? raw.SQLITE_DENY : raw.SQLITE_OK,

@@ -1,6 +1,7 @@
-using System.Text;
+using System.Collections.Concurrent;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Running;
 using Microsoft.Data.Sqlite;
 using SQLitePCL;
 
@@ -11,7 +12,10 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
 {
     private readonly QueryLimits _limits = limits ?? QueryLimits.Default;
 
-    public RowSet Read(DataQuery query, CancellationToken cancel)
+    /// <summary>How many rows a query gave last time, which is the best guess for the next.</summary>
+    private readonly ConcurrentDictionary<string, int> _lastCounts = [];
+
+    public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
     {
         using var connection = Open(query, cancel);
         try
@@ -21,7 +25,10 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
             var sql = QueryBuilder.Select(query.Dataset, query.Fields);
             using var command = connection.Command(sql);
             foreach (var name in connection.ParameterNames(sql)) command.Parameters.AddWithValue(":" + name, Bound(name, query.Parameters));
-            return Read(command, query, cancel);
+            progress.ExpectedRows = _lastCounts.TryGetValue(sql, out var last) ? last : RowEstimate.Of(connection);
+            var rows = Read(command, query, progress, cancel) with { IsRepeatable = Repeatability.Of(connection, query.Dataset) };
+            _lastCounts[sql] = rows.Count;
+            return rows;
         }
         catch (SqliteException e) when (e.SqliteErrorCode == raw.SQLITE_INTERRUPT)
         {
@@ -36,6 +43,14 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
         {
             throw new DataException("sql-error", $"The query of “{query.Dataset.Name}” failed: {e.Message}");
         }
+    }
+
+    public string? Stamp(Dataset dataset)
+    {
+        if (databases.PathOf(dataset.Database) is not { } path) return null;
+        // Changes may be in the log beside the file for a while.
+        string Of(string part) => new FileInfo(part) is { Exists: true } file ? $"{file.Length} {file.LastWriteTimeUtc.Ticks}" : "";
+        return $"{path}|{Of(path)}|{Of(path + "-wal")}";
     }
 
     public void Require(DataQuery query)
@@ -79,12 +94,13 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
         };
     }
 
-    private RowSet Read(SqliteCommand command, DataQuery query, CancellationToken cancel)
+    private RowSet Read(SqliteCommand command, DataQuery query, RunProgress progress, CancellationToken cancel)
     {
-        var builders = query.Fields.Select(f => new ColumnBuilder(f)).ToArray();
+        // An estimate decides nothing but how much memory is set aside, and SQL by hand may well boil many rows down to a few.
+        var expected = query.Dataset.Source is QuerySource ? 0 : Math.Min(progress.ExpectedRows ?? 0, query.Dataset.RowLimit ?? int.MaxValue);
+        var builders = query.Fields.Select(f => new ColumnBuilder(f, expected)).ToArray();
         var most = Math.Min(query.Dataset.RowLimit ?? int.MaxValue, _limits.Rows);
         var problems = new List<Problem>();
-        var chars = new char[512];
         var count = 0;
         using var reader = command.ExecuteReader();
         while (reader.Read())
@@ -94,26 +110,27 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
                 problems.Add(new("rows-cut-off", Severity.Warning, $"“{query.Dataset.Name}” has more than {most:N0} rows; the rest is missing here.", query.Dataset.Id, Mends: ["Raise the row limit, or filter the rows."]));
                 break;
             }
-            if ((++count & 0xFFF) == 0) cancel.ThrowIfCancellationRequested();
-            for (var i = 0; i < builders.Length; i++) Add(builders[i], reader.Handle!, i, ref chars);
+            if ((++count & 0xFFF) == 0)
+            {
+                cancel.ThrowIfCancellationRequested();
+                progress.Rows = count;
+            }
+            for (var i = 0; i < builders.Length; i++) Add(builders[i], reader.Handle!, i);
         }
+        progress.Rows = count;
         foreach (var builder in builders.Where(b => b.Misfits > 0))
             problems.Add(new("misfit-values", Severity.Warning, $"{builder.Misfits:N0} values of “{builder.Field.Name}” are not {builder.Field.Type.Words()} and are left empty; the first is “{builder.FirstMisfit}”.", query.Dataset.Id, "fields", Mends: ["Declare another type for the field."]));
         return new RowSet([.. builders.Select(b => b.Build())], count, problems);
     }
 
-    private static void Add(ColumnBuilder builder, sqlite3_stmt row, int index, ref char[] chars)
+    private static void Add(ColumnBuilder builder, sqlite3_stmt row, int index)
     {
         switch (raw.sqlite3_column_type(row, index))
         {
             case raw.SQLITE_NULL: builder.AddNull(); break;
             case raw.SQLITE_INTEGER: builder.Add(raw.sqlite3_column_int64(row, index)); break;
             case raw.SQLITE_FLOAT: builder.Add(raw.sqlite3_column_double(row, index)); break;
-            case raw.SQLITE_TEXT:
-                var utf8 = raw.sqlite3_column_blob(row, index);
-                if (utf8.Length > chars.Length) chars = new char[utf8.Length * 2];
-                builder.Add(chars.AsSpan(0, Encoding.UTF8.GetChars(utf8, chars)));
-                break;
+            case raw.SQLITE_TEXT: builder.AddUtf8(raw.sqlite3_column_blob(row, index)); break;
             default: builder.AddMisfit("(binary)"); break;
         }
     }

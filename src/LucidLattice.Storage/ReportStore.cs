@@ -45,6 +45,10 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
     /// <summary>What readers see, or null if the report was never published or is deleted.</summary>
     public SavedReport? PublishedVersion(string id) => One(id, "r.published");
 
+    private long _stamp;
+
+    long IReportCatalog.Stamp => Interlocked.Read(ref _stamp);
+
     ReportDefinition? IReportCatalog.Published(string reportId) => PublishedVersion(reportId)?.Definition;
 
     /// <summary>True if no report has the id, deleted ones included.</summary>
@@ -89,18 +93,30 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
     /// <summary>Makes the draft what readers see, and returns its version.</summary>
     /// <exception cref="SaveConflictException">The draft is no longer the version that was looked at.</exception>
     /// <exception cref="KeyNotFoundException">There is no such report.</exception>
-    public int Publish(string id, int version) => app.Write(connection =>
+    public int Publish(string id, int version)
+    {
+        var published = app.Write(connection => Publish(connection, id, version));
+        Interlocked.Increment(ref _stamp);
+        return published;
+    }
+
+    private static int Publish(SqliteConnection connection, string id, int version)
     {
         var report = Head(connection, id);
         if (report.Draft != version) throw new SaveConflictException($"The draft was saved elsewhere since (version {report.Draft}).", report.Draft);
         Execute(connection, "UPDATE report_versions SET kind = 'published' WHERE report_id = $id AND version = $version", ("$id", id), ("$version", version));
         Execute(connection, "UPDATE reports SET published = $version WHERE id = $id", ("$id", id), ("$version", version));
         return version;
-    });
+    }
 
     /// <summary>Takes a report out of the library, or puts it back. False if there is no such report.</summary>
-    public bool SetDeleted(string id, bool deleted) => app.Write(connection =>
-        Execute(connection, "UPDATE reports SET deleted_at = $at WHERE id = $id AND (deleted_at IS NULL) = $deleted", ("$id", id), ("$at", deleted ? Now() : null), ("$deleted", deleted)) > 0);
+    public bool SetDeleted(string id, bool deleted)
+    {
+        var changed = app.Write(connection =>
+            Execute(connection, "UPDATE reports SET deleted_at = $at WHERE id = $id AND (deleted_at IS NULL) = $deleted", ("$id", id), ("$at", deleted ? Now() : null), ("$deleted", deleted)) > 0);
+        Interlocked.Increment(ref _stamp);
+        return changed;
+    }
 
     private SavedReport? One(string id, string version) => app.Read(connection =>
     {

@@ -6,6 +6,9 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Output;
+using LucidLattice.Output.Pdf;
+using LucidLattice.Output.Svg;
+using LucidLattice.Output.Typesetting;
 using UglyToad.PdfPig;
 using Xunit;
 

@@ -1,3 +1,5 @@
+using LucidLattice.Core.Caching;
+using LucidLattice.Core.Running;
 using System.Text;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
@@ -25,7 +27,7 @@ public sealed class DataTests : IDisposable
     private static Dataset Table(string name, params Field[] fields) => new() { Id = "d", Name = name, Database = "x", Source = new TableSource { Table = name }, Fields = fields };
 
     private RowSet Read(Dataset dataset, IReadOnlyDictionary<string, Value>? values = null, IRowSource? source = null)
-        => (source ?? new SqliteRowSource(new OneDatabase(_file))).Read(new DataQuery(dataset, dataset.Fields, values ?? new Dictionary<string, Value>()), CancellationToken.None);
+        => (source ?? new SqliteRowSource(new OneDatabase(_file))).Read(new DataQuery(dataset, dataset.Fields, values ?? new Dictionary<string, Value>()), new RunProgress(), CancellationToken.None);
 
     private static IEnumerable<string> Values(RowSet rows, int column) => Enumerable.Range(0, rows.Count).Select(i => rows.Columns[column][i].Invariant);
 
@@ -89,7 +91,7 @@ public sealed class DataTests : IDisposable
     {
         Make("CREATE TABLE t (x); INSERT INTO t VALUES ('a'), ('b')");
         var counting = new CountingSource(new SqliteRowSource(new OneDatabase(_file)));
-        var cached = new CachedRowSource(counting, new OneDatabase(_file));
+        var cached = new CachedRowSource(counting, new SizedCache(1 << 20));
         var byHand = Table("t", new Field { Name = "x", Type = DataType.Text }) with { Source = new QuerySource { Sql = "SELECT x FROM t WHERE x = :v" } };
         Dictionary<string, Value> With(string v) => new() { ["v"] = Value.Of(v) };
         Assert.Same(Read(byHand, With("a"), cached), Read(byHand, With("a"), cached));
@@ -108,7 +110,7 @@ public sealed class DataTests : IDisposable
         Make("CREATE TABLE t (x); WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 2000) INSERT INTO t SELECT i FROM n");
         var counting = new CountingSource(new SqliteRowSource(new OneDatabase(_file)));
         // Room for two results of 16,000 bytes each, not for three.
-        var cached = new CachedRowSource(counting, new OneDatabase(_file), memoryLimit: 40_000);
+        var cached = new CachedRowSource(counting, new SizedCache(40_000));
         Dataset Limited(int n) => Table("t", new Field { Name = "x", Type = DataType.Whole }) with { Source = new QuerySource { Sql = $"SELECT x FROM t -- {n}" } };
         foreach (var n in new[] { 1, 2, 1, 3, 1 }) Read(Limited(n), null, cached);
         Assert.Equal(3, counting.Reads);
@@ -161,10 +163,12 @@ public sealed class DataTests : IDisposable
 
         public void Require(DataQuery query) => source.Require(query);
 
-        public RowSet Read(DataQuery query, CancellationToken cancel)
+        public string? Stamp(Dataset dataset) => source.Stamp(dataset);
+
+        public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
         {
             Reads++;
-            return source.Read(query, cancel);
+            return source.Read(query, progress, cancel);
         }
     }
 }

@@ -34,7 +34,7 @@ public class GroupingTests
                 Column(DataType.Double, Enumerable.Range(0, count).Select(_ => Sometimes(random, () => Value.Of(random.Next(4) / 4.0)))),
             ];
             var descending = new[] { random.Next(2) == 0, random.Next(2) == 0, random.Next(2) == 0 };
-            var keys = columns.Select((c, i) => RowKey.Of(c, count, English, descending[i])).ToList();
+            var keys = columns.Select((c, i) => c.Key(count, English, descending[i])).ToList();
             var rows = Enumerable.Range(0, count).Where(_ => random.Next(10) > 0).ToArray();
             var tree = GroupTree.Build(rows, [keys[0], keys[1]], [keys[2]]);
 
@@ -123,7 +123,8 @@ public class GroupingTests
         var builder = new ColumnBuilder(fields[0]);
         foreach (var value in values) builder.Add(value);
         var frame = new Frame { Rows = new RowSet([builder.Build()], builder.Count, []), Collation = English };
-        frame.Totals = Totals.Of(list, GroupTree.Build([.. Enumerable.Range(0, builder.Count)], [], []), frame, CancellationToken.None);
+        var tree = GroupTree.Build([.. Enumerable.Range(0, builder.Count)], [], []);
+        frame.Totals = new Totals([.. list.Specs.Select(spec => AggregateTotals.Of(spec, tree.Levels, tree.Order, frame, of => frame.Rows.Columns[of.Field!.Value].Key(builder.Count, English, false), CancellationToken.None))]);
         return compiled.Evaluate(frame);
     }
 }

@@ -4,6 +4,9 @@ using System.Xml.Linq;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Output;
+using LucidLattice.Output.Pdf;
+using LucidLattice.Output.Svg;
+using LucidLattice.Output.Typesetting;
 using UglyToad.PdfPig;
 using Xunit;
 

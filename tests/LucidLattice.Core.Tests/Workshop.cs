@@ -5,6 +5,9 @@ using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
 using LucidLattice.Demo;
 using LucidLattice.Output;
+using LucidLattice.Output.Pdf;
+using LucidLattice.Output.Svg;
+using LucidLattice.Output.Typesetting;
 using LucidLattice.Sql;
 
 namespace LucidLattice.Core.Tests;
@@ -13,7 +16,7 @@ namespace LucidLattice.Core.Tests;
 internal static class Workshop
 {
     public static readonly DateTime Now = new(2026, 3, 15, 10, 0, 0, DateTimeKind.Utc);
-    public static readonly ITextMeasurer Measurer = new SkiaTextMeasurer();
+    public static readonly ITypesetter Measurer = new SkiaTypesetter();
     private static readonly Lazy<string> Demo = new(MakeDemo);
 
     /// <summary>The folder of the checkout.</summary>
@@ -81,7 +84,7 @@ internal sealed class MemoryRows(params Value[][] rows) : IRowSource
     {
     }
 
-    public RowSet Read(DataQuery query, CancellationToken cancel)
+    public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
     {
         var all = query.Dataset.Fields.ToList();
         var builders = query.Fields.Select(f => (Index: all.IndexOf(f), Builder: new ColumnBuilder(f))).ToList();

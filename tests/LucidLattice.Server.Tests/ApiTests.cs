@@ -24,7 +24,7 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
         Assert.Contains("Sailings from 1 June 2025 to 30 June 2025, Northern Isles", await server.Client.GetStringAsync($"/api/runs/{id}/pages/1"));
         Assert.Contains($"Page {pages} of {pages}", await server.Client.GetStringAsync($"/api/runs/{id}/pages/{pages}"));
         Assert.Equal("not-found", (await server.Get($"/runs/{id}/pages/{pages + 1}")).GetProperty("code").GetString());
-        var outline = (await server.Get($"/runs/{id}/outline")).EnumerateArray().Select(e => e.GetProperty("label").GetString()).ToList();
+        var outline = (await server.Get($"/runs/{id}/outline")).GetProperty("entries").EnumerateArray().Select(e => e.GetProperty("label").GetString()).ToList();
         Assert.Equal(["Northern Isles", "Brae – Linga", "Holm – Brae"], outline);
         Assert.StartsWith("%PDF-", await server.Client.GetStringAsync($"/api/runs/{id}/pdf"));
         Assert.Equal(pages, (await server.Get($"/runs/{id}/json")).GetProperty("pageCount").GetInt32());

@@ -58,24 +58,9 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
     }
 
     [Fact]
-    public void The_run_that_was_not_used_for_longest_goes_first()
-    {
-        var store = new RunStore();
-        RunEntry Start() => store.Start("r", false, _ => throw new InvalidOperationException("not needed"));
-        var first = Start();
-        var second = Start();
-        for (var i = 0; i < RunStore.Most - 2; i++) Start();
-        first.LastUsed = DateTime.UtcNow.AddMinutes(1);
-        Start();
-        Assert.NotNull(store.Find(first.Id));
-        Assert.Null(store.Find(second.Id));
-        Assert.False(store.Remove(second.Id));
-    }
-
-    [Fact]
     public async Task Fonts_and_the_one_page_are_served_and_nothing_else_is()
     {
-        foreach (var font in Output.Fonts.FileNames)
+        foreach (var font in Output.Typesetting.Fonts.FileNames)
             Assert.Equal("font/ttf", (await server.Client.GetAsync("/fonts/" + font)).Content.Headers.ContentType!.MediaType);
         Assert.Equal(404, (int)(await server.Client.GetAsync("/fonts/..%2f..%2fetc%2fpasswd")).StatusCode);
         var page = await server.Client.GetAsync("/read/route-performance?from=2025-01-01");

@@ -11,10 +11,10 @@ public sealed class CategoryAxis
     private readonly List<(int Index, IReadOnlyList<string> Lines)> _labels = [];
     private readonly double _step;
     private readonly Font _font;
-    private readonly ITextMeasurer _measurer;
+    private readonly ITypesetter _typesetter;
     private readonly bool _upright;
 
-    private CategoryAxis(double step, Font font, ITextMeasurer measurer, bool upright) => (_step, _font, _measurer, _upright) = (step, font, measurer, upright);
+    private CategoryAxis(double step, Font font, ITypesetter typesetter, bool upright) => (_step, _font, _typesetter, _upright) = (step, font, typesetter, upright);
 
     /// <summary>The room that the labels take below the axis, in points.</summary>
     public double Height { get; private set; }
@@ -23,25 +23,25 @@ public sealed class CategoryAxis
 
     /// <param name="step">The distance from one category to the next.</param>
     /// <param name="mostHeight">The most room that the labels may take.</param>
-    public static CategoryAxis Plan(IReadOnlyList<string> labels, double step, double mostHeight, Font font, ITextMeasurer measurer)
+    public static CategoryAxis Plan(IReadOnlyList<string> labels, double step, double mostHeight, Font font, ITypesetter typesetter)
     {
         var room = step - 3;
-        var wrapped = labels.Select(l => Words(l).All(w => measurer.Width(font, w) <= room) ? TextWrapper.Wrap(measurer, font, l, room) : null).ToList();
+        var wrapped = labels.Select(l => Words(l).All(w => typesetter.Width(font, w) <= room) ? TextWrapper.Wrap(typesetter, font, l, room) : null).ToList();
         var lineHeight = font.Size * 1.3;
         var mostLines = Math.Min(3, Math.Max(1, (int)(mostHeight / lineHeight)));
         if (wrapped.All(w => w is not null && w.Count <= mostLines))
         {
-            var axis = new CategoryAxis(step, font, measurer, upright: false) { Height = lineHeight * wrapped.Max(w => w!.Count) };
+            var axis = new CategoryAxis(step, font, typesetter, upright: false) { Height = lineHeight * wrapped.Max(w => w!.Count) };
             for (var i = 0; i < labels.Count; i++) axis._labels.Add((i, wrapped[i]!));
             return axis;
         }
-        var turned = new CategoryAxis(step, font, measurer, upright: true);
+        var turned = new CategoryAxis(step, font, typesetter, upright: true);
         var every = Math.Max(1, (int)Math.Ceiling(lineHeight / step));
         for (var i = 0; i < labels.Count; i += every)
         {
-            var text = TextWrapper.Shorten(measurer, font, labels[i].ReplaceLineEndings(" "), mostHeight);
+            var text = TextWrapper.Shorten(typesetter, font, labels[i].ReplaceLineEndings(" "), mostHeight);
             turned._labels.Add((i, [text]));
-            turned.Height = Math.Max(turned.Height, measurer.Width(font, text));
+            turned.Height = Math.Max(turned.Height, typesetter.Width(font, text));
         }
         return turned;
     }
@@ -50,16 +50,15 @@ public sealed class CategoryAxis
     /// <param name="top">The upper edge of the labels.</param>
     public void Draw(double left, double top, List<DrawItem> items)
     {
-        var ascent = _measurer.Extent(_font).Ascent;
+        var ascent = _typesetter.Extent(_font).Ascent;
         foreach (var (index, lines) in _labels)
         {
             var middle = left + _step * (index + 0.5);
             for (var i = 0; i < lines.Count; i++)
             {
-                var width = _measurer.Width(_font, lines[i]);
-                items.Add(_upright
-                    ? new TextRun(middle + ascent * 0.36, top + width, lines[i], _font, Palette.Ink, width, -90)
-                    : new TextRun(middle - width / 2, top + ascent + i * LineHeight, lines[i], _font, Palette.Ink, width));
+                var width = _typesetter.Width(_font, lines[i]);
+                if (_upright) TextItems.Add(items, _typesetter, lines[i], _font, Palette.Ink, middle + ascent * 0.36, top + width, width, -90);
+                else TextItems.Add(items, _typesetter, lines[i], _font, Palette.Ink, middle - width / 2, top + ascent + i * LineHeight, width);
             }
         }
     }

@@ -12,6 +12,12 @@ namespace LucidLattice.Core.Charts;
 /// <param name="Rows">How many rows it covers.</param>
 public sealed record Mark(Value Category, string Label, Value Value, int Rows);
 
+/// <summary>All marks of a chart.</summary>
+public sealed record MarkList(IReadOnlyList<Mark> Marks) : Caching.ISized
+{
+    public long Bytes => 64 + Marks.Sum(m => 160L + 2 * m.Label.Length);
+}
+
 /// <summary>The numbers that a chart draws.</summary>
 public static class ChartNumbers
 {
@@ -21,24 +27,21 @@ public static class ChartNumbers
     /// <summary>One mark for each category among <paramref name="rows"/>.</summary>
     /// <param name="categories">The categories of all rows.</param>
     /// <param name="key">Their ranks.</param>
+    /// <param name="keyOf">The key of an expression over all rows, for counts of distinct values.</param>
     /// <param name="frame">Stands in the group that the chart is drawn for.</param>
-    public static IReadOnlyList<Mark> Of(ChartPlan plan, DataColumn categories, RowKey key, ReadOnlySpan<int> rows, Frame frame)
+    public static IReadOnlyList<Mark> Of(ChartPlan plan, DataColumn categories, RowKey key, ReadOnlySpan<int> rows, Func<Compiled, RowKey> keyOf, Frame frame)
     {
-        var sorted = Sorted(rows, key);
-        var start = new List<int>();
-        for (var i = 0; i < sorted.Length; i++)
-            if (i == 0 || key.Ranks[sorted[i]] != key.Ranks[sorted[i - 1]]) start.Add(i);
-        start.Add(sorted.Length);
-
+        var sorted = key.Sort(rows);
+        var (levels, ranges) = Ranges(sorted, key);
         var row = frame.Row;
-        frame.MarkTotals = Totals.OfMarks(plan.MarkTotals, sorted, [.. start], frame);
-        var marks = new Mark[start.Count - 1];
+        frame.MarkTotals = new Totals([.. plan.MarkTotals.Specs.Select(spec => AggregateTotals.Of(spec, levels, sorted, frame, keyOf, default))]);
+        var marks = new Mark[ranges.Count];
         for (var i = 0; i < marks.Length; i++)
         {
             frame.Mark = i;
-            var category = categories[sorted[start[i]]];
+            var category = categories[sorted[ranges.Start[i]]];
             var label = category.IsNull ? EmptyLabel : plan.CategoryFormat.Format(category);
-            marks[i] = new Mark(category, label, frame.Try(plan.Value), start[i + 1] - start[i]);
+            marks[i] = new Mark(category, label, frame.Try(plan.Value), ranges.End(i) - ranges.Start[i]);
         }
         frame.Row = row;
         frame.MarkTotals = null;
@@ -50,14 +53,16 @@ public static class ChartNumbers
         };
     }
 
-    /// <summary>Rows ordered by category: by counting where the rows are many, by comparing where the categories are.</summary>
-    private static int[] Sorted(ReadOnlySpan<int> rows, RowKey key)
+    /// <summary>The rows of each mark: one level of groups, without one around them.</summary>
+    private static (IReadOnlyList<GroupLevel> Levels, GroupLevel Ranges) Ranges(int[] sorted, RowKey key)
     {
-        var copy = rows.ToArray();
-        if (key.Count <= 4L * rows.Length) return key.Sort(copy);
-        var ranks = new int[copy.Length];
-        for (var i = 0; i < copy.Length; i++) ranks[i] = key.Ranks[copy[i]];
-        Array.Sort(ranks, copy);
-        return copy;
+        var ranks = new int[sorted.Length];
+        key.Ranks(sorted, ranks);
+        var start = new List<int>();
+        for (var i = 0; i < sorted.Length; i++)
+            if (i == 0 || ranks[i] != ranks[i - 1]) start.Add(i);
+        start.Add(sorted.Length);
+        var ranges = new GroupLevel([.. start], new int[start.Count - 1]);
+        return ([ranges], ranges);
     }
 }

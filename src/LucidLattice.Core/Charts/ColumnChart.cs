@@ -12,17 +12,17 @@ public sealed class ColumnChart
     private const double Gap = 4;
     private static readonly Font TitleFont = new(Definitions.FontFamily.Sans, 10, Bold: true);
     private static readonly Font SmallFont = new(Definitions.FontFamily.Sans, 7.5);
-    private readonly ITextMeasurer _measurer;
+    private readonly ITypesetter _typesetter;
     private readonly ChartContent _content;
     private readonly List<DrawItem> _items = [];
     private readonly CultureInfo _culture;
 
-    private ColumnChart(ITextMeasurer measurer, ChartContent content, CultureInfo culture) => (_measurer, _content, _culture) = (measurer, content, culture);
+    private ColumnChart(ITypesetter typesetter, ChartContent content, CultureInfo culture) => (_typesetter, _content, _culture) = (typesetter, content, culture);
 
     /// <summary>The chart as one figure, in a frame of the given size at the given place (points).</summary>
-    public static FigureItem Draw(ChartContent content, double x, double y, double width, double height, ITextMeasurer measurer, CultureInfo culture)
+    public static FigureItem Draw(ChartContent content, double x, double y, double width, double height, ITypesetter typesetter, CultureInfo culture)
     {
-        var chart = new ColumnChart(measurer, content, culture);
+        var chart = new ColumnChart(typesetter, content, culture);
         chart.Draw(x, y, width, height);
         return new FigureItem(content.AlternativeText, chart._items);
     }
@@ -47,7 +47,7 @@ public sealed class ColumnChart
         var ticks = Ticks.Nice(low, high, Math.Clamp((int)((bottom - top) / (2.6 * line)), 2, 6));
         var format = _content.Format ?? AxisFormat(ticks);
         var labels = ticks.Select(t => format.Format(Value.Of(t))).ToList();
-        var axisWidth = labels.Max(l => _measurer.Width(SmallFont, l)) + Gap;
+        var axisWidth = labels.Max(l => _typesetter.Width(SmallFont, l)) + Gap;
         if (_content.ValueTitle.Length > 0)
         {
             Text(Fit(_content.ValueTitle, SmallFont, bottom - top), SmallFont, Palette.Muted, left + Ascent(SmallFont), (top + bottom) / 2, 0.5, -90);
@@ -55,7 +55,7 @@ public sealed class ColumnChart
         }
         left += axisWidth;
         var step = (right - left) / _content.Marks.Count;
-        var axis = CategoryAxis.Plan(_content.Marks.Select(m => m.Label).ToList(), step, (bottom - top) * 0.4, SmallFont, _measurer);
+        var axis = CategoryAxis.Plan(_content.Marks.Select(m => m.Label).ToList(), step, (bottom - top) * 0.4, SmallFont, _typesetter);
         bottom -= axis.Height + Gap + 3;
         // Room for the labels at the ends of the highest and the lowest column.
         top += _content.ValueLabels ? line : line / 2;
@@ -95,7 +95,7 @@ public sealed class ColumnChart
             _items.Add(new RegionItem(x, Math.Min(top, zero - 6), barWidth, Math.Max(height, 6), $"{_content.Id}-{i}", mark.Label, _content.FullFormat.Format(mark.Value), _content.Action(mark)));
             if (!labelFits) continue;
             var label = format.Format(mark.Value);
-            if (_measurer.Width(SmallFont, label) > step - 2) continue;
+            if (_typesetter.Width(SmallFont, label) > step - 2) continue;
             Text(label, SmallFont, Palette.Ink, x + barWidth / 2, value < 0 ? end + Ascent(SmallFont) + 2 : end - 2.5, 0.5);
         }
     }
@@ -103,7 +103,7 @@ public sealed class ColumnChart
     private double DrawTitle(double left, double top, double width)
     {
         if (_content.Title.Length == 0) return top;
-        var lines = TextWrapper.Wrap(_measurer, TitleFont, _content.Title, width);
+        var lines = TextWrapper.Wrap(_typesetter, TitleFont, _content.Title, width);
         for (var i = 0; i < Math.Min(2, lines.Count); i++)
         {
             var text = i == 1 && lines.Count > 2 ? Fit(string.Join(' ', lines.Skip(1)), TitleFont, width) : lines[i];
@@ -124,19 +124,19 @@ public sealed class ColumnChart
         return ValueFormat.For(DataType.Double, _content.IsShare ? "0.# %" : pattern, Definitions.FieldKind.Plain, null, _culture);
     }
 
-    private string Fit(string text, Font font, double width) => TextWrapper.Shorten(_measurer, font, text, width);
+    private string Fit(string text, Font font, double width) => TextWrapper.Shorten(_typesetter, font, text, width);
 
-    private double Ascent(Font font) => _measurer.Extent(font).Ascent;
+    private double Ascent(Font font) => _typesetter.Extent(font).Ascent;
 
     private static double LineHeight(Font font) => font.Size * 1.3;
 
     /// <summary>A text whose start, middle or end (0, 0.5, 1) is at x.</summary>
     private void Text(string text, Font font, string color, double x, double y, double anchor, double rotation = 0)
     {
-        var width = _measurer.Width(font, text);
+        var width = _typesetter.Width(font, text);
         var shift = -anchor * width;
-        if (rotation == 0) _items.Add(new TextRun(x + shift, y, text, font, color, width));
-        else _items.Add(new TextRun(x, y - shift, text, font, color, width, rotation));
+        if (rotation == 0) TextItems.Add(_items, _typesetter, text, font, color, x + shift, y, width);
+        else TextItems.Add(_items, _typesetter, text, font, color, x, y - shift, width, rotation);
     }
 }
 

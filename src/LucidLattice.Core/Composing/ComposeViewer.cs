@@ -24,11 +24,11 @@ public sealed class ComposeViewer
     private readonly Frame _frame;
     private readonly FramePositions _positions;
 
-    private ComposeViewer(ReportRun run, ITextMeasurer measurer)
+    private ComposeViewer(ReportRun run, ITypesetter typesetter)
     {
         _run = run;
         _data = run.Data!;
-        _layout = new PartLayout(measurer);
+        _layout = new PartLayout(typesetter);
         _painter = run.Painter(_layout);
         _frame = _data.NewFrame();
         (_frame.PageNumber, _frame.PageCount) = (1, null);
@@ -37,9 +37,9 @@ public sealed class ComposeViewer
 
     /// <param name="run">A run with data.</param>
     /// <param name="vantage">Group keys, outermost first, as machines write them; may be shorter than the levels.</param>
-    public static ComposeView View(ReportRun run, IReadOnlyList<string?> vantage, ITextMeasurer measurer)
+    public static ComposeView View(ReportRun run, IReadOnlyList<string?> vantage, ITypesetter typesetter)
     {
-        var viewer = new ComposeViewer(run, measurer);
+        var viewer = new ComposeViewer(run, typesetter);
         var steps = viewer.Steps(vantage, out var path);
         return new ComposeView([.. viewer._data.Plan.Section.Bands().Select(b => viewer.Band(b.Place, path))], steps, viewer._data.Tree.Order.Length);
     }

@@ -21,5 +21,8 @@ public sealed class BitSet
         }
     }
 
+    /// <summary>False if no bit was ever set.</summary>
+    public bool Any => _words.Length > 0;
+
     public long Bytes => _words.Length * 8L;
 }

@@ -4,11 +4,18 @@ using LucidLattice.Core.Definitions;
 namespace LucidLattice.Core.Data;
 
 /// <summary>Collects one field's values, row by row, into its column. What does not fit the declared type becomes empty and is counted.</summary>
-public sealed class ColumnBuilder(Field field)
+/// <param name="expected">About how many rows will come, so that arrays need not grow; 0 if nobody knows.</param>
+public sealed class ColumnBuilder(Field field, int expected = 0)
 {
+    /// <summary>Memory for more rows than this is not set aside on an estimate alone.</summary>
+    private const int MostExpected = 8_000_000;
+
+
     private readonly BitSet _nulls = new();
     private readonly Dictionary<string, int> _codes = new(StringComparer.Ordinal);
     private readonly List<string> _texts = [];
+    private readonly RecentTexts _recent = new();
+    private char[] _chars = [];
     private long[] _longs = [];
     private double[] _doubles = [];
     private int[] _codesOfRows = [];
@@ -26,7 +33,13 @@ public sealed class ColumnBuilder(Field field)
     {
         _nulls[Count] = true;
         Grow();
-        Count++;
+        // Arrays come uninitialised, and an empty row's place is read by nobody who looks at the nulls first.
+        switch (Field.Type)
+        {
+            case DataType.Text: _codesOfRows[Count++] = 0; break;
+            case DataType.Double: _doubles[Count++] = 0; break;
+            default: _longs[Count++] = 0; break;
+        }
     }
 
     /// <summary>Adds a value that already has the field's type.</summary>
@@ -78,7 +91,21 @@ public sealed class ColumnBuilder(Field field)
         }
     }
 
-    /// <summary>Adds a text as the database holds it: as it is, or read as the declared type.</summary>
+    /// <summary>Adds a text as the database holds it, in UTF-8: as it is, or read as the declared type.</summary>
+    public void AddUtf8(ReadOnlySpan<byte> utf8)
+    {
+        var isText = Field.Type == DataType.Text;
+        if (isText && _recent.Find(utf8) is >= 0 and var known)
+        {
+            PutCode(known);
+            return;
+        }
+        if (utf8.Length > _chars.Length) _chars = new char[Math.Max(64, utf8.Length * 2)];
+        Add(_chars.AsSpan(0, System.Text.Encoding.UTF8.GetChars(utf8, _chars)));
+        if (isText) _recent.Remember(utf8, _codesOfRows[Count - 1]);
+    }
+
+    /// <summary>Adds a text: as it is, or read as the declared type.</summary>
     public void Add(ReadOnlySpan<char> chars)
     {
         if (Field.Type == DataType.Text && _codes.GetAlternateLookup<ReadOnlySpan<char>>().TryGetValue(chars, out var code)) PutCode(code);
@@ -115,13 +142,13 @@ public sealed class ColumnBuilder(Field field)
         switch (Field.Type)
         {
             case DataType.Text:
-                Array.Resize(ref _codesOfRows, Count);
+                Trim(ref _codesOfRows);
                 return new TextColumn(Field, _codesOfRows, _texts, _nulls);
             case DataType.Double:
-                Array.Resize(ref _doubles, Count);
+                Trim(ref _doubles);
                 return new DoubleColumn(Field, _doubles, _nulls);
             default:
-                Array.Resize(ref _longs, Count);
+                Trim(ref _longs);
                 return new LongColumn(Field, _longs, _nulls);
         }
     }
@@ -186,6 +213,17 @@ public sealed class ColumnBuilder(Field field)
 
     private void Grow<T>(ref T[] values)
     {
-        if (Count == values.Length) Array.Resize(ref values, Math.Max(256, values.Length * 2));
+        if (Count < values.Length) return;
+        // Growing copies, and the copy has to fit beside what is there: hence by half once there is much.
+        var next = Math.Max(256, values.Length == 0 ? Math.Min(expected, MostExpected) : values.Length < 100_000 ? values.Length * 2 : values.Length + values.Length / 2);
+        var grown = GC.AllocateUninitializedArray<T>(next);
+        values.AsSpan(0, Count).CopyTo(grown);
+        values = grown;
+    }
+
+    /// <summary>A little slack costs less than a copy.</summary>
+    private void Trim<T>(ref T[] values)
+    {
+        if (values.Length - Count > values.Length / 8) Array.Resize(ref values, Count);
     }
 }

@@ -4,7 +4,7 @@ namespace LucidLattice.Core.Data;
 /// One field of all rows. Three storages serve every type: 64-bit payloads (whole, date, date and time, yes/no, and
 /// decimals as unscaled numbers), doubles, and codes into a list of distinct texts.
 /// </summary>
-public abstract class DataColumn(Definitions.Field field, BitSet nulls)
+public abstract class DataColumn(Definitions.Field field, BitSet nulls) : Caching.ISized
 {
     public Definitions.Field Field { get; } = field;
     public DataType Type => Field.Type;
@@ -15,14 +15,16 @@ public abstract class DataColumn(Definitions.Field field, BitSet nulls)
 
     protected abstract Value ValueAt(int row);
 
-    /// <summary>Dense ranks by value from 0, empties last; equal values share a rank. Returns the number of ranks.</summary>
-    public abstract int Rank(Collation collation, Span<int> ranks);
+    /// <summary>The key by which rows are sorted and grouped on this column: equal values have equal ranks, empties come last either way.</summary>
+    /// <param name="rows">How many rows there are.</param>
+    public abstract RowKey Key(int rows, Collation collation, bool descending);
 
     /// <summary>The memory that the values take, in bytes.</summary>
     public abstract long Bytes { get; }
 }
 
 /// <summary>Payloads of 64 bits; decimals are unscaled by the field's scale (12.50 with scale 2 is 1250).</summary>
+/// <param name="values">One for each row; the array may be longer.</param>
 public sealed class LongColumn(Definitions.Field field, long[] values, BitSet nulls) : DataColumn(field, nulls)
 {
     private static readonly decimal[] Units = [.. Enumerable.Range(0, 13).Select(scale => new decimal(1, 0, 0, false, (byte)scale))];
@@ -39,7 +41,8 @@ public sealed class LongColumn(Definitions.Field field, long[] values, BitSet nu
     /// <summary>One unit of the last place of the field's scale.</summary>
     public decimal Unit => Units[Field.Scale];
 
-    public override int Rank(Collation collation, Span<int> ranks) => Ranking.Dense(Values.AsSpan(0, ranks.Length), Nulls, ranks);
+    public override RowKey Key(int rows, Collation collation, bool descending)
+        => (RowKey?)RangeKey.Of(Values, rows, Nulls, descending) ?? DenseKey.Of<long>(Values.AsSpan(0, rows), Nulls, descending);
 }
 
 /// <summary>Doubles.</summary>
@@ -50,32 +53,21 @@ public sealed class DoubleColumn(Definitions.Field field, double[] values, BitSe
 
     protected override Value ValueAt(int row) => Value.Of(Values[row]);
 
-    public override int Rank(Collation collation, Span<int> ranks) => Ranking.Dense(Values.AsSpan(0, ranks.Length), Nulls, ranks);
+    public override RowKey Key(int rows, Collation collation, bool descending) => DenseKey.Of<double>(Values.AsSpan(0, rows), Nulls, descending);
 }
 
 /// <summary>Texts, each kept once; a row holds its code.</summary>
 public sealed class TextColumn(Definitions.Field field, int[] codes, IReadOnlyList<string> texts, BitSet nulls) : DataColumn(field, nulls)
 {
+    private readonly long _textBytes = texts.Sum(t => 2L * t.Length + 32);
+
     public int[] Codes { get; } = codes;
     public IReadOnlyList<string> Texts { get; } = texts;
-    public override long Bytes => Codes.Length * 4L + Texts.Sum(t => 2L * t.Length + 24) + Nulls.Bytes;
+    public override long Bytes => Codes.Length * 4L + _textBytes + Nulls.Bytes;
 
     protected override Value ValueAt(int row) => Value.Of(Texts[Codes[row]]);
 
-    public override int Rank(Collation collation, Span<int> ranks)
-    {
-        var order = Enumerable.Range(0, Texts.Count).ToArray();
-        Array.Sort(order, (a, b) => collation.Compare(Texts[a], Texts[b]));
-        var rankOfCode = new int[Texts.Count];
-        for (var i = 0; i < order.Length; i++) rankOfCode[order[i]] = i;
-        var anyNull = false;
-        for (var row = 0; row < ranks.Length; row++)
-        {
-            if (Nulls[row]) anyNull = true;
-            ranks[row] = Nulls[row] ? Texts.Count : rankOfCode[Codes[row]];
-        }
-        return Texts.Count + (anyNull ? 1 : 0);
-    }
+    public override RowKey Key(int rows, Collation collation, bool descending) => new CodeKey(this, collation, descending);
 }
 
 /// <summary>A field that no expression uses, and that was therefore not read.</summary>
@@ -85,9 +77,5 @@ public sealed class UnreadColumn(Definitions.Field field) : DataColumn(field, ne
 
     protected override Value ValueAt(int row) => Value.Null;
 
-    public override int Rank(Collation collation, Span<int> ranks)
-    {
-        ranks.Clear();
-        return 1;
-    }
+    public override RowKey Key(int rows, Collation collation, bool descending) => new ConstantKey();
 }

@@ -1,31 +1,47 @@
+using LucidLattice.Core.Caching;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Running;
 
 namespace LucidLattice.Core.Data;
 
 /// <summary>The rows that a query gave, as typed columns.</summary>
-/// <param name="Columns">All of the same length.</param>
+/// <param name="Columns">Each with a value for every row.</param>
 /// <param name="Count">The number of rows.</param>
 /// <param name="Problems">Values that did not fit, rows that were cut off.</param>
-public sealed record RowSet(IReadOnlyList<DataColumn> Columns, int Count, IReadOnlyList<Problem> Problems)
+public sealed record RowSet(IReadOnlyList<DataColumn> Columns, int Count, IReadOnlyList<Problem> Problems) : ISized
 {
+    private static long _made;
+
     public static readonly RowSet Empty = new([], 0, []);
+
+    /// <summary>Tells rows that were read at one time from those of any other: everything worked out from them is kept under it.</summary>
+    public long Reading { get; init; } = Interlocked.Increment(ref _made);
+
+    /// <summary>False if the same query may give other rows though nothing changed, because it uses chance or the clock.</summary>
+    public bool IsRepeatable { get; init; } = true;
 
     /// <summary>The memory that the values take, in bytes.</summary>
     public long Bytes => Columns.Sum(c => c.Bytes);
+
+    public IEnumerable<ISized> Parts => Columns;
 }
 
 /// <summary>What is asked of a database: some fields of a dataset, with the values of the parameters that its SQL names.</summary>
-public sealed record DataQuery(Dataset Dataset, IReadOnlyList<Field> Fields, IReadOnlyDictionary<string, Value> Parameters);
+/// <param name="Refresh">True reads again what could be taken from a cache.</param>
+public sealed record DataQuery(Dataset Dataset, IReadOnlyList<Field> Fields, IReadOnlyDictionary<string, Value> Parameters, bool Refresh = false);
 
 /// <summary>Where rows come from.</summary>
 public interface IRowSource
 {
     /// <exception cref="DataException">The data cannot be read; the message is meant for people.</exception>
-    RowSet Read(DataQuery query, CancellationToken cancel);
+    RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel);
 
     /// <summary>Makes sure that the fields are there to be read, without reading any rows.</summary>
     /// <exception cref="DataException">They are not; the message is meant for people.</exception>
     void Require(DataQuery query);
+
+    /// <summary>Changes whenever the dataset's database changes: what was made at one stamp can be used as long as it stays. Null if nobody can tell.</summary>
+    string? Stamp(Dataset dataset) => null;
 }
 
 /// <summary>Data that cannot be read: a missing file, SQL that fails or is refused, a limit that was reached.</summary>

@@ -3,10 +3,11 @@ namespace LucidLattice.Core.Drawing;
 /// <summary>Something drawn on a page. Lengths are in points from the top left corner; colours are #RRGGBB.</summary>
 public abstract record DrawItem;
 
-/// <summary>A text on one line, starting at <paramref name="X"/> on the baseline <paramref name="Y"/>.</summary>
+/// <summary>A text of one font and one direction on one line, its left end at <paramref name="X"/> on the baseline <paramref name="Y"/>.</summary>
 /// <param name="Width">As measured; outputs keep to it.</param>
 /// <param name="Rotation">In degrees, clockwise, around the start.</param>
-public sealed record TextRun(double X, double Y, string Text, Font Font, string Color, double Width, double Rotation = 0) : DrawItem;
+/// <param name="RightToLeft">True if its letters run from right to left; X is its left end all the same.</param>
+public sealed record TextRun(double X, double Y, string Text, Font Font, string Color, double Width, double Rotation = 0, bool RightToLeft = false) : DrawItem;
 
 public sealed record LineItem(double X1, double Y1, double X2, double Y2, double Thickness, string Color) : DrawItem;
 

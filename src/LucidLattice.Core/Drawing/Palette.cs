@@ -9,6 +9,9 @@ public static class Palette
     public const string GridLine = "#E4E2DA";
     public const string Problem = "#B3261E";
 
+    /// <summary>Behind a text that was looked for.</summary>
+    public const string Found = "#F5E88C";
+
     /// <summary>Of grouping levels, outermost first; further levels start again.</summary>
     public static readonly string[] Levels = ["#6D4A94", "#1F6FA8", "#3C7D46"];
 

@@ -1,84 +1,84 @@
+using System.Globalization;
+
 namespace LucidLattice.Core.Drawing;
 
-/// <summary>Breaks a text into lines that fit a width: at line ends, spaces and hyphens, and inside of words that are too long.</summary>
+/// <summary>Breaks a text into lines that fit a width, where Unicode's rules allow it, and inside of words that are too long.</summary>
 public static class TextWrapper
 {
     /// <summary>Lines without their trailing spaces; one empty line for an empty text. Linear in the text.</summary>
-    public static IReadOnlyList<string> Wrap(ITextMeasurer measurer, Font font, string text, double width)
+    public static IReadOnlyList<string> Wrap(ITypesetter typesetter, Font font, string text, double width)
     {
-        if (text.AsSpan().IndexOfAny('\n', '\r') < 0 && measurer.Width(font, text) <= width) return [text];
+        if (text.AsSpan().IndexOfAny('\n', '\r') < 0 && typesetter.Width(font, text) <= width) return [text];
         var lines = new List<string>();
-        foreach (var paragraph in text.AsSpan().EnumerateLines()) WrapParagraph(measurer, font, paragraph, width, lines);
+        var (start, end) = (0, 0);
+        foreach (var (at, must) in typesetter.Breaks(text))
+        {
+            if (end > start && !Fits(start, at))
+            {
+                lines.Add(Line(start, end));
+                start = end;
+            }
+            if (!Fits(start, at)) start = BreakWord(typesetter, font, text, start, at, width, lines);
+            end = at;
+            if (!must) continue;
+            lines.Add(Line(start, at));
+            start = at;
+        }
+        // A text that ends with a line end has an empty last line; so has an empty text.
+        if (start < text.Length || lines.Count == 0 || text[^1] is '\n' or '\r') lines.Add(Line(start, text.Length));
         return lines;
+
+        bool Fits(int from, int to) => typesetter.Width(font, Visible(text.AsSpan(from..to))) <= width;
+
+        string Line(int from, int to) => Visible(text.AsSpan(from..to)).ToString();
     }
 
     /// <summary>The text, shortened to fit with an ellipsis where it has to be.</summary>
-    public static string Shorten(ITextMeasurer measurer, Font font, string text, double width)
+    public static string Shorten(ITypesetter typesetter, Font font, string text, double width)
     {
-        if (measurer.Width(font, text) <= width) return text;
+        if (typesetter.Width(font, text) <= width) return text;
         int low = 0, high = text.Length;
         while (low < high)
         {
             var middle = (low + high + 1) / 2;
-            if (measurer.Width(font, text[..middle] + "…") <= width) low = middle;
+            if (typesetter.Width(font, text[..middle] + "…") <= width) low = middle;
             else high = middle - 1;
         }
-        if (low > 0 && char.IsHighSurrogate(text[low - 1])) low--;
-        return text[..low].TrimEnd() + "…";
+        return text[..WholeCharacters(text, 0, low)].TrimEnd() + "…";
     }
 
-    private static void WrapParagraph(ITextMeasurer measurer, Font font, ReadOnlySpan<char> text, double width, List<string> lines)
-    {
-        var lineStart = 0;
-        var lineWidth = 0.0;
-        var at = 0;
-        while (at < text.Length)
-        {
-            var end = EndOfWord(text, at);
-            var word = text[at..end];
-            var visible = measurer.Width(font, word.TrimEnd(' '));
-            if (lineWidth + visible > width && at > lineStart)
-            {
-                lines.Add(text[lineStart..at].TrimEnd(' ').ToString());
-                lineStart = at;
-                lineWidth = 0;
-            }
-            if (visible > width)
-            {
-                at = lineStart = BreakWord(measurer, font, text, at, end, width, lines);
-                lineWidth = measurer.Width(font, text[lineStart..end]);
-            }
-            else lineWidth += measurer.Width(font, word);
-            at = end;
-        }
-        lines.Add(text[lineStart..].TrimEnd(' ').ToString());
-    }
-
-    private static int EndOfWord(ReadOnlySpan<char> text, int at)
-    {
-        while (at < text.Length && text[at] is not (' ' or '-' or '–')) at++;
-        while (at < text.Length && text[at] is ' ' or '-' or '–') at++;
-        return at;
-    }
+    private static ReadOnlySpan<char> Visible(ReadOnlySpan<char> line) => line.TrimEnd(" \t\r\n\v\f\u0085\u2028\u2029");
 
     /// <summary>Adds the full lines of a word that is too long, and returns where its rest starts.</summary>
-    private static int BreakWord(ITextMeasurer measurer, Font font, ReadOnlySpan<char> text, int at, int end, double width, List<string> lines)
+    private static int BreakWord(ITypesetter typesetter, Font font, string text, int start, int end, double width, List<string> lines)
     {
-        var start = at;
-        var used = 0.0;
-        while (at < end)
+        var visibleEnd = start + Visible(text.AsSpan(start..end)).Length;
+        while (typesetter.Width(font, text.AsSpan(start..visibleEnd)) > width)
         {
-            var length = char.IsHighSurrogate(text[at]) && at + 1 < end ? 2 : 1;
-            var advance = measurer.Width(font, text.Slice(at, length));
-            if (used + advance > width && at > start)
+            // The end of the line is looked for near its start, so that a long word costs no more than its length.
+            int fits = 1, tooLong = 16;
+            while (start + tooLong < visibleEnd && typesetter.Width(font, text.AsSpan(start, tooLong)) <= width) (fits, tooLong) = (tooLong, tooLong * 2);
+            tooLong = Math.Min(tooLong, visibleEnd - start);
+            while (fits + 1 < tooLong)
             {
-                lines.Add(text[start..at].ToString());
-                start = at;
-                used = 0;
+                var middle = (fits + tooLong) / 2;
+                if (typesetter.Width(font, text.AsSpan(start, middle)) <= width) fits = middle;
+                else tooLong = middle;
             }
-            used += advance;
-            at += length;
+            var cut = WholeCharacters(text, start, start + fits);
+            if (cut == start) cut = start + StringInfo.GetNextTextElementLength(text, start);
+            if (cut >= visibleEnd) break;
+            lines.Add(text[start..cut]);
+            start = cut;
         }
         return start;
+    }
+
+    /// <summary>The last place up to <paramref name="at"/> that is not inside of a character with its marks.</summary>
+    private static int WholeCharacters(string text, int start, int at)
+    {
+        while (at > start && at < text.Length && (char.IsLowSurrogate(text[at]) || text[at] == '\u200D' || text[at - 1] == '\u200D'
+            || char.GetUnicodeCategory(text[at]) is UnicodeCategory.NonSpacingMark or UnicodeCategory.EnclosingMark or UnicodeCategory.SpacingCombiningMark)) at--;
+        return at;
     }
 }

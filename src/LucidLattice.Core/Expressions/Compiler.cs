@@ -21,7 +21,7 @@ public sealed partial class Compiler
     {
         var compiled = new Compiler(scope, text).Visit(Parser.Parse(text));
         if (compiled.Phase > scope.Allowed) throw TooLate(compiled.Phase, scope.Allowed, 0);
-        return compiled;
+        return compiled with { Text = text };
     }
 
     /// <summary>As <see cref="Compile"/>, and the result has to be of a type.</summary>

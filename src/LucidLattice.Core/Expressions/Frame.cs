@@ -59,6 +59,9 @@ public sealed class Frame
 /// <param name="Evaluate">Gives its value in a frame.</param>
 public sealed record Compiled(DataType Type, Phase Phase, Func<Frame, Value> Evaluate)
 {
+    /// <summary>As it was written; empty for what has no text of its own.</summary>
+    public string Text { get; init; } = "";
+
     /// <summary>The index of the field, if the expression is a bare field.</summary>
     public int? Field { get; init; }
 

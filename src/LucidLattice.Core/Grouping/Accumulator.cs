@@ -10,6 +10,9 @@ public abstract class Accumulator(AggregateSpec spec, int groups)
 
     protected AggregateSpec Spec { get; } = spec;
 
+    /// <summary>The number of groups.</summary>
+    protected int Groups { get; } = groups;
+
     /// <summary>Adds the rows of a group.</summary>
     public void Add(Frame frame, ReadOnlySpan<int> rows, int group)
     {
@@ -38,7 +41,7 @@ public abstract class Accumulator(AggregateSpec spec, int groups)
     public int Overflows()
     {
         var found = 0;
-        for (var group = 0; group < groups; group++)
+        for (var group = 0; group < Groups; group++)
         {
             try
             {
@@ -75,6 +78,9 @@ public abstract class Accumulator(AggregateSpec spec, int groups)
 
     protected abstract Value ResultOf(int group);
 
+    /// <summary>The memory that the groups take, in bytes.</summary>
+    public abstract long Bytes { get; }
+
     /// <summary>The argument's column, if the argument is a bare field.</summary>
     protected DataColumn? Column(Frame frame) => Spec.Argument?.Field is { } index ? frame.Rows.Columns[index] : null;
 
@@ -95,7 +101,8 @@ public sealed class CountAccumulator(AggregateSpec spec, int groups) : Accumulat
         if (Spec.Function == AggregateFunction.CountRows) _counts[group] += rows.Length;
         else if (Column(frame) is { } column)
         {
-            foreach (var row in rows)
+            if (!column.Nulls.Any) _counts[group] += rows.Length;
+            else foreach (var row in rows)
                 if (!column.Nulls[row]) _counts[group]++;
         }
         else
@@ -108,29 +115,8 @@ public sealed class CountAccumulator(AggregateSpec spec, int groups) : Accumulat
     protected override void MergeGroup(Accumulator finer, int from, int into) => _counts[into] += ((CountAccumulator)finer)._counts[from];
 
     protected override Value ResultOf(int group) => Value.Of(_counts[group]);
-}
 
-/// <summary>count(DISTINCT x).</summary>
-public sealed class DistinctAccumulator(AggregateSpec spec, int groups) : Accumulator(spec, groups)
-{
-    private readonly HashSet<Value>?[] _seen = new HashSet<Value>?[groups];
-
-    protected override void AddRows(Frame frame, ReadOnlySpan<int> rows, int group)
-    {
-        var seen = _seen[group] ??= [];
-        foreach (var row in rows)
-        {
-            var value = Argument(frame, row);
-            if (!value.IsNull) seen.Add(value);
-        }
-    }
-
-    protected override void MergeGroup(Accumulator finer, int from, int into)
-    {
-        if (((DistinctAccumulator)finer)._seen[from] is { } seen) (_seen[into] ??= []).UnionWith(seen);
-    }
-
-    protected override Value ResultOf(int group) => Value.Of((long)(_seen[group]?.Count ?? 0));
+    public override long Bytes => _counts.Length * 8L;
 }
 
 /// <summary>min(x) and max(x).</summary>
@@ -141,12 +127,23 @@ public sealed class ExtremeAccumulator(AggregateSpec spec, int groups, Collation
 
     protected override void AddRows(Frame frame, ReadOnlySpan<int> rows, int group)
     {
-        foreach (var row in rows) Offer(group, Argument(frame, row));
+        if (Column(frame) is LongColumn column) OfferBest(column, rows, group);
+        else foreach (var row in rows) Offer(group, Argument(frame, row));
     }
 
     protected override void MergeGroup(Accumulator finer, int from, int into) => Offer(into, ((ExtremeAccumulator)finer)._best[from]);
 
     protected override Value ResultOf(int group) => _best[group];
+
+    public override long Bytes => _best.Length * 40L;
+
+    private void OfferBest(LongColumn column, ReadOnlySpan<int> rows, int group)
+    {
+        var best = -1;
+        foreach (var row in rows)
+            if (!column.Nulls[row] && (best < 0 || column.Values[row].CompareTo(column.Values[best]) * _sign > 0)) best = row;
+        if (best >= 0) Offer(group, column[best]);
+    }
 
     private void Offer(int group, Value value)
     {

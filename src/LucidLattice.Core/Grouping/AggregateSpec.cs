@@ -11,11 +11,10 @@ public enum AggregateFunction { Sum, Avg, CountRows, Count, CountDistinct, Min, 
 /// <param name="Type">The type of the result.</param>
 public sealed record AggregateSpec(AggregateFunction Function, Compiled? Argument, Compiled? Filter, DataType Type)
 {
-    /// <summary>An empty accumulator for a number of groups.</summary>
+    /// <summary>An empty accumulator for a number of groups. Distinct values are not gathered, but counted from a key: <see cref="DistinctTotals"/>.</summary>
     public Accumulator Accumulator(int groups, Collation collation) => Function switch
     {
         AggregateFunction.CountRows or AggregateFunction.Count => new CountAccumulator(this, groups),
-        AggregateFunction.CountDistinct => new DistinctAccumulator(this, groups),
         AggregateFunction.Min or AggregateFunction.Max => new ExtremeAccumulator(this, groups, collation),
         _ => new SumAccumulator(this, groups),
     };
@@ -26,8 +25,12 @@ public sealed class AggregateList
 {
     private readonly List<AggregateSpec> _specs = [];
     private readonly Dictionary<string, int> _byText = [];
+    private readonly List<string> _texts = [];
 
     public IReadOnlyList<AggregateSpec> Specs => _specs;
+
+    /// <summary>What tells each aggregate from the others.</summary>
+    public IReadOnlyList<string> Texts => _texts;
 
     /// <summary>The index of the aggregate that <paramref name="text"/> stands for, added if it is new.</summary>
     public int IndexOf(string text, Func<AggregateSpec> make)
@@ -35,6 +38,7 @@ public sealed class AggregateList
         if (_byText.TryGetValue(text, out var index)) return index;
         _byText[text] = index = _specs.Count;
         _specs.Add(make());
+        _texts.Add(text);
         return index;
     }
 }

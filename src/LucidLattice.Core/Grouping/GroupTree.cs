@@ -1,3 +1,4 @@
+using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
 
 namespace LucidLattice.Core.Grouping;
@@ -24,7 +25,7 @@ public sealed record GroupLevel(int[] Start, int[] Parent)
 /// Rows in printed order and the groups they form. Level 0 is the whole section, which is one group even without rows.
 /// Groups are ranges of the row order, so a tree over a million rows costs four bytes a row and a few a group.
 /// </summary>
-public sealed class GroupTree
+public sealed class GroupTree : ISized
 {
     private GroupTree(int[] order, IReadOnlyList<GroupLevel> levels) => (Order, Levels) = (order, levels);
 
@@ -36,6 +37,8 @@ public sealed class GroupTree
 
     /// <summary>The level of the innermost groups.</summary>
     public int Innermost => Levels.Count - 1;
+
+    public long Bytes => 4L * (Order.Length + Levels.Sum(l => l.Start.Length + l.Parent.Length));
 
     public ReadOnlySpan<int> Rows(int level, int group) => Order.AsSpan(Levels[level].Start[group]..Levels[level].End(group));
 
@@ -63,63 +66,46 @@ public sealed class GroupTree
     /// <param name="rows">The rows that passed the filter, in the dataset's order, which breaks ties.</param>
     /// <param name="levels">The keys of the levels, outermost first.</param>
     /// <param name="sort">The keys of the order inside the innermost groups.</param>
-    public static GroupTree Build(int[] rows, IReadOnlyList<RowKey> levels, IReadOnlyList<RowKey> sort)
+    public static GroupTree Build(int[] rows, IReadOnlyList<RowKey> levels, IReadOnlyList<RowKey> sort, CancellationToken cancel = default)
     {
-        var order = rows;
         // Stable counting sorts from the least significant key to the most significant one.
-        foreach (var key in levels.Concat(sort).Reverse()) order = key.Sort(order);
-        var result = new List<GroupLevel> { new([0, order.Length], [0]) };
-        foreach (var key in levels) result.Add(Cut(order, result[^1], key.Ranks));
-        return new GroupTree(order, result);
+        foreach (var key in levels.Concat(sort).Reverse())
+        {
+            cancel.ThrowIfCancellationRequested();
+            rows = key.Sort(rows);
+        }
+        var result = new List<GroupLevel> { new([0, rows.Length], [0]) };
+        foreach (var key in levels)
+        {
+            cancel.ThrowIfCancellationRequested();
+            result.Add(Cut(rows, result[^1], key));
+        }
+        return new GroupTree(rows, result);
     }
 
-    private static GroupLevel Cut(int[] order, GroupLevel parent, int[] ranks)
+    private static GroupLevel Cut(int[] order, GroupLevel parent, RowKey key)
     {
+        const int Chunk = 4096;
         var start = new List<int>();
         var parents = new List<int>();
+        Span<int> ranks = new int[Chunk];
         for (var group = 0; group < parent.Count; group++)
         {
-            var end = parent.End(group);
-            for (var place = parent.Start[group]; place < end; place++)
+            var previous = -1;
+            for (var place = parent.Start[group]; place < parent.End(group); place += Chunk)
             {
-                if (place != parent.Start[group] && ranks[order[place]] == ranks[order[place - 1]]) continue;
-                start.Add(place);
-                parents.Add(group);
+                var rows = order.AsSpan(place, Math.Min(Chunk, parent.End(group) - place));
+                key.Ranks(rows, ranks);
+                for (var i = 0; i < rows.Length; i++)
+                {
+                    if (ranks[i] == previous) continue;
+                    previous = ranks[i];
+                    start.Add(place + i);
+                    parents.Add(group);
+                }
             }
         }
         start.Add(order.Length);
         return new GroupLevel([.. start], [.. parents]);
-    }
-}
-
-/// <summary>A key to sort or group by: the dense rank of each row's value, empties last either way.</summary>
-/// <param name="Ranks">By row, from 0.</param>
-/// <param name="Count">The number of ranks.</param>
-public sealed record RowKey(int[] Ranks, int Count)
-{
-    /// <summary>The key of a column, for its rows.</summary>
-    public static RowKey Of(DataColumn column, int rows, Collation collation, bool descending)
-    {
-        var ranks = new int[rows];
-        var count = column.Rank(collation, ranks);
-        if (!descending) return new RowKey(ranks, count);
-        var nullRank = -1;
-        for (var row = 0; row < rows && nullRank < 0; row++)
-            if (column.Nulls[row]) nullRank = ranks[row];
-        var top = nullRank < 0 ? count - 1 : count - 2;
-        for (var row = 0; row < rows; row++)
-            if (ranks[row] != nullRank) ranks[row] = top - ranks[row];
-        return new RowKey(ranks, count);
-    }
-
-    /// <summary>The rows in the order of this key; rows of equal rank keep their order. Linear in rows and ranks.</summary>
-    public int[] Sort(int[] rows)
-    {
-        var places = new int[Count + 1];
-        foreach (var row in rows) places[Ranks[row] + 1]++;
-        for (var i = 1; i < places.Length; i++) places[i] += places[i - 1];
-        var sorted = new int[rows.Length];
-        foreach (var row in rows) sorted[places[Ranks[row]]++] = row;
-        return sorted;
     }
 }

@@ -9,10 +9,10 @@ namespace LucidLattice.Core.Grouping;
 /// </summary>
 public sealed class SumAccumulator(AggregateSpec spec, int groups) : Accumulator(spec, groups)
 {
+    // Most sums need only the first of these, so the others are there once somebody asks.
     private readonly Int128[] _exact = new Int128[groups];
-    private readonly decimal[] _decimal = new decimal[groups];
-    private readonly double[] _sum = new double[groups];
-    private readonly double[] _lost = new double[groups];
+    private decimal[]? _decimal;
+    private double[]? _sum, _lost;
     private readonly long[] _counts = new long[groups];
     private decimal _unit = 1;
 
@@ -43,10 +43,11 @@ public sealed class SumAccumulator(AggregateSpec spec, int groups) : Accumulator
         var other = (SumAccumulator)finer;
         _unit = other._unit;
         _exact[into] += other._exact[from];
-        _decimal[into] += other._decimal[from];
         _counts[into] += other._counts[from];
-        Compensate(into, other._sum[from]);
-        Compensate(into, other._lost[from]);
+        if (other._decimal is { } decimals) (_decimal ??= new decimal[Groups])[into] += decimals[from];
+        if (other is not { _sum: { } sums, _lost: { } lost }) return;
+        Compensate(into, sums[from]);
+        Compensate(into, lost[from]);
     }
 
     protected override Value ResultOf(int group)
@@ -55,13 +56,15 @@ public sealed class SumAccumulator(AggregateSpec spec, int groups) : Accumulator
         var average = Spec.Function == AggregateFunction.Avg;
         if (Spec.Argument!.Type == DataType.Double)
         {
-            var total = _sum[group] + _lost[group];
+            var total = _sum![group] + _lost![group];
             return Value.Of(average ? total / _counts[group] : total);
         }
         if (!average && Spec.Argument.Type == DataType.Whole) return Value.Of(checked((long)_exact[group]));
-        var sum = Scale(_exact[group], _unit) + _decimal[group];
+        var sum = Scale(_exact[group], _unit) + (_decimal?[group] ?? 0);
         return Value.Of(average ? sum / _counts[group] : sum);
     }
+
+    public override long Bytes => Groups * (24L + (_decimal is null ? 0 : 16) + (_sum is null ? 0 : 16));
 
     private static decimal Scale(Int128 units, decimal unit) => (decimal)units * unit;
 
@@ -69,11 +72,12 @@ public sealed class SumAccumulator(AggregateSpec spec, int groups) : Accumulator
     {
         var values = column.Values;
         var nulls = column.Nulls;
+        var anyNull = nulls.Any;
         Int128 sum = 0;
         long part = 0, count = 0;
         foreach (var row in rows)
         {
-            if (nulls[row]) continue;
+            if (anyNull && nulls[row]) continue;
             count++;
             var value = values[row];
             var next = part + value;
@@ -94,7 +98,7 @@ public sealed class SumAccumulator(AggregateSpec spec, int groups) : Accumulator
         {
             case DataType.Null: return;
             case DataType.Double: Compensate(group, value.Double); break;
-            case DataType.Decimal: _decimal[group] += value.Decimal; break;
+            case DataType.Decimal: (_decimal ??= new decimal[Groups])[group] += value.Decimal; break;
             default: _exact[group] += value.Whole; break;
         }
         _counts[group]++;
@@ -102,6 +106,8 @@ public sealed class SumAccumulator(AggregateSpec spec, int groups) : Accumulator
 
     private void Compensate(int group, double value)
     {
+        _sum ??= new double[Groups];
+        _lost ??= new double[Groups];
         var next = _sum[group] + value;
         _lost[group] += Math.Abs(_sum[group]) >= Math.Abs(value) ? _sum[group] - next + value : value - next + _sum[group];
         _sum[group] = next;

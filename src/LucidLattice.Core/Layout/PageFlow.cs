@@ -15,7 +15,12 @@ public sealed class PageFlow
     private readonly GroupTree _tree;
     private readonly PartLayout _layout;
     private readonly FramePositions _positions;
+    private readonly IReadOnlyList<PartPlan>[] _headers, _footers;
+    private readonly IReadOnlyList<PartPlan> _reportHeader, _detail, _reportFooter;
     private readonly bool _details;
+
+    /// <summary>The height of a detail row, if it is the same for all of them; otherwise null.</summary>
+    private readonly double? _rowHeight;
     private readonly double _top, _bottom;
 
     /// <param name="frame">Is moved from band to band.</param>
@@ -23,7 +28,12 @@ public sealed class PageFlow
     {
         (_plan, _tree, _layout) = (plan, tree, layout);
         _positions = new FramePositions(tree, frame);
-        _details = Parts(new Cursor(Stage.Detail)).Count > 0;
+        IReadOnlyList<PartPlan>[] ByLevel(BandKind kind) => [.. Enumerable.Range(0, plan.Levels.Count + 1).Select(level => level == 0 ? [] : plan.Bands[new BandPlace(kind, level)])];
+        (_headers, _footers) = (ByLevel(BandKind.GroupHeader), ByLevel(BandKind.GroupFooter));
+        (_reportHeader, _detail, _reportFooter) = (plan.Bands[new BandPlace(BandKind.ReportHeader)], plan.Bands[new BandPlace(BandKind.Detail)], plan.Bands[new BandPlace(BandKind.ReportFooter)]);
+        _details = _detail.Count > 0;
+        _rowHeight = _detail is [{ HasFixedHeight: true } only] ? only.Part.Height : null;
+        PrintOrder = Comparer<Cursor>.Create((x, y) => Order(x).CompareTo(Order(y)));
         var page = plan.Report.Page;
         _top = page.Top + HeightOf(BandKind.PageHeader);
         _bottom = page.Height - page.Bottom - HeightOf(BandKind.PageFooter);
@@ -34,8 +44,7 @@ public sealed class PageFlow
 
     /// <summary>Fills one page from <paramref name="start"/> and returns where the next one starts; its stage is End after the last.</summary>
     /// <param name="place">Is given each part with its upper edge on the page, and the part of it that is shown (from, to), in points; null to measure only.</param>
-    /// <param name="started">Is told each group header that begins on this page.</param>
-    public Cursor Fill(Cursor start, Action<PartPlan, Frame, double, double, double>? place, Action<Cursor>? started)
+    public Cursor Fill(Cursor start, Action<PartPlan, Frame, double, double, double>? place)
     {
         var y = _top + Repeat(start, place);
         var empty = true;
@@ -45,11 +54,17 @@ public sealed class PageFlow
             var parts = Parts(cursor);
             if (cursor.Part >= parts.Count)
             {
-                if (cursor.Part == 0 && cursor.Stage == Stage.Header) started?.Invoke(cursor);
                 cursor = cursor.Next(_tree, _details);
                 continue;
             }
             if (!empty && StartsNewPage(cursor)) return cursor;
+            if (place is null && _rowHeight is { } rowHeight && cursor is { Stage: Stage.Detail, Part: 0, Offset: 0 })
+            {
+                // Rows of one height are only counted; the same sums as below decide, so that both agree to the last bit.
+                var (row, last) = (cursor.Row, _tree.Levels[cursor.Level].End(cursor.Group) - 1);
+                for (; row < last && !(rowHeight > _bottom - y + 0.01); row++, empty = false) y += rowHeight;
+                cursor = cursor with { Row = row };
+            }
             _positions.MoveTo(cursor);
             var part = parts[cursor.Part];
             var height = _layout.Height(part, _positions.Frame) - cursor.Offset;
@@ -61,13 +76,11 @@ public sealed class PageFlow
                 {
                     _positions.MoveTo(cursor);
                     var shown = PartSlices.Cut(_layout.Place(part, _positions.Frame), cursor.Offset, room);
-                    if (cursor is { Part: 0, Offset: 0, Stage: Stage.Header }) started?.Invoke(cursor);
                     place?.Invoke(part, _positions.Frame, y, cursor.Offset, cursor.Offset + shown);
                     return cursor with { Offset = cursor.Offset + shown };
                 }
             }
             _positions.MoveTo(cursor);
-            if (cursor is { Part: 0, Offset: 0, Stage: Stage.Header }) started?.Invoke(cursor);
             place?.Invoke(part, _positions.Frame, y, cursor.Offset, cursor.Offset + height);
             y += height;
             empty = false;
@@ -76,14 +89,44 @@ public sealed class PageFlow
         return cursor;
     }
 
-    private IReadOnlyList<PartPlan> Parts(Cursor cursor) => _plan.Bands[cursor.Stage switch
+    private IReadOnlyList<PartPlan> Parts(Cursor cursor) => cursor.Stage switch
+    {
+        Stage.ReportHeader => _reportHeader,
+        Stage.Header => _headers[cursor.Level],
+        Stage.Detail => _detail,
+        Stage.Footer => _footers[cursor.Level],
+        _ => _reportFooter,
+    };
+
+    /// <summary>The band in which a cursor stands.</summary>
+    public static BandPlace PlaceOf(Cursor cursor) => cursor.Stage switch
     {
         Stage.ReportHeader => new BandPlace(BandKind.ReportHeader),
         Stage.Header => new BandPlace(BandKind.GroupHeader, cursor.Level),
         Stage.Detail => new BandPlace(BandKind.Detail),
         Stage.Footer => new BandPlace(BandKind.GroupFooter, cursor.Level),
         _ => new BandPlace(BandKind.ReportFooter),
-    }];
+    };
+
+    /// <summary>The first place from a cursor on at which anything is printed.</summary>
+    public Cursor FirstPrinted(Cursor cursor)
+    {
+        while (cursor.Stage != Stage.End && cursor.Part >= Parts(cursor).Count) cursor = cursor.Next(_tree, _details);
+        return cursor;
+    }
+
+    /// <summary>Compares two cursors by which is printed first.</summary>
+    public IComparer<Cursor> PrintOrder { get; }
+
+    /// <summary>Headers come before the row that they start with, outer ones first; footers after the row that they end with, inner ones first.</summary>
+    private (int Row, int Kind, int Level, int Part, double Offset) Order(Cursor c) => c.Stage switch
+    {
+        Stage.ReportHeader => (-1, 0, 0, c.Part, c.Offset),
+        Stage.Header => (_tree.Levels[c.Level].Start[c.Group], 0, c.Level, c.Part, c.Offset),
+        Stage.Detail => (c.Row, 1, 0, c.Part, c.Offset),
+        Stage.Footer => (_tree.Levels[c.Level].End(c.Group) - 1, 2, -c.Level, c.Part, c.Offset),
+        _ => (int.MaxValue, 0, 0, c.Part, c.Offset),
+    };
 
     private double HeightOf(BandKind kind) => _plan.Bands[new BandPlace(kind)].Sum(p => p.Part.Height);
 

@@ -8,7 +8,7 @@ namespace LucidLattice.Core.Layout;
 
 /// <summary>Turns placed parts into drawing items.</summary>
 /// <param name="chart">Gives the content of a chart for the group in which the frame stands.</param>
-public sealed class PartPainter(PartLayout layout, ITextMeasurer measurer, System.Globalization.CultureInfo culture, Func<ChartPlan, Frame, ChartContent> chart)
+public sealed class PartPainter(PartLayout layout, ITypesetter typesetter, System.Globalization.CultureInfo culture, Func<ChartPlan, Frame, ChartContent> chart)
 {
     /// <summary>Draws the slice of a part from <paramref name="from"/> to <paramref name="to"/>, its upper edge at (left, top), and returns how the part was placed.</summary>
     public PlacedPart Paint(PartPlan plan, Frame frame, double left, double top, double from, double to, List<DrawItem> items)
@@ -28,7 +28,7 @@ public sealed class PartPainter(PartLayout layout, ITextMeasurer measurer, Syste
                     items.Add(new LineItem(left + line.X, y, left + line.X + line.Width, y, line.Definition.Thickness, line.Style.Color));
                     break;
                 case ChartPlan plannedChart when begins:
-                    items.Add(ColumnChart.Draw(chart(plannedChart, frame), left + plannedChart.X, y, plannedChart.Width, element.Height, measurer, culture));
+                    items.Add(ColumnChart.Draw(chart(plannedChart, frame), left + plannedChart.X, y, plannedChart.Width, element.Height, typesetter, culture));
                     break;
                 case BrokenPlan broken when begins:
                     items.Add(new RectItem(left + broken.X, y, broken.Width, Math.Max(10, element.Height), null, Palette.Problem, 0.75));
@@ -50,20 +50,20 @@ public sealed class PartPainter(PartLayout layout, ITextMeasurer measurer, Syste
     private void PaintLine(string line, ResolvedStyle style, double x, double width, double y, List<DrawItem> items)
     {
         var font = style.Font;
-        var measured = measurer.Width(font, line);
+        var measured = typesetter.Width(font, line);
         if (measured > width + 0.01 && width > 0)
         {
             font = font with { Size = Math.Max(4, font.Size * width / measured) };
-            measured = measurer.Width(font, line);
+            measured = typesetter.Width(font, line);
             if (measured > width + 0.01)
             {
                 line = "####";
-                measured = measurer.Width(font, line);
+                measured = typesetter.Width(font, line);
             }
         }
-        var (ascent, descent) = measurer.Extent(font);
+        var (ascent, descent) = typesetter.Extent(font);
         var baseline = y + (style.Font.Size * PartLayout.LineSpacing - ascent - descent) / 2 + ascent;
         var shift = style.Align switch { Alignment.Right => width - measured, Alignment.Centre => (width - measured) / 2, _ => 0 };
-        items.Add(new TextRun(x + shift, baseline, line, font, style.Color, measured));
+        TextItems.Add(items, typesetter, line, font, style.Color, x + shift, baseline, measured);
     }
 }

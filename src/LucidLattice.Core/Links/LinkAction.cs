@@ -13,6 +13,9 @@ public interface IReportCatalog
 {
     /// <summary>The published version of a report, or null if there is none.</summary>
     ReportDefinition? Published(string reportId);
+
+    /// <summary>Changes whenever any report is published or deleted: what was planned at one stamp is right as long as it stays.</summary>
+    long Stamp => 0;
 }
 
 /// <summary>A catalog without reports.</summary>

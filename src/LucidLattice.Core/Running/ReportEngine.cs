@@ -1,3 +1,4 @@
+using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
@@ -9,11 +10,26 @@ namespace LucidLattice.Core.Running;
 /// <summary>What a run is asked to do.</summary>
 /// <param name="Given">Parameter values by name, written as <see cref="Value.Invariant"/> writes them.</param>
 /// <param name="Now">The run clock, in UTC.</param>
-public sealed record RunRequest(ReportDefinition Report, IReadOnlyDictionary<string, string> Given, DateTime Now);
+/// <param name="Refresh">True reads the data again even where it seems unchanged.</param>
+public sealed record RunRequest(ReportDefinition Report, IReadOnlyDictionary<string, string> Given, DateTime Now, bool Refresh = false);
 
 /// <summary>The one door to a run: a definition, parameter values and a clock go in, a <see cref="ReportRun"/> comes out.</summary>
-public sealed class ReportEngine(IRowSource source, ITextMeasurer measurer, IReportCatalog catalog)
+/// <param name="cache">Keeps the results of steps from one run to the next; null works everything out anew.</param>
+public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IReportCatalog catalog, SizedCache? cache = null)
 {
+    /// <summary>
+    /// What decides a run besides the definition and the values: the data's stamp, the reports that links lead to, and the
+    /// clock as far as the report asks for it. Two runs with the same answer are the same run; null if nobody can tell.
+    /// </summary>
+    public string? StampOf(RunRequest request)
+    {
+        var dataset = request.Report.MainDataset();
+        var data = dataset is null ? "" : source.Stamp(dataset);
+        if (data is null) return null;
+        var clock = ReportJson.Write(request.Report).Contains("CURRENT_TIMESTAMP", StringComparison.OrdinalIgnoreCase) ? request.Now.Ticks : LocalTime(request.Now, request.Report.TimeZone, []).Date.Ticks;
+        return $"{data}|{catalog.Stamp}|{clock}";
+    }
+
     /// <summary>What is wrong with a definition and with the tables that it reads, found without reading any rows.</summary>
     public IReadOnlyList<Problem> Check(ReportDefinition report)
     {
@@ -32,41 +48,47 @@ public sealed class ReportEngine(IRowSource source, ITextMeasurer measurer, IRep
     }
 
     /// <summary>Reads, groups, totals and finds where pages start. What is wrong comes back as problems, never as an exception.</summary>
-    /// <param name="pages">False leaves out where pages start, for those who only want figures.</param>
+    /// <param name="pages">False leaves out where pages start, for those who only want figures, or who have it found while they look at page 1 (<see cref="PageIndex.Grow"/>).</param>
     /// <param name="allFields">True reads fields that nothing uses yet too: an author will use them next, and finds them there.</param>
     /// <exception cref="OperationCanceledException">The run was cancelled.</exception>
-    public ReportRun Run(RunRequest request, CancellationToken cancel, bool pages = true, bool allFields = false)
+    public ReportRun Run(RunRequest request, CancellationToken cancel, bool pages = true, bool allFields = false, RunProgress? progress = null)
     {
+        progress ??= new RunProgress();
         var report = request.Report;
         var (plan, found) = ReportPlanner.Plan(report, catalog);
         var problems = found.ToList();
         var now = LocalTime(request.Now, report.TimeZone, problems);
         var parameters = ParameterValues.Resolve(report, request.Given, now);
         problems.AddRange(parameters.Problems);
-        if (plan is null or { FilterIsBroken: true } || parameters.Problems.Any(p => p.IsError)) return new ReportRun(report, parameters, now, problems, null, measurer);
+        if (plan is null or { FilterIsBroken: true } || parameters.Problems.Any(p => p.IsError)) return new ReportRun(report, parameters, now, problems, null, typesetter);
         try
         {
-            var rows = Read(plan, parameters, allFields, cancel);
+            progress.Stage = RunStage.Reading;
+            var rows = Read(plan, parameters, allFields, request.Refresh, progress, cancel);
             problems.AddRange(rows.Problems);
-            var data = RunData.Of(plan, rows, parameters.Values, now, problems, cancel);
-            var run = new ReportRun(report, parameters, now, problems, data, measurer);
-            if (pages) run.IndexPages(cancel);
+            progress.Stage = RunStage.Grouping;
+            var data = RunData.Of(plan, rows, parameters.Values, now, problems, cache, progress, cancel);
+            problems.AddRange(MissingGlyphs.Of(plan, rows, typesetter));
+            var run = new ReportRun(report, parameters, now, problems, data, typesetter);
+            progress.Stage = RunStage.Paging;
+            if (pages) run.Index.Grow(cancel);
+            if (pages) progress.Stage = RunStage.Done;
             return run;
         }
         catch (DataException e)
         {
             problems.Add(DataProblem(e, plan.Dataset));
-            return new ReportRun(report, parameters, now, problems, null, measurer);
+            return new ReportRun(report, parameters, now, problems, null, typesetter);
         }
     }
 
     /// <summary>The fields that are used, with a place for each of the others so that indices stay.</summary>
-    private RowSet Read(SectionPlan plan, ParameterValues parameters, bool allFields, CancellationToken cancel)
+    private RowSet Read(SectionPlan plan, ParameterValues parameters, bool allFields, bool refresh, RunProgress progress, CancellationToken cancel)
     {
         if (plan.Dataset is not { } dataset) return RowSet.Empty;
         var used = allFields ? [.. Enumerable.Range(0, dataset.Fields.Count)] : plan.UsedFields.Order().ToList();
         var byName = plan.Report.Parameters.Select((p, i) => (p.Name, parameters.Values[i])).ToDictionary(p => p.Name, p => p.Item2);
-        var rows = source.Read(new DataQuery(dataset, [.. used.Select(i => dataset.Fields[i])], byName), cancel);
+        var rows = source.Read(new DataQuery(dataset, [.. used.Select(i => dataset.Fields[i])], byName, refresh), progress, cancel);
         var columns = dataset.Fields.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();
         for (var i = 0; i < used.Count; i++) columns[used[i]] = rows.Columns[i];
         return rows with { Columns = columns };

@@ -1,3 +1,4 @@
+using LucidLattice.Core.Caching;
 using LucidLattice.Core.Charts;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
@@ -13,16 +14,18 @@ namespace LucidLattice.Core.Running;
 /// One run of a report: a snapshot as of a time. It answers how many pages there are, what a page shows, which groups
 /// there are and what their totals and charts say. It can be asked by several threads at once.
 /// </summary>
-public sealed class ReportRun
+public sealed class ReportRun : ISized
 {
     private readonly List<Problem> _problems;
-    private readonly List<Cursor> _pages = [];
-    private readonly Dictionary<(int Level, int Group), int> _pageOfGroup = [];
-    private readonly ITextMeasurer _measurer;
+    private readonly ITypesetter _typesetter;
     private readonly PartLayout _layout;
+    private readonly Itself _itself = new();
 
-    internal ReportRun(ReportDefinition report, ParameterValues parameters, DateTime asOf, List<Problem> problems, RunData? data, ITextMeasurer measurer)
-        => (Report, Parameters, AsOf, _problems, Data, _measurer, _layout) = (report, parameters, asOf, problems, data, measurer, new PartLayout(measurer));
+    internal ReportRun(ReportDefinition report, ParameterValues parameters, DateTime asOf, List<Problem> problems, RunData? data, ITypesetter typesetter)
+    {
+        (Report, Parameters, AsOf, _problems, Data, _typesetter, _layout) = (report, parameters, asOf, problems, data, typesetter, new PartLayout(typesetter));
+        Index = new PageIndex(Flow);
+    }
 
     public ReportDefinition Report { get; }
     public ParameterValues Parameters { get; }
@@ -33,7 +36,16 @@ public sealed class ReportRun
 
     /// <summary>The figures; null if the report could not run, in which case the problems say why.</summary>
     public RunData? Data { get; }
-    public int PageCount => _pages.Count;
+
+    /// <summary>Where pages start; it may still grow.</summary>
+    public PageIndex Index { get; }
+
+    /// <summary>The number of pages, as far as they are known.</summary>
+    public int PageCount => Index.Count;
+
+    public IEnumerable<ISized> Parts => Data is null ? [_itself] : [_itself, Index, .. Data.Parts];
+
+    public long Bytes => Parts.Sum(p => p.Bytes);
 
     /// <summary>The report's title with its values, as documents carry it in their metadata.</summary>
     public string Title => Report.Title;
@@ -48,9 +60,10 @@ public sealed class ReportRun
         var page = Report.Page;
         var items = new List<DrawItem>();
         var frame = data.NewFrame();
-        (frame.PageNumber, frame.PageCount) = (number, PageCount);
+        // Until the last page is known, texts print its number as nothing.
+        (frame.PageNumber, frame.PageCount) = (number, Index.IsComplete ? PageCount : null);
         var painter = Painter(_layout);
-        new PageFlow(data.Plan, data.Tree, _layout, frame).Fill(_pages[number - 1], (part, at, y, from, to) => painter.Paint(part, at, page.Left, y, from, to, items), null);
+        new PageFlow(data.Plan, data.Tree, _layout, frame).Fill(Index.Start(number), (part, at, y, from, to) => painter.Paint(part, at, page.Left, y, from, to, items));
 
         var footer = data.Plan.Bands[new BandPlace(BandKind.PageFooter)];
         PageBand(data.Plan.Bands[new BandPlace(BandKind.PageHeader)], page.Top);
@@ -68,10 +81,13 @@ public sealed class ReportRun
     }
 
     /// <summary>Paints band parts of this run.</summary>
-    public PartPainter Painter(PartLayout layout) => new(layout, _measurer, Languages.Culture(Report.Language), Content);
+    public PartPainter Painter(PartLayout layout) => new(layout, _typesetter, Languages.Culture(Report.Language), Content);
 
-    /// <summary>The page on which a group begins, from 1.</summary>
-    public int PageOf(int level, int group) => _pageOfGroup.GetValueOrDefault((level, group), 1);
+    /// <summary>The page on which a group begins, from 1; null while that is not known.</summary>
+    public int? PageOf(int level, int group) => Index.PageOf(new Cursor(Stage.Header, level, group));
+
+    /// <summary>The flow of this run's bands, with a frame of its own.</summary>
+    internal PageFlow Flow() => new(Data!.Plan, Data.Tree, _layout, Data.NewFrame());
 
     /// <summary>What a chart shows for the group in which the frame stands.</summary>
     public ChartContent Content(ChartPlan chart, Frame frame)
@@ -98,16 +114,9 @@ public sealed class ReportRun
         return new LinkAction(link.Definition.Report, link.Title, link.Definition.Open, values);
     }
 
-    internal void IndexPages(CancellationToken cancel)
+    /// <summary>The definition, the plan, remembered lines: about what a run takes besides its data.</summary>
+    private sealed class Itself : ISized
     {
-        var frame = Data!.NewFrame();
-        var flow = new PageFlow(Data.Plan, Data.Tree, _layout, frame);
-        for (var cursor = PageFlow.Start; cursor.Stage != Stage.End;)
-        {
-            cancel.ThrowIfCancellationRequested();
-            _pages.Add(cursor);
-            var number = _pages.Count;
-            cursor = flow.Fill(cursor, null, group => _pageOfGroup[(group.Level, group.Group)] = number);
-        }
+        public long Bytes => 200_000;
     }
 }

@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+using LucidLattice.Core.Caching;
 using LucidLattice.Core.Charts;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
@@ -10,44 +12,63 @@ namespace LucidLattice.Core.Running;
 /// <summary>The rows of a run, grouped and totalled: all figures of a report, before anything is laid out.</summary>
 public sealed class RunData
 {
-    private readonly Dictionary<string, (DataColumn Column, RowKey Key)> _categories = [];
-    private readonly Func<Frame> _newFrame;
+    /// <summary>Marks of fewer rows than this are worked out faster than they are looked up in another run's.</summary>
+    private const int RowsWorthSharing = 5000;
+    private const int MostMarksKept = 2000;
 
-    private RunData(SectionPlan plan, RowSet rows, GroupTree tree, Totals totals, Func<Frame> newFrame)
-        => (Plan, Rows, Tree, Totals, _newFrame) = (plan, rows, tree, totals, newFrame);
+    private readonly RunSteps _steps;
+    private readonly string[] _treeReads;
+    private readonly Func<Frame> _newFrame;
+    private readonly Func<Compiled, RowKey> _key;
+    private readonly Dictionary<string, (DataColumn Column, RowKey Key)> _categories = [];
+    private readonly ConcurrentDictionary<(string Chart, int Group), IReadOnlyList<Mark>> _marks = [];
+
+    private RunData(SectionPlan plan, RowSet rows, GroupTree tree, Totals totals, RunSteps steps, string[] treeReads, Func<Frame> newFrame, Func<Compiled, RowKey> key)
+        => (Plan, Rows, Tree, Totals, _steps, _treeReads, _newFrame, _key) = (plan, rows, tree, totals, steps, treeReads, newFrame, key);
 
     public SectionPlan Plan { get; }
     public RowSet Rows { get; }
     public GroupTree Tree { get; }
     public Totals Totals { get; }
 
+    /// <summary>Columns, row orders and totals: what keeps memory from being freed.</summary>
+    public IEnumerable<ISized> Parts => Rows.Parts.Concat(_steps.Parts);
+
     /// <summary>A frame of one's own, since frames move.</summary>
     public Frame NewFrame() => _newFrame();
 
     /// <param name="rows">With one column for each field of the dataset.</param>
     /// <param name="parameters">In the order of the definition.</param>
-    public static RunData Of(SectionPlan plan, RowSet rows, Value[] parameters, DateTime now, List<Problem> problems, CancellationToken cancel)
+    /// <param name="cache">Results of earlier runs; null works everything out anew.</param>
+    public static RunData Of(SectionPlan plan, RowSet rows, Value[] parameters, DateTime now, List<Problem> problems, SizedCache? cache, RunProgress progress, CancellationToken cancel)
     {
         var collation = new Collation(plan.Report.Language);
         Totals? totals = null;
         Frame NewFrame() => new() { Rows = rows, Groups = new int[plan.Levels.Count + 1], Parameters = parameters, Now = now, Collation = collation, Totals = totals };
+        var steps = new RunSteps(cache, rows, NewFrame, parameters, now, plan.Report.Language);
 
-        var frame = NewFrame();
-        var kept = Kept(plan.Filter, rows, frame, cancel);
-        RowKey Key(Compiled key, bool descending) => RowKey.Of(Column(key, rows, frame, cancel), rows.Count, collation, descending);
-        var levels = plan.Levels.Select(l => Key(l.Key, l.Level.Descending)).ToList();
-        var tree = GroupTree.Build(kept, levels, [.. plan.Sort.Select(s => Key(s.Key, s.Descending))]);
-        cancel.ThrowIfCancellationRequested();
-        totals = Totals.Of(plan.Totals, tree, frame, cancel);
+        DataColumn Column(Compiled of) => of.Field is { } index ? rows.Columns[index] : steps.Get([of.Text], frame => Worked(of, rows, frame, cancel), cancel);
+        RowKey Key(Compiled of, bool descending) => steps.Get<RowKey>([of.Text, descending ? "down" : "up"], _ => Column(of).Key(rows.Count, collation, descending), cancel);
 
-        var data = new RunData(plan, rows, tree, totals, NewFrame);
-        foreach (var chart in plan.Charts)
+        string[] treeReads = [plan.Filter?.Text ?? "", .. plan.Levels.Select(l => $"level {l.Level.Descending} {l.Key.Text}"), .. plan.Sort.Select(s => $"sort {s.Descending} {s.Key.Text}")];
+        var tree = steps.Get(treeReads, _ =>
         {
-            var column = Column(chart.Category, rows, frame, cancel);
-            data._categories[chart.Id] = (column, RowKey.Of(column, rows.Count, collation, descending: false));
-        }
-        if (frame.DivisionsByZero > 0) problems.Add(new("division-by-zero", Severity.Warning, $"Something was divided by zero {frame.DivisionsByZero:N0} times; those results are empty.", plan.Section.Id));
-        var overflows = frame.Overflows + totals.Overflows();
+            var kept = steps.Get([plan.Filter?.Text ?? ""], frame => Kept(plan.Filter, rows, frame, cancel), cancel);
+            var keys = plan.Levels.Select(l => Key(l.Key, l.Level.Descending)).ToList();
+            progress.Grouped = 0.3;
+            return GroupTree.Build(kept.Rows, keys, [.. plan.Sort.Select(s => Key(s.Key, s.Descending))], cancel);
+        }, cancel);
+        progress.Grouped = 0.6;
+
+        var byAggregate = new AggregateTotals[plan.Totals.Specs.Count];
+        void Total(int i) => byAggregate[i] = steps.Get([.. treeReads, plan.Totals.Texts[i]], frame => AggregateTotals.Of(plan.Totals.Specs[i], tree.Levels, tree.Order, frame, of => Key(of, false), cancel), cancel);
+        InParallel(byAggregate.Length, rows.Count, Total);
+        totals = new Totals(byAggregate);
+
+        var data = new RunData(plan, rows, tree, totals, steps, treeReads, NewFrame, of => Key(of, false));
+        foreach (var chart in plan.Charts) data._categories[chart.Id] = (Column(chart.Category), Key(chart.Category, false));
+        if (steps.DivisionsByZero > 0) problems.Add(new("division-by-zero", Severity.Warning, $"Something was divided by zero {steps.DivisionsByZero:N0} times; those results are empty.", plan.Section.Id));
+        var overflows = steps.Overflows + totals.Overflows();
         if (overflows > 0) problems.Add(new("overflow", Severity.Error, $"{overflows:N0} values are too large for their type and are left empty.", plan.Section.Id));
         return data;
     }
@@ -55,9 +76,16 @@ public sealed class RunData
     /// <summary>The marks of a chart for the group in which the frame stands.</summary>
     public IReadOnlyList<Mark> Marks(ChartPlan chart, Frame frame)
     {
-        var (column, key) = _categories[chart.Id];
         var group = frame.Groups[chart.Level];
-        return ChartNumbers.Of(chart, column, key, group < Tree.Levels[chart.Level].Count ? Tree.Rows(chart.Level, group) : [], frame);
+        if (_marks.TryGetValue((chart.Id, group), out var known)) return known;
+        var (column, key) = _categories[chart.Id];
+        var range = Tree.Levels[chart.Level];
+        var rows = group < range.Count ? range.End(group) - range.Start[group] : 0;
+        IReadOnlyList<Mark> Work(Frame at) => ChartNumbers.Of(chart, column, key, rows == 0 ? [] : Tree.Rows(chart.Level, group), _key, at);
+        var marks = rows < RowsWorthSharing ? Work(frame) : _steps.Get([.. _treeReads, .. chart.NumbersRead, $"{chart.Level} {group}"], _ => new MarkList(Work(FrameAt(chart.Level, group))), CancellationToken.None).Marks;
+        if (_marks.Count > MostMarksKept) _marks.Clear();
+        _marks[(chart.Id, group)] = marks;
+        return marks;
     }
 
     /// <summary>The key of a group.</summary>
@@ -67,30 +95,58 @@ public sealed class RunData
         return frame.Try(Plan.Levels[level - 1].Key);
     }
 
-    private static int[] Kept(Compiled? filter, RowSet rows, Frame frame, CancellationToken cancel)
+    private Frame FrameAt(int level, int group)
     {
-        if (filter is null) return [.. Enumerable.Range(0, rows.Count)];
-        var kept = new List<int>(rows.Count);
-        for (var row = 0; row < rows.Count; row++)
-        {
-            if ((row & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();
-            frame.Row = row;
-            var keep = frame.Try(filter);
-            if (!keep.IsNull && keep.Bool) kept.Add(row);
-        }
-        return [.. kept];
+        var frame = NewFrame();
+        Tree.Path(level, group).CopyTo(frame.Groups, 0);
+        return frame;
     }
 
-    /// <summary>The column that a key stands for: the field itself, or its values worked out for every row.</summary>
-    private static DataColumn Column(Compiled key, RowSet rows, Frame frame, CancellationToken cancel)
+    /// <summary>Runs steps side by side where there is enough to do.</summary>
+    private static void InParallel(int steps, int rows, Action<int> step)
     {
-        if (key.Field is { } index) return rows.Columns[index];
-        var builder = new ColumnBuilder(new Field { Name = "", Type = key.Type == DataType.Null ? DataType.Text : key.Type, Scale = 6 });
+        if (steps < 2 || rows < 20_000)
+        {
+            for (var i = 0; i < steps; i++) step(i);
+            return;
+        }
+        try
+        {
+            Parallel.For(0, steps, step);
+        }
+        catch (AggregateException e) when (e.InnerExceptions.OfType<OperationCanceledException>().FirstOrDefault() is { } cancelled)
+        {
+            throw cancelled;
+        }
+    }
+
+    private static RowList Kept(Compiled? filter, RowSet rows, Frame frame, CancellationToken cancel)
+    {
+        var kept = new int[rows.Count];
+        var count = 0;
+        for (var row = 0; row < kept.Length; row++)
+        {
+            if ((row & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();
+            if (filter is not null)
+            {
+                frame.Row = row;
+                var keep = frame.Try(filter);
+                if (keep.IsNull || !keep.Bool) continue;
+            }
+            kept[count++] = row;
+        }
+        return new RowList(count == kept.Length ? kept : kept[..count]);
+    }
+
+    /// <summary>The values of an expression, worked out for every row.</summary>
+    private static DataColumn Worked(Compiled expression, RowSet rows, Frame frame, CancellationToken cancel)
+    {
+        var builder = new ColumnBuilder(new Field { Name = "", Type = expression.Type == DataType.Null ? DataType.Text : expression.Type, Scale = 6 }, rows.Count);
         for (var row = 0; row < rows.Count; row++)
         {
             if ((row & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();
             frame.Row = row;
-            builder.Add(frame.Try(key));
+            builder.Add(frame.Try(expression));
         }
         return builder.Build();
     }

@@ -6,7 +6,7 @@ public sealed class UsageException(string message) : Exception(message);
 /// <summary>What was written after a verb: plain words, and options of the form <c>--name value</c>.</summary>
 public sealed class Options
 {
-    private static readonly HashSet<string> Known = ["port", "data", "database", "set", "out", "rows", "base", "page"];
+    private static readonly HashSet<string> Known = ["port", "data", "database", "set", "out", "rows", "base", "page", "memory", "text"];
     private readonly Dictionary<string, List<string>> _values = [];
 
     public List<string> Words { get; } = [];

@@ -1,4 +1,5 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Running;
 using LucidLattice.Demo;
 
 namespace LucidLattice.Server.CommandLine;
@@ -13,6 +14,21 @@ internal static class CheckVerb
         RenderVerb.Print(problems);
         if (problems.Count == 0) Console.WriteLine("No problems.");
         return problems.Any(p => p.IsError) ? 1 : 0;
+    }
+}
+
+/// <summary><c>lattice find</c>: the pages of a report on which a text is printed, one hit a line. Exit code 1 if there is none.</summary>
+internal static class FindVerb
+{
+    public static int Run(Options options)
+    {
+        var text = options.Required("text");
+        if (Target.Load(options) is not { } target) return 1;
+        var run = target.Engine.Run(new RunRequest(target.Definition, options.Settings(), DateTime.UtcNow), CancellationToken.None);
+        RenderVerb.Print(run.Problems);
+        var result = ReportSearch.Find(run, text, int.MaxValue, CancellationToken.None);
+        foreach (var hit in result.Hits) Console.WriteLine($"page {hit.Page}: {hit.Text}");
+        return result.Hits.Count > 0 ? 0 : 1;
     }
 }
 

@@ -2,6 +2,9 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
 using LucidLattice.Output;
+using LucidLattice.Output.Pdf;
+using LucidLattice.Output.Svg;
+using LucidLattice.Output.Typesetting;
 using LucidLattice.Sql;
 
 namespace LucidLattice.Server.CommandLine;
@@ -26,7 +29,7 @@ internal static class RenderVerb
         ReportRun run;
         try
         {
-            run = target.Engine.Run(new RunRequest(target.Definition, settings, DateTime.UtcNow), stop.Token);
+            run = Watched(progress => target.Engine.Run(new RunRequest(target.Definition, settings, DateTime.UtcNow), stop.Token, progress: progress));
             Print(run.Problems);
             if (run.Data is not null || kind == ".json") Write(run, output, kind, page, options.Value("base"), stop.Token);
         }
@@ -45,6 +48,33 @@ internal static class RenderVerb
             Console.Error.WriteLine($"{(problem.IsError ? "error" : "warning")} {problem.Code}{(problem.Place is null ? "" : $" at {problem.Place}{(problem.Property is null ? "" : "." + problem.Property)}")}: {problem.Message}{(problem.Mends is null ? "" : " " + string.Join(" ", problem.Mends))}");
     }
 
+    /// <summary>Says on the error output how far slow work is, if somebody is looking.</summary>
+    private static T Watched<T>(Func<RunProgress, T> work)
+    {
+        var progress = new RunProgress();
+        if (Console.IsErrorRedirected) return work(progress);
+        using var timer = new Timer(_ => Console.Error.Write($"\r{Words(progress),-70}"), null, 1000, 500);
+        var result = work(progress);
+        if (progress.Elapsed.TotalSeconds > 1) Console.Error.Write($"\r{"",-70}\r");
+        return result;
+    }
+
+    private static string Words(RunProgress progress) => progress.Stage switch
+    {
+        RunStage.Reading => $"Reading rows: {progress.Rows:N0}{(progress.ExpectedRows is { } of ? $" of about {of:N0}" : "")}{(progress.Remaining is { } left ? $", about {Math.Ceiling(left.TotalSeconds)} s left" : "")}",
+        RunStage.Grouping => "Sorting and adding up",
+        RunStage.Paging => "Finding pages",
+        _ => "",
+    };
+
+    private static void WriteSvg(Core.Drawing.PageDrawing page, Stream stream, string title)
+    {
+        var writer = System.IO.Pipelines.PipeWriter.Create(stream, new System.IO.Pipelines.StreamPipeWriterOptions(leaveOpen: true));
+        SvgWriter.Write(page, writer, "", title);
+        writer.FlushAsync().AsTask().GetAwaiter().GetResult();
+        writer.Complete();
+    }
+
     private static void Write(ReportRun run, string output, string kind, int page, string? baseAddress, CancellationToken cancel)
     {
         if (kind == ".svg" && page > run.PageCount) throw new UsageException($"The report has {run.PageCount} pages.");
@@ -54,7 +84,7 @@ internal static class RenderVerb
         {
             if (kind == ".pdf") PdfWriter.Write(run, stream, baseAddress, cancel);
             else if (kind == ".json") RunJson.Write(run, stream, cancel);
-            else stream.Write(System.Text.Encoding.UTF8.GetBytes(SvgWriter.Write(run.Page(page), "", run.Title)));
+            else WriteSvg(run.Page(page), stream, run.Title);
         }
         File.Move(unfinished, output, overwrite: true);
     }
@@ -84,7 +114,7 @@ internal sealed record Target(ReportDefinition Definition, ReportEngine Engine)
             return null;
         }
         IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
-        return new Target(definition, new ReportEngine(new SqliteRowSource(databases), new SkiaTextMeasurer(), (IReportCatalog)app.Reports));
+        return new Target(definition, new ReportEngine(new SqliteRowSource(databases), new SkiaTypesetter(), (IReportCatalog)app.Reports));
     }
 
     /// <summary>One file that stands for every database of a report.</summary>

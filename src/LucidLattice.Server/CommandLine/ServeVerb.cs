@@ -1,7 +1,7 @@
 using LucidLattice.Core.Composing;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Running;
-using LucidLattice.Output;
+using LucidLattice.Output.Svg;
 using LucidLattice.Server.Web;
 using LucidLattice.Storage;
 
@@ -13,7 +13,7 @@ internal static class ServeVerb
     public static async Task<int> Run(Options options)
     {
         var port = options.Number("port") ?? 5080;
-        var app = WebHost.Build(AppData.Open(options.Value("data")), $"http://127.0.0.1:{port}");
+        var app = WebHost.Build(AppData.Open(options.Value("data")), $"http://127.0.0.1:{port}", options.Number("memory") is { } megabytes ? (long)megabytes << 20 : null);
         try
         {
             await app.StartAsync();
@@ -35,14 +35,14 @@ internal static class ServeVerb
         try
         {
             var engine = services.GetRequiredService<ReportEngine>();
-            var measurer = services.GetRequiredService<ITextMeasurer>();
+            var typesetter = services.GetRequiredService<ITypesetter>();
             foreach (var entry in services.GetRequiredService<ReportStore>().List().Take(1))
             {
                 var definition = services.GetRequiredService<ReportStore>().Draft(entry.Id)!.Definition;
                 var run = engine.Run(new RunRequest(definition, new Dictionary<string, string>(), DateTime.UtcNow), CancellationToken.None, allFields: true);
                 if (run.Data is null) continue;
                 for (var i = 0; i < 30; i++)
-                    foreach (var band in ComposeViewer.View(run, [], measurer).Bands) SvgWriter.Write(band.Drawing, "");
+                    foreach (var band in ComposeViewer.View(run, [], typesetter).Bands) SvgWriter.Write(band.Drawing, "");
             }
         }
         catch (Exception e)

@@ -5,8 +5,9 @@ public static class Verbs
 {
     private const string Usage = """
         usage:
-          lattice serve  [--port N] [--data DIR]
+          lattice serve  [--port N] [--data DIR] [--memory MB]
           lattice render REPORT [--data DIR] [--database FILE] [--set name=value]… [--base ADDRESS] --out FILE.pdf|svg|json
+          lattice find   REPORT [--data DIR] [--database FILE] [--set name=value]… --text TEXT
           lattice check  REPORT [--data DIR] [--database FILE]
           lattice demo   [--rows N] --out FILE
           lattice schema [--out FILE]
@@ -23,6 +24,7 @@ public static class Verbs
             {
                 "serve" => await ServeVerb.Run(options),
                 "render" => RenderVerb.Run(options),
+                "find" => FindVerb.Run(options),
                 "check" => CheckVerb.Run(options),
                 "demo" => DemoVerb.Run(options),
                 "schema" => SchemaVerb.Run(options),

@@ -5,7 +5,7 @@ using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Editing;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
-using LucidLattice.Output;
+using LucidLattice.Output.Svg;
 using LucidLattice.Server.Runs;
 
 namespace LucidLattice.Server.Composing;
@@ -14,7 +14,8 @@ namespace LucidLattice.Server.Composing;
 /// <param name="Edits">Changes that are made first, in this order.</param>
 /// <param name="Vantage">Group keys, outermost first.</param>
 /// <param name="Values">Parameter values by name.</param>
-public sealed record ComposeRequest(ReportDefinition Definition, IReadOnlyList<Edit>? Edits = null, IReadOnlyList<string?>? Vantage = null, IReadOnlyDictionary<string, string>? Values = null);
+/// <param name="Follow">A name of the asker's choosing, under which the progress can be asked for meanwhile.</param>
+public sealed record ComposeRequest(ReportDefinition Definition, IReadOnlyList<Edit>? Edits = null, IReadOnlyList<string?>? Vantage = null, IReadOnlyDictionary<string, string>? Values = null, string? Follow = null);
 
 /// <param name="Definition">With the edits made.</param>
 /// <param name="Bands">Empty if the report cannot run; the problems say why.</param>
@@ -32,19 +33,20 @@ public static class ComposeEndpoints
     {
         var compose = app.MapGroup("/api/compose").WithTags("Compose");
         compose.MapPost("/", Compose).WithName("compose");
-        compose.MapPost("/pages", (ComposeRequest request, ReportEngine engine, CancellationToken cancel) => new PagesResponse(Run(request, engine, cancel, pages: true).PageCount)).WithName("countPages");
+        compose.MapPost("/pages", (ComposeRequest request, ReportEngine engine, CancellationToken cancel) => new PagesResponse(Run(request, engine, new RunProgress(), cancel, pages: true).PageCount)).WithName("countPages");
+        compose.MapGet("/progress/{name}", IResult (string name, ComposeProgress progress) => progress.Of(name) is { } info ? Results.Ok(info) : Results.NoContent()).WithName("composeProgress").Produces<ProgressInfo>();
     }
 
-    private static ComposeResponse Compose(ComposeRequest request, ReportEngine engine, IReportCatalog catalog, ITextMeasurer measurer, CancellationToken cancel)
+    private static ComposeResponse Compose(ComposeRequest request, ReportEngine engine, ComposeProgress following, IReportCatalog catalog, ITypesetter typesetter, CancellationToken cancel)
     {
         var started = Stopwatch.GetTimestamp();
         var definition = (request.Edits ?? []).Aggregate(request.Definition, (report, edit) => edit.Apply(report, catalog));
-        var run = Run(request with { Definition = definition }, engine, cancel, pages: false);
-        var view = run.Data is null ? new ComposeView([], [], 0) : ComposeViewer.View(run, request.Vantage ?? [], measurer);
+        var run = following.Follow(request.Follow, progress => Run(request with { Definition = definition }, engine, progress, cancel, pages: false));
+        var view = run.Data is null ? new ComposeView([], [], 0) : ComposeViewer.View(run, request.Vantage ?? [], typesetter);
         var bands = view.Bands.Select((b, i) => new ComposeBand(b.Place.Kind, b.Place.Level, b.Name, b.Printed, b.Height, SvgWriter.Write(b.Drawing, $"b{i}-"), b.Elements, b.Charts)).ToList();
         return new ComposeResponse(definition, bands, view.Vantage, view.Rows, run.Problems, ParameterInfo.Of(run), Stopwatch.GetElapsedTime(started).TotalMilliseconds);
     }
 
-    private static ReportRun Run(ComposeRequest request, ReportEngine engine, CancellationToken cancel, bool pages)
-        => engine.Run(new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow), cancel, pages, allFields: true);
+    private static ReportRun Run(ComposeRequest request, ReportEngine engine, RunProgress progress, CancellationToken cancel, bool pages)
+        => engine.Run(new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow), cancel, pages, allFields: true, progress);
 }

@@ -6,13 +6,18 @@ namespace LucidLattice.Server.Runs;
 
 /// <param name="Values">Parameter values by name, written as 2025-01-31, 12.5, true.</param>
 /// <param name="Draft">True runs the draft, which only its author should see.</param>
-public sealed record RunStart(IReadOnlyDictionary<string, string>? Values = null, bool Draft = false);
+/// <param name="Refresh">True reads the data again, even if it seems unchanged.</param>
+public sealed record RunStart(IReadOnlyDictionary<string, string>? Values = null, bool Draft = false, bool Refresh = false);
 
 public enum RunState { Running, Ready, Failed }
 
 /// <summary>What a run has found so far. A failed run has no pages; the problems say why.</summary>
+/// <param name="Id">The asker's ticket for the run; several readers may share what it stands for.</param>
 /// <param name="AsOf">The time of the data, in the report's zone.</param>
-public sealed record RunInfo(string Id, string ReportId, RunState State, string Title, bool Draft, string AsOf, int PageCount, int Rows, double PageWidth, double PageHeight, double Milliseconds, IReadOnlyList<ParameterInfo> Parameters, IReadOnlyList<Problem> Problems);
+/// <param name="PageCount">The pages known so far.</param>
+/// <param name="PagesComplete">True once the last page is known.</param>
+/// <param name="Progress">How far it is; null once everything is there.</param>
+public sealed record RunInfo(string Id, string ReportId, RunState State, string Title, bool Draft, string AsOf, int PageCount, bool PagesComplete, ProgressInfo? Progress, int Rows, double PageWidth, double PageHeight, double Milliseconds, IReadOnlyList<ParameterInfo> Parameters, IReadOnlyList<Problem> Problems);
 
 /// <summary>A parameter with the value that a run used.</summary>
 /// <param name="Value">Empty if there is none.</param>
@@ -23,7 +28,23 @@ public sealed record ParameterInfo(string Name, string Caption, DataType Type, b
         => [.. run.Report.Parameters.Select((p, i) => new ParameterInfo(p.Name, p.Caption, p.Type, p.Required, p.SetBy, run.Parameters.Values[i].Invariant, run.Parameters.Given.Contains(p.Name)))];
 }
 
+/// <summary>How far a run or a look at a report being composed has come.</summary>
+/// <param name="ExpectedRows">About how many rows will be read; null if nobody knows.</param>
+/// <param name="Fraction">The part of the work that is done, 0 to 1; null if that cannot be estimated.</param>
+/// <param name="SecondsLeft">About how long it will still take; null while too little is known.</param>
+public sealed record ProgressInfo(RunStage Stage, int Rows, int? ExpectedRows, double? Fraction, double? SecondsLeft)
+{
+    public static ProgressInfo Of(RunProgress progress) => new(progress.Stage, progress.Rows, progress.ExpectedRows, progress.Fraction, progress.Remaining?.TotalSeconds);
+}
+
+/// <summary>Groups in the outline of a run.</summary>
+/// <param name="Total">How many there are; the entries may be the first of them only.</param>
+/// <param name="Deep">True if the groups inside of them follow each; false if they have to be asked for.</param>
+public sealed record OutlineInfo(int Total, bool Deep, IReadOnlyList<OutlineEntry> Entries);
+
 /// <summary>A group in the outline of a run.</summary>
 /// <param name="Level">From 1 at the outermost.</param>
-/// <param name="Page">The page on which it begins, from 1.</param>
-public sealed record OutlineEntry(int Level, string Label, int Page, int Rows);
+/// <param name="Group">Its number within the level, by which the groups inside of it are asked for.</param>
+/// <param name="Page">The page on which it begins, from 1; null while that is not known.</param>
+/// <param name="Groups">How many groups are inside of it.</param>
+public sealed record OutlineEntry(int Level, int Group, string Label, int? Page, int Rows, int Groups);

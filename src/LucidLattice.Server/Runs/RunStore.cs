@@ -1,53 +1,135 @@
-using System.Collections.Concurrent;
+using LucidLattice.Core.Caching;
 using LucidLattice.Core.Running;
 
 namespace LucidLattice.Server.Runs;
 
-/// <summary>A run that is under way or kept for paging.</summary>
-public sealed class RunEntry(string id, string reportId, bool draft, Task<ReportRun> task, CancellationTokenSource cancel)
+/// <summary>
+/// Keeps runs so that their pages can be asked for one by one, as far as the memory limit allows; the one that was not used
+/// for longest goes first. Readers who ask for the same thing at the same time, or soon after, share one run.
+/// </summary>
+/// <param name="cache">Where rows and steps are kept too: what a run shares with them is counted once.</param>
+public sealed class RunStore(SizedCache cache)
 {
-    public string Id { get; } = id;
-    public string ReportId { get; } = reportId;
-    public bool Draft { get; } = draft;
-    public Task<ReportRun> Task { get; } = task;
-    public CancellationTokenSource Cancel { get; } = cancel;
-    public DateTime Started { get; } = DateTime.UtcNow;
-    public DateTime LastUsed { get; set; } = DateTime.UtcNow;
-    public double Milliseconds { get; set; }
-}
+    /// <summary>How many runs may be made side by side; the others wait for their turn.</summary>
+    public static readonly int MostAtOnce = Math.Max(2, Environment.ProcessorCount);
 
-/// <summary>Keeps runs so that their pages can be asked for one by one. The one that was not used for longest goes first.</summary>
-public sealed class RunStore
-{
-    /// <summary>The most runs that are kept.</summary>
-    public const int Most = 40;
+    private readonly Dictionary<string, RunEntry> _byTicket = [];
+    private readonly Dictionary<string, RunEntry> _byKey = [];
+    private readonly SemaphoreSlim _turns = new(MostAtOnce);
+    private readonly Lock _lock = new();
 
-    private readonly ConcurrentDictionary<string, RunEntry> _runs = new();
-
-    public RunEntry Start(string reportId, bool draft, Func<CancellationToken, ReportRun> run)
+    /// <summary>Joins the run of a key, or starts it.</summary>
+    /// <param name="key">What the run is made from; null shares it with nobody.</param>
+    /// <param name="refresh">True starts anew even if there is one.</param>
+    /// <param name="run">Makes the figures; where pages start is found afterwards, while they can be looked at.</param>
+    /// <returns>The caller's ticket for the run, and the run.</returns>
+    public (string Ticket, RunEntry Entry) Start(string? key, string reportId, bool draft, bool refresh, Func<RunProgress, CancellationToken, ReportRun> run)
     {
-        var cancel = new CancellationTokenSource();
-        var started = System.Diagnostics.Stopwatch.GetTimestamp();
-        var task = Task.Run(() => run(cancel.Token), cancel.Token);
-        var entry = new RunEntry(Guid.NewGuid().ToString("N"), reportId, draft, task, cancel);
-        task.ContinueWith(_ => entry.Milliseconds = System.Diagnostics.Stopwatch.GetElapsedTime(started).TotalMilliseconds, TaskContinuationOptions.ExecuteSynchronously);
-        _runs[entry.Id] = entry;
-        foreach (var old in _runs.Values.OrderByDescending(r => r.LastUsed).Skip(Most)) Remove(old.Id);
-        return entry;
+        var ticket = Guid.NewGuid().ToString("N");
+        key ??= ticket;
+        lock (_lock)
+        {
+            if (refresh || !_byKey.TryGetValue(key, out var entry) || entry.Cancel.IsCancellationRequested || !IsThere(entry)) entry = _byKey[key] = Begin(key, reportId, draft, run);
+            entry.Tickets.Add(ticket);
+            _byTicket[ticket] = entry;
+            return (ticket, entry);
+        }
     }
 
-    public RunEntry? Find(string id)
+    /// <summary>The run of a ticket, or null if it is gone.</summary>
+    public RunEntry? Find(string ticket)
     {
-        if (!_runs.TryGetValue(id, out var entry)) return null;
-        entry.LastUsed = DateTime.UtcNow;
-        return entry;
+        lock (_lock) return _byTicket.TryGetValue(ticket, out var entry) && IsThere(entry) ? entry : null;
     }
 
-    /// <summary>Stops a run if it is under way, and forgets it.</summary>
-    public bool Remove(string id)
+    /// <summary>Gives a ticket back. A run under way that nobody else waits for is stopped.</summary>
+    public bool Release(string ticket)
     {
-        if (!_runs.TryRemove(id, out var entry)) return false;
+        RunEntry? entry;
+        lock (_lock)
+        {
+            if (!_byTicket.Remove(ticket, out entry)) return false;
+            entry.Tickets.Remove(ticket);
+            if (entry.Tickets.Count > 0 || entry.Pages.IsCompletedSuccessfully) return true;
+            Forget(entry);
+        }
         entry.Cancel.Cancel();
+        cache.Remove(NameOf(entry));
         return true;
     }
+
+    /// <summary>True if it is still being made, or is kept; that counts as a use.</summary>
+    private bool IsThere(RunEntry entry) => !entry.Figures.IsCompletedSuccessfully || cache.Find<ReportRun>(NameOf(entry)) is not null;
+
+    private RunEntry Begin(string key, string reportId, bool draft, Func<RunProgress, CancellationToken, ReportRun> make)
+    {
+        var figures = new TaskCompletionSource<ReportRun>(TaskCreationOptions.RunContinuationsAsynchronously);
+        var pages = new TaskCompletionSource<ReportRun>(TaskCreationOptions.RunContinuationsAsynchronously);
+        var entry = new RunEntry(key, reportId, draft) { Figures = figures.Task, Pages = pages.Task };
+        // A failure that nobody waits for any more is no failure of the server.
+        _ = figures.Task.ContinueWith(t => t.Exception, TaskScheduler.Default);
+        _ = pages.Task.ContinueWith(t => t.Exception, TaskScheduler.Default);
+        _ = Task.Run(async () =>
+        {
+            try
+            {
+                await _turns.WaitAsync(entry.Cancel.Token);
+                try
+                {
+                    Make(entry, make, figures);
+                }
+                finally
+                {
+                    _turns.Release();
+                }
+                pages.SetResult(figures.Task.Result);
+            }
+            catch (Exception e)
+            {
+                lock (_lock) Forget(entry);
+                figures.TrySetException(e);
+                pages.TrySetException(e);
+                // The arrays of a large run that was stopped are to be free for the next one now, not some time later.
+                if (e is OperationCanceledException && entry.Progress.Rows > 100_000) GC.Collect(2, GCCollectionMode.Optimized, blocking: false);
+            }
+        });
+        return entry;
+    }
+
+    private void Make(RunEntry entry, Func<RunProgress, CancellationToken, ReportRun> make, TaskCompletionSource<ReportRun> figures)
+    {
+        var run = make(entry.Progress, entry.Cancel.Token);
+        Keep(entry, run);
+        entry.Milliseconds = entry.Progress.Elapsed.TotalMilliseconds;
+        figures.SetResult(run);
+        if (run.Data is not null)
+        {
+            run.Index.Grow(entry.Cancel.Token);
+            Keep(entry, run);
+            // What asked for chance or for the time is nobody else's answer.
+            if (!run.Data.Rows.IsRepeatable)
+                lock (_lock) Unshare(entry);
+        }
+        entry.Milliseconds = entry.Progress.Elapsed.TotalMilliseconds;
+        entry.Progress.Stage = RunStage.Done;
+    }
+
+    private void Keep(RunEntry entry, ReportRun run) => cache.Put(NameOf(entry), run, () =>
+    {
+        lock (_lock) Forget(entry);
+    });
+
+    private void Forget(RunEntry entry)
+    {
+        Unshare(entry);
+        foreach (var ticket in entry.Tickets) _byTicket.Remove(ticket);
+        entry.Tickets.Clear();
+    }
+
+    private void Unshare(RunEntry entry)
+    {
+        if (_byKey.TryGetValue(entry.Key, out var current) && ReferenceEquals(current, entry)) _byKey.Remove(entry.Key);
+    }
+
+    private static string NameOf(RunEntry entry) => $"run {System.Runtime.CompilerServices.RuntimeHelpers.GetHashCode(entry)} {entry.Key}";
 }

@@ -1,4 +1,4 @@
-using LucidLattice.Output;
+using LucidLattice.Output.Typesetting;
 using Microsoft.Extensions.FileProviders;
 
 namespace LucidLattice.Server.Web;

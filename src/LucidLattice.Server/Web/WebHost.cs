@@ -1,8 +1,9 @@
+using LucidLattice.Core.Caching;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
-using LucidLattice.Output;
+using LucidLattice.Output.Typesetting;
 using LucidLattice.Server.Composing;
 using LucidLattice.Server.Data;
 using LucidLattice.Server.Reports;
@@ -15,8 +16,12 @@ namespace LucidLattice.Server.Web;
 /// <summary>Puts the web application together.</summary>
 public static class WebHost
 {
+    /// <summary>The memory for rows, runs and steps, unless it is set: a quarter of the machine's, in bytes.</summary>
+    public static long UsualMemory => Math.Clamp(GC.GetGCMemoryInfo().TotalAvailableMemoryBytes / 4, 128L << 20, 4L << 30);
+
     /// <param name="address">Where to listen, on the loopback interface; port 0 takes a free one.</param>
-    public static WebApplication Build(AppData data, string address)
+    /// <param name="memory">The most that rows, runs and steps may take together, in bytes; null for <see cref="UsualMemory"/>.</param>
+    public static WebApplication Build(AppData data, string address, long? memory = null)
     {
         var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory, WebRootPath = "wwwroot" });
         builder.WebHost.UseKestrelCore().UseUrls(address).ConfigureKestrel(kestrel =>
@@ -25,13 +30,13 @@ public static class WebHost
             kestrel.AddServerHeader = false;
         });
         builder.Logging.SetMinimumLevel(LogLevel.Warning);
-        AddServices(builder.Services, data);
+        AddServices(builder.Services, data, memory ?? UsualMemory);
         var app = builder.Build();
         Map(app);
         return app;
     }
 
-    private static void AddServices(IServiceCollection services, AppData data)
+    private static void AddServices(IServiceCollection services, AppData data, long memory)
     {
         services.ConfigureHttpJsonOptions(options =>
         {
@@ -52,9 +57,11 @@ public static class WebHost
         services.AddSingleton(data.Reports);
         services.AddSingleton<IReportCatalog>(data.Reports);
         services.AddSingleton<IDatabases>(data);
-        services.AddSingleton<ITextMeasurer, SkiaTextMeasurer>();
-        services.AddSingleton<Core.Data.IRowSource>(new CachedRowSource(new SqliteRowSource(data), data));
+        services.AddSingleton<ITypesetter, SkiaTypesetter>();
+        services.AddSingleton(new SizedCache(memory));
+        services.AddSingleton<Core.Data.IRowSource>(s => new CachedRowSource(new SqliteRowSource(data), s.GetRequiredService<SizedCache>()));
         services.AddSingleton<ReportEngine>();
+        services.AddSingleton<ComposeProgress>();
         services.AddSingleton<RunStore>();
     }
 

@@ -80,6 +80,10 @@ export type ComposeRequest = {
     values?: null | {
         [key: string]: string;
     };
+    /**
+     * A name of the asker's choosing, under which the progress can be asked for meanwhile.
+     */
+    follow?: null | string;
 };
 
 export type ComposeResponse = {
@@ -440,12 +444,35 @@ export type OutlineEntry = {
      * From 1 at the outermost.
      */
     level: number;
+    /**
+     * Its number within the level, by which the groups inside of it are asked for.
+     */
+    group: number;
     label: string;
     /**
-     * The page on which it begins, from 1.
+     * The page on which it begins, from 1; null while that is not known.
      */
-    page: number;
+    page: null | number;
     rows: number;
+    /**
+     * How many groups are inside of it.
+     */
+    groups: number;
+};
+
+/**
+ * Groups in the outline of a run.
+ */
+export type OutlineInfo = {
+    /**
+     * How many there are; the entries may be the first of them only.
+     */
+    total: number;
+    /**
+     * True if the groups inside of them follow each; false if they have to be asked for.
+     */
+    deep: boolean;
+    entries: Array<OutlineEntry>;
 };
 
 export type PageSetup = {
@@ -500,6 +527,26 @@ export type Problem = {
     isError?: boolean;
 };
 
+/**
+ * How far a run or a look at a report being composed has come.
+ */
+export type ProgressInfo = {
+    stage: RunStage;
+    rows: number;
+    /**
+     * About how many rows will be read; null if nobody knows.
+     */
+    expectedRows: null | number;
+    /**
+     * The part of the work that is done, 0 to 1; null if that cannot be estimated.
+     */
+    fraction: null | number;
+    /**
+     * About how long it will still take; null while too little is known.
+     */
+    secondsLeft: null | number;
+};
+
 export type PublishRequest = {
     version: number;
 };
@@ -536,6 +583,9 @@ export type ReportEntry = {
  * What a run has found so far. A failed run has no pages; the problems say why.
  */
 export type RunInfo = {
+    /**
+     * The asker's ticket for the run; several readers may share what it stands for.
+     */
     id: string;
     reportId: string;
     state: RunState;
@@ -545,7 +595,15 @@ export type RunInfo = {
      * The time of the data, in the report's zone.
      */
     asOf: string;
+    /**
+     * The pages known so far.
+     */
     pageCount: number;
+    /**
+     * True once the last page is known.
+     */
+    pagesComplete: boolean;
+    progress: null | ProgressInfo;
     rows: number;
     pageWidth: number;
     pageHeight: number;
@@ -553,6 +611,8 @@ export type RunInfo = {
     parameters: Array<ParameterInfo>;
     problems: Array<Problem>;
 };
+
+export type RunStage = 'waiting' | 'reading' | 'grouping' | 'paging' | 'done';
 
 export type RunStart = {
     /**
@@ -565,6 +625,10 @@ export type RunStart = {
      * True runs the draft, which only its author should see.
      */
     draft?: boolean;
+    /**
+     * True reads the data again, even if it seems unchanged.
+     */
+    refresh?: boolean;
 };
 
 export type RunState = 'running' | 'ready' | 'failed';
@@ -579,6 +643,17 @@ export type SavedReport = {
 
 export type SavedVersion = {
     version: number;
+};
+
+export type SearchHit = {
+    page: number;
+    text: string;
+    row: boolean;
+};
+
+export type SearchResult = {
+    hits: Array<SearchHit>;
+    more: boolean;
 };
 
 export type Section = {
@@ -908,6 +983,24 @@ export type CountPagesResponses = {
 
 export type CountPagesResponse = CountPagesResponses[keyof CountPagesResponses];
 
+export type ComposeProgressData = {
+    body?: never;
+    path: {
+        name: string;
+    };
+    query?: never;
+    url: '/api/compose/progress/{name}';
+};
+
+export type ComposeProgressResponses = {
+    /**
+     * OK
+     */
+    200: ProgressInfo;
+};
+
+export type ComposeProgressResponse = ComposeProgressResponses[keyof ComposeProgressResponses];
+
 export type StopRunData = {
     body?: never;
     path: {
@@ -948,7 +1041,9 @@ export type GetPageData = {
         id: string;
         number: number;
     };
-    query?: never;
+    query?: {
+        find?: string;
+    };
     url: '/api/runs/{id}/pages/{number}';
 };
 
@@ -966,7 +1061,11 @@ export type GetOutlineData = {
     path: {
         id: string;
     };
-    query?: never;
+    query?: {
+        level?: number;
+        group?: number;
+        from?: number;
+    };
     url: '/api/runs/{id}/outline';
 };
 
@@ -974,10 +1073,31 @@ export type GetOutlineResponses = {
     /**
      * OK
      */
-    200: Array<OutlineEntry>;
+    200: OutlineInfo;
 };
 
 export type GetOutlineResponse = GetOutlineResponses[keyof GetOutlineResponses];
+
+export type FindInRunData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query: {
+        text: string;
+        most?: number;
+    };
+    url: '/api/runs/{id}/find';
+};
+
+export type FindInRunResponses = {
+    /**
+     * OK
+     */
+    200: SearchResult;
+};
+
+export type FindInRunResponse = FindInRunResponses[keyof FindInRunResponses];
 
 export type GetPdfData = {
     body?: never;

@@ -1,7 +1,8 @@
 using LucidLattice.Core.Drawing;
+using LucidLattice.Output.Typesetting;
 using SkiaSharp;
 
-namespace LucidLattice.Output;
+namespace LucidLattice.Output.Pdf;
 
 /// <summary>Paints drawing items on a Skia canvas. Fonts are kept from one text to the next.</summary>
 /// <param name="baseAddress">The start of link addresses; null paints no links.</param>
@@ -9,6 +10,9 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
 {
     private readonly Dictionary<Font, SKFont> _fonts = [];
     private readonly SKPaint _paint = new() { IsAntialias = true };
+    private readonly SKTextBlobBuilder _blob = new();
+    private ushort[] _glyphs = new ushort[64];
+    private float[] _places = new float[64];
 
     public void Paint(SKCanvas canvas, IEnumerable<DrawItem> items)
     {
@@ -18,6 +22,7 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
     public void Dispose()
     {
         foreach (var font in _fonts.Values) font.Dispose();
+        _blob.Dispose();
         _paint.Dispose();
     }
 
@@ -27,12 +32,12 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
         {
             case TextRun run:
                 Fill(run.Color);
-                if (run.Rotation == 0) canvas.DrawText(run.Text, (float)run.X, (float)run.Y, SKTextAlign.Left, FontOf(run.Font), _paint);
+                if (run.Rotation == 0) Text(canvas, run);
                 else
                 {
                     canvas.Save();
                     canvas.RotateDegrees((float)run.Rotation, (float)run.X, (float)run.Y);
-                    canvas.DrawText(run.Text, (float)run.X, (float)run.Y, SKTextAlign.Left, FontOf(run.Font), _paint);
+                    Text(canvas, run);
                     canvas.Restore();
                 }
                 break;
@@ -62,10 +67,36 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
         }
     }
 
+    /// <summary>Letters at the places that the typesetter decided; where it only put one after the other, Skia does the same by itself.</summary>
+    private void Text(SKCanvas canvas, TextRun run)
+    {
+        var (face, text) = (Fonts.FaceOf(run.Font), run.Text);
+        var scale = (float)run.Font.Size / face.UnitsPerEm;
+        if (_glyphs.Length < text.Length) (_glyphs, _places) = (new ushort[text.Length * 2], new float[text.Length * 2]);
+        if (run.RightToLeft || float.IsNaN(face.PlainWidth(text)))
+        {
+            var (glyphs, places, _) = face.Shape(text, run.RightToLeft);
+            for (var i = 0; i < places.Length; i++) places[i] = new SKPoint(places[i].X * scale, places[i].Y * scale);
+            _blob.AddPositionedRun(glyphs, FontOf(run.Font), places);
+        }
+        else if (!face.PlainGlyphs(text, _glyphs, _places))
+        {
+            canvas.DrawText(text, (float)run.X, (float)run.Y, SKTextAlign.Left, FontOf(run.Font), _paint);
+            return;
+        }
+        else
+        {
+            for (var i = 0; i < text.Length; i++) _places[i] *= scale;
+            _blob.AddHorizontalRun(_glyphs.AsSpan(0, text.Length), FontOf(run.Font), _places.AsSpan(0, text.Length), 0);
+        }
+        using var blob = _blob.Build();
+        if (blob is not null) canvas.DrawText(blob, (float)run.X, (float)run.Y, _paint);
+    }
+
     private SKFont FontOf(Font font)
     {
         if (!_fonts.TryGetValue(font, out var made))
-            _fonts[font] = made = new SKFont(Fonts.Face(font), (float)font.Size) { Hinting = SKFontHinting.None, Subpixel = true, LinearMetrics = true };
+            _fonts[font] = made = new SKFont(Fonts.FaceOf(font).Typeface, (float)font.Size) { Hinting = SKFontHinting.None, Subpixel = true, LinearMetrics = true };
         return made;
     }
 

@@ -1,0 +1,91 @@
+using LucidLattice.Core.Charts;
+using LucidLattice.Core.Planning;
+using LucidLattice.Core.Running;
+using Microsoft.Data.Sqlite;
+using static LucidLattice.Bench.Benchmarks;
+
+namespace LucidLattice.Bench;
+
+/// <summary>A million bookings: from the command to the page index, all totals and the numbers of all charts.</summary>
+internal static class LargeRun
+{
+    private const int Rounds = 3;
+
+    public static IEnumerable<Outcome> Time()
+    {
+        var ferries = Ferries.Of(Ferries.Million);
+        Whole(Ferries.Of(20_000));
+        var (ours, bare) = (new List<double>(), new List<double>());
+        var rows = 0;
+        for (var round = 0; round < Rounds; round++)
+        {
+            ours.Add(Benchmarks.Time(() => rows = Whole(ferries)));
+            bare.Add(Benchmarks.Time(() => Bare(ferries)));
+        }
+        var ratio = Median(ours) / Median(bare);
+        yield return new Outcome($"{rows:N0} bookings: run, all totals, chart numbers, page index", N(Median(ours), "ms"), N(Median(bare), "ms, bare ADO.NET loop with the same ORDER BY"), N(ratio, "×"), "≤ 1.0 ×", ratio <= 1);
+    }
+
+    public static IEnumerable<Outcome> Memory()
+    {
+        var run = Ferries.Of(Ferries.Million).Run();
+        Charts(run);
+        var (peak, columns) = (Peak(), run.Data!.Rows.Bytes);
+        var limit = columns * 2 + (120L << 20);
+        yield return new Outcome("the same, peak memory of the process", N(peak / 1048576.0, "MB"), N(columns / 1048576.0, "MB, the rows in typed columns"), $"limit {N(limit / 1048576.0, "MB")}", "≤ 2 × + 120 MB", peak <= limit);
+    }
+
+    public static IEnumerable<Outcome> Growth()
+    {
+        var (one, five) = (Ferries.Of(Ferries.Million), Ferries.Of(5 * Ferries.Million));
+        Whole(Ferries.Of(20_000));
+        int few = 0, many = 0;
+        var small = Median(Enumerable.Range(0, Rounds).Select(_ => Benchmarks.Time(() => few = Whole(one))).ToList());
+        var large = Benchmarks.Time(() => many = Whole(five));
+        // The generator does not hit the numbers exactly, so what is compared is time for as many rows.
+        var ratio = large / small * (few * 5.0 / many);
+        yield return new Outcome("5 million bookings", N(large, "ms"), N(small, "ms, 1 million"), N(ratio, "×"), "≤ 5.5 ×", ratio <= 5.5);
+    }
+
+    private static int Whole(Ferries ferries)
+    {
+        var run = ferries.Run();
+        Charts(run);
+        return run.Data!.Tree.Order.Length;
+    }
+
+    private static void Charts(ReportRun run)
+    {
+        var data = run.Data!;
+        foreach (var chart in data.Plan.Charts)
+            for (var group = 0; group < data.Tree.Levels[chart.Level].Count; group++)
+            {
+                var frame = data.NewFrame();
+                data.Tree.Path(chart.Level, group).CopyTo(frame.Groups, 0);
+                if (data.Marks(chart, frame).Count == 0) throw new InvalidOperationException("A chart has no marks.");
+            }
+    }
+
+    /// <summary>The same fields, ordered by the database, each read as its type and added up.</summary>
+    private static void Bare(Ferries ferries)
+    {
+        using var connection = new SqliteConnection($"Data Source={ferries.Path_};Mode=ReadOnly;Pooling=False");
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = "SELECT region, route, departs, ticket_class, people, vehicles, fare, discount FROM bookings_in_full ORDER BY region, route, departs";
+        using var reader = command.ExecuteReader();
+        var (letters, people, vehicles, fare, discount) = (0L, 0L, 0L, 0m, 0m);
+        while (reader.Read())
+        {
+            letters += reader.GetString(0).Length + reader.GetString(1).Length + reader.GetString(2).Length + reader.GetString(3).Length;
+            people += reader.GetInt64(4);
+            vehicles += reader.GetInt64(5);
+            fare += reader.GetDecimal(6);
+            if (!reader.IsDBNull(7)) discount += reader.GetDecimal(7);
+        }
+        if (letters == 0 || people == 0 || fare == 0) throw new InvalidOperationException("No rows.");
+    }
+
+    private static long Peak()
+        => long.Parse(File.ReadLines("/proc/self/status").First(l => l.StartsWith("VmHWM", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1]) * 1024;
+}

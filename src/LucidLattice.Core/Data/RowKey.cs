@@ -1,0 +1,161 @@
+using System.Buffers;
+
+namespace LucidLattice.Core.Data;
+
+/// <summary>
+/// A key to sort or group rows by: small whole numbers whose order is that of the values. Most keys are worked out from
+/// the column each time they are asked for, so that a million rows cost nothing but a few numbers.
+/// </summary>
+/// <param name="count">Ranks are at least 0 and less than this; the last one is that of empties, whether there are any or not.</param>
+public abstract class RowKey(int count) : Caching.ISized
+{
+    public int Count { get; } = count;
+
+    public abstract long Bytes { get; }
+
+    /// <summary>The ranks of some rows.</summary>
+    public abstract void Ranks(ReadOnlySpan<int> rows, Span<int> ranks);
+
+    /// <summary>The rows in the order of this key; rows of equal rank keep their order. Linear in rows and ranks.</summary>
+    public int[] Sort(ReadOnlySpan<int> rows)
+    {
+        var sorted = new int[rows.Length];
+        var ranks = ArrayPool<int>.Shared.Rent(Math.Max(1, rows.Length));
+        Ranks(rows, ranks);
+        // Counting is linear in the ranks, so a few rows among many ranks are compared instead.
+        if (Count > 4L * rows.Length + 64) ByComparing(rows, ranks.AsSpan(0, rows.Length), sorted);
+        else ByCounting(rows, ranks.AsSpan(0, rows.Length), sorted);
+        ArrayPool<int>.Shared.Return(ranks);
+        return sorted;
+    }
+
+    private void ByCounting(ReadOnlySpan<int> rows, ReadOnlySpan<int> ranks, int[] sorted)
+    {
+        var places = new int[Count + 1];
+        foreach (var rank in ranks) places[rank + 1]++;
+        for (var i = 1; i < places.Length; i++) places[i] += places[i - 1];
+        for (var i = 0; i < rows.Length; i++) sorted[places[ranks[i]]++] = rows[i];
+    }
+
+    private static void ByComparing(ReadOnlySpan<int> rows, ReadOnlySpan<int> ranks, int[] sorted)
+    {
+        // The place in the lower half keeps equal ranks in their order.
+        var keys = new long[rows.Length];
+        for (var i = 0; i < keys.Length; i++) keys[i] = ((long)ranks[i] << 32) | (uint)i;
+        rows.CopyTo(sorted);
+        Array.Sort(keys, sorted);
+    }
+}
+
+/// <summary>The key of a text column: ranks of its distinct texts.</summary>
+public sealed class CodeKey : RowKey
+{
+    private readonly TextColumn _column;
+    private readonly int[] _rankOfCode;
+    private readonly int _empty;
+
+    public CodeKey(TextColumn column, Collation collation, bool descending) : base(column.Texts.Count + 1)
+    {
+        _column = column;
+        var texts = column.Texts;
+        var order = Enumerable.Range(0, texts.Count).ToArray();
+        Array.Sort(order, (a, b) => collation.Compare(texts[a], texts[b]));
+        _rankOfCode = new int[texts.Count];
+        for (var i = 0; i < order.Length; i++) _rankOfCode[order[i]] = descending ? order.Length - 1 - i : i;
+        _empty = texts.Count;
+    }
+
+    public override long Bytes => _rankOfCode.Length * 4L;
+
+    public override void Ranks(ReadOnlySpan<int> rows, Span<int> ranks)
+    {
+        var (codes, nulls, rankOfCode) = (_column.Codes, _column.Nulls, _rankOfCode);
+        for (var i = 0; i < rows.Length; i++) ranks[i] = nulls[rows[i]] ? _empty : rankOfCode[codes[rows[i]]];
+    }
+}
+
+/// <summary>The key of numbers that lie close together, as dates and small counts do: the distance from the smallest.</summary>
+public sealed class RangeKey : RowKey
+{
+    private readonly long[] _values;
+    private readonly BitSet _nulls;
+    private readonly long _from;
+    private readonly int _sign;
+
+    private RangeKey(long[] values, BitSet nulls, long from, int sign, int count) : base(count) => (_values, _nulls, _from, _sign) = (values, nulls, from, sign);
+
+    public override long Bytes => 0;
+
+    /// <summary>Null if the numbers are too far apart for it.</summary>
+    /// <param name="rows">How many of the values are rows.</param>
+    public static RangeKey? Of(long[] values, int rows, BitSet nulls, bool descending)
+    {
+        long least = long.MaxValue, most = long.MinValue;
+        for (var row = 0; row < rows; row++)
+        {
+            if (nulls[row]) continue;
+            least = Math.Min(least, values[row]);
+            most = Math.Max(most, values[row]);
+        }
+        if (least > most) return new RangeKey(values, nulls, 0, 1, 1);
+        var width = (Int128)most - least;
+        if (width > Math.Max(1024, 2L * rows)) return null;
+        return new RangeKey(values, nulls, descending ? most : least, descending ? -1 : 1, (int)width + 2);
+    }
+
+    public override void Ranks(ReadOnlySpan<int> rows, Span<int> ranks)
+    {
+        var (values, nulls) = (_values, _nulls);
+        for (var i = 0; i < rows.Length; i++) ranks[i] = nulls[rows[i]] ? Count - 1 : (int)(values[rows[i]] - _from) * _sign;
+    }
+}
+
+/// <summary>The key of any other numbers: the rank of each row's value, kept.</summary>
+public sealed class DenseKey : RowKey
+{
+    private readonly int[] _ranks;
+
+    private DenseKey(int[] ranks, int count) : base(count) => _ranks = ranks;
+
+    public override long Bytes => _ranks.Length * 4L;
+
+    public static DenseKey Of<T>(ReadOnlySpan<T> values, BitSet nulls, bool descending) where T : struct, IComparable<T>, IEquatable<T>
+    {
+        var rows = new int[values.Length];
+        var keys = new T[values.Length];
+        var filled = 0;
+        for (var row = 0; row < values.Length; row++)
+        {
+            if (nulls[row]) continue;
+            rows[filled] = row;
+            keys[filled++] = values[row];
+        }
+        Array.Sort(keys, rows, 0, filled);
+        var ranks = new int[values.Length];
+        var rank = -1;
+        for (var i = 0; i < filled; i++)
+        {
+            if (i == 0 || !keys[i].Equals(keys[i - 1])) rank++;
+            ranks[rows[i]] = rank;
+        }
+        for (var row = 0; row < ranks.Length; row++)
+        {
+            if (nulls[row]) ranks[row] = rank + 1;
+            else if (descending) ranks[row] = rank - ranks[row];
+        }
+        return new DenseKey(ranks, rank + 2);
+    }
+
+    public override void Ranks(ReadOnlySpan<int> rows, Span<int> ranks)
+    {
+        for (var i = 0; i < rows.Length; i++) ranks[i] = _ranks[rows[i]];
+    }
+}
+
+/// <summary>The key of what is the same in all rows.</summary>
+public sealed class ConstantKey() : RowKey(1)
+{
+    public override long Bytes => 0;
+
+    public override void Ranks(ReadOnlySpan<int> rows, Span<int> ranks) => ranks[..rows.Length].Clear();
+}

@@ -1,0 +1,30 @@
+using System.Collections.Concurrent;
+using LucidLattice.Core.Running;
+using LucidLattice.Server.Runs;
+
+namespace LucidLattice.Server.Composing;
+
+/// <summary>How far the looks at reports being composed have come, by names that their askers gave them.</summary>
+public sealed class ComposeProgress
+{
+    private readonly ConcurrentDictionary<string, RunProgress> _byName = [];
+
+    /// <summary>Null once the look is over.</summary>
+    public ProgressInfo? Of(string name) => _byName.TryGetValue(name, out var progress) ? ProgressInfo.Of(progress) : null;
+
+    /// <summary>Does something that can be followed under a name meanwhile.</summary>
+    public T Follow<T>(string? name, Func<RunProgress, T> work)
+    {
+        var progress = new RunProgress();
+        if (name is null) return work(progress);
+        _byName[name] = progress;
+        try
+        {
+            return work(progress);
+        }
+        finally
+        {
+            _byName.TryRemove(name, out _);
+        }
+    }
+}

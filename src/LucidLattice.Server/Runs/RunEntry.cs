@@ -1,0 +1,25 @@
+using LucidLattice.Core.Running;
+
+namespace LucidLattice.Server.Runs;
+
+/// <summary>A run that is under way or kept for paging. Everyone who asked for it holds a ticket.</summary>
+public sealed class RunEntry(string key, string reportId, bool draft)
+{
+    /// <summary>What the run is made from; equal keys are the same run.</summary>
+    public string Key { get; } = key;
+    public string ReportId { get; } = reportId;
+    public bool Draft { get; } = draft;
+    public RunProgress Progress { get; } = new();
+    public CancellationTokenSource Cancel { get; } = new();
+
+    /// <summary>Done once the figures are there, and pages can be asked for.</summary>
+    public required Task<ReportRun> Figures { get; init; }
+
+    /// <summary>Done once the last page is known.</summary>
+    public required Task<ReportRun> Pages { get; init; }
+
+    /// <summary>Guarded by the store.</summary>
+    public HashSet<string> Tickets { get; } = [];
+
+    public double Milliseconds { get; set; }
+}
