@@ -156,19 +156,4 @@ public sealed class DataTests : IDisposable
             if (valid) Assert.Equal(expected, actual);
         }
     }
-
-    private sealed class CountingSource(IRowSource source) : IRowSource
-    {
-        public int Reads { get; private set; }
-
-        public void Require(DataQuery query) => source.Require(query);
-
-        public string? Stamp(Dataset dataset) => source.Stamp(dataset);
-
-        public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
-        {
-            Reads++;
-            return source.Read(query, progress, cancel);
-        }
-    }
 }

@@ -93,3 +93,19 @@ internal sealed class MemoryRows(params Value[][] rows) : IRowSource
         return new RowSet([.. builders.Select(b => b.Builder.Build())], rows.Length, []);
     }
 }
+
+/// <summary>Counts how often rows are read.</summary>
+internal sealed class CountingSource(IRowSource source) : IRowSource
+{
+    public int Reads { get; private set; }
+
+    public void Require(DataQuery query) => source.Require(query);
+
+    public string? Stamp(Dataset dataset) => source.Stamp(dataset);
+
+    public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
+    {
+        Reads++;
+        return source.Read(query, progress, cancel);
+    }
+}

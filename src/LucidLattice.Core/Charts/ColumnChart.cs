@@ -82,7 +82,8 @@ public sealed class ColumnChart
     {
         var barWidth = step * 0.68;
         var zero = at(0);
-        var labelFits = _content.ValueLabels && LineHeight(SmallFont) <= step;
+        // All columns wear their figure or none does: one here and there would look like a choice.
+        var labelFits = _content.ValueLabels && LineHeight(SmallFont) <= step && _content.Marks.All(m => m.Value.IsNull || _typesetter.Width(SmallFont, format.Format(m.Value)) <= step - 2);
         for (var i = 0; i < _content.Marks.Count; i++)
         {
             var mark = _content.Marks[i];
@@ -95,7 +96,6 @@ public sealed class ColumnChart
             _items.Add(new RegionItem(x, Math.Min(top, zero - 6), barWidth, Math.Max(height, 6), $"{_content.Id}-{i}", mark.Label, _content.FullFormat.Format(mark.Value), _content.Action(mark)));
             if (!labelFits) continue;
             var label = format.Format(mark.Value);
-            if (_typesetter.Width(SmallFont, label) > step - 2) continue;
             Text(label, SmallFont, Palette.Ink, x + barWidth / 2, value < 0 ? end + Ascent(SmallFont) + 2 : end - 2.5, 0.5);
         }
     }

@@ -79,7 +79,7 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
             case DataType.Double when double.IsFinite(value): Put(value); break;
             case DataType.Whole when value == Math.Floor(value) && Math.Abs(value) < 9.2e18: Put((long)value); break;
             // A REAL read as decimal goes by its shortest text, so 0.1 is 0.1.
-            case DataType.Decimal when decimal.TryParse(value.ToString("R", CultureInfo.InvariantCulture), NumberStyles.Float, CultureInfo.InvariantCulture, out var exact):
+            case DataType.Decimal when Shortest(value, out var exact):
                 Put(exact);
                 break;
             case DataType.Text: Put(value.ToString("R", CultureInfo.InvariantCulture)); break;
@@ -127,6 +127,13 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
                 default: Put(value.Bits); break;
             }
         }
+    }
+
+    private static bool Shortest(double value, out decimal exact)
+    {
+        Span<char> text = stackalloc char[32];
+        exact = 0;
+        return value.TryFormat(text, out var length, "R", CultureInfo.InvariantCulture) && decimal.TryParse(text[..length], NumberStyles.Float, CultureInfo.InvariantCulture, out exact);
     }
 
     public void AddMisfit(string shown)

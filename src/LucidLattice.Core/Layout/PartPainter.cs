@@ -63,7 +63,8 @@ public sealed class PartPainter(PartLayout layout, ITypesetter typesetter, Syste
         }
         var (ascent, descent) = typesetter.Extent(font);
         var baseline = y + (style.Font.Size * PartLayout.LineSpacing - ascent - descent) / 2 + ascent;
-        var shift = style.Align switch { Alignment.Right => width - measured, Alignment.Centre => (width - measured) / 2, _ => 0 };
+        var align = style is { IsNatural: true, Align: Alignment.Left } && WritingDirection.IsRightToLeft(line) ? Alignment.Right : style.Align;
+        var shift = align switch { Alignment.Right => width - measured, Alignment.Centre => (width - measured) / 2, _ => 0 };
         TextItems.Add(items, typesetter, line, font, style.Color, x + shift, baseline, measured);
     }
 }

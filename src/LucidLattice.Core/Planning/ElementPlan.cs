@@ -71,4 +71,5 @@ public sealed record LinkPlan(Link Definition, string Title, IReadOnlyList<(stri
 public sealed record BrokenPlan(Element Element, double X, double Width, ResolvedStyle Style) : ElementPlan(Element, X, Width, Style);
 
 /// <summary>A style with nothing left open.</summary>
-public sealed record ResolvedStyle(Font Font, string Color, Alignment Align);
+/// <param name="IsNatural">True if nobody chose the alignment, so that a text may start at the side where its writing does.</param>
+public sealed record ResolvedStyle(Font Font, string Color, Alignment Align, bool IsNatural = false);

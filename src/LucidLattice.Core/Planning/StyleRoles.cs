@@ -23,7 +23,8 @@ public static class StyleRoles
         return new ResolvedStyle(
             new Font(style.Font ?? FontFamily.Sans, Math.Clamp(style.Size ?? size, 4, 72), style.Bold ?? bold, style.Italic ?? false),
             style.Color ?? color,
-            style.Align ?? natural);
+            style.Align ?? natural,
+            style.Align is null);
     }
 
     private static StyleRole DefaultRole(Element element, BandPlace place) => element switch

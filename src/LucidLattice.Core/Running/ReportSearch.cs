@@ -9,7 +9,8 @@ namespace LucidLattice.Core.Running;
 /// <param name="Page">From 1.</param>
 /// <param name="Text">The whole text in which it stands.</param>
 /// <param name="Row">True in a detail row, false in a heading or a total.</param>
-public sealed record SearchHit(int Page, string Text, bool Row);
+/// <param name="Context">What the row begins with, to tell it from others; null if it begins with the text itself.</param>
+public sealed record SearchHit(int Page, string Text, bool Row, string? Context = null);
 
 /// <summary>All hits in printed order.</summary>
 /// <param name="More">True if there are more than were asked for.</param>
@@ -61,10 +62,17 @@ public sealed class ReportSearch
             {
                 if (find() is not { } found) continue;
                 if (hits.Count == most) return new SearchResult(hits, true);
-                hits.Add(new SearchHit(_run.Index.PageOf(cursor with { Part = part }) ?? 1, found, cursor.Stage == Stage.Detail));
+                var row = cursor.Stage == Stage.Detail;
+                hits.Add(new SearchHit(_run.Index.PageOf(cursor with { Part = part }) ?? 1, found, row, row ? Beginning(cursor, part, found) : null));
             }
         }
         return new SearchResult(hits, false);
+    }
+
+    private string? Beginning(Cursor cursor, int part, string found)
+    {
+        var first = _data.Plan.Bands[PageFlow.PlaceOf(cursor)][part].Elements.OfType<TextPlan>().OrderBy(t => t.Element.Y).ThenBy(t => t.X).First().Text(_frame);
+        return first.Length == 0 || first == found ? null : first;
     }
 
     private List<(int Part, Func<string?> Find)> FindersOf(Cursor cursor)

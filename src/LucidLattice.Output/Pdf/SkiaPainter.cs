@@ -1,3 +1,4 @@
+using System.Text;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Output.Typesetting;
 using SkiaSharp;
@@ -75,9 +76,7 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
         if (_glyphs.Length < text.Length) (_glyphs, _places) = (new ushort[text.Length * 2], new float[text.Length * 2]);
         if (run.RightToLeft || float.IsNaN(face.PlainWidth(text)))
         {
-            var (glyphs, places, _) = face.Shape(text, run.RightToLeft);
-            for (var i = 0; i < places.Length; i++) places[i] = new SKPoint(places[i].X * scale, places[i].Y * scale);
-            _blob.AddPositionedRun(glyphs, FontOf(run.Font), places);
+            AddShaped(face, run, scale);
         }
         else if (!face.PlainGlyphs(text, _glyphs, _places))
         {
@@ -91,6 +90,19 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
         }
         using var blob = _blob.Build();
         if (blob is not null) canvas.DrawText(blob, (float)run.X, (float)run.Y, _paint);
+    }
+
+    /// <summary>Glyphs with the text that they stand for, since a reader of the file could not tell it from them.</summary>
+    private void AddShaped(Face face, TextRun run, float scale)
+    {
+        var (glyphs, places, characters, _) = face.Shape(run.Text, run.RightToLeft);
+        if (glyphs.Length == 0) return;
+        var utf8 = Encoding.UTF8.GetBytes(run.Text);
+        var buffer = _blob.AllocatePositionedTextRun(FontOf(run.Font), glyphs.Length, utf8.Length);
+        buffer.SetGlyphs(glyphs);
+        buffer.SetPositions([.. places.Select(p => new SKPoint(p.X * scale, p.Y * scale))]);
+        buffer.SetText(utf8);
+        buffer.SetClusters([.. characters.Select(c => (uint)Encoding.UTF8.GetByteCount(run.Text.AsSpan(0, c)))]);
     }
 
     private SKFont FontOf(Font font)

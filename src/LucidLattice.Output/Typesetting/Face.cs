@@ -84,8 +84,8 @@ internal sealed class Face
         return kerned;
     }
 
-    /// <summary>Shapes any text of one direction. Glyphs come from left to right.</summary>
-    public (ushort[] Glyphs, SKPoint[] Places, float Width) Shape(ReadOnlySpan<char> text, bool rightToLeft)
+    /// <summary>Shapes any text of one direction. Glyphs come from left to right, each with the index of the first character that it stands for.</summary>
+    public (ushort[] Glyphs, SKPoint[] Places, int[] Characters, float Width) Shape(ReadOnlySpan<char> text, bool rightToLeft)
     {
         using var buffer = new Buffer();
         buffer.AddUtf16(text);
@@ -93,14 +93,15 @@ internal sealed class Face
         buffer.Direction = rightToLeft ? Direction.RightToLeft : Direction.LeftToRight;
         lock (_shaping) _shaping.Shape(buffer, Features);
         var (infos, positions) = (buffer.GlyphInfos, buffer.GlyphPositions);
-        var (glyphs, places, x) = (new ushort[infos.Length], new SKPoint[infos.Length], 0f);
+        var (glyphs, places, characters, x) = (new ushort[infos.Length], new SKPoint[infos.Length], new int[infos.Length], 0f);
         for (var i = 0; i < infos.Length; i++)
         {
             glyphs[i] = (ushort)infos[i].Codepoint;
+            characters[i] = (int)infos[i].Cluster;
             places[i] = new SKPoint(x + positions[i].XOffset, -positions[i].YOffset);
             x += positions[i].XAdvance;
         }
-        return (glyphs, places, x);
+        return (glyphs, places, characters, x);
     }
 
     private float Advance(char c)

@@ -49,8 +49,9 @@ internal static unsafe class Icu
         return breaks;
     }
 
-    /// <summary>The runs of a line from left to right; the first letter with a direction of its own decides that of the whole.</summary>
-    public static List<(int Start, int Length, bool RightToLeft)> VisualRuns(string text)
+    /// <summary>The runs of a line from left to right.</summary>
+    /// <param name="paragraph">0 for left to right, 1 for right to left; otherwise the first letter with a direction of its own decides that of the whole.</param>
+    public static List<(int Start, int Length, bool RightToLeft)> VisualRuns(string text, byte paragraph = FirstStrongDecides)
     {
         var error = 0;
         var bidi = OpenBidi();
@@ -59,7 +60,7 @@ internal static unsafe class Icu
             var runs = new List<(int, int, bool)>();
             fixed (char* characters = text)
             {
-                SetParagraph(bidi, characters, text.Length, FirstStrongDecides, null, &error);
+                SetParagraph(bidi, characters, text.Length, paragraph, null, &error);
                 Check(error);
                 var count = CountRuns(bidi, &error);
                 Check(error);

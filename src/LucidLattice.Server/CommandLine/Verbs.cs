@@ -11,6 +11,7 @@ public static class Verbs
           lattice check  REPORT [--data DIR] [--database FILE]
           lattice demo   [--rows N] --out FILE
           lattice schema [--out FILE]
+          lattice bench  [NAME…]
 
         REPORT is the title or id of a saved report, or a definition file. An svg file holds the first page, or page N with --page N.
         """;

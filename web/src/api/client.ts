@@ -1,5 +1,5 @@
 import type {
-  ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineEntry, PagesResponse, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion,
+  ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineInfo, PagesResponse, ProgressInfo, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion, SearchResult,
 } from './generated';
 
 /** An answer of the server that says what is wrong (RFC 9457). */
@@ -41,9 +41,11 @@ export const api = {
   databases: () => call<DatabaseInfo[]>('GET', '/databases'),
   compose: (request: ComposeRequest, signal?: AbortSignal) => call<ComposeResponse>('POST', '/compose', request, signal),
   countPages: (request: ComposeRequest, signal?: AbortSignal) => call<PagesResponse>('POST', '/compose/pages', request, signal),
-  run: (id: string, values: Record<string, string>, draft: boolean, signal?: AbortSignal) => call<RunInfo>('POST', `/reports/${at(id)}/runs`, { values, draft }, signal),
+  composeProgress: (name: string) => call<ProgressInfo | undefined>('GET', `/compose/progress/${name}`),
+  run: (id: string, values: Record<string, string>, draft: boolean, refresh: boolean, signal?: AbortSignal) => call<RunInfo>('POST', `/reports/${at(id)}/runs`, { values, draft, refresh }, signal),
   runInfo: (run: string, signal?: AbortSignal) => call<RunInfo>('GET', `/runs/${run}`, undefined, signal),
   stop: (run: string) => call<void>('DELETE', `/runs/${run}`),
-  page: (run: string, page: number, signal?: AbortSignal) => call<string>('GET', `/runs/${run}/pages/${page}`, undefined, signal),
-  outline: (run: string) => call<OutlineEntry[]>('GET', `/runs/${run}/outline`),
+  page: (run: string, page: number, find: string, signal?: AbortSignal) => call<string>('GET', `/runs/${run}/pages/${page}${find ? `?find=${at(find)}` : ''}`, undefined, signal),
+  outline: (run: string, level: number, group: number, from: number) => call<OutlineInfo>('GET', `/runs/${run}/outline?level=${level}&group=${group}&from=${from}`),
+  find: (run: string, text: string, signal?: AbortSignal) => call<SearchResult>('GET', `/runs/${run}/find?text=${at(text)}`, undefined, signal),
 };

@@ -11,6 +11,7 @@ import { Message } from '../shell/Message';
 import { ModeSwitch } from '../shell/ModeSwitch';
 import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
+import { BusyNote } from './BusyNote';
 import { ComposeStatus } from './ComposeStatus';
 import { ConflictBar } from './ConflictBar';
 import { useCompose } from './composeStore';
@@ -82,6 +83,7 @@ export function ComposePage() {
           <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
             <DataList />
             <Paper dragging={dragged !== undefined} />
+            <BusyNote />
             <SidePanel />
           </Box>
           <ComposeStatus />

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Message } from '../shell/Message';
 import { color } from '../theme/tokens';
 import { BandStrip } from './BandStrip';
+import { FirstLook } from './FirstLook';
 import { useCompose } from './composeStore';
 import { Rails } from './Rails';
 
@@ -41,7 +42,7 @@ export function Paper({ dragging }: { dragging: boolean }) {
   const problems = view?.problems.filter((p) => p.severity === 'error') ?? [];
   return (
     <Box ref={scroller} onClick={(e) => { if (e.target === e.currentTarget) select({ kind: 'report' }); }} sx={{ flex: 1, minWidth: 0, overflow: 'auto', bgcolor: color.desk, display: 'flex' }}>
-      {view && view.bands.length === 0 ? <Message problem title="There is nothing to show yet">{problems.map((p, i) => <div key={i}>{p.message} {p.mends?.join(' ')}</div>)}</Message> : (
+      {!view ? <FirstLook /> : view.bands.length === 0 ? <Message problem title="There is nothing to show yet">{problems.map((p, i) => <div key={i}>{p.message} {p.mends?.join(' ')}</div>)}</Message> : (
         <Box sx={{ display: 'flex', m: '16px auto', height: 'max-content' }}>
           <Rails heights={heights} width={railWidth} />
           <Box role="region" aria-label="Page" sx={{ bgcolor: color.paper, boxShadow: '0 1px 4px rgba(31,42,48,.18)', pt: '14px', pb: '40px', minHeight: 620, ...handles }} style={{ width: page.width * zoom }}>

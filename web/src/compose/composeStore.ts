@@ -24,6 +24,11 @@ interface ComposeState {
   view?: ComposeResponse;
   pageCount?: number;
   saving: Saving;
+  /** What the server has been working on for a while, with a way to stop it. */
+  busy?: { name: string; stop: () => void };
+  /** True if the author stopped the first look at the report. */
+  stopped: boolean;
+  look: () => Promise<void>;
   /** What went wrong with the last gesture, for people. */
   failure: string;
   open: (id: string) => Promise<void>;
@@ -44,6 +49,8 @@ interface ComposeState {
 
 const saveDelay = 600;
 const pagesDelay = 350;
+/** After this, an answer is late, and the author is told how far it is. */
+const busyDelay = 900;
 
 export const useCompose = create<ComposeState>((set, get) => {
   // Gestures are answered in the order in which they were made; of views alone, only the newest is asked for.
@@ -54,13 +61,23 @@ export const useCompose = create<ComposeState>((set, get) => {
   let pagesCall = new AbortController();
 
   const enqueue = (job: () => Promise<void>) => {
-    const turn = queue.then(job).catch((error: Error) => { if (error.name !== 'AbortError') set({ failure: error.message }); });
+    const turn = queue.then(job).catch((error: Error) => { if (error.name !== 'AbortError') set({ failure: error.message }); else if (!get().view) set({ stopped: true }); });
     queue = turn;
     return turn;
   };
 
   // The description of the API cannot say that a key in this list may be empty.
-  const compose = (definition: ReportDefinition, edits?: Edit[]) => api.compose({ definition, edits, vantage: get().vantage as string[], values: get().values });
+  const compose = async (definition: ReportDefinition, edits?: Edit[]) => {
+    const name = crypto.randomUUID();
+    const halt = new AbortController();
+    const late = window.setTimeout(() => set({ busy: { name, stop: () => halt.abort() } }), busyDelay);
+    try {
+      return await api.compose({ definition, edits, vantage: get().vantage as string[], values: get().values, follow: name }, halt.signal);
+    } finally {
+      clearTimeout(late);
+      set({ busy: undefined });
+    }
+  };
 
   const take = (view: ComposeResponse) => {
     set({ view, vantage: view.vantage.map((step) => step.key) });
@@ -77,6 +94,7 @@ export const useCompose = create<ComposeState>((set, get) => {
     return enqueue(async () => {
       const { definition } = get();
       if (!definition || mine !== newest) return;
+      set({ stopped: false });
       take(await compose(definition));
     });
   };
@@ -112,9 +130,9 @@ export const useCompose = create<ComposeState>((set, get) => {
   };
 
   return {
-    id: '', version: 0, published: null, past: [], future: [], selection: { kind: 'report' }, vantage: [], values: {}, saving: 'saved', failure: '',
+    id: '', version: 0, published: null, past: [], future: [], selection: { kind: 'report' }, vantage: [], values: {}, saving: 'saved', failure: '', stopped: false, look,
     open: async (id) => {
-      set({ id, definition: undefined, view: undefined, pageCount: undefined, past: [], future: [], selection: { kind: 'report' }, vantage: [], values: {}, saving: 'saved', failure: '' });
+      set({ id, definition: undefined, view: undefined, pageCount: undefined, past: [], future: [], selection: { kind: 'report' }, vantage: [], values: {}, saving: 'saved', failure: '', stopped: false });
       const report = await api.report(id);
       if (get().id !== id) return;
       set({ definition: report.definition, version: report.draft, published: report.published });

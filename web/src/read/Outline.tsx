@@ -1,30 +1,68 @@
 import Box from '@mui/material/Box';
-import { useQuery } from '@tanstack/react-query';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { api } from '../api/client';
+import type { OutlineEntry } from '../api/generated';
+import { count, numbers } from '../shell/count';
 import { color, levelColor } from '../theme/tokens';
 
-/** The groups of the report with the pages on which they begin. */
-export function Outline({ run, page, onGo }: { run: string; page: number; onGo: (page: number) => void }) {
-  const outline = useQuery({ queryKey: ['outline', run], queryFn: () => api.outline(run), staleTime: Infinity });
-  const entries = outline.data ?? [];
-  const deepest = Math.max(1, ...entries.map((e) => e.level));
-  const current = entries.findLastIndex((e) => e.page <= page);
+interface Props {
+  run: string;
+  /** True once the last page is known. */
+  complete: boolean;
+  page: number;
+  onGo: (page: number) => void;
+}
+
+/** The groups of the report with the pages on which they begin. A long outline is opened group by group. */
+export function Outline(props: Props) {
   return (
     <Box component="nav" aria-label="In this report" sx={{ width: 190, flex: 'none', overflow: 'auto', p: 1.25, bgcolor: color.panel, borderRight: `1px solid ${color.line}` }}>
       <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0, mb: 0.75 }}>In this report</Box>
-      {outline.data && entries.length === 0 && <Box sx={{ color: color.muted }}>The rows are not grouped.</Box>}
-      {entries.map((entry, i) => (
-        <Box
-          component="button"
-          key={i}
-          onClick={() => onGo(entry.page)}
-          aria-current={i === current ? 'location' : undefined}
-          sx={{ display: 'flex', gap: 1, width: '100%', border: 0, borderRadius: 1, font: 'inherit', textAlign: 'left', cursor: 'pointer', py: 0.25, pr: 0.75, pl: 0.75 + (entry.level - 1) * 1.5, bgcolor: i === current ? color.mainTint : 'transparent', color: entry.level < deepest || deepest === 1 ? levelColor(entry.level) : color.ink, fontWeight: entry.level < deepest ? 700 : 400, '&:hover': { bgcolor: color.mainTint } }}
-        >
-          <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }} title={entry.label}>{entry.label}</Box>
-          <Box component="span" sx={{ fontSize: 11, fontWeight: 400, color: color.muted, whiteSpace: 'nowrap' }}>p. {entry.page}</Box>
-        </Box>
-      ))}
+      <Groups {...props} level={0} group={0} />
     </Box>
   );
 }
+
+function Groups({ run, complete, page, onGo, level, group }: Props & { level: number; group: number }) {
+  const outline = useInfiniteQuery({
+    queryKey: ['outline', run, level, group, complete],
+    queryFn: ({ pageParam }) => api.outline(run, level, group, pageParam),
+    initialPageParam: 0,
+    getNextPageParam: (last, all) => (last.deep ? undefined : all.reduce((n, p) => n + p.entries.length, 0) < last.total ? all.reduce((n, p) => n + p.entries.length, 0) : undefined),
+    staleTime: Infinity,
+    placeholderData: (previous) => previous,
+  });
+  const [open, setOpen] = useState<Set<number>>(new Set());
+  const deep = outline.data?.pages[0].deep ?? true;
+  const entries = outline.data?.pages.flatMap((p) => p.entries) ?? [];
+  const deepest = deep ? Math.max(1, ...entries.map((e) => e.level)) : Infinity;
+  const current = entries.findLastIndex((e) => e.page !== null && e.page <= page);
+  const toggle = (entry: OutlineEntry) => setOpen((was) => { const next = new Set(was); if (!next.delete(entry.group)) next.add(entry.group); return next; });
+  if (outline.data && entries.length === 0 && level === 0) return <Box sx={{ color: color.muted }}>The rows are not grouped.</Box>;
+  return (
+    <>
+      {entries.map((entry, i) => (
+        <Box key={`${entry.level} ${entry.group}`}>
+          <Box sx={{ display: 'flex', alignItems: 'center', borderRadius: 1, bgcolor: i === current ? color.mainTint : 'transparent', '&:hover': { bgcolor: color.mainTint } }} style={{ paddingLeft: (entry.level - 1) * 12 }}>
+            {!deep && entry.groups > 0 && <Box component="button" aria-label={`${open.has(entry.group) ? 'Close' : 'Open'} ${entry.label}`} aria-expanded={open.has(entry.group)} onClick={() => toggle(entry)} sx={{ ...plain, width: 18, color: color.muted, flex: 'none' }}>{open.has(entry.group) ? '▾' : '▸'}</Box>}
+            <Box
+              component="button"
+              onClick={() => entry.page !== null && onGo(entry.page)}
+              disabled={entry.page === null}
+              aria-current={i === current ? 'location' : undefined}
+              sx={{ ...plain, display: 'flex', gap: 1, flex: 1, minWidth: 0, py: 0.25, px: 0.75, color: entry.level < deepest || deepest === 1 ? levelColor(entry.level) : color.ink, fontWeight: entry.level < deepest ? 700 : 400 }}
+            >
+              <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }} title={`${entry.label}: ${count(entry.rows, 'row')}`}>{entry.label}</Box>
+              <Box component="span" sx={{ fontSize: 11, fontWeight: 400, color: color.muted, whiteSpace: 'nowrap' }}>{entry.page === null ? '…' : `p. ${numbers.format(entry.page)}`}</Box>
+            </Box>
+          </Box>
+          {open.has(entry.group) && <Groups run={run} complete={complete} page={page} onGo={onGo} level={entry.level} group={entry.group} />}
+        </Box>
+      ))}
+      {outline.hasNextPage && <Box component="button" onClick={() => void outline.fetchNextPage()} sx={{ ...plain, color: color.main, fontWeight: 600, py: 0.5, px: 0.75 }}>{count(outline.data!.pages[0].total - entries.length, 'more group')}…</Box>}
+    </>
+  );
+}
+
+const plain = { border: 0, bgcolor: 'transparent', font: 'inherit', textAlign: 'left', cursor: 'pointer', p: 0, '&:disabled': { cursor: 'default' } } as const;

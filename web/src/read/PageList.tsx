@@ -1,45 +1,76 @@
 import Box from '@mui/material/Box';
-import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { RunInfo } from '../api/generated';
 import { color } from '../theme/tokens';
 import { MarkLayer, type MarkTarget } from './MarkLayer';
 import { PageView } from './PageView';
+import { scrolled, scrolledHeight, scrollTopFor, type TallScroll } from './tallScroll';
 
 interface Props {
   info: RunInfo;
   /** A page to go to, with a counter so that the same page can be asked for twice. */
   goTo?: { page: number; turn: number };
+  /** What is looked for, and marked on the pages. */
+  find: string;
   onPage: (page: number) => void;
   onMark: (target: MarkTarget) => void;
   onGone: () => void;
 }
 
 const gap = 16;
+/** Pages fetched before they come into sight, on either side. */
+const ahead = 2;
 
 /** All pages, one below the other. Only those in sight, and their neighbours, are fetched. */
-export function PageList({ info, goTo, onPage, onMark, onGone }: Props) {
+export function PageList({ info, goTo, find, onPage, onMark, onGone }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState(0);
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  const [at, setAt] = useState<TallScroll>({ scrollTop: 0, top: 0 });
   useEffect(() => {
-    const watch = new ResizeObserver(([entry]) => setRoom(entry.contentRect.width));
+    const watch = new ResizeObserver(([entry]) => setSize({ width: entry.contentRect.width, height: entry.contentRect.height }));
     watch.observe(scroller.current!);
     return () => watch.disconnect();
   }, []);
-  const zoom = Math.max(0.4, Math.min(4 / 3, (room - 2 * gap) / info.pageWidth));
-  const pages = useVirtualizer({ count: info.pageCount, getScrollElement: () => scroller.current, estimateSize: () => info.pageHeight * zoom + gap, overscan: 1, paddingStart: gap });
-  useEffect(() => pages.measure(), [pages, zoom, info.id]);
-  useEffect(() => { if (goTo) pages.scrollToIndex(goTo.page - 1, { align: 'start' }); }, [goTo, pages]);
-  useEffect(() => { scroller.current?.scrollTo(0, 0); }, [info.id]);
-
+  const zoom = Math.max(0.4, Math.min(4 / 3, (size.width - 2 * gap) / info.pageWidth));
   const step = info.pageHeight * zoom + gap;
+  const geometry = { total: info.pageCount * step + gap, view: size.height };
+
+  const move = (top: number) => {
+    const next = { top: Math.max(0, Math.min(top, geometry.total - geometry.view)), scrollTop: scrollTopFor(top, geometry) };
+    scroller.current!.scrollTop = next.scrollTop;
+    setAt(next);
+  };
+  // The page that is read stays in sight when the room for it changes.
+  const reading = useRef(0);
+  useLayoutEffect(() => { if (size.width > 0) move(reading.current * step); }, [zoom]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => { if (goTo) move((goTo.page - 1) * step); }, [goTo]); // eslint-disable-line react-hooks/exhaustive-deps
+  const run = `${info.reportId} ${JSON.stringify(info.parameters.map((p) => p.value))}`;
+  useEffect(() => { move(0); }, [run]); // eslint-disable-line react-hooks/exhaustive-deps
+
+  const current = Math.min(info.pageCount, Math.floor((at.top + geometry.view / 3) / step) + 1);
+  useEffect(() => {
+    onPage(Math.max(1, current));
+    reading.current = Math.max(0, at.top / step);
+  }, [current, at.top, step, onPage]);
+
+  const scroll = (e: React.UIEvent<HTMLElement>) => {
+    const target = e.currentTarget;
+    if (Math.abs(target.scrollTop - at.scrollTop) < 1) return;
+    const next = scrolled(at, target.scrollTop, geometry);
+    if (Math.abs(next.scrollTop - target.scrollTop) >= 1) target.scrollTop = next.scrollTop;
+    setAt({ top: next.top, scrollTop: target.scrollTop });
+  };
+
+  const first = Math.max(1, Math.floor(at.top / step) + 1 - ahead);
+  const last = Math.min(info.pageCount, Math.ceil((at.top + geometry.view) / step) + ahead);
+  const base = at.top - at.scrollTop;
   return (
-    <Box ref={scroller} tabIndex={0} aria-label="Pages" onScroll={(e) => onPage(Math.min(info.pageCount, Math.floor((e.currentTarget.scrollTop + e.currentTarget.clientHeight / 3) / step) + 1))} sx={{ flex: 1, minHeight: 0, overflow: 'auto', bgcolor: color.desk }}>
+    <Box ref={scroller} tabIndex={0} role="region" aria-label="Pages" onScroll={scroll} sx={{ flex: 1, minHeight: 0, overflow: 'auto', overflowAnchor: 'none', bgcolor: color.desk }}>
       <MarkLayer onMark={onMark}>
-        <Box sx={{ position: 'relative', height: pages.getTotalSize() + gap }}>
-          {room > 0 && pages.getVirtualItems().map((item) => (
-            <Box key={item.key} sx={{ position: 'absolute', left: 0, right: 0, top: 0 }} style={{ transform: `translateY(${item.start}px)` }}>
-              <PageView run={info.id} number={item.index + 1} width={info.pageWidth} height={info.pageHeight} zoom={zoom} onGone={onGone} />
+        <Box sx={{ position: 'relative', overflow: 'hidden' }} style={{ height: scrolledHeight(geometry) }}>
+          {size.width > 0 && Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i).map((number) => (
+            <Box key={number} sx={{ position: 'absolute', left: 0, right: 0, top: 0 }} style={{ transform: `translateY(${(number - 1) * step + gap - base}px)` }}>
+              <PageView run={info.id} complete={info.pagesComplete} find={find} number={number} width={info.pageWidth} height={info.pageHeight} zoom={zoom} onGone={onGone} />
             </Box>
           ))}
         </Box>

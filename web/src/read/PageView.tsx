@@ -4,25 +4,38 @@ import { memo } from 'react';
 import { api } from '../api/client';
 import { color } from '../theme/tokens';
 
+interface Props {
+  run: string;
+  /** True once the last page is known: then the page is fetched again, with the number of pages on it. */
+  complete: boolean;
+  find: string;
+  number: number;
+  width: number;
+  height: number;
+  zoom: number;
+  onGone: () => void;
+}
+
 /** One page of a run, drawn by the server as SVG in which every text is escaped. */
-export const PageView = memo(function PageView({ run, number, width, height, zoom, onGone }: { run: string; number: number; width: number; height: number; zoom: number; onGone: () => void }) {
+export const PageView = memo(function PageView({ run, complete, find, number, width, height, zoom, onGone }: Props) {
   const page = useQuery({
-    queryKey: ['page', run, number],
+    queryKey: ['page', run, number, complete, find],
     queryFn: async ({ signal }) => {
       try {
-        return await api.page(run, number, signal);
+        return await api.page(run, number, find, signal);
       } catch (error) {
         if ((error as { code?: string }).code === 'run-gone') onGone();
         throw error;
       }
     },
+    placeholderData: (previous) => previous,
     staleTime: Infinity,
     gcTime: 60_000,
   });
   const size = { width: width * zoom, height: height * zoom };
   return (
     <Box sx={{ ...size, bgcolor: color.paper, boxShadow: '0 1px 4px rgba(31,42,48,.18)', mx: 'auto', '& svg': { ...size, display: 'block' }, '& .mark': { cursor: 'default' }, '& .linked': { cursor: 'pointer' }, '& .linked:hover, & .linked:focus-visible': { stroke: color.linkMark, strokeWidth: 2 } }} data-page={number}>
-      {page.data ? <div dangerouslySetInnerHTML={{ __html: page.data }} /> : <Box sx={{ p: 3, color: color.muted }}>{page.error ? page.error.message : ''}</Box>}
+      {page.data ? <div dangerouslySetInnerHTML={{ __html: page.data }} /> : <Box sx={{ p: 3, color: color.muted }}>{page.error ? page.error.message : `Page ${number}`}</Box>}
     </Box>
   );
 });

@@ -41,4 +41,4 @@ export function ParameterField({ parameter, text, onCommit }: { parameter: Param
   );
 }
 
-const field = { font: 'inherit', color: color.ink, border: 0, outline: 0, bgcolor: 'transparent', p: 0 };
+const field = { font: 'inherit', color: color.ink, border: 0, '&:focus-visible': { outline: 0 }, bgcolor: 'transparent', p: 0 };

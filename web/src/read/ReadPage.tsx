@@ -7,12 +7,16 @@ import { ModeSwitch } from '../shell/ModeSwitch';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
+import { FindField } from './FindField';
+import { FoundList } from './FoundList';
 import { readAddress, visible, writeAddress, type Step } from './address';
 import type { MarkTarget } from './MarkLayer';
 import { Outline } from './Outline';
+import { PageField } from './PageField';
 import { ParameterStrip } from './ParameterStrip';
 import { RunPane } from './RunPane';
 import { Trail } from './Trail';
+import { useFind } from './useFind';
 import { useRun } from './useRun';
 
 /** Reading: parameters above, the trail under them, the outline at the left, pages in the middle, the drilled-down report beside. */
@@ -28,7 +32,10 @@ export function ReadPage() {
   const [goTo, setGoTo] = useState<{ page: number; turn: number }>();
   const title = main.info?.title || left.report;
   useEffect(() => { document.title = `${title} – Lucid Lattice`; }, [title]);
-  useEffect(() => { setPage(1); }, [main.info?.id]);
+  const jump = (to: number) => setGoTo((was) => ({ page: to, turn: (was?.turn ?? 0) + 1 }));
+  const info = main.info;
+  const ready = info?.state === 'ready' ? info : undefined;
+  const find = useFind(ready, jump);
 
   const go = (next: Step[]) => void navigate(writeAddress({ steps: next, draft }));
   const setValues = (index: number, values: Record<string, string>) => go(steps.slice(0, index + 1).map((s, i) => (i === index ? { ...s, values } : s)));
@@ -37,8 +44,6 @@ export function ReadPage() {
     if (target.open === 'newTab') window.open(writeAddress({ steps: [step], draft: false }), '_blank', 'noopener');
     else go([...steps.slice(0, index + 1), step]);
   };
-  const info = main.info;
-  const ready = info?.state === 'ready' ? info : undefined;
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <TopBar
@@ -54,18 +59,23 @@ export function ReadPage() {
       />
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 1.75, py: 0.5, minHeight: 41, flex: 'none', bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}>
         {info && <ParameterStrip parameters={info.parameters} values={left.values} onChange={(values) => setValues(shown[0], values)} />}
-        {ready && <Box sx={{ ml: 'auto', color: color.muted, whiteSpace: 'nowrap' }} data-testid="page-of">Page {page} of {ready.pageCount}</Box>}
+        {ready && (
+          <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1.5 }}>
+            <FindField text={find.text} onFind={find.start} onNext={find.next} />
+            <PageField page={page} pages={ready.pageCount} complete={ready.pagesComplete} onGo={jump} />
+          </Box>
+        )}
       </Box>
       {steps.length > 1 && <Trail steps={steps} onBackTo={(i) => go(steps.slice(0, i + 1))} newTab={writeAddress({ steps: [steps[steps.length - 1]], draft: false })} />}
       <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
-        {ready && <Outline run={ready.id} page={page} onGo={(p) => setGoTo({ page: p, turn: (goTo?.turn ?? 0) + 1 })} />}
+        {ready && (find.text ? <FoundList text={find.text} result={find.result} error={find.error} at={find.at} onGo={find.go} onStop={find.stop} /> : <Outline run={ready.id} complete={ready.pagesComplete} page={page} onGo={jump} />)}
         <Box aria-label={title} sx={{ flex: 1, minWidth: 0, display: 'flex' }}>
-          <RunPane run={main} goTo={goTo} onPage={setPage} onMark={follow(shown[0])} />
+          <RunPane run={main} goTo={goTo} find={find.text} onPage={setPage} onMark={follow(shown[0])} />
         </Box>
         {right && <BesidePane key={right.report} step={right} onValues={(values) => setValues(shown[1], values)} onMark={follow(shown[1])} />}
       </Box>
       <StatusBar
-        left={ready ? [count(ready.rows, 'row'), count(ready.pageCount, 'page'), `data as of ${ready.asOf.slice(0, 16)}`, `ready in ${Math.round(ready.milliseconds)} ms`] : []}
+        left={ready ? [count(ready.rows, 'row'), ready.pagesComplete ? count(ready.pageCount, 'page') : `${count(ready.pageCount, 'page')} so far`, `data as of ${ready.asOf.slice(0, 16)}`, `ready in ${Math.round(ready.milliseconds)} ms`] : []}
         right={<span>Ctrl + click opens a new tab · Shift + click opens in place</span>}
       />
     </Box>
@@ -78,7 +88,9 @@ function BesidePane({ step, onValues, onMark }: { step: Step; onValues: (values:
   return (
     <Box component="section" aria-label={run.info?.title || step.report} sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', borderLeft: `3px solid ${color.linkMark}` }}>
       {run.info && <Box sx={{ px: 1.25, py: 0.5, bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}><ParameterStrip parameters={run.info.parameters} values={step.values} onChange={onValues} reset={false} /></Box>}
-      <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}><RunPane run={run} onPage={() => undefined} onMark={onMark} /></Box>
+      <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}><RunPane run={run} onPage={ignore} onMark={onMark} /></Box>
     </Box>
   );
 }
+
+const ignore = () => undefined;

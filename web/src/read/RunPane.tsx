@@ -1,44 +1,45 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import LinearProgress from '@mui/material/LinearProgress';
-import type { Problem, RunInfo } from '../api/generated';
-import type { ApiError } from '../api/client';
+import type { Problem } from '../api/generated';
 import { Message } from '../shell/Message';
+import { ProgressNote } from '../shell/ProgressNote';
 import { color } from '../theme/tokens';
 import type { MarkTarget } from './MarkLayer';
 import { PageList } from './PageList';
+import type { Run } from './useRun';
 
 interface Props {
-  run: { info?: RunInfo; error: ApiError | null; refresh: () => void; stop: () => void };
+  run: Run;
   goTo?: { page: number; turn: number };
+  find?: string;
   onPage: (page: number) => void;
   onMark: (target: MarkTarget) => void;
 }
 
+/** What concerns the figures concerns the reader; advice for the author does not. */
+const forReaders = ['rows-cut-off', 'misfit-values', 'division-by-zero', 'missing-glyphs'];
+
 /** The pages of one run, or what stands in their way. */
-export function RunPane({ run: { info, error, refresh, stop }, goTo, onPage, onMark }: Props) {
-  if (error) return <Message problem title="The report cannot be shown">{error.message}<Button variant="outlined" onClick={refresh}>Try again</Button></Message>;
+export function RunPane({ run: { info, error, rerun, stop }, goTo, find = '', onPage, onMark }: Props) {
+  if (error) return <Message problem title="The report cannot be shown">{error.message}<Button variant="outlined" onClick={rerun}>Try again</Button></Message>;
   if (!info) return <Message title="Reading the data…" />;
-  if (info.state === 'running') {
-    return (
-      <Message title="Reading the data…">
-        <LinearProgress sx={{ width: 220 }} />
-        {Math.round(info.milliseconds / 1000)} s so far
-        <Button variant="outlined" onClick={stop}>Stop</Button>
-      </Message>
-    );
-  }
+  if (info.state === 'running') return <Message title="Reading the data…"><ProgressNote progress={info.progress} onStop={stop} /></Message>;
   const errors = info.problems.filter((p) => p.severity === 'error');
   if (info.state === 'failed') {
     const asks = errors.every((p) => p.code === 'parameter-required');
-    return <Message problem={!asks} title={asks ? 'Something is needed first' : 'The report cannot be shown'}>{errors.map((p, i) => <Sentence key={i} problem={p} />)}</Message>;
+    const stopped = errors.some((p) => p.code === 'stopped');
+    return (
+      <Message problem={!asks && !stopped} title={asks ? 'Something is needed first' : stopped ? 'Stopped' : 'The report cannot be shown'}>
+        {errors.map((p, i) => <Sentence key={i} problem={p} />)}
+        {stopped && <Button variant="outlined" onClick={rerun}>Run it again</Button>}
+      </Message>
+    );
   }
-  // What concerns the figures concerns the reader; advice for the author does not.
-  const told = info.problems.filter((p) => p.severity === 'error' || ['rows-cut-off', 'misfit-values', 'division-by-zero'].includes(p.code));
+  const told = info.problems.filter((p) => p.severity === 'error' || forReaders.includes(p.code));
   return (
     <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
       {told.length > 0 && <Box role="status" sx={{ px: 2, py: 0.5, bgcolor: color.problemTint, color: color.problem, fontSize: 12 }}>{told.map((p) => p.message).join(' ')}</Box>}
-      <PageList info={info} goTo={goTo} onPage={onPage} onMark={onMark} onGone={refresh} />
+      <PageList info={info} goTo={goTo} find={find} onPage={onPage} onMark={onMark} onGone={rerun} />
     </Box>
   );
 }

@@ -1,32 +1,72 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import { api, ApiError } from '../api/client';
+import type { RunInfo } from '../api/generated';
 import type { Step } from './address';
 
-/** Runs a report for a step of the trail; follows it while it is under way; runs it again when asked to. */
-export function useRun(step: Step, draft: boolean) {
+export interface Run {
+  info?: RunInfo;
+  error: ApiError | null;
+  /** Reads the data again. */
+  refresh: () => void;
+  /** Runs the report again, as after a stop or when the run is no longer kept. */
+  rerun: () => void;
+  stop: () => void;
+}
+
+const stopped = { state: 'failed' as const, progress: null, problems: [{ code: 'stopped', severity: 'error' as const, message: 'The run was stopped.', place: null, property: null, position: null, mends: null, isError: true }] };
+
+/** Runs a report for a step of the trail; follows it while it is under way; gives it up when something else is asked for. */
+export function useRun(step: Step, draft: boolean): Run {
   const client = useQueryClient();
   const key = ['run', step.report, step.values, draft];
+  const anew = useRef(false);
   const query = useQuery({
     queryKey: key,
-    queryFn: ({ signal }) => api.run(step.report, step.values, draft, signal),
+    queryFn: ({ signal }) => {
+      const refresh = anew.current;
+      anew.current = false;
+      return api.run(step.report, step.values, draft, refresh, signal);
+    },
     staleTime: Infinity,
     gcTime: 5 * 60_000,
   });
-  const running = query.data?.state === 'running' ? query.data.id : undefined;
+  const info = query.data;
+  const underWay = info && info.state !== 'failed' && !(info.state === 'ready' && info.pagesComplete) ? info.id : undefined;
+  const name = JSON.stringify(key);
   useEffect(() => {
-    if (!running) return;
-    const stop = new AbortController();
-    api.runInfo(running, stop.signal).then((info) => client.setQueryData(key, info), () => { if (!stop.signal.aborted) void client.invalidateQueries({ queryKey: key }); });
-    return () => stop.abort();
-  });
+    if (!underWay) return;
+    const halt = new AbortController();
+    const again = () => void client.invalidateQueries({ queryKey: key });
+    const poll = async () => {
+      while (!halt.signal.aborted) {
+        const next = await api.runInfo(underWay, halt.signal);
+        if (halt.signal.aborted) return;
+        client.setQueryData(key, next);
+        if (next.state === 'failed' || next.pagesComplete) return;
+      }
+    };
+    poll().catch(() => { if (!halt.signal.aborted) again(); });
+    return () => halt.abort();
+  }, [underWay, name]); // eslint-disable-line react-hooks/exhaustive-deps
+  // A run that nobody looks at any more is given up, so that the next one need not wait for it.
+  const last = useRef<{ id: string; key: unknown[] } | undefined>(undefined);
+  last.current = info?.state === 'running' ? { id: info.id, key } : undefined;
+  useEffect(() => () => {
+    if (!last.current) return;
+    void api.stop(last.current.id).catch(() => undefined);
+    client.removeQueries({ queryKey: last.current.key });
+  }, [name, client]);
+
+  const rerun = useCallback(() => void client.invalidateQueries({ queryKey: JSON.parse(name) as unknown[] }), [client, name]);
   return {
-    info: query.data,
+    info,
     error: query.error as ApiError | null,
-    refresh: () => void client.invalidateQueries({ queryKey: key }),
+    rerun,
+    refresh: () => { anew.current = true; rerun(); },
     stop: () => {
-      if (!running) return;
-      void api.stop(running).finally(() => client.setQueryData(key, { ...query.data, state: 'failed', problems: [{ code: 'stopped', severity: 'error', message: 'The run was stopped.', mends: ['Run it again with Refresh.'] }] }));
+      if (!underWay || !info) return;
+      void api.stop(underWay).catch(() => undefined).finally(() => client.setQueryData(key, { ...info, ...stopped }));
     },
   };
 }

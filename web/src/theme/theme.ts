@@ -19,8 +19,8 @@ export const theme = createTheme({
         body: { height: '100%', fontSize: 13, lineHeight: 1.45, overflow: 'hidden' },
         '#root': { height: '100%' },
         ':focus-visible': { outline: `2px solid ${color.main}`, outlineOffset: 1 },
-        // Report texts are measured without kerning and ligatures, so they are drawn without them too.
-        'svg.drawing text': { fontKerning: 'none', fontVariantLigatures: 'none', textRendering: 'geometricPrecision' },
+        // Report texts are measured with kerning and without ligatures, and drawn in the same way here.
+        'svg.drawing text': { fontKerning: 'normal', fontVariantLigatures: 'none', textRendering: 'geometricPrecision' },
       },
     },
     MuiButtonBase: { defaultProps: { disableRipple: true } },

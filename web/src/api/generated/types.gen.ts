@@ -649,6 +649,7 @@ export type SearchHit = {
     page: number;
     text: string;
     row: boolean;
+    context?: null | string;
 };
 
 export type SearchResult = {
