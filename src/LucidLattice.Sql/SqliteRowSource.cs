@@ -110,7 +110,7 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
                 problems.Add(new("rows-cut-off", Severity.Warning, $"“{query.Dataset.Name}” has more than {most:N0} rows; the rest is missing here.", query.Dataset.Id, Mends: ["Raise the row limit, or filter the rows."]));
                 break;
             }
-            if ((++count & 0xFFF) == 0)
+            if ((++count & 0xFF) == 0)
             {
                 cancel.ThrowIfCancellationRequested();
                 progress.Rows = count;

@@ -150,13 +150,95 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.Driver.ExecuteScript("const i = document.querySelector('input[name=to]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, '2025-06-30'); i.dispatchEvent(new Event('input', { bubbles: true }));");
         _browser.Says(".drawing", "to 30 June 2025");
         _browser.Until(() => _browser.Driver.Url.Contains("to=2025-06-30"), "the address holds the date");
-        _browser.ClickText("nav[@aria-label='In this report']/button", "June 2025");
+        _browser.ClickText("nav[@aria-label='In this report']//button", "June 2025");
         _browser.Until(() => !_browser.Find("[data-testid=page-of]").Text.StartsWith("Page 1 of", StringComparison.Ordinal), "another page");
         _browser.Driver.Navigate().Refresh();
         _browser.Says(".drawing", "to 30 June 2025");
         _browser.Driver.Navigate().Back();
         _browser.Says(".drawing", "to 31 December 2025");
         _browser.HasNoComplaints();
+    }
+
+    [Fact]
+    public void Finding_a_text_and_any_page_of_many()
+    {
+        _browser.Go("/read/bookings-by-route");
+        _browser.Find(".linked");
+        void Type(string name, string text) => _browser.Find($"input[name={name}]").SendKeys(Keys.Control + "a" + Keys.Null + text + Keys.Enter);
+
+        // Ctrl+F looks into the whole report; Enter goes from place to place, Escape back to the outline.
+        _browser.Press(Keys.Control, "f");
+        _browser.Press("norwick");
+        _browser.Press(Keys.Enter);
+        _browser.Says("nav[aria-label=Found]", "places with “norwick”");
+        _browser.Says(".drawing", "Norwick – Aith");
+        _browser.Find("rect[fill='#F5E88C']");
+        var page = _browser.Find("input[name=page]").GetDomProperty("value");
+        _browser.Press(Keys.Enter);
+        _browser.Press(Keys.Enter);
+        _browser.Until(() => _browser.Find("nav[aria-label=Found] [aria-current]").Text.Length > 0, "a place is marked");
+        _browser.Press(Keys.Escape);
+        _browser.Find("nav[aria-label='In this report']");
+
+        // Any page by its number, the last one included.
+        Type("page", "700");
+        _browser.Says("[data-page='700']", "Page 700 of");
+        Type("page", "99999");
+        _browser.Says(".drawing", "All routes:");
+        Assert.NotEqual(page, _browser.Find("input[name=page]").GetDomProperty("value"));
+        _browser.HasNoComplaints();
+    }
+
+    [Fact]
+    public async Task Slow_work_shows_how_far_it_is_and_can_be_stopped()
+    {
+        // SQL by hand that works long for every row.
+        const string Sql = "SELECT b.region, b.people FROM bookings_in_full b WHERE (WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 4000 + b.booking_id % 2) SELECT max(i) FROM n) > 0";
+        var definition = """{"format":"lucid-lattice/report","version":1,"title":"Patience","datasets":[{"id":"d","name":"Rows","database":"skerravoe","source":{"type":"query","sql":"SQL"},"fields":[{"name":"region","type":"text"},{"name":"people","type":"whole"}]}],"sheets":[{"id":"s","name":"R","sections":[{"id":"s1","dataset":"d","reportHeader":{"parts":[{"id":"p","height":20,"elements":[{"type":"text","id":"t","width":200,"height":14,"text":"{{ count(*) }}"}]}]}}]}]}""".Replace("SQL", Sql);
+        using var client = new HttpClient();
+        var made = await client.PostAsync(_browser.Address + "/api/reports", new StringContent("{\"definition\":" + definition + "}", System.Text.Encoding.UTF8, "application/json"));
+        Assert.True(made.IsSuccessStatusCode, await made.Content.ReadAsStringAsync());
+
+        _browser.Go("/read/patience?~draft=1");
+        _browser.Says("[role=status]", "rows read");
+        _browser.ClickText("button", "Stop");
+        _browser.Says("main", "The run was stopped.");
+        _browser.Go("/compose/patience");
+        _browser.Says("[role=status]", "rows read");
+        _browser.ClickText("button", "Stop");
+        _browser.Says("main", "Stopped");
+        _browser.ClickText("button", "Read the data");
+        _browser.Says("[role=status]", "rows read");
+        _browser.ClickText("button", "Stop");
+        _browser.Says("main", "Stopped");
+    }
+
+    /// <summary>What the server measured is what the browser draws, letter for letter, with kerning, stand-in fonts and both directions.</summary>
+    [Fact]
+    public async Task Browser_and_server_agree_on_the_width_of_texts()
+    {
+        string[] texts = ["AVATAR To We Yes. «Ty» – fi ffi 1,234.50", "Ωμέγα Άλφα, Τώρα", "Север: Гудок, Ушёл", "Ferry שלום עולם (2025) to the port", "مرحبا بالعالم 12 Voe", "Café e\u0301te\u0301 o\u0308"];
+        var fonts = new[] { ("sans", false), ("sans", true), ("serif", false), ("mono", false) };
+        var elements = texts.SelectMany((text, i) => fonts.Select((font, j) => new { type = "text", id = $"t{i}{j}", y = (i * 4 + j) * 18, width = 500, height = 14, text, style = new { font = font.Item1, bold = font.Item2 } })).ToArray();
+        var definition = new { format = "lucid-lattice/report", version = 1, title = "Widths", sheets = new[] { new { id = "s", name = "S", sections = new[] { new { id = "s1", reportHeader = new { parts = new[] { new { id = "p", height = 500, elements } } } } } } } };
+        using var client = new HttpClient();
+        Assert.True((await System.Net.Http.Json.HttpClientJsonExtensions.PostAsJsonAsync(client, _browser.Address + "/api/reports", new { definition })).IsSuccessStatusCode);
+        _browser.Go("/read/widths?~draft=1");
+        _browser.Says(".drawing", "Voe");
+        var measured = (IReadOnlyCollection<object>)_browser.Driver.ExecuteAsyncScript("""
+            const done = arguments[arguments.length - 1];
+            document.fonts.ready.then(() => Promise.all([...document.fonts].map(f => f.load()))).then(() => requestAnimationFrame(() => done([...document.querySelectorAll('.drawing text')].map(t =>
+                [t.getAttribute('font-family'), t.getAttribute('font-weight') ?? '', t.getAttribute('font-size'), t.textContent, t.getComputedTextLength()].join('\t')))));
+            """)!;
+        var typesetter = new Output.Typesetting.SkiaTypesetter();
+        Assert.True(measured.Count > texts.Length * fonts.Length);
+        foreach (var line in measured.Cast<string>())
+        {
+            var (family, bold, size, text, width) = line.Split('\t') is [var a, var b, var c, var d, var e] ? (a, b == "700", double.Parse(c, System.Globalization.CultureInfo.InvariantCulture), d, double.Parse(e, System.Globalization.CultureInfo.InvariantCulture)) : default;
+            var standIn = family is "Noto Sans Hebrew" or "Noto Sans Arabic" ? family : null;
+            var font = new Core.Drawing.Font(family switch { "Noto Serif" => Core.Definitions.FontFamily.Serif, "Noto Sans Mono" => Core.Definitions.FontFamily.Mono, _ => Core.Definitions.FontFamily.Sans }, size, bold, StandIn: standIn);
+            Assert.True(Math.Abs(typesetter.Spans(font, text).Sum(s => s.Width) - width) < 0.005 * width + 0.02, $"“{text}” in {family}: measured {typesetter.Spans(font, text).Sum(s => s.Width)}, drawn {width}");
+        }
     }
 
     [Fact]

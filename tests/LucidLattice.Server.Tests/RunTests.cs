@@ -50,6 +50,60 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
     }
 
     [Fact]
+    public async Task A_slow_run_tells_how_far_it_is_and_equal_requests_share_it()
+    {
+        // Rows enough to take more than the second after which a run answers that it is under way.
+        var definition = DemoReports.All.First(r => r.Id == "bookings-by-route").Definition;
+        var dataset = definition.Datasets[0];
+        var slow = $"SELECT {string.Join(", ", dataset.Fields.Select(f => $"b.{f.Name}"))} FROM bookings_in_full b WHERE (WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 4000 + b.booking_id % 2) SELECT max(i) FROM n) > 0";
+        definition = definition with { Title = "Slow", Datasets = [dataset with { Source = new QuerySource { Sql = slow } }] };
+        await server.Send(HttpMethod.Post, "/reports", new { definition = JsonDocument.Parse(ReportJson.Write(definition)).RootElement });
+        var (_, first) = await server.Send(HttpMethod.Post, "/reports/slow/runs", new { draft = true });
+        Assert.Equal("running", first.GetProperty("state").GetString());
+        var progress = first.GetProperty("progress");
+        Assert.Equal("reading", progress.GetProperty("stage").GetString());
+        Assert.True(progress.GetProperty("rows").GetInt32() > 0);
+        var (_, second) = await server.Send(HttpMethod.Post, "/reports/slow/runs", new { draft = true });
+        Assert.NotEqual(first.GetProperty("id").GetString(), second.GetProperty("id").GetString());
+        // The second reader joined where the first one had come to already.
+        Assert.True(second.GetProperty("progress").GetProperty("rows").GetInt32() >= progress.GetProperty("rows").GetInt32());
+        Assert.Equal(204, (int)(await server.Client.DeleteAsync($"/api/runs/{first.GetProperty("id").GetString()}")).StatusCode);
+        Assert.Equal("running", (await server.Get($"/runs/{second.GetProperty("id").GetString()}")).GetProperty("state").GetString());
+        Assert.Equal(204, (int)(await server.Client.DeleteAsync($"/api/runs/{second.GetProperty("id").GetString()}")).StatusCode);
+        Assert.Equal("run-gone", (await server.Get($"/runs/{second.GetProperty("id").GetString()}/pages/1")).GetProperty("code").GetString());
+    }
+
+    [Fact]
+    public async Task Texts_are_found_in_a_run_and_marked_on_its_pages()
+    {
+        var (_, run) = await server.Send(HttpMethod.Post, "/reports/bookings-by-route/runs", new { });
+        var id = run.GetProperty("id").GetString();
+        var found = await server.Get($"/runs/{id}/find?text=norwick&most=5");
+        var hit = found.GetProperty("hits")[0];
+        Assert.Equal("Norwick – Aith", hit.GetProperty("text").GetString());
+        var outline = (await server.Get($"/runs/{id}/outline")).GetProperty("entries").EnumerateArray().First(e => e.GetProperty("label").GetString() == "Norwick – Aith");
+        Assert.Equal(outline.GetProperty("page").GetInt32(), hit.GetProperty("page").GetInt32());
+        var inside = await server.Get($"/runs/{id}/outline?level=1&group=0");
+        Assert.Equal((3, 2), (inside.GetProperty("total").GetInt32(), inside.GetProperty("entries")[0].GetProperty("level").GetInt32()));
+        var page = $"/api/runs/{id}/pages/{hit.GetProperty("page").GetInt32()}";
+        Assert.Contains(Core.Drawing.Palette.Found, await server.Client.GetStringAsync(page + "?find=norwick"));
+        Assert.DoesNotContain(Core.Drawing.Palette.Found, await server.Client.GetStringAsync(page));
+        Assert.Equal(404, (int)(await server.Client.GetAsync($"/api/runs/{id}/pages/99999")).StatusCode);
+    }
+
+    [Fact]
+    public async Task Refresh_reads_what_changed_in_the_database()
+    {
+        var (_, before) = await server.Send(HttpMethod.Post, "/reports/bookings-by-route/runs", new { });
+        var (_, same) = await server.Send(HttpMethod.Post, "/reports/bookings-by-route/runs", new { });
+        Assert.Equal(before.GetProperty("asOf").GetString(), same.GetProperty("asOf").GetString());
+        var (_, anew) = await server.Send(HttpMethod.Post, "/reports/bookings-by-route/runs", new { refresh = true });
+        Assert.NotEqual(before.GetProperty("asOf").GetString(), anew.GetProperty("asOf").GetString());
+        // What was started before keeps its own snapshot.
+        Assert.Equal(before.GetProperty("asOf").GetString(), (await server.Get($"/runs/{before.GetProperty("id").GetString()}")).GetProperty("asOf").GetString());
+    }
+
+    [Fact]
     public async Task A_page_is_the_same_each_time_it_is_drawn()
     {
         var (_, run) = await server.Send(HttpMethod.Post, "/reports/route-performance/runs", new { });

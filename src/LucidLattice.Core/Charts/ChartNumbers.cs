@@ -56,11 +56,21 @@ public static class ChartNumbers
     /// <summary>The rows of each mark: one level of groups, without one around them.</summary>
     private static (IReadOnlyList<GroupLevel> Levels, GroupLevel Ranges) Ranges(int[] sorted, RowKey key)
     {
-        var ranks = new int[sorted.Length];
-        key.Ranks(sorted, ranks);
+        const int Chunk = 1024;
+        Span<int> ranks = stackalloc int[Chunk];
         var start = new List<int>();
-        for (var i = 0; i < sorted.Length; i++)
-            if (i == 0 || ranks[i] != ranks[i - 1]) start.Add(i);
+        var previous = -1;
+        for (var at = 0; at < sorted.Length; at += Chunk)
+        {
+            var part = sorted.AsSpan(at, Math.Min(Chunk, sorted.Length - at));
+            key.Ranks(part, ranks);
+            for (var i = 0; i < part.Length; i++)
+            {
+                if (ranks[i] == previous) continue;
+                previous = ranks[i];
+                start.Add(at + i);
+            }
+        }
         start.Add(sorted.Length);
         var ranges = new GroupLevel([.. start], new int[start.Count - 1]);
         return ([ranges], ranges);

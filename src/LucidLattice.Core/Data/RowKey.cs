@@ -20,16 +20,23 @@ public abstract class RowKey(int count) : Caching.ISized
     public int[] Sort(ReadOnlySpan<int> rows)
     {
         var sorted = new int[rows.Length];
-        var ranks = ArrayPool<int>.Shared.Rent(Math.Max(1, rows.Length));
-        Ranks(rows, ranks);
-        // Counting is linear in the ranks, so a few rows among many ranks are compared instead.
-        if (Count > 4L * rows.Length + 64) ByComparing(rows, ranks.AsSpan(0, rows.Length), sorted);
-        else ByCounting(rows, ranks.AsSpan(0, rows.Length), sorted);
-        ArrayPool<int>.Shared.Return(ranks);
+        Sort(rows, sorted);
         return sorted;
     }
 
-    private void ByCounting(ReadOnlySpan<int> rows, ReadOnlySpan<int> ranks, int[] sorted)
+    /// <summary>Puts the rows in the order of this key into another place of the same length.</summary>
+    public void Sort(ReadOnlySpan<int> rows, Span<int> sorted)
+    {
+        var rented = ArrayPool<int>.Shared.Rent(Math.Max(1, rows.Length));
+        var ranks = rented.AsSpan(0, rows.Length);
+        Ranks(rows, ranks);
+        // Counting is linear in the ranks, so a few rows among many ranks are compared instead.
+        if (Count > 4L * rows.Length + 64) ByComparing(rows, ranks, sorted);
+        else ByCounting(rows, ranks, sorted);
+        ArrayPool<int>.Shared.Return(rented);
+    }
+
+    private void ByCounting(ReadOnlySpan<int> rows, ReadOnlySpan<int> ranks, Span<int> sorted)
     {
         var places = new int[Count + 1];
         foreach (var rank in ranks) places[rank + 1]++;
@@ -37,13 +44,13 @@ public abstract class RowKey(int count) : Caching.ISized
         for (var i = 0; i < rows.Length; i++) sorted[places[ranks[i]]++] = rows[i];
     }
 
-    private static void ByComparing(ReadOnlySpan<int> rows, ReadOnlySpan<int> ranks, int[] sorted)
+    private static void ByComparing(ReadOnlySpan<int> rows, ReadOnlySpan<int> ranks, Span<int> sorted)
     {
         // The place in the lower half keeps equal ranks in their order.
         var keys = new long[rows.Length];
         for (var i = 0; i < keys.Length; i++) keys[i] = ((long)ranks[i] << 32) | (uint)i;
         rows.CopyTo(sorted);
-        Array.Sort(keys, sorted);
+        keys.AsSpan().Sort(sorted);
     }
 }
 
@@ -74,15 +81,19 @@ public sealed class CodeKey : RowKey
     }
 }
 
-/// <summary>The key of numbers that lie close together, as dates and small counts do: the distance from the smallest.</summary>
+/// <summary>
+/// The key of numbers that lie close together, as dates and small counts do, or on a grid, as times of day and round sums
+/// do: how many steps of the grid each is away from the smallest.
+/// </summary>
 public sealed class RangeKey : RowKey
 {
     private readonly long[] _values;
     private readonly BitSet _nulls;
-    private readonly long _from;
-    private readonly int _sign;
+    private readonly long _from, _step;
+    private readonly bool _descending;
 
-    private RangeKey(long[] values, BitSet nulls, long from, int sign, int count) : base(count) => (_values, _nulls, _from, _sign) = (values, nulls, from, sign);
+    private RangeKey(long[] values, BitSet nulls, long from, long step, bool descending, int count) : base(count)
+        => (_values, _nulls, _from, _step, _descending) = (values, nulls, from, step, descending);
 
     public override long Bytes => 0;
 
@@ -97,16 +108,34 @@ public sealed class RangeKey : RowKey
             least = Math.Min(least, values[row]);
             most = Math.Max(most, values[row]);
         }
-        if (least > most) return new RangeKey(values, nulls, 0, 1, 1);
-        var width = (Int128)most - least;
-        if (width > Math.Max(1024, 2L * rows)) return null;
-        return new RangeKey(values, nulls, descending ? most : least, descending ? -1 : 1, (int)width + 2);
+        if (least > most) return new RangeKey(values, nulls, 0, 1, false, 1);
+        var (width, limit) = ((Int128)most - least, Math.Max(1024, 2L * rows));
+        if (width > long.MaxValue) return null;
+        var step = width <= limit ? 1 : Step(values, rows, nulls, least, (long)(width / limit));
+        return step == 0 || width / step > limit ? null : new RangeKey(values, nulls, descending ? most : least, step, descending, (int)(width / step) + 2);
     }
 
     public override void Ranks(ReadOnlySpan<int> rows, Span<int> ranks)
     {
-        var (values, nulls) = (_values, _nulls);
-        for (var i = 0; i < rows.Length; i++) ranks[i] = nulls[rows[i]] ? Count - 1 : (int)(values[rows[i]] - _from) * _sign;
+        var (values, nulls, from, step) = (_values, _nulls, _from, _step);
+        for (var i = 0; i < rows.Length; i++)
+            ranks[i] = nulls[rows[i]] ? Count - 1 : (int)((_descending ? from - values[rows[i]] : values[rows[i]] - from) / step);
+    }
+
+    /// <summary>The greatest step at whose multiples all numbers lie, counted from the least; 0 as soon as it is too small to help.</summary>
+    private static long Step(long[] values, int rows, BitSet nulls, long least, long enough)
+    {
+        var step = 0L;
+        for (var row = 0; row < rows; row++)
+        {
+            if (nulls[row]) continue;
+            var distance = values[row] - least;
+            if (distance == 0 || (step != 0 && distance % step == 0)) continue;
+            // Euclid's algorithm; it runs only where the step has to become smaller, which happens a few times.
+            while (distance != 0) (step, distance) = (distance, step % distance);
+            if (step < enough) return 0;
+        }
+        return step;
     }
 }
 

@@ -66,14 +66,32 @@ public sealed class GroupTree : ISized
     /// <param name="rows">The rows that passed the filter, in the dataset's order, which breaks ties.</param>
     /// <param name="levels">The keys of the levels, outermost first.</param>
     /// <param name="sort">The keys of the order inside the innermost groups.</param>
-    public static GroupTree Build(int[] rows, IReadOnlyList<RowKey> levels, IReadOnlyList<RowKey> sort, CancellationToken cancel = default)
+    public static GroupTree Build(ReadOnlySpan<int> rows, IReadOnlyList<RowKey> levels, IReadOnlyList<RowKey> sort, CancellationToken cancel = default)
+        => BuildFrom([.. rows], levels, sort, cancel);
+
+    /// <summary>As <see cref="Build"/>, for all rows from 0 up to a count.</summary>
+    public static GroupTree BuildAll(int count, IReadOnlyList<RowKey> levels, IReadOnlyList<RowKey> sort, CancellationToken cancel = default)
     {
-        // Stable counting sorts from the least significant key to the most significant one.
+        var rows = new int[count];
+        for (var row = 0; row < count; row++) rows[row] = row;
+        return BuildFrom(rows, levels, sort, cancel);
+    }
+
+    private static GroupTree BuildFrom(int[] from, IReadOnlyList<RowKey> levels, IReadOnlyList<RowKey> sort, CancellationToken cancel)
+    {
+        // Stable counting sorts from the least significant key to the most significant one, to and fro between two arrays.
+        var to = new int[from.Length];
         foreach (var key in levels.Concat(sort).Reverse())
         {
             cancel.ThrowIfCancellationRequested();
-            rows = key.Sort(rows);
+            key.Sort(from, to);
+            (from, to) = (to, from);
         }
+        return Cut(from, levels, cancel);
+    }
+
+    private static GroupTree Cut(int[] rows, IReadOnlyList<RowKey> levels, CancellationToken cancel)
+    {
         var result = new List<GroupLevel> { new([0, rows.Length], [0]) };
         foreach (var key in levels)
         {

@@ -26,7 +26,8 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
         var dataset = request.Report.MainDataset();
         var data = dataset is null ? "" : source.Stamp(dataset);
         if (data is null) return null;
-        var clock = ReportJson.Write(request.Report).Contains("CURRENT_TIMESTAMP", StringComparison.OrdinalIgnoreCase) ? request.Now.Ticks : LocalTime(request.Now, request.Report.TimeZone, []).Date.Ticks;
+        // A report that prints the time prints that of its data; within a minute, readers share it.
+        var clock = ReportJson.Write(request.Report).Contains("CURRENT_TIMESTAMP", StringComparison.OrdinalIgnoreCase) ? request.Now.Ticks / TimeSpan.TicksPerMinute : LocalTime(request.Now, request.Report.TimeZone, []).Date.Ticks;
         return $"{data}|{catalog.Stamp}|{clock}";
     }
 

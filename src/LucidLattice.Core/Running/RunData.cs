@@ -53,10 +53,12 @@ public sealed class RunData
         string[] treeReads = [plan.Filter?.Text ?? "", .. plan.Levels.Select(l => $"level {l.Level.Descending} {l.Key.Text}"), .. plan.Sort.Select(s => $"sort {s.Descending} {s.Key.Text}")];
         var tree = steps.Get(treeReads, _ =>
         {
-            var kept = steps.Get([plan.Filter?.Text ?? ""], frame => Kept(plan.Filter, rows, frame, cancel), cancel);
             var keys = plan.Levels.Select(l => Key(l.Key, l.Level.Descending)).ToList();
             progress.Grouped = 0.3;
-            return GroupTree.Build(kept.Rows, keys, [.. plan.Sort.Select(s => Key(s.Key, s.Descending))], cancel);
+            var sort = plan.Sort.Select(s => Key(s.Key, s.Descending)).ToList();
+            return plan.Filter is null
+                ? GroupTree.BuildAll(rows.Count, keys, sort, cancel)
+                : GroupTree.Build(steps.Get([plan.Filter.Text], frame => Kept(plan.Filter, rows, frame, cancel), cancel).Rows, keys, sort, cancel);
         }, cancel);
         progress.Grouped = 0.6;
 
@@ -120,20 +122,16 @@ public sealed class RunData
         }
     }
 
-    private static RowList Kept(Compiled? filter, RowSet rows, Frame frame, CancellationToken cancel)
+    private static RowList Kept(Compiled filter, RowSet rows, Frame frame, CancellationToken cancel)
     {
         var kept = new int[rows.Count];
         var count = 0;
         for (var row = 0; row < kept.Length; row++)
         {
             if ((row & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();
-            if (filter is not null)
-            {
-                frame.Row = row;
-                var keep = frame.Try(filter);
-                if (keep.IsNull || !keep.Bool) continue;
-            }
-            kept[count++] = row;
+            frame.Row = row;
+            var keep = frame.Try(filter);
+            if (!keep.IsNull && keep.Bool) kept[count++] = row;
         }
         return new RowList(count == kept.Length ? kept : kept[..count]);
     }
