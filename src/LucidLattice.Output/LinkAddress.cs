@@ -9,7 +9,8 @@ public static class LinkAddress
     /// <param name="baseAddress">The server's address; empty for an address on the same server.</param>
     public static string Of(LinkAction action, string baseAddress = "")
     {
-        var query = string.Join('&', action.Values.Select(v => $"{Uri.EscapeDataString(v.Key)}={Uri.EscapeDataString(v.Value)}"));
+        var values = action.Proof is null ? action.Values.AsEnumerable() : action.Values.Append(new("~proof", action.Proof));
+        var query = string.Join('&', values.Select(v => $"{Uri.EscapeDataString(v.Key)}={Uri.EscapeDataString(v.Value)}"));
         return $"{baseAddress.TrimEnd('/')}/read/{Uri.EscapeDataString(action.Report)}{(query.Length > 0 ? "?" + query : "")}";
     }
 }

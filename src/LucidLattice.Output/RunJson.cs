@@ -113,7 +113,7 @@ public static class RunJson
                     WriteValue(json, "category", mark.Category);
                     WriteValue(json, "value", mark.Value);
                     json.WriteNumber("rows", mark.Rows);
-                    if (ReportRun.Action(chart, mark, _frame) is { } action)
+                    if (run.Action(chart, mark, _frame) is { } action)
                     {
                         json.WritePropertyName("click");
                         JsonSerializer.Serialize(json, action, ReportJson.Options);

@@ -15,10 +15,14 @@ public sealed class AppData : IDatabases
         var app = new AppDatabase(Path.Combine(directory, "lucid-lattice.sqlite"));
         Reports = new ReportStore(app);
         _databases = new DatabaseStore(app);
+        LinkProof = new Runs.LinkProof(new SecretStore(app).Key("links"));
     }
 
     public string Directory { get; }
     public ReportStore Reports { get; }
+
+    /// <summary>Vouches for values that only links may carry.</summary>
+    public Runs.LinkProof LinkProof { get; }
 
     /// <summary>Opens the folder; a new one is filled with the demo data and the demo reports.</summary>
     /// <param name="directory">Null for <c>data</c> in the current folder.</param>

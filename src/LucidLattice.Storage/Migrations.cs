@@ -23,6 +23,7 @@ internal static class Migrations
             saved_at TEXT NOT NULL,
             PRIMARY KEY (report_id, version));
         """,
+        "CREATE TABLE secrets (name TEXT PRIMARY KEY, value BLOB NOT NULL);",
     ];
 
     public static void Run(SqliteConnection connection)

@@ -242,6 +242,45 @@ public sealed class JourneyTests : IClassFixture<Browser>
     }
 
     [Fact]
+    public void Reading_with_choices_that_depend_on_each_other_and_a_period()
+    {
+        _browser.Go("/read/delays-by-cause");
+        _browser.Says(".drawing", "Delays by cause, every region, 2025");
+        _browser.Click("[data-parameter=region]");
+        _browser.ClickText("li", "Northern Isles");
+        _browser.Says(".drawing", "Northern Isles, 2025");
+        Assert.Contains("region=Northern", _browser.Driver.Url);
+
+        // Only the routes of that region are offered; several can be ticked, and each changes the report at once.
+        _browser.Click("[data-parameter=routes]");
+        _browser.Until(() => _browser.Count("[role=option]") == 4, "every route and three routes");
+        _browser.ClickText("li", "Holm – Brae");
+        _browser.Says(".drawing", "sailings of Holm – Brae were");
+        _browser.ClickText("li", "Brae – Linga");
+        _browser.Says(".drawing", "sailings of Holm – Brae and Brae – Linga were");
+        _browser.Press(Keys.Escape);
+        _browser.Gone(".MuiPopover-root");
+
+        // Another region: what is not offered any more falls back, and is said.
+        _browser.Click("[data-parameter=region]");
+        _browser.Find("[aria-label='Find in Region']").SendKeys("west" + Keys.Enter);
+        _browser.Says("[role=status]", "is not offered for “Routes” here, so every route is used instead");
+        _browser.Says(".drawing", "West Firth, 2025");
+
+        // A period in words, and a wrong one in words too.
+        _browser.Click("[data-parameter=period]");
+        _browser.Driver.ExecuteScript("for (const [name, day] of [['period-from', '2025-03-01'], ['period-to', '2025-02-28']]) { const i = document.querySelector(`input[name=${name}]`); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, day); i.dispatchEvent(new Event('input', { bubbles: true })); }");
+        _browser.Says("[role=dialog] [role=status]", "The first day is after the last one.");
+        _browser.Driver.ExecuteScript("const i = document.querySelector('input[name=period-from]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, '2025-01-01'); i.dispatchEvent(new Event('input', { bubbles: true }));");
+        _browser.ClickText("button", "Show this period");
+        _browser.Says(".drawing", "West Firth, January to February 2025");
+        _browser.ClickText("button", "Reset");
+        _browser.Says(".drawing", "every region, 2025");
+        Assert.DoesNotContain("region", _browser.Driver.Url);
+        _browser.HasNoComplaints();
+    }
+
+    [Fact]
     public void Two_drafts_of_one_report_are_both_kept()
     {
         _browser.Go("/compose/sailings-in-detail");

@@ -40,7 +40,7 @@ public class ChartTests
         foreach (var chart in run.Data.Plan.Charts)
             foreach (var mark in run.Data.Marks(chart, frame))
             {
-                var action = Running.ReportRun.Action(chart, mark, frame)!;
+                var action = run.Action(chart, mark, frame)!;
                 var target = Workshop.Run(Workshop.DemoReport(action.Report), null, [.. action.Values.Select(v => (v.Key, v.Value))]);
                 Assert.Equal(mark.Rows, target.Data!.Tree.Order.Length);
                 var total = chart.Id == "ch1" ? "g3" : "g7";

@@ -70,11 +70,13 @@ public class ParameterTests
     }
 
     [Fact]
-    public void A_default_cannot_use_itself_or_a_later_parameter()
+    public void A_default_cannot_use_itself_but_may_use_a_later_parameter()
     {
-        var report = Asking(new Parameter { Name = "a", Type = DataType.Whole, Default = ":b" }, new Parameter { Name = "b", Type = DataType.Whole, Default = ":a" });
-        Assert.Equal(["a"], ParameterValues.CheckDefaults(report).Select(p => p.Place));
-        Assert.Contains(Resolve(report).Problems, p => p is { Code: "unknown-parameter", Place: "a" });
+        var own = Asking(new Parameter { Name = "a", Type = DataType.Whole, Default = ":a + 1" });
+        Assert.Contains(ParameterValues.CheckDefaults(own), p => p is { Code: "parameter-cycle", Place: "a" });
+        var later = Asking(new Parameter { Name = "a", Type = DataType.Whole, Default = ":b + 1" }, new Parameter { Name = "b", Type = DataType.Whole, Default = "6" });
+        Assert.Empty(ParameterValues.CheckDefaults(later));
+        Assert.Equal("7", Resolve(later).Values[0].Invariant);
     }
 
     [Theory]

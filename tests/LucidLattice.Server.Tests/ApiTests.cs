@@ -1,3 +1,5 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Demo;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Xunit;
@@ -104,4 +106,36 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
     }
 
     private static (int, string?) Code((int Status, JsonElement Body) answer) => (answer.Status, answer.Body.GetProperty("code").GetString());
+
+    [Fact]
+    public async Task Choices_are_listed_searched_and_follow_other_parameters()
+    {
+        async Task<List<string>> Labels(object request) => [.. (await server.Send(HttpMethod.Post, "/reports/delays-by-cause/choices", request)).Body.GetProperty("choices").EnumerateArray().Select(c => c.GetProperty("label").GetString()!)];
+        Assert.Equal(["Eastern Sound", "Northern Isles", "West Firth"], await Labels(new { parameter = "region" }));
+        Assert.Equal(["Brae – Linga", "Grutness – Brae", "Holm – Brae"], await Labels(new { parameter = "routes", values = new { region = "Northern Isles" } }));
+        Assert.Equal(["Holm – Brae"], await Labels(new { parameter = "routes", values = new { region = "Northern Isles" }, search = "holm" }));
+        Assert.Equal(404, (await server.Send(HttpMethod.Post, "/reports/delays-by-cause/choices", new { parameter = "nonsense" })).Status);
+    }
+
+    /// <summary>A value that only links may set is taken with what the link gave, for exactly that value and report, and not otherwise.</summary>
+    [Fact]
+    public async Task Values_for_links_alone_are_taken_from_links_alone()
+    {
+        var target = DemoReports.All.First(r => r.Id == "sailings-in-detail").Definition;
+        target = target with { Title = "Linked detail", Parameters = [.. target.Parameters.Select(p => p.Name == "route" ? p with { SetBy = SetBy.Link } : p)] };
+        await server.Send(HttpMethod.Post, "/reports", new { definition = JsonDocument.Parse(ReportJson.Write(target)).RootElement });
+        await server.Send(HttpMethod.Post, "/reports/linked-detail/publish", new { version = 1 });
+        var source = JsonDocument.Parse(ReportJson.Write(DemoReports.All.First(r => r.Id == "delays-by-cause").Definition with { Title = "Linking" }).Replace("\"sailings-in-detail\"", "\"linked-detail\"")).RootElement;
+        await server.Send(HttpMethod.Post, "/reports", new { definition = source });
+        var (_, run) = await server.Send(HttpMethod.Post, "/reports/linking/runs", new { draft = true });
+        var svg = System.Xml.Linq.XDocument.Parse(await server.Client.GetStringAsync($"/api/runs/{run.GetProperty("id").GetString()}/pages/1"));
+        var mark = svg.Descendants().First(e => (string?)e.Attribute("data-label") == "Holm – Brae");
+        var proof = (string)mark.Attribute("data-proof")!;
+        var values = new Dictionary<string, string> { ["route"] = "Holm – Brae" };
+        async Task<string> State(object request) => (await server.Send(HttpMethod.Post, "/reports/linked-detail/runs", request)).Body.GetProperty("state").GetString()!;
+        Assert.Equal("ready", await State(new { values, proof }));
+        Assert.Equal("failed", await State(new { values }));
+        Assert.Equal("failed", await State(new { values, proof = proof[..^1] + (proof[^1] == '0' ? '1' : '0') }));
+        Assert.Equal("failed", await State(new { values = new Dictionary<string, string> { ["route"] = "Brae – Linga" }, proof }));
+    }
 }

@@ -25,11 +25,23 @@ public enum DataType
 
     /// <summary>The type of a bare NULL, which suits every other type.</summary>
     Null,
+
+    /// <summary>Several values of a parameter.</summary>
+    List,
+
+    /// <summary>A first and a last day of a parameter.</summary>
+    Period,
+
+    /// <summary>The state of a parameter for which every one was chosen.</summary>
+    Every,
 }
 
 public static class DataTypes
 {
     public static bool IsNumber(this DataType type) => type is DataType.Whole or DataType.Decimal or DataType.Double;
+
+    /// <summary>True for the types that a field or a parameter can be declared to have.</summary>
+    public static bool IsDeclarable(this DataType type) => type is not (DataType.Interval or DataType.Null or DataType.List or DataType.Period or DataType.Every);
 
     public static bool IsTime(this DataType type) => type is DataType.Date or DataType.DateTime;
 
@@ -44,6 +56,8 @@ public static class DataTypes
         DataType.DateTime => "a date and time",
         DataType.Bool => "yes or no",
         DataType.Interval => "a length of time",
+        DataType.List => "a list of values",
+        DataType.Period => "a period",
         _ => "nothing",
     };
 }

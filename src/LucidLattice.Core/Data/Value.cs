@@ -32,6 +32,11 @@ public readonly struct Value : IEquatable<Value>
     public static Value Of(DateOnly date) => new(DataType.Date, date.DayNumber, 0, null);
     public static Value Of(DateTime time) => new(DataType.DateTime, time.Ticks, 0, null);
     public static Value Of(Interval interval) => new(DataType.Interval, 0, 0, interval);
+    public static Value Of(ValueList list) => new(DataType.List, 0, 0, list);
+    public static Value Of(Period period) => new(DataType.Period, 0, 0, period);
+
+    /// <summary>The state of a parameter for which every one was chosen.</summary>
+    public static Value Every => new(DataType.Every, 0, 0, null);
     public static Value Of(string? text) => text is null ? Null : new(DataType.Text, 0, 0, text);
 
     /// <summary>A value whose payload is 64 bits: whole, double, date, date and time, or yes/no.</summary>
@@ -44,6 +49,9 @@ public readonly struct Value : IEquatable<Value>
     public DateTime DateTime => new(Bits);
     public string Text => (string)_text!;
     public Interval Interval => (Interval)_text!;
+    public ValueList List => (ValueList)_text!;
+    public Period Period => (Period)_text!;
+    public bool IsEvery => Type == DataType.Every;
 
     /// <summary>Whole and decimal numbers as a decimal.</summary>
     /// <exception cref="OverflowException">A double outside of decimal's range.</exception>
@@ -65,7 +73,8 @@ public readonly struct Value : IEquatable<Value>
         DataType.Bool => Bool ? "true" : "false",
         DataType.Date => Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
         DataType.DateTime => DateTime.ToString(DateTime.Second == 0 && DateTime.Ticks % TimeSpan.TicksPerSecond == 0 ? "yyyy-MM-dd HH:mm" : "yyyy-MM-dd HH:mm:ss.FFFFFF", CultureInfo.InvariantCulture),
-        DataType.Interval => Interval.ToString(),
+        DataType.Interval or DataType.List or DataType.Period => _text!.ToString()!,
+        DataType.Every => "*",
         _ => Text,
     };
 
@@ -75,7 +84,7 @@ public readonly struct Value : IEquatable<Value>
         {
             DataType.Text => string.Equals(Text, other.Text, StringComparison.Ordinal),
             DataType.Decimal => _number == other._number,
-            DataType.Interval => Equals(_text, other._text),
+            DataType.Interval or DataType.List or DataType.Period => Equals(_text, other._text),
             DataType.Double => Double.Equals(other.Double) || (Double == 0 && other.Double == 0),
             _ => Bits == other.Bits,
         }
@@ -87,7 +96,7 @@ public readonly struct Value : IEquatable<Value>
     {
         DataType.Null => 0,
         DataType.Text => Text.GetHashCode(StringComparison.Ordinal),
-        DataType.Interval => Interval.GetHashCode(),
+        DataType.Interval or DataType.List or DataType.Period => _text!.GetHashCode(),
         DataType.Whole or DataType.Decimal or DataType.Double => AsDouble.GetHashCode(),
         _ => Bits.GetHashCode(),
     };

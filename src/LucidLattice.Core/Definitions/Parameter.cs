@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using LucidLattice.Core.Data;
 
 namespace LucidLattice.Core.Definitions;
@@ -8,10 +9,22 @@ public sealed record Parameter
     /// <summary>Letters, digits and underscores, not starting with a digit.</summary>
     public required string Name { get; init; }
     public required DataType Type { get; init; }
+
+    /// <summary>One value, several, or a period. Conditions on any of them are written <c>field IN :name</c>.</summary>
+    public ParameterShape Shape { get; init; }
     public string? Label { get; init; }
 
-    /// <summary>An expression worked out when nobody gives a value; it may use parameters listed before this one.</summary>
+    /// <summary>A sentence for those who do not know what to give.</summary>
+    public string? Help { get; init; }
+
+    /// <summary>
+    /// An expression worked out when nobody gives a value; it may use other parameters, in any order. <c>*</c> stands for every
+    /// one. Of several values it gives one, or a JSON array of texts gives more; of a period it gives the first day.
+    /// </summary>
     public string? Default { get; init; }
+
+    /// <summary>The last day of a period, likewise.</summary>
+    public string? DefaultEnd { get; init; }
 
     /// <summary>True if the report cannot run without a value.</summary>
     public bool Required { get; init; }
@@ -19,10 +32,56 @@ public sealed record Parameter
     /// <summary>Who may set it. The server refuses values from anybody else.</summary>
     public SetBy SetBy { get; init; } = SetBy.Reader;
 
+    /// <summary>True keeps a value that readers cannot set out of their sight.</summary>
+    public bool Hidden { get; init; }
+
+    /// <summary>The values to choose from; null lets readers type any.</summary>
+    public Choices? Choices { get; init; }
+
+    /// <summary>What the choice of every one is called (“every region”); null does not offer it. It drops the conditions on the parameter, and rows without a value stay.</summary>
+    public string? Every { get; init; }
+
     /// <summary>What people read: the label, or else the name.</summary>
-    [System.Text.Json.Serialization.JsonIgnore]
+    [JsonIgnore]
     public string Caption => Label ?? Name.Replace('_', ' ');
 }
 
-/// <summary>Reader: readers, and links that lead here; Nobody: always the default.</summary>
-public enum SetBy { Reader, Nobody }
+public enum ParameterShape { Single, Several, Period }
+
+/// <summary>Reader: readers, and links that lead here; Link: links alone; Nobody: always the default.</summary>
+public enum SetBy { Reader, Link, Nobody }
+
+/// <summary>Where the values to choose from come from.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "type")]
+[JsonDerivedType(typeof(FixedChoices), "fixed")]
+[JsonDerivedType(typeof(DatasetChoices), "dataset")]
+public abstract record Choices;
+
+/// <summary>A list that the author wrote, in its order.</summary>
+public sealed record FixedChoices : Choices
+{
+    public IReadOnlyList<FixedChoice> Values { get; init; } = [];
+}
+
+/// <param name="Value">Written as its type is: 2025-01-31, 12.5, true.</param>
+/// <param name="Label">What people read; null for the value itself.</param>
+public sealed record FixedChoice(string Value, string? Label = null);
+
+/// <summary>The distinct values of a dataset's rows. Rows without a value are no choice.</summary>
+public sealed record DatasetChoices : Choices
+{
+    /// <summary>The id of one of the report's datasets.</summary>
+    public required string Dataset { get; init; }
+
+    /// <summary>A row-phase expression that gives the value.</summary>
+    public required string Value { get; init; }
+
+    /// <summary>A row-phase expression that gives what people read; null for the value itself.</summary>
+    public string? Label { get; init; }
+
+    /// <summary>A row-phase condition, which may use other parameters: <c>region IN :region</c>.</summary>
+    public string? Filter { get; init; }
+    public ChoiceOrder Order { get; init; }
+}
+
+public enum ChoiceOrder { Label, Value, AsRead }

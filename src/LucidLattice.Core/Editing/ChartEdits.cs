@@ -71,16 +71,16 @@ public sealed record LinkChart : Edit
         DataType? TypeOf(string expression) => fields.FirstOrDefault(f => Names.Quoted(f.Name) == expression)?.Type;
         ValueSource? Source(Parameter parameter)
         {
-            if (Same(chart.Category, parameter.Name) && TypeOf(chart.Category) == parameter.Type) return new CategorySource();
-            if (around.FirstOrDefault(l => Same(l.By, parameter.Name) && TypeOf(l.By) == parameter.Type) is { } level) return new LevelSource { Level = level.Id };
-            if (report.Parameters.FirstOrDefault(p => Same(p.Name, parameter.Name) && p.Type == parameter.Type) is { } own) return new ParameterSource { Name = own.Name };
+            if (parameter.Shape != ParameterShape.Period && Same(chart.Category, parameter.Name) && TypeOf(chart.Category) == parameter.Type) return new CategorySource();
+            if (around.FirstOrDefault(l => parameter.Shape != ParameterShape.Period && Same(l.By, parameter.Name) && TypeOf(l.By) == parameter.Type) is { } level) return new LevelSource { Level = level.Id };
+            if (report.Parameters.FirstOrDefault(p => Same(p.Name, parameter.Name) && p.Type == parameter.Type && p.Shape == parameter.Shape) is { } own) return new ParameterSource { Name = own.Name };
             return null;
         }
         return new Link
         {
             Report = Report!,
             Open = chart.Link?.Open ?? OpenIn.Beside,
-            Carries = [.. target.Parameters.Where(p => p.SetBy == SetBy.Reader).Select(p => (p.Name, Source: Source(p))).Where(p => p.Source is not null).Select(p => new CarriedValue { Parameter = p.Name, From = p.Source! })],
+            Carries = [.. target.Parameters.Where(p => p.SetBy != SetBy.Nobody).Select(p => (p.Name, Source: Source(p))).Where(p => p.Source is not null).Select(p => new CarriedValue { Parameter = p.Name, From = p.Source! })],
         };
     }
 

@@ -104,6 +104,7 @@ public sealed partial class Compiler
         BinarySyntax b => $"({Describe(b.Left)} {b.Operator} {Describe(b.Right)})",
         BetweenSyntax b => $"({Describe(b.Operand)} {b.Not} between {Describe(b.Low)} {Describe(b.High)})",
         InSyntax i => $"({Describe(i.Operand)} {i.Not} in {string.Join(",", i.Choices.Select(Describe))})",
+        InParameterSyntax i => $"({Describe(i.Operand)} {i.Not} in :{i.Parameter.Name})",
         LikeSyntax l => $"({Describe(l.Operand)} {l.Not} like {Describe(l.Pattern)})",
         IsNullSyntax i => $"({Describe(i.Operand)} {i.Not} null)",
         CaseSyntax c => $"(case {(c.Operand is null ? "" : Describe(c.Operand))} {string.Join(",", c.Branches.Select(b => Describe(b.When) + ">" + Describe(b.Then)))} {(c.Else is null ? "" : Describe(c.Else))})",

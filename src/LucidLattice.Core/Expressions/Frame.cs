@@ -23,6 +23,9 @@ public sealed class Frame
 
     /// <summary>In the order of the definition.</summary>
     public Value[] Parameters { get; init; } = [];
+
+    /// <summary>The value of a parameter as people read it, in a pattern or in what suits it.</summary>
+    public Func<int, string?, string> ParameterWords { get; init; } = (_, _) => "";
     public DateTime Now { get; init; }
     public Collation Collation { get; init; } = new("");
 

@@ -36,7 +36,7 @@ internal static class Functions
         var name = call.Name switch { "CEIL" => "CEILING", "SUBSTR" => "SUBSTRING", "CHAR_LENGTH" => "LENGTH", _ => call.Name };
         if (!Table.TryGetValue(name, out var function))
         {
-            var nearest = Nearest.To(call.Name, Table.Keys.Concat(["SUM", "AVG", "COUNT", "MIN", "MAX"]))?.ToLowerInvariant();
+            var nearest = Nearest.To(call.Name, Table.Keys.Concat(["SUM", "AVG", "COUNT", "MIN", "MAX", "PERIOD_START", "PERIOD_END", "IS_EVERY"]))?.ToLowerInvariant();
             throw new ExpressionException("unknown-function", $"There is no function “{call.Name.ToLowerInvariant()}”.", call.Position, nearest is null ? null : $"Did you mean “{nearest}”?");
         }
         if (arguments.Length < function.Least || arguments.Length > function.Most)

@@ -86,8 +86,12 @@ public sealed class Parser
             }
             else if (TryTake("IN"))
             {
-                Expect("(");
-                left = new InSyntax(left, List(), not, token.Position);
+                if (Next.Kind == TokenKind.Parameter) left = new InParameterSyntax(left, (ParameterSyntax)Primary(), not, token.Position);
+                else
+                {
+                    Expect("(");
+                    left = new InSyntax(left, List(), not, token.Position);
+                }
             }
             else if (TryTake("LIKE")) left = new LikeSyntax(left, Concatenation(), not, token.Position);
             else return left;

@@ -76,7 +76,7 @@ public sealed partial class ReportPlanner
         }
         foreach (var parameter in target.Parameters.Where(p => p is { Required: true, Default: null } && link.Carries.All(c => c.Parameter != p.Name)))
             LinkProblem(chart, "missing-carried-value", $"“{parameter.Caption}” must be given and this link does not carry it. A reader who clicks would be asked for it.", "Carry a value for it.");
-        return new LinkPlan(link, target.Title, values, link.Carries.Any(c => c.From is CategorySource));
+        return new LinkPlan(link, target.Title, values, link.Carries.Any(c => c.From is CategorySource)) { LinkOnly = target.Parameters.Where(p => p.SetBy == SetBy.Link).Select(p => p.Name).ToHashSet() };
     }
 
     private Func<Value, Frame, Value>? Source(ValueSource source, Parameter target, BandPlace place, Compiled category, ChartElement chart)
@@ -84,7 +84,7 @@ public sealed partial class ReportPlanner
         switch (source)
         {
             case CategorySource:
-                return Fits(category.Type, target.Type, "the clicked category") ? (clicked, _) => clicked : null;
+                return Fits(category.Type, target, "the clicked category") ? (clicked, _) => clicked : null;
             case LevelSource level:
                 var index = _section.Levels.ToList().FindIndex(l => l.Id == level.Level);
                 if (index < 0 || index >= place.Level)
@@ -94,7 +94,7 @@ public sealed partial class ReportPlanner
                 }
                 var scope = Scope();
                 var key = Check(chart.Id, "link", () => Compiler.Compile(_section.Levels[index].By, scope), scope);
-                return key is not null && Fits(key.Type, target.Type, _section.Levels[index].Name) ? (_, frame) => frame.Try(key) : null;
+                return key is not null && Fits(key.Type, target, _section.Levels[index].Name) ? (_, frame) => frame.Try(key) : null;
             case ParameterSource named:
                 var at = _report.Parameters.ToList().FindIndex(p => p.Name == named.Name);
                 if (at < 0)
@@ -102,22 +102,32 @@ public sealed partial class ReportPlanner
                     LinkProblem(chart, "unknown-parameter", $"The link carries the parameter “{named.Name}”, which this report does not have.", "Choose another source.");
                     return null;
                 }
-                return Fits(_report.Parameters[at].Type, target.Type, _report.Parameters[at].Caption) ? (_, frame) => frame.Parameters[at] : null;
+                var own = _report.Parameters[at];
+                if (own.Shape != target.Shape && !(own.Shape == ParameterShape.Single && target.Shape == ParameterShape.Several))
+                {
+                    LinkProblem(chart, "type-mismatch", $"“{target.Caption}” takes {Words(target.Shape)}, but {own.Caption} is {Words(own.Shape)}.", "Carry something that fits.");
+                    return null;
+                }
+                // Every one is carried where the target offers it too; elsewhere the target's default decides.
+                return Fits(own.Type, target, own.Caption) ? (_, frame) => frame.Parameters[at] is var value && value.IsEvery && target.Every is null ? Value.Null : value : null;
             case FixedSource fixedValue:
-                if (ValueText.TryParse(fixedValue.Value, target.Type, out var value)) return (_, _) => value;
-                LinkProblem(chart, "type-mismatch", $"“{fixedValue.Value}” is not {target.Type.Words()}, which “{target.Caption}” needs.", $"Write it as {ValueText.Example(target.Type)}.");
+                if (Running.ParameterText.TryParse(target, fixedValue.Value, out var value)) return (_, _) => value;
+                LinkProblem(chart, "type-mismatch", $"“{fixedValue.Value}” is not {target.Type.Words()}, which “{target.Caption}” needs.", $"Write it as {Running.ParameterText.Example(target)}.");
                 return null;
             default:
                 throw new InvalidOperationException(source.GetType().Name);
         }
 
-        bool Fits(DataType from, DataType to, string what)
+        bool Fits(DataType from, Parameter parameter, string what)
         {
+            var to = parameter.Shape == ParameterShape.Period ? DataType.Date : parameter.Type;
             if (from == to || from == DataType.Null || (from == DataType.Whole && to is DataType.Decimal or DataType.Double) || (from == DataType.Date && to == DataType.DateTime)) return true;
             LinkProblem(chart, "type-mismatch", $"“{target.Caption}” needs {to.Words()}, but {what} is {from.Words()}.", "Carry something that fits.");
             return false;
         }
     }
+
+    private static string Words(ParameterShape shape) => shape switch { ParameterShape.Several => "several values", ParameterShape.Period => "a period", _ => "one value" };
 
     private void LinkProblem(ChartElement chart, string code, string message, string mend)
         => _problems.Add(new(code, Severity.Error, message, chart.Id, "link", Mends: [mend]));

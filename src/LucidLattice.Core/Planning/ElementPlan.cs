@@ -65,7 +65,11 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
 
 /// <summary>A link whose target was found and whose values are ready to be worked out.</summary>
 /// <param name="Values">By the target's parameter; each takes the clicked category and the frame of the chart.</param>
-public sealed record LinkPlan(Link Definition, string Title, IReadOnlyList<(string Parameter, Func<Value, Frame, Value> Value)> Values, bool NeedsCategory);
+public sealed record LinkPlan(Link Definition, string Title, IReadOnlyList<(string Parameter, Func<Value, Frame, Value> Value)> Values, bool NeedsCategory)
+{
+    /// <summary>The names of the target's parameters that only links may set.</summary>
+    public IReadOnlySet<string> LinkOnly { get; init; } = new HashSet<string>();
+}
 
 /// <summary>An element that cannot be printed; the problems say why.</summary>
 public sealed record BrokenPlan(Element Element, double X, double Width, ResolvedStyle Style) : ElementPlan(Element, X, Width, Style);

@@ -41,6 +41,7 @@ public sealed partial class ReportPlanner
             {
                 var made = Check(id, property, () =>
                 {
+                    if (ParameterPiece(piece.Expression, piece.Pattern is "" ? null : piece.Pattern) is { } parameter) return parameter;
                     var value = Compiler.Compile(piece.Expression, scope);
                     _used.UnionWith(value.Fields);
                     return new TextPiece("", value, Format(value, piece.Pattern is "" ? null : piece.Pattern));
@@ -50,6 +51,18 @@ public sealed partial class ReportPlanner
             }
         }
         return pieces;
+    }
+
+    /// <summary>A parameter alone prints as people read it: by the label of its choice, several with commas, a period in words, every one by its name.</summary>
+    private TextPiece? ParameterPiece(string expression, string? pattern)
+    {
+        if (!expression.StartsWith(':')) return null;
+        var index = _report.Parameters.ToList().FindIndex(p => string.Equals(":" + p.Name, expression, StringComparison.OrdinalIgnoreCase));
+        if (index < 0) return null;
+        // A pattern that does not suit the type is found now, not when it is printed.
+        if (pattern is not null) ValueFormat.For(_report.Parameters[index].Type, pattern, FieldKind.Plain, null, _culture);
+        var words = new Compiled(DataType.Text, Phase.Constant, frame => Value.Of(frame.ParameterWords(index, pattern))) { Text = expression };
+        return new TextPiece("", words, Format(words, null));
     }
 
     private ElementPlan PlanColumnElement(ColumnElement element, BandPlace place)

@@ -32,7 +32,11 @@ public static partial class StructureChecks
             if (parameter.Name.Length == 0 || !(char.IsLetter(parameter.Name[0]) || parameter.Name[0] == '_') || !parameter.Name.All(c => char.IsLetterOrDigit(c) || c == '_'))
                 yield return Error("bad-name", $"“{parameter.Name}” is no name for a parameter.", parameter.Name, "name", "Use letters, digits and underscores, starting with a letter.");
             if (!seen.Add(parameter.Name)) yield return Error("duplicate-name", $"Two parameters are called “{parameter.Name}”.", parameter.Name, "name", "Rename one of them.");
-            if (parameter.Type is DataType.Interval or DataType.Null) yield return Error("bad-type", $"The parameter “{parameter.Name}” has no usable type.", parameter.Name, "type", "Choose text, whole, decimal, double, date, dateTime or bool.");
+            if (!parameter.Type.IsDeclarable()) yield return Error("bad-type", $"The parameter “{parameter.Name}” has no usable type.", parameter.Name, "type", "Choose text, whole, decimal, double, date, dateTime or bool.");
+            if (parameter.Shape == ParameterShape.Period && !parameter.Type.IsTime()) yield return Error("bad-type", $"“{parameter.Caption}” is a period, so its type has to be a date.", parameter.Name, "type", "Choose date, or one value.");
+            if (parameter.Shape == ParameterShape.Period && parameter.Choices is not null) yield return Error("bad-choices", $"“{parameter.Caption}” is a period, which is not chosen from a list.", parameter.Name, "choices", "Remove the choices.");
+            if (parameter.Choices is DatasetChoices chosen && report.Datasets.All(d => d.Id != chosen.Dataset)) yield return Error("unknown-dataset", $"The choices of “{parameter.Caption}” come from the dataset “{chosen.Dataset}”, which the report does not have.", parameter.Name, "choices", "Choose one of the report's datasets.");
+            if (parameter.Default == "*" && parameter.Every is null) yield return Error("no-every", $"The default of “{parameter.Caption}” is every one, which is no choice of it.", parameter.Name, "default", "Offer every one, or give another default.");
         }
     }
 
@@ -45,7 +49,7 @@ public static partial class StructureChecks
         {
             foreach (var twice in dataset.Fields.GroupBy(f => f.Name).Where(g => g.Count() > 1))
                 yield return Error("duplicate-name", $"The dataset “{dataset.Name}” has two fields called “{twice.Key}”.", dataset.Id, "fields", "Remove one of them.");
-            foreach (var field in dataset.Fields.Where(f => f.Scale is < 0 or > 12 || f.Type is DataType.Interval or DataType.Null))
+            foreach (var field in dataset.Fields.Where(f => f.Scale is < 0 or > 12 || !f.Type.IsDeclarable()))
                 yield return Error("bad-type", $"The field “{field.Name}” has no usable type or scale.", dataset.Id, "fields", "A scale is 0 to 12.");
         }
     }

@@ -8,14 +8,16 @@ using LucidLattice.Core.Planning;
 namespace LucidLattice.Core.Running;
 
 /// <summary>What a run is asked to do.</summary>
-/// <param name="Given">Parameter values by name, written as <see cref="Value.Invariant"/> writes them.</param>
+/// <param name="Given">Parameter values by name, written as <see cref="ParameterText"/> reads them.</param>
 /// <param name="Now">The run clock, in UTC.</param>
 /// <param name="Refresh">True reads the data again even where it seems unchanged.</param>
-public sealed record RunRequest(ReportDefinition Report, IReadOnlyDictionary<string, string> Given, DateTime Now, bool Refresh = false);
+/// <param name="FromLink">Names of parameters whose values are known to come from a link; null if none are.</param>
+public sealed record RunRequest(ReportDefinition Report, IReadOnlyDictionary<string, string> Given, DateTime Now, bool Refresh = false, IReadOnlySet<string>? FromLink = null);
 
 /// <summary>The one door to a run: a definition, parameter values and a clock go in, a <see cref="ReportRun"/> comes out.</summary>
+/// <param name="proof">Vouches for values that only links may carry; null where nobody asks for it.</param>
 /// <param name="cache">Keeps the results of steps from one run to the next; null works everything out anew.</param>
-public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IReportCatalog catalog, SizedCache? cache = null)
+public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IReportCatalog catalog, SizedCache? cache = null, ILinkProof? proof = null)
 {
     /// <summary>
     /// What decides a run besides the definition and the values: the data's stamp, the reports that links lead to, and the
@@ -39,13 +41,35 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
         if (plan?.Dataset is not { } dataset) return problems;
         try
         {
-            source.Require(new DataQuery(dataset, [.. plan.UsedFields.Order().Select(i => dataset.Fields[i])], report.Parameters.ToDictionary(p => p.Name, _ => Value.Null)));
+            source.Require(new DataQuery(dataset, [.. plan.UsedFields.Order().Select(i => dataset.Fields[i])], BoundValues.Names(report)));
         }
         catch (DataException e)
         {
             problems.Add(DataProblem(e, dataset));
         }
         return problems;
+    }
+
+    /// <summary>What a parameter offers, with the values of the others as they are given or by default.</summary>
+    /// <returns>Null if anything may be given; the problems say what is wrong with other parameters, or with the choices.</returns>
+    public (IReadOnlyList<ParameterChoice>? Choices, IReadOnlyList<Problem> Problems) Choices(RunRequest request, string parameter, CancellationToken cancel)
+    {
+        var now = LocalTime(request.Now, request.Report.TimeZone, []);
+        IReadOnlyList<ParameterChoice>? found = null;
+        var choices = new ParameterChoices(source);
+        var values = ParameterValues.Resolve(request.Report, request.Given, now, (p, known) =>
+        {
+            var offered = choices.Of(request.Report, p, known, now, cancel);
+            if (p.Name == parameter) found = offered;
+            return offered;
+        }, request.FromLink);
+        return (found, values.Problems);
+    }
+
+    private ParameterValues Resolve(RunRequest request, DateTime now, CancellationToken cancel)
+    {
+        var choices = new ParameterChoices(source);
+        return ParameterValues.Resolve(request.Report, request.Given, now, (p, values) => choices.Of(request.Report, p, values, now, cancel), request.FromLink);
     }
 
     /// <summary>Reads, groups, totals and finds where pages start. What is wrong comes back as problems, never as an exception.</summary>
@@ -59,7 +83,7 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
         var (plan, found) = ReportPlanner.Plan(report, catalog);
         var problems = found.ToList();
         var now = LocalTime(request.Now, report.TimeZone, problems);
-        var parameters = ParameterValues.Resolve(report, request.Given, now);
+        var parameters = Resolve(request, now, cancel);
         problems.AddRange(parameters.Problems);
         if (plan is null or { FilterIsBroken: true } || parameters.Problems.Any(p => p.IsError)) return new ReportRun(report, parameters, now, problems, null, typesetter);
         try
@@ -68,9 +92,9 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
             var rows = Read(plan, parameters, allFields, request.Refresh, progress, cancel);
             problems.AddRange(rows.Problems);
             progress.Stage = RunStage.Grouping;
-            var data = RunData.Of(plan, rows, parameters.Values, now, problems, cache, progress, cancel);
+            var data = RunData.Of(plan, rows, parameters, now, problems, cache, progress, cancel);
             problems.AddRange(MissingGlyphs.Of(plan, rows, typesetter));
-            var run = new ReportRun(report, parameters, now, problems, data, typesetter);
+            var run = new ReportRun(report, parameters, now, problems, data, typesetter, proof);
             progress.Stage = RunStage.Paging;
             if (pages) run.Index.Grow(cancel);
             if (pages) progress.Stage = RunStage.Done;
@@ -88,8 +112,7 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
     {
         if (plan.Dataset is not { } dataset) return RowSet.Empty;
         var used = allFields ? [.. Enumerable.Range(0, dataset.Fields.Count)] : plan.UsedFields.Order().ToList();
-        var byName = plan.Report.Parameters.Select((p, i) => (p.Name, parameters.Values[i])).ToDictionary(p => p.Name, p => p.Item2);
-        var rows = source.Read(new DataQuery(dataset, [.. used.Select(i => dataset.Fields[i])], byName, refresh), progress, cancel);
+        var rows = source.Read(new DataQuery(dataset, [.. used.Select(i => dataset.Fields[i])], BoundValues.Of(plan.Report, parameters.Values), refresh), progress, cancel);
         var columns = dataset.Fields.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();
         for (var i = 0; i < used.Count; i++) columns[used[i]] = rows.Columns[i];
         return rows with { Columns = columns };

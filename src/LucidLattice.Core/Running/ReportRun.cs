@@ -19,10 +19,12 @@ public sealed class ReportRun : ISized
     private readonly List<Problem> _problems;
     private readonly ITypesetter _typesetter;
     private readonly PartLayout _layout;
+    private readonly ILinkProof? _proof;
     private readonly Itself _itself = new();
 
-    internal ReportRun(ReportDefinition report, ParameterValues parameters, DateTime asOf, List<Problem> problems, RunData? data, ITypesetter typesetter)
+    internal ReportRun(ReportDefinition report, ParameterValues parameters, DateTime asOf, List<Problem> problems, RunData? data, ITypesetter typesetter, Links.ILinkProof? proof = null)
     {
+        _proof = proof;
         (Report, Parameters, AsOf, _problems, Data, _typesetter, _layout) = (report, parameters, asOf, problems, data, typesetter, new PartLayout(typesetter));
         Index = new PageIndex(Flow);
     }
@@ -102,7 +104,7 @@ public sealed class ReportRun : ISized
     }
 
     /// <summary>What a click on a mark does; null without a link, and for rows without a category where the link carries it.</summary>
-    public static LinkAction? Action(ChartPlan chart, Mark mark, Frame frame)
+    public LinkAction? Action(ChartPlan chart, Mark mark, Frame frame)
     {
         if (chart.Link is not { } link || (link.NeedsCategory && mark.Category.IsNull)) return null;
         var values = new Dictionary<string, string>();
@@ -111,7 +113,8 @@ public sealed class ReportRun : ISized
             var value = source(mark.Category, frame);
             if (!value.IsNull) values[parameter] = value.Invariant;
         }
-        return new LinkAction(link.Definition.Report, link.Title, link.Definition.Open, values);
+        var vouched = values.Where(v => link.LinkOnly.Contains(v.Key)).ToDictionary();
+        return new LinkAction(link.Definition.Report, link.Title, link.Definition.Open, values, vouched.Count == 0 ? null : _proof?.Of(link.Definition.Report, vouched));
     }
 
     /// <summary>The definition, the plan, remembered lines: about what a run takes besides its data.</summary>

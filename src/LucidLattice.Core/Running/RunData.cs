@@ -38,14 +38,13 @@ public sealed class RunData
     public Frame NewFrame() => _newFrame();
 
     /// <param name="rows">With one column for each field of the dataset.</param>
-    /// <param name="parameters">In the order of the definition.</param>
     /// <param name="cache">Results of earlier runs; null works everything out anew.</param>
-    public static RunData Of(SectionPlan plan, RowSet rows, Value[] parameters, DateTime now, List<Problem> problems, SizedCache? cache, RunProgress progress, CancellationToken cancel)
+    public static RunData Of(SectionPlan plan, RowSet rows, ParameterValues parameters, DateTime now, List<Problem> problems, SizedCache? cache, RunProgress progress, CancellationToken cancel)
     {
         var collation = new Collation(plan.Report.Language);
         Totals? totals = null;
-        Frame NewFrame() => new() { Rows = rows, Groups = new int[plan.Levels.Count + 1], Parameters = parameters, Now = now, Collation = collation, Totals = totals };
-        var steps = new RunSteps(cache, rows, NewFrame, parameters, now, plan.Report.Language);
+        Frame NewFrame() => new() { Rows = rows, Groups = new int[plan.Levels.Count + 1], Parameters = parameters.Values, ParameterWords = (index, pattern) => parameters.Words(plan.Report, index, pattern), Now = now, Collation = collation, Totals = totals };
+        var steps = new RunSteps(cache, rows, NewFrame, parameters.Values, now, plan.Report.Language);
 
         DataColumn Column(Compiled of) => of.Field is { } index ? rows.Columns[index] : steps.Get([of.Text], frame => Worked(of, rows, frame, cancel), cancel);
         RowKey Key(Compiled of, bool descending) => steps.Get<RowKey>([of.Text, descending ? "down" : "up"], _ => Column(of).Key(rows.Count, collation, descending), cancel);

@@ -128,6 +128,7 @@ public static class SvgWriter
             xml.Attribute("data-title"u8, action.Title);
             xml.Attribute("data-open"u8, JsonNamingPolicy.CamelCase.ConvertName(action.Open.ToString()));
             xml.Attribute("data-values"u8, JsonSerializer.Serialize(action.Values));
+            if (action.Proof is not null) xml.Attribute("data-proof"u8, action.Proof);
         }
         xml.Raw("/>"u8);
     }

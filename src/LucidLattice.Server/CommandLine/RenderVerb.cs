@@ -29,7 +29,7 @@ internal static class RenderVerb
         ReportRun run;
         try
         {
-            run = Watched(progress => target.Engine.Run(new RunRequest(target.Definition, settings, DateTime.UtcNow), stop.Token, progress: progress));
+            run = Watched(progress => target.Engine.Run(new RunRequest(target.Definition, settings, DateTime.UtcNow, FromLink: Runs.LinkProof.Author(target.Definition)), stop.Token, progress: progress));
             Print(run.Problems);
             if (run.Data is not null || kind == ".json") Write(run, output, kind, page, options.Value("base"), stop.Token);
         }

@@ -26,6 +26,9 @@ public sealed record ComposeBand(BandKind Kind, int Level, string Name, long? Pr
 
 public sealed record PagesResponse(int PageCount);
 
+/// <summary>Asks what a parameter of a report being composed offers.</summary>
+public sealed record ComposeChoices(ReportDefinition Definition, string Parameter, IReadOnlyDictionary<string, string>? Values = null, string? Search = null);
+
 /// <summary>Compose: real data through a vantage, for a definition that may not be saved yet.</summary>
 public static class ComposeEndpoints
 {
@@ -34,6 +37,8 @@ public static class ComposeEndpoints
         var compose = app.MapGroup("/api/compose").WithTags("Compose");
         compose.MapPost("/", Compose).WithName("compose");
         compose.MapPost("/pages", (ComposeRequest request, ReportEngine engine, CancellationToken cancel) => new PagesResponse(Run(request, engine, new RunProgress(), cancel, pages: true).PageCount)).WithName("countPages");
+        compose.MapPost("/choices", (ComposeChoices request, ReportEngine engine, CancellationToken cancel) => ChoicesInfo.Of(
+            engine.Choices(new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow, FromLink: LinkProof.Author(request.Definition)), request.Parameter, cancel).Choices, request.Search)).WithName("composeChoices");
         compose.MapGet("/progress/{name}", IResult (string name, ComposeProgress progress) => progress.Of(name) is { } info ? Results.Ok(info) : Results.NoContent()).WithName("composeProgress").Produces<ProgressInfo>();
     }
 
@@ -48,5 +53,5 @@ public static class ComposeEndpoints
     }
 
     private static ReportRun Run(ComposeRequest request, ReportEngine engine, RunProgress progress, CancellationToken cancel, bool pages)
-        => engine.Run(new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow), cancel, pages, allFields: true, progress);
+        => engine.Run(new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow, FromLink: LinkProof.Author(request.Definition)), cancel, pages, allFields: true, progress);
 }

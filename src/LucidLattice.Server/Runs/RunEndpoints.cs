@@ -19,6 +19,7 @@ public static class RunEndpoints
     public static void MapRuns(this WebApplication app)
     {
         app.MapPost("/api/reports/{id}/runs", Start).WithName("startRun").WithTags("Runs");
+        app.MapPost("/api/reports/{id}/choices", Choices).WithName("listChoices").WithTags("Runs");
         var runs = app.MapGroup("/api/runs/{id}").WithTags("Runs");
         runs.MapGet("/", async (string id, RunStore store, CancellationToken cancel) => await Info(id, Entry(id, store), cancel)).WithName("getRun");
         runs.MapDelete("/", (string id, RunStore store) => store.Release(id) ? Results.NoContent() : throw Gone()).WithName("stopRun");
@@ -29,18 +30,32 @@ public static class RunEndpoints
         runs.MapGet("/json", Json).WithName("getRunJson").Produces<string>(contentType: "application/json");
     }
 
-    private static async Task<RunInfo> Start(string id, RunStart request, ReportStore reports, RunStore store, ReportEngine engine, CancellationToken cancel)
+    private static async Task<RunInfo> Start(string id, RunStart request, ReportStore reports, RunStore store, ReportEngine engine, LinkProof proof, CancellationToken cancel)
     {
-        var report = (request.Draft ? reports.Draft(id) : reports.PublishedVersion(id))
-            ?? throw ApiException.NotFound(reports.Draft(id) is null ? $"There is no report “{id}”." : "This report is not published yet, so there is nothing to read.");
+        var report = Version(id, request.Draft, reports);
         var values = request.Values ?? new Dictionary<string, string>();
-        var run = new RunRequest(report.Definition, values, DateTime.UtcNow, request.Refresh);
+        var proven = proof.Proven(id, report.Definition, values, request.Proof);
+        var run = new RunRequest(report.Definition, values, DateTime.UtcNow, request.Refresh, proven);
         var key = engine.StampOf(run) is { } stamp
-            ? System.Text.Json.JsonSerializer.Serialize(new { id, report.Version, request.Draft, Values = values.OrderBy(v => v.Key, StringComparer.Ordinal), stamp })
+            ? System.Text.Json.JsonSerializer.Serialize(new { id, report.Version, request.Draft, Values = values.OrderBy(v => v.Key, StringComparer.Ordinal), proven, stamp })
             : null;
         var (ticket, entry) = store.Start(key, id, request.Draft, request.Refresh, (progress, token) => engine.Run(run, token, pages: false, progress: progress));
         return await Info(ticket, entry, cancel);
     }
+
+    private static ChoicesInfo Choices(string id, ChoicesRequest request, ReportStore reports, ReportEngine engine, LinkProof proof, CancellationToken cancel)
+    {
+        var report = Version(id, request.Draft, reports);
+        var values = request.Values ?? new Dictionary<string, string>();
+        if (report.Definition.Parameters.All(p => p.Name != request.Parameter)) throw ApiException.NotFound($"This report has no parameter “{request.Parameter}”.");
+        var (choices, problems) = engine.Choices(new RunRequest(report.Definition, values, DateTime.UtcNow, FromLink: proof.Proven(id, report.Definition, values, request.Proof)), request.Parameter, cancel);
+        if (choices is null && problems.FirstOrDefault(p => p.Place == request.Parameter && p.IsError) is { } problem) throw ApiException.Bad(problem.Code, problem.Message);
+        return ChoicesInfo.Of(choices, request.Search);
+    }
+
+    private static SavedReport Version(string id, bool draft, ReportStore reports)
+        => (draft ? reports.Draft(id) : reports.PublishedVersion(id))
+            ?? throw ApiException.NotFound(reports.Draft(id) is null ? $"There is no report “{id}”." : "This report is not published yet, so there is nothing to read.");
 
     /// <summary>Waits a moment, so that quick runs are answered at once and slow ones can show that they are under way.</summary>
     private static async Task<RunInfo> Info(string ticket, RunEntry entry, CancellationToken cancel)

@@ -4,10 +4,11 @@ using LucidLattice.Core.Running;
 
 namespace LucidLattice.Server.Runs;
 
-/// <param name="Values">Parameter values by name, written as 2025-01-31, 12.5, true.</param>
+/// <param name="Values">Parameter values by name: 2025-01-31, 12.5, true; several as a JSON array of texts, a period as 2025-01-01/2025-03-31, every one as *.</param>
 /// <param name="Draft">True runs the draft, which only its author should see.</param>
 /// <param name="Refresh">True reads the data again, even if it seems unchanged.</param>
-public sealed record RunStart(IReadOnlyDictionary<string, string>? Values = null, bool Draft = false, bool Refresh = false);
+/// <param name="Proof">What the link that was followed gave, for values that only links may carry.</param>
+public sealed record RunStart(IReadOnlyDictionary<string, string>? Values = null, bool Draft = false, bool Refresh = false, string? Proof = null);
 
 public enum RunState { Running, Ready, Failed }
 
@@ -20,13 +21,37 @@ public enum RunState { Running, Ready, Failed }
 public sealed record RunInfo(string Id, string ReportId, RunState State, string Title, bool Draft, string AsOf, int PageCount, bool PagesComplete, ProgressInfo? Progress, int Rows, double PageWidth, double PageHeight, double Milliseconds, IReadOnlyList<ParameterInfo> Parameters, IReadOnlyList<Problem> Problems);
 
 /// <summary>A parameter with the value that a run used.</summary>
-/// <param name="Value">Empty if there is none.</param>
+/// <param name="HasChoices">True if its values are chosen from a list, which is asked for separately.</param>
+/// <param name="Every">What the choice of every one is called; null if it is not offered.</param>
+/// <param name="Value">As it is written in addresses; empty if there is none.</param>
+/// <param name="Words">As people read it.</param>
+/// <param name="Labels">What the choices call the values in use.</param>
 /// <param name="Given">False if the value is the default.</param>
-public sealed record ParameterInfo(string Name, string Caption, DataType Type, bool Required, SetBy SetBy, string Value, bool Given)
+public sealed record ParameterInfo(string Name, string Caption, DataType Type, ParameterShape Shape, string? Help, bool Required, SetBy SetBy, bool Hidden, bool HasChoices, string? Every, string Value, string Words, IReadOnlyDictionary<string, string> Labels, bool Given)
 {
-    public static IReadOnlyList<ParameterInfo> Of(ReportRun run)
-        => [.. run.Report.Parameters.Select((p, i) => new ParameterInfo(p.Name, p.Caption, p.Type, p.Required, p.SetBy, run.Parameters.Values[i].Invariant, run.Parameters.Given.Contains(p.Name)))];
+    public static IReadOnlyList<ParameterInfo> Of(ReportRun run) => [.. run.Report.Parameters.Select((p, i) => new ParameterInfo(
+        p.Name, p.Caption, p.Type, p.Shape, p.Help, p.Required, p.SetBy, p.Hidden, p.Choices is not null, p.Every, run.Parameters.Values[i].Invariant, run.Parameters.Words(run.Report, i),
+        run.Parameters.Labels[i].ToDictionary(l => l.Key.Invariant, l => l.Value), run.Parameters.Given.Contains(p.Name)))];
 }
+
+/// <summary>Asks what a parameter offers.</summary>
+/// <param name="Values">Of the other parameters, on which the choices may depend.</param>
+/// <param name="Search">Only choices whose label holds this text; null for all.</param>
+public sealed record ChoicesRequest(string Parameter, IReadOnlyDictionary<string, string>? Values = null, bool Draft = false, string? Search = null, string? Proof = null);
+
+/// <param name="More">True if there are more than these.</param>
+public sealed record ChoicesInfo(IReadOnlyList<ChoiceInfo> Choices, bool More)
+{
+    private const int Most = 200;
+
+    public static ChoicesInfo Of(IReadOnlyList<ParameterChoice>? all, string? search)
+    {
+        var found = (all ?? []).Where(c => search is null || c.Label.Contains(search, StringComparison.CurrentCultureIgnoreCase)).ToList();
+        return new([.. found.Take(Most).Select(c => new ChoiceInfo(c.Value.Invariant, c.Label))], found.Count > Most);
+    }
+}
+
+public sealed record ChoiceInfo(string Value, string Label);
 
 /// <summary>How far a run or a look at a report being composed has come.</summary>
 /// <param name="ExpectedRows">About how many rows will be read; null if nobody knows.</param>

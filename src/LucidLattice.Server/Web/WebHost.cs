@@ -56,6 +56,8 @@ public static class WebHost
         services.AddSingleton(data);
         services.AddSingleton(data.Reports);
         services.AddSingleton<IReportCatalog>(data.Reports);
+        services.AddSingleton(data.LinkProof);
+        services.AddSingleton<ILinkProof>(data.LinkProof);
         services.AddSingleton<IDatabases>(data);
         services.AddSingleton<ITypesetter, SkiaTypesetter>();
         services.AddSingleton(new SizedCache(memory));

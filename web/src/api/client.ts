@@ -1,5 +1,5 @@
 import type {
-  ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineInfo, PagesResponse, ProgressInfo, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion, SearchResult,
+  ChoicesInfo, ComposeChoices, ChoicesRequest, ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineInfo, PagesResponse, ProgressInfo, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion, SearchResult,
 } from './generated';
 
 /** An answer of the server that says what is wrong (RFC 9457). */
@@ -42,7 +42,9 @@ export const api = {
   compose: (request: ComposeRequest, signal?: AbortSignal) => call<ComposeResponse>('POST', '/compose', request, signal),
   countPages: (request: ComposeRequest, signal?: AbortSignal) => call<PagesResponse>('POST', '/compose/pages', request, signal),
   composeProgress: (name: string) => call<ProgressInfo | undefined>('GET', `/compose/progress/${name}`),
-  run: (id: string, values: Record<string, string>, draft: boolean, refresh: boolean, signal?: AbortSignal) => call<RunInfo>('POST', `/reports/${at(id)}/runs`, { values, draft, refresh }, signal),
+  run: (id: string, values: Record<string, string>, draft: boolean, refresh: boolean, proof?: string, signal?: AbortSignal) => call<RunInfo>('POST', `/reports/${at(id)}/runs`, { values, draft, refresh, proof }, signal),
+  choices: (id: string, request: ChoicesRequest, signal?: AbortSignal) => call<ChoicesInfo>('POST', `/reports/${at(id)}/choices`, request, signal),
+  composeChoices: (request: ComposeChoices, signal?: AbortSignal) => call<ChoicesInfo>('POST', '/compose/choices', request, signal),
   runInfo: (run: string, signal?: AbortSignal) => call<RunInfo>('GET', `/runs/${run}`, undefined, signal),
   stop: (run: string) => call<void>('DELETE', `/runs/${run}`),
   page: (run: string, page: number, find: string, signal?: AbortSignal) => call<string>('GET', `/runs/${run}/pages/${page}${find ? `?find=${at(find)}` : ''}`, undefined, signal),

@@ -7,6 +7,7 @@ export interface MarkTarget {
   report: string;
   values: Record<string, string>;
   open: 'beside' | 'here' | 'newTab';
+  proof?: string;
 }
 
 interface Tip {
@@ -32,7 +33,7 @@ export function MarkLayer({ children, onMark }: { children: ReactNode; onMark?: 
     const mark = markOf(target);
     if (!mark?.dataset.report || !onMark) return;
     setTip(undefined);
-    onMark({ report: mark.dataset.report, values: JSON.parse(mark.dataset.values ?? '{}'), open: newTab ? 'newTab' : here ? 'here' : (mark.dataset.open as MarkTarget['open']) });
+    onMark({ report: mark.dataset.report, values: JSON.parse(mark.dataset.values ?? '{}'), proof: mark.dataset.proof, open: newTab ? 'newTab' : here ? 'here' : (mark.dataset.open as MarkTarget['open']) });
   };
   return (
     <div

@@ -2,18 +2,23 @@ import Box from '@mui/material/Box';
 import { useState } from 'react';
 import type { ParameterInfo } from '../api/generated';
 import { color } from '../theme/tokens';
+import { StripField } from './StripField';
 
 const inputType: Record<string, string> = { date: 'date', dateTime: 'datetime-local', whole: 'number', decimal: 'text', double: 'text', text: 'text' };
 
-/** One parameter. Dates are taken as soon as they are whole, texts when Enter is pressed or the field is left. */
-export function ParameterField({ parameter, text, onCommit }: { parameter: ParameterInfo; text: string; onCommit: (text: string) => void }) {
-  const [draft, setDraft] = useState(text);
-  const missing = parameter.required && parameter.value === '';
-  const type = inputType[parameter.type] ?? 'text';
-  const commit = (value: string) => { if (value !== text) onCommit(value); };
+/** A parameter that is typed. Dates are taken as soon as they are whole, texts when Enter is pressed or the field is left; several values have commas between. */
+export function ParameterField({ parameter, text, wrong, onCommit }: { parameter: ParameterInfo; text: string; wrong: boolean; onCommit: (text: string) => void }) {
+  const several = parameter.shape === 'several';
+  const shown = several && text.startsWith('[') ? (JSON.parse(text) as string[]).join(', ') : text;
+  const [draft, setDraft] = useState(shown);
+  const type = several ? 'text' : inputType[parameter.type] ?? 'text';
+  const commit = (value: string) => {
+    if (value === shown) return;
+    const values = value.split(',').map((v) => v.trim()).filter(Boolean);
+    onCommit(several ? (values.length ? JSON.stringify(values) : '') : value);
+  };
   return (
-    <Box component="label" sx={{ display: 'flex', alignItems: 'center', gap: 0.75, height: 28, px: 1, bgcolor: color.paper, border: `1px solid ${missing ? color.problem : color.line}`, borderRadius: 1, '&:focus-within': { borderColor: color.main } }}>
-      <Box component="span" sx={{ fontSize: 11, color: missing ? color.problem : color.muted, whiteSpace: 'nowrap' }}>{parameter.caption}</Box>
+    <StripField caption={parameter.caption} help={parameter.help} wrong={wrong}>
       {parameter.type === 'bool' ? (
         <Box component="select" name={parameter.name} value={draft} onChange={(e: React.ChangeEvent<HTMLSelectElement>) => { setDraft(e.target.value); commit(e.target.value); }} sx={field}>
           <option value="">any</option>
@@ -27,7 +32,7 @@ export function ParameterField({ parameter, text, onCommit }: { parameter: Param
           type={type}
           value={type === 'datetime-local' ? draft.replace(' ', 'T').slice(0, 16) : draft}
           placeholder={parameter.required ? 'needed' : 'any'}
-          aria-invalid={missing}
+          aria-invalid={wrong}
           onChange={(e: React.ChangeEvent<HTMLInputElement>) => {
             setDraft(e.target.value);
             if (type === 'date' && /^[12]\d{3}-/.test(e.target.value)) commit(e.target.value);
@@ -37,7 +42,8 @@ export function ParameterField({ parameter, text, onCommit }: { parameter: Param
           sx={{ ...field, width: type === 'date' ? 104 : type === 'datetime-local' ? 150 : 120 }}
         />
       )}
-    </Box>
+      {parameter.every !== null && <Box component="button" type="button" onClick={() => onCommit('*')} aria-pressed={parameter.value === '*'} sx={{ border: 0, borderRadius: 1, px: 0.75, font: 'inherit', fontSize: 11, cursor: 'pointer', bgcolor: parameter.value === '*' ? color.mainTint : 'transparent', color: color.main }}>{parameter.every}</Box>}
+    </StripField>
   );
 }
 

@@ -1,12 +1,15 @@
 import Box from '@mui/material/Box';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { api } from '../api/client';
+import type { RunInfo } from '../api/generated';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
 import { ModeSwitch } from '../shell/ModeSwitch';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
+import type { LoadChoices } from './ChoiceField';
 import { FindField } from './FindField';
 import { FoundList } from './FoundList';
 import { readAddress, visible, writeAddress, type Step } from './address';
@@ -35,12 +38,13 @@ export function ReadPage() {
   const jump = (to: number) => setGoTo((was) => ({ page: to, turn: (was?.turn ?? 0) + 1 }));
   const info = main.info;
   const ready = info?.state === 'ready' ? info : undefined;
+  const asked = useLatest(info, left.report);
   const find = useFind(ready, jump);
 
   const go = (next: Step[]) => void navigate(writeAddress({ steps: next, draft }));
   const setValues = (index: number, values: Record<string, string>) => go(steps.slice(0, index + 1).map((s, i) => (i === index ? { ...s, values } : s)));
   const follow = (index: number) => (target: MarkTarget) => {
-    const step: Step = { report: target.report, values: target.values, open: target.open === 'here' ? 'here' : 'beside' };
+    const step: Step = { report: target.report, values: target.values, open: target.open === 'here' ? 'here' : 'beside', ...(target.proof ? { proof: target.proof } : {}) };
     if (target.open === 'newTab') window.open(writeAddress({ steps: [step], draft: false }), '_blank', 'noopener');
     else go([...steps.slice(0, index + 1), step]);
   };
@@ -58,7 +62,7 @@ export function ReadPage() {
         )}
       />
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 1.75, py: 0.5, minHeight: 41, flex: 'none', bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}>
-        {info && <ParameterStrip parameters={info.parameters} values={left.values} onChange={(values) => setValues(shown[0], values)} />}
+        {asked && <ParameterStrip parameters={asked.parameters} values={left.values} problems={asked.problems} load={choicesOf(left, draft && shown[0] === 0)} today={dayOf(asked)} onChange={(values) => setValues(shown[0], values)} />}
         {ready && (
           <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1.5 }}>
             <FindField text={find.text} onFind={find.start} onNext={find.next} />
@@ -85,12 +89,25 @@ export function ReadPage() {
 /** The report that a click opened, in its own column behind the amber edge. */
 function BesidePane({ step, onValues, onMark }: { step: Step; onValues: (values: Record<string, string>) => void; onMark: (target: MarkTarget) => void }) {
   const run = useRun(step, false);
+  const asked = useLatest(run.info, step.report);
   return (
     <Box component="section" aria-label={run.info?.title || step.report} sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', borderLeft: `3px solid ${color.linkMark}` }}>
-      {run.info && <Box sx={{ px: 1.25, py: 0.5, bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}><ParameterStrip parameters={run.info.parameters} values={step.values} onChange={onValues} reset={false} /></Box>}
+      {asked && <Box sx={{ px: 1.25, py: 0.5, bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}><ParameterStrip parameters={asked.parameters} values={step.values} problems={asked.problems} load={choicesOf(step, false)} today={dayOf(asked)} onChange={onValues} reset={false} /></Box>}
       <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}><RunPane run={run} onPage={ignore} onMark={onMark} /></Box>
     </Box>
   );
 }
 
 const ignore = () => undefined;
+
+/** The choices of a step's parameters, with the values that were given so far. */
+const choicesOf = (step: Step, draft: boolean): LoadChoices => (parameter, search, signal) => api.choices(step.report, { parameter, search: search || null, values: step.values, draft, proof: step.proof ?? null }, signal);
+
+const dayOf = (info: RunInfo) => (info.asOf || new Date().toISOString()).slice(0, 10);
+
+/** What the report asks for, which stays in place while the next run is under way. */
+function useLatest(info: RunInfo | undefined, report: string): RunInfo | undefined {
+  const last = useRef<RunInfo>(undefined);
+  if (info && info.state !== 'running') last.current = info;
+  return last.current?.reportId === report ? last.current : undefined;
+}

@@ -22,6 +22,11 @@ describe('a reading address', () => {
     expect(writeAddress({ steps: [step('r', {}, 'here')], draft: false })).toBe('/read/r');
   });
 
+  test('keeps what vouches for the values of links, apart from the values', () => {
+    const steps = [{ ...step('a', { x: '1' }, 'here'), proof: 'p1' }, { ...step('b', { y: '2' }), proof: 'p2' }];
+    expect(roundTrip(steps)).toEqual({ steps, draft: false });
+  });
+
   test('that is broken still opens its report', () => {
     expect(readAddress('r', new URLSearchParams('a=1&~then=nonsense&~then=beside:ok?b=2')).steps).toEqual([step('r', { a: '1' }, 'here'), step('ok', { b: '2' })]);
   });

@@ -3,6 +3,8 @@ export interface Step {
   report: string;
   values: Record<string, string>;
   open: 'beside' | 'here';
+  /** What the link gave with values that only links may carry. */
+  proof?: string;
 }
 
 /** Everything that a reading address says. Names that start with ~ are ours; all others are parameters of the report. */
@@ -12,21 +14,25 @@ export interface ReadAddress {
   draft: boolean;
 }
 
-const query = (values: Record<string, string>) => new URLSearchParams(values).toString();
+const query = (step: Step) => new URLSearchParams({ ...step.values, ...(step.proof ? { '~proof': step.proof } : {}) }).toString();
+
+const proofOf = (search: URLSearchParams) => { const proof = search.get('~proof'); return proof ? { proof } : {}; };
 
 export function readAddress(report: string, search: URLSearchParams): ReadAddress {
   const values = Object.fromEntries([...search].filter(([name]) => !name.startsWith('~')));
-  const steps: Step[] = [{ report, values, open: 'here' }];
+  const steps: Step[] = [{ report, values, open: 'here', ...proofOf(search) }];
   for (const then of search.getAll('~then')) {
     const [, open, id, rest] = /^(beside|here):([^?]+)\??(.*)$/.exec(then) ?? [];
-    if (id) steps.push({ report: id, open: open as Step['open'], values: Object.fromEntries(new URLSearchParams(rest)) });
+    if (!id) continue;
+    const inner = new URLSearchParams(rest);
+    steps.push({ report: id, open: open as Step['open'], values: Object.fromEntries([...inner].filter(([name]) => !name.startsWith('~'))), ...proofOf(inner) });
   }
   return { steps, draft: search.get('~draft') === '1' };
 }
 
 export function writeAddress({ steps, draft }: ReadAddress): string {
-  const search = new URLSearchParams(steps[0].values);
-  for (const step of steps.slice(1)) search.append('~then', `${step.open}:${step.report}?${query(step.values)}`);
+  const search = new URLSearchParams(query(steps[0]));
+  for (const step of steps.slice(1)) search.append('~then', `${step.open}:${step.report}?${query(step)}`);
   if (draft) search.set('~draft', '1');
   const text = search.toString();
   return `/read/${encodeURIComponent(steps[0].report)}${text ? `?${text}` : ''}`;

@@ -26,7 +26,7 @@ export function useRun(step: Step, draft: boolean): Run {
     queryFn: ({ signal }) => {
       const refresh = anew.current;
       anew.current = false;
-      return api.run(step.report, step.values, draft, refresh, signal);
+      return api.run(step.report, step.values, draft, refresh, step.proof, signal);
     },
     staleTime: Infinity,
     gcTime: 5 * 60_000,

@@ -38,6 +38,60 @@ export type ChartView = {
     marks: Array<MarkView>;
 };
 
+export type ChoiceInfo = {
+    value: string;
+    label: string;
+};
+
+export type ChoiceOrder = 'label' | 'value' | 'asRead';
+
+export type Choices = ({
+    type?: 'fixed';
+} & ChoicesFixedChoices) | ({
+    type?: 'dataset';
+} & ChoicesDatasetChoices);
+
+export type ChoicesDatasetChoices = {
+    type?: 'dataset';
+    dataset: string;
+    value: string;
+    label?: null | string;
+    filter?: null | string;
+    order?: ChoiceOrder;
+};
+
+export type ChoicesFixedChoices = {
+    type?: 'fixed';
+    values?: Array<FixedChoice>;
+};
+
+export type ChoicesInfo = {
+    choices: Array<ChoiceInfo>;
+    /**
+     * True if there are more than these.
+     */
+    more: boolean;
+};
+
+/**
+ * Asks what a parameter offers.
+ */
+export type ChoicesRequest = {
+    parameter: string;
+    /**
+     * Of the other parameters, on which the choices may depend.
+     */
+    values?: null | {
+        [key: string]: string;
+    };
+    draft?: boolean;
+    /**
+     * Only choices whose label holds this text; null for all.
+     */
+    search?: null | string;
+    proof?: null | string;
+};
+
 export type Column = {
     id: string;
     heading: string;
@@ -59,6 +113,18 @@ export type ComposeBand = {
     svg: string;
     elements: Array<ElementView>;
     charts: Array<ChartView>;
+};
+
+/**
+ * Asks what a parameter of a report being composed offers.
+ */
+export type ComposeChoices = {
+    definition: ReportDefinition;
+    parameter: string;
+    values?: null | {
+        [key: string]: string;
+    };
+    search?: null | string;
 };
 
 /**
@@ -136,7 +202,7 @@ export type DatasetSourceTableSource = {
     table: string;
 };
 
-export type DataType = 'whole' | 'decimal' | 'double' | 'text' | 'date' | 'dateTime' | 'bool' | 'interval' | 'null';
+export type DataType = 'whole' | 'decimal' | 'double' | 'text' | 'date' | 'dateTime' | 'bool' | 'interval' | 'null' | 'list' | 'period' | 'every';
 
 export type DateEncoding = 'iso' | 'unix' | 'julian';
 
@@ -385,6 +451,11 @@ export type Field = {
 
 export type FieldKind = 'plain' | 'key' | 'money' | 'share' | 'size' | 'duration';
 
+export type FixedChoice = {
+    value: string;
+    label?: null | string;
+};
+
 export type FontFamily = 'sans' | 'serif' | 'mono';
 
 export type Health = {
@@ -415,6 +486,7 @@ export type LinkAction = {
     values: {
         [key: string]: string;
     };
+    proof?: null | string;
 };
 
 export type MarkView = {
@@ -491,10 +563,16 @@ export type PagesResponse = {
 export type Parameter = {
     name: string;
     type: DataType;
+    shape?: ParameterShape;
     label?: null | string;
+    help?: null | string;
     default?: null | string;
+    defaultEnd?: null | string;
     required?: boolean;
     setBy?: SetBy;
+    hidden?: boolean;
+    choices?: null | Choices;
+    every?: null | string;
 };
 
 /**
@@ -504,17 +582,40 @@ export type ParameterInfo = {
     name: string;
     caption: string;
     type: DataType;
+    shape: ParameterShape;
+    help: null | string;
     required: boolean;
     setBy: SetBy;
+    hidden: boolean;
     /**
-     * Empty if there is none.
+     * True if its values are chosen from a list, which is asked for separately.
+     */
+    hasChoices: boolean;
+    /**
+     * What the choice of every one is called; null if it is not offered.
+     */
+    every: null | string;
+    /**
+     * As it is written in addresses; empty if there is none.
      */
     value: string;
+    /**
+     * As people read it.
+     */
+    words: string;
+    /**
+     * What the choices call the values in use.
+     */
+    labels: {
+        [key: string]: string;
+    };
     /**
      * False if the value is the default.
      */
     given: boolean;
 };
+
+export type ParameterShape = 'single' | 'several' | 'period';
 
 export type Problem = {
     code: string;
@@ -616,7 +717,7 @@ export type RunStage = 'waiting' | 'reading' | 'grouping' | 'paging' | 'done';
 
 export type RunStart = {
     /**
-     * Parameter values by name, written as 2025-01-31, 12.5, true.
+     * Parameter values by name: 2025-01-31, 12.5, true; several as a JSON array of texts, a period as 2025-01-01/2025-03-31, every one as *.
      */
     values?: null | {
         [key: string]: string;
@@ -629,6 +730,10 @@ export type RunStart = {
      * True reads the data again, even if it seems unchanged.
      */
     refresh?: boolean;
+    /**
+     * What the link that was followed gave, for values that only links may carry.
+     */
+    proof?: null | string;
 };
 
 export type RunState = 'running' | 'ready' | 'failed';
@@ -671,7 +776,7 @@ export type Section = {
     reportFooter?: Band;
 };
 
-export type SetBy = 'reader' | 'nobody';
+export type SetBy = 'reader' | 'link' | 'nobody';
 
 export type Severity = 'warning' | 'error';
 
@@ -797,6 +902,24 @@ export type StartRunResponses = {
 };
 
 export type StartRunResponse = StartRunResponses[keyof StartRunResponses];
+
+export type ListChoicesData = {
+    body: ChoicesRequest;
+    path: {
+        id: string;
+    };
+    query?: never;
+    url: '/api/reports/{id}/choices';
+};
+
+export type ListChoicesResponses = {
+    /**
+     * OK
+     */
+    200: ChoicesInfo;
+};
+
+export type ListChoicesResponse = ListChoicesResponses[keyof ListChoicesResponses];
 
 export type ListReportsData = {
     body?: never;
@@ -983,6 +1106,22 @@ export type CountPagesResponses = {
 };
 
 export type CountPagesResponse = CountPagesResponses[keyof CountPagesResponses];
+
+export type ComposeChoicesData = {
+    body: ComposeChoices;
+    path?: never;
+    query?: never;
+    url: '/api/compose/choices';
+};
+
+export type ComposeChoicesResponses = {
+    /**
+     * OK
+     */
+    200: ChoicesInfo;
+};
+
+export type ComposeChoicesResponse = ComposeChoicesResponses[keyof ComposeChoicesResponses];
 
 export type ComposeProgressData = {
     body?: never;

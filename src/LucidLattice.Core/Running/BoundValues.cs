@@ -1,0 +1,33 @@
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+
+namespace LucidLattice.Core.Running;
+
+/// <summary>
+/// What SQL by hand can name of each parameter. <c>:x</c> is one value (NULL for every one), or several as a JSON array for
+/// <c>IN (SELECT value FROM json_each(:x))</c>; a period is <c>:x_from</c> (the first day) and <c>:x_to</c> (the day after the
+/// last); and <c>:x_every</c> is 1 where every one was chosen, else 0: <c>WHERE :x_every OR region = :x</c>.
+/// </summary>
+public static class BoundValues
+{
+    public static IReadOnlyDictionary<string, Value> Of(ReportDefinition report, IReadOnlyList<Value> values)
+    {
+        var bound = new Dictionary<string, Value>();
+        for (var i = 0; i < report.Parameters.Count; i++)
+        {
+            var (name, value) = (report.Parameters[i].Name, values[i]);
+            if (report.Parameters[i].Shape == ParameterShape.Period)
+            {
+                var period = value.Type == DataType.Period ? value.Period : new Period(null, null);
+                bound[name + "_from"] = period.From is { } from ? Value.Of(from) : Value.Null;
+                bound[name + "_to"] = period.End is { } end ? Value.Of(end) : Value.Null;
+            }
+            else bound[name] = value.Type switch { DataType.Every => Value.Null, DataType.List => Value.Of(value.Invariant), _ => value };
+            bound[name + "_every"] = Value.Of(value.IsEvery);
+        }
+        return bound;
+    }
+
+    /// <summary>All names, without values.</summary>
+    public static IReadOnlyDictionary<string, Value> Names(ReportDefinition report) => Of(report, new Value[report.Parameters.Count]);
+}

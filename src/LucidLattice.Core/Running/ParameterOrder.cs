@@ -1,0 +1,69 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+
+namespace LucidLattice.Core.Running;
+
+/// <summary>The order in which parameters are worked out: each after those that its default and its choices use.</summary>
+public static class ParameterOrder
+{
+    /// <param name="Order">Indices of the definition's parameters; those of a cycle come last.</param>
+    /// <param name="Cycle">The names of parameters that need each other.</param>
+    public sealed record Result(IReadOnlyList<int> Order, IReadOnlyList<string> Cycle);
+
+    public static Result Of(ReportDefinition report)
+    {
+        var needs = report.Parameters.Select(p => Needs(p).Select(name => IndexOf(report, name)).Where(i => i >= 0).ToHashSet()).ToList();
+        var order = new List<int>();
+        while (order.Count < needs.Count)
+        {
+            // The earliest that needs nothing more, so that the author's order is kept where it can be.
+            var next = Enumerable.Range(0, needs.Count).Where(i => !order.Contains(i) && needs[i].All(order.Contains)).Select(i => (int?)i).FirstOrDefault();
+            if (next is null) break;
+            order.Add(next.Value);
+        }
+        var rest = Enumerable.Range(0, needs.Count).Except(order).ToList();
+        return new Result([.. order, .. rest], [.. rest.Where(i => IsInCycle(i, needs)).Select(i => report.Parameters[i].Name)]);
+    }
+
+    /// <summary>What a parameter's default and choices may name: all others. Its own place stays, under no name, so that places agree.</summary>
+    public static IReadOnlyList<Parameter> Others(ReportDefinition report, Parameter parameter) => [.. report.Parameters.Select(p => p.Name == parameter.Name ? p with { Name = "" } : p)];
+
+    /// <summary>The names of the parameters that a parameter's default and choices use.</summary>
+    public static IEnumerable<string> Needs(Parameter parameter)
+    {
+        string?[] texts = [parameter.Default == "*" ? null : parameter.Default, parameter.DefaultEnd, (parameter.Choices as DatasetChoices)?.Filter, (parameter.Choices as DatasetChoices)?.Value, (parameter.Choices as DatasetChoices)?.Label];
+        return texts.SelectMany(text => text is { Length: > 0 } && !text.StartsWith('[') ? Named(text) : []).Distinct(StringComparer.OrdinalIgnoreCase);
+    }
+
+    private static IEnumerable<string> Named(string text)
+    {
+        try
+        {
+            return [.. Lexer.Read(text).Where(t => t.Kind == TokenKind.Parameter).Select(t => t.Text)];
+        }
+        catch (ExpressionException)
+        {
+            // What cannot be read is reported where it is compiled.
+            return [];
+        }
+    }
+
+    private static bool IsInCycle(int start, List<HashSet<int>> needs)
+    {
+        var (seen, open) = (new HashSet<int>(), new Stack<int>(needs[start]));
+        while (open.TryPop(out var i))
+        {
+            if (i == start) return true;
+            if (!seen.Add(i)) continue;
+            foreach (var next in needs[i]) open.Push(next);
+        }
+        return false;
+    }
+
+    private static int IndexOf(ReportDefinition report, string name)
+    {
+        for (var i = 0; i < report.Parameters.Count; i++)
+            if (string.Equals(report.Parameters[i].Name, name, StringComparison.OrdinalIgnoreCase)) return i;
+        return -1;
+    }
+}

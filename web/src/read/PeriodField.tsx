@@ -1,0 +1,61 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Popover from '@mui/material/Popover';
+import { useState } from 'react';
+import type { ParameterInfo } from '../api/generated';
+import { color } from '../theme/tokens';
+import { iso, periodProblem, presets, readPeriod, writePeriod } from './periods';
+import { StripField } from './StripField';
+
+interface Props {
+  parameter: ParameterInfo;
+  wrong: boolean;
+  /** The day that presets start from, as 2025-03-31. */
+  today: string;
+  onCommit: (text: string) => void;
+}
+
+/** A parameter that is a period: presets, or any first and last day. */
+export function PeriodField({ parameter, wrong, today, onCommit }: Props) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const [draft, setDraft] = useState({ from: '', to: '' });
+  const open = (element: HTMLElement) => { setDraft(readPeriod(parameter.value === '*' ? '' : parameter.value)); setAnchor(element); };
+  const close = () => setAnchor(null);
+  const take = (from: string, to: string) => { close(); onCommit(writePeriod(from, to)); };
+  const problem = periodProblem(draft.from, draft.to);
+  return (
+    <StripField caption={parameter.caption} help={parameter.help} wrong={wrong} component="div">
+      <Box
+        component="button"
+        type="button"
+        aria-label={`${parameter.caption}: ${parameter.words || 'any time'}`}
+        aria-haspopup="dialog"
+        data-parameter={parameter.name}
+        onClick={(e: React.MouseEvent<HTMLElement>) => open(e.currentTarget)}
+        sx={{ border: 0, bgcolor: 'transparent', font: 'inherit', color: parameter.words ? color.ink : color.muted, p: 0, cursor: 'pointer', whiteSpace: 'nowrap' }}
+      >
+        {parameter.words || 'any time'} ▾
+      </Box>
+      <Popover open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+        <Box role="dialog" aria-label={parameter.caption} sx={{ display: 'flex', p: 1, gap: 1.5 }}>
+          <Box sx={{ display: 'grid', alignContent: 'start' }}>
+            {parameter.every !== null && <Button color="inherit" sx={preset} onClick={() => { close(); onCommit('*'); }}>{parameter.every.charAt(0).toUpperCase() + parameter.every.slice(1)}</Button>}
+            {presets.map((p) => <Button key={p.name} color="inherit" sx={preset} onClick={() => { const [from, to] = p.of(new Date(`${today}T00:00:00Z`)); take(iso(from), iso(to)); }}>{p.name}</Button>)}
+          </Box>
+          <Box component="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); if (!problem) take(draft.from, draft.to); }} sx={{ display: 'grid', gap: 1, alignContent: 'start', width: 170 }}>
+            {(['from', 'to'] as const).map((end) => (
+              <Box component="label" key={end} sx={{ display: 'grid', gap: 0.25, fontSize: 11, color: color.muted }}>
+                {end === 'from' ? 'First day' : 'Last day'}
+                <Box component="input" type="date" name={`${parameter.name}-${end}`} value={draft[end]} onChange={(e: React.ChangeEvent<HTMLInputElement>) => setDraft({ ...draft, [end]: e.target.value })} sx={{ font: 'inherit', fontSize: 13, color: color.ink, p: 0.5, border: `1px solid ${color.line}`, borderRadius: 1 }} />
+              </Box>
+            ))}
+            <Box role="status" sx={{ fontSize: 11, color: problem ? color.problem : color.muted, minHeight: 16 }}>{problem || 'An end left empty is open.'}</Box>
+            <Button type="submit" variant="outlined" disabled={problem !== ''}>Show this period</Button>
+          </Box>
+        </Box>
+      </Popover>
+    </StripField>
+  );
+}
+
+const preset = { justifyContent: 'flex-start', minHeight: 26, py: 0, px: 1, fontWeight: 400 } as const;

@@ -1,0 +1,16 @@
+import Box from '@mui/material/Box';
+import Tooltip from '@mui/material/Tooltip';
+import type { ReactNode } from 'react';
+import { color } from '../theme/tokens';
+
+/** The frame of a parameter on the strip: its name at the left, what it is set to at the right. */
+export function StripField({ caption, help, wrong, children, component = 'label' }: { caption: string; help?: string | null; wrong?: boolean; children: ReactNode; component?: 'label' | 'div' }) {
+  return (
+    <Box component={component} sx={{ display: 'flex', alignItems: 'center', gap: 0.75, height: 28, px: 1, bgcolor: color.paper, border: `1px solid ${wrong ? color.problem : color.line}`, borderRadius: 1, '&:focus-within': { borderColor: color.main } }}>
+      <Tooltip title={help ?? ''} placement="bottom-start">
+        <Box component="span" sx={{ fontSize: 11, color: wrong ? color.problem : color.muted, whiteSpace: 'nowrap' }}>{caption}{help ? ' ⓘ' : ''}</Box>
+      </Tooltip>
+      {children}
+    </Box>
+  );
+}
