@@ -5,7 +5,7 @@ import MenuItem from '@mui/material/MenuItem';
 import MenuList from '@mui/material/MenuList';
 import Popover from '@mui/material/Popover';
 import { useQuery } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { ChoicesInfo, ParameterInfo } from '../api/generated';
 import { color } from '../theme/tokens';
 import { StripField } from './StripField';
@@ -27,18 +27,26 @@ interface Props {
 export function ChoiceField({ parameter, text, wrong, load, version, onCommit }: Props) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [search, setSearch] = useState('');
+  const [taking, setTaking] = useState(false);
   const list = useRef<HTMLUListElement>(null);
   const choices = useQuery({ queryKey: ['choices', parameter.name, version, search], queryFn: ({ signal }) => load(parameter.name, search, signal), enabled: anchor !== null, placeholderData: (previous) => previous });
   const several = parameter.shape === 'several';
   const chosen = several ? (text.startsWith('[') ? (JSON.parse(text) as string[]) : []) : [text];
   const every = text === '*' && parameter.every !== null;
-  const close = () => { setAnchor(null); setSearch(''); };
+  const close = () => { setAnchor(null); setSearch(''); setTaking(false); };
   const write = (value: string) => (parameter.every !== null && value === '*' ? '"*"' : value);
   const pick = (value: string) => {
     if (!several) { close(); onCommit(write(value)); return; }
     const next = chosen.includes(value) ? chosen.filter((v) => v !== value) : [...chosen, value];
     onCommit(next.length ? JSON.stringify(next) : parameter.every !== null ? '*' : '');
   };
+  // Enter takes the first of what was typed, which may still be under way.
+  const current = choices.isPlaceholderData || choices.isFetching ? undefined : choices.data;
+  useEffect(() => {
+    if (!taking || !current) return;
+    setTaking(false);
+    if (current.choices.length) pick(current.choices[0].value);
+  }, [taking, current]); // eslint-disable-line react-hooks/exhaustive-deps
   const item = { fontSize: 13, minHeight: 28, py: 0.25, px: 1.25, gap: 1, maxWidth: 420, whiteSpace: 'normal' } as const;
   return (
     <StripField caption={parameter.caption} help={parameter.help} wrong={wrong} component="div">
@@ -59,10 +67,10 @@ export function ChoiceField({ parameter, text, wrong, load, version, onCommit }:
           value={search}
           placeholder="Find"
           inputProps={{ 'aria-label': `Find in ${parameter.caption}` }}
-          onChange={(e) => setSearch(e.target.value)}
+          onChange={(e) => { setSearch(e.target.value); setTaking(false); }}
           onKeyDown={(e) => {
             if (e.key === 'ArrowDown') { e.preventDefault(); list.current?.querySelector<HTMLElement>('[role=option]')?.focus(); }
-            if (e.key === 'Enter' && choices.data?.choices.length) pick(choices.data.choices[0].value);
+            if (e.key === 'Enter') setTaking(true);
           }}
           sx={{ display: 'flex', px: 1.25, py: 0.5, fontSize: 13, borderBottom: `1px solid ${color.line}` }}
         />
