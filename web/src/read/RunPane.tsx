@@ -20,7 +20,7 @@ interface Props {
 const forReaders = ['rows-cut-off', 'misfit-values', 'division-by-zero', 'missing-glyphs'];
 
 /** The pages of one run, or what stands in their way. */
-export function RunPane({ run: { info, error, rerun, stop }, goTo, find = '', onPage, onMark }: Props) {
+export function RunPane({ run: { info, error, rerun, gone, stop }, goTo, find = '', onPage, onMark }: Props) {
   if (error) return <Message problem title="The report cannot be shown">{error.message}<Button variant="outlined" onClick={rerun}>Try again</Button></Message>;
   if (!info) return <Message title="Reading the data…" />;
   if (info.state === 'running') return <Message title="Reading the data…"><ProgressNote progress={info.progress} onStop={stop} /></Message>;
@@ -39,7 +39,7 @@ export function RunPane({ run: { info, error, rerun, stop }, goTo, find = '', on
   return (
     <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
       {told.length > 0 && <Box role="status" sx={{ px: 2, py: 0.5, bgcolor: color.problemTint, color: color.problem, fontSize: 12 }}>{told.map((p) => p.message).join(' ')}</Box>}
-      <PageList info={info} goTo={goTo} find={find} onPage={onPage} onMark={onMark} onGone={rerun} />
+      <PageList info={info} goTo={goTo} find={find} onPage={onPage} onMark={onMark} onGone={gone} />
     </Box>
   );
 }

@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useRef } from 'react';
 import { api, ApiError } from '../api/client';
 import type { RunInfo } from '../api/generated';
@@ -9,8 +10,10 @@ export interface Run {
   error: ApiError | null;
   /** Reads the data again. */
   refresh: () => void;
-  /** Runs the report again, as after a stop or when the run is no longer kept. */
+  /** Runs the report again, as after a stop. */
   rerun: () => void;
+  /** Runs it again because the run is no longer kept, and says so. */
+  gone: () => void;
   stop: () => void;
 }
 
@@ -19,6 +22,7 @@ const stopped = { state: 'failed' as const, progress: null, problems: [{ code: '
 /** Runs a report for a step of the trail; follows it while it is under way; gives it up when something else is asked for. */
 export function useRun(step: Step, draft: boolean): Run {
   const client = useQueryClient();
+  const { enqueueSnackbar } = useSnackbar();
   const key = ['run', step.report, step.values, draft];
   const anew = useRef(false);
   const query = useQuery({
@@ -63,6 +67,11 @@ export function useRun(step: Step, draft: boolean): Run {
     info,
     error: query.error as ApiError | null,
     rerun,
+    gone: useCallback(() => {
+      if (client.isFetching({ queryKey: JSON.parse(name) as unknown[] })) return;
+      enqueueSnackbar('This run was no longer kept, so the report was run again. Its data may have changed since.', { variant: 'info', preventDuplicate: true });
+      rerun();
+    }, [client, name, rerun, enqueueSnackbar]),
     refresh: () => { anew.current = true; rerun(); },
     stop: () => {
       if (!underWay || !info) return;
