@@ -15,11 +15,14 @@ public sealed class AppData : IDatabases
         var app = new AppDatabase(Path.Combine(directory, "lucid-lattice.sqlite"));
         Reports = new ReportStore(app);
         _databases = new DatabaseStore(app);
+        Datasets = new DatasetStore(app);
         LinkProof = new Runs.LinkProof(new SecretStore(app).Key("links"));
     }
 
     public string Directory { get; }
     public ReportStore Reports { get; }
+
+    public DatasetStore Datasets { get; }
 
     /// <summary>Vouches for values that only links may carry.</summary>
     public Runs.LinkProof LinkProof { get; }
@@ -56,6 +59,8 @@ public sealed class AppData : IDatabases
                 Reports.Create(id, definition);
                 Reports.Publish(id, 1);
             }
+            foreach (var dataset in DemoDatasets.All)
+                if (Datasets.Find(dataset.Id) is null) Datasets.Create(dataset);
         }
     }
 }

@@ -1,3 +1,4 @@
+using System.Text;
 using LucidLattice.Core.Definitions;
 
 namespace LucidLattice.Sql;
@@ -8,13 +9,39 @@ public static class QueryBuilder
     public static string Select(Dataset dataset, IReadOnlyList<Field> fields)
     {
         // Rows count even where no field is asked for.
-        var list = fields.Count == 0 ? "1" : string.Join(", ", fields.Select(f => Quote(f.Name)));
+        var list = fields.Count == 0 ? "1" : string.Join(",\n       ", fields.Select(f => Column(dataset, f)));
         return dataset.Source switch
         {
-            TableSource table => $"SELECT {list} FROM {Quote(table.Table)}",
-            QuerySource query => $"SELECT {list} FROM ({Trimmed(query.Sql)}\n)",
+            TableSource table => $"SELECT {list}\nFROM {Quote(table.Table)}",
+            JoinSource join => $"SELECT {list}\n{From(join, join.Tables.Count)}",
+            QuerySource query => $"SELECT {list}\nFROM ({Trimmed(query.Sql)}\n)",
             _ => throw new InvalidOperationException(dataset.Source.GetType().Name),
         };
+    }
+
+    /// <summary>FROM and WHERE of the first tables of a join.</summary>
+    public static string From(JoinSource join, int tables)
+    {
+        var (from, where) = (new StringBuilder(), new List<string>());
+        foreach (var table in join.Tables.Take(tables))
+        {
+            var name = $"{Quote(table.Table)} AS {Quote(table.Id)}";
+            if (table.Join is not { } how) from.Append(from.Length == 0 ? $"FROM {name}" : $"\nCROSS JOIN {name}");
+            else
+            {
+                var on = string.Join(" AND ", how.On.Select(pair => $"{Quote(table.Id)}.{Quote(pair.Column)} = {Quote(how.To)}.{Quote(pair.To)}"));
+                if (how.Kind == JoinKind.Unmatched) where.Add($"NOT EXISTS (SELECT 1 FROM {name} WHERE {on})");
+                else from.Append($"\n{(how.Kind == JoinKind.Left ? "LEFT JOIN" : "JOIN")} {name} ON {on}");
+            }
+        }
+        if (where.Count > 0) from.Append("\nWHERE ").AppendJoin(" AND ", where);
+        return from.ToString();
+    }
+
+    private static string Column(Dataset dataset, Field field)
+    {
+        var column = dataset.Source is JoinSource && field.Table is { } table ? $"{Quote(table)}.{Quote(field.ColumnName)}" : Quote(field.ColumnName);
+        return field.Table is null && field.ColumnName == field.Name ? column : $"{column} AS {Quote(field.Name)}";
     }
 
     /// <summary>A name as SQL takes it, whatever it contains.</summary>

@@ -5,7 +5,14 @@ using Microsoft.Data.Sqlite;
 namespace LucidLattice.Sql;
 
 /// <summary>A table or view as it is found in a database.</summary>
-public sealed record TableInfo(string Name, bool IsView, IReadOnlyList<Field> Fields);
+/// <param name="Rows">Null for views, which would have to be read to be counted.</param>
+/// <param name="Keys">The columns of its primary key.</param>
+/// <param name="References">Its foreign keys.</param>
+/// <param name="Optional">The columns that may be empty.</param>
+public sealed record TableInfo(string Name, bool IsView, IReadOnlyList<Field> Fields, long? Rows, IReadOnlyList<string> Keys, IReadOnlyList<TableReference> References, IReadOnlyList<string> Optional);
+
+/// <summary>A foreign key: the columns here, and the columns of the table that they name, in the same order.</summary>
+public sealed record TableReference(string Table, IReadOnlyList<KeyPair> Columns);
 
 /// <summary>Looks up the tables of a SQLite file, and proposes a type and a kind for each column from its declaration, name and first values.</summary>
 public static class SchemaReader
@@ -25,7 +32,69 @@ public static class SchemaReader
             using var reader = list.ExecuteReader();
             while (reader.Read()) tables.Add((reader.GetString(0), reader.GetBoolean(1)));
         }
-        return [.. tables.Select(t => new TableInfo(t.Name, t.IsView, Fields(connection, t.Name)))];
+        var keys = tables.ToDictionary(t => t.Name, t => Keys(connection, t.Name), StringComparer.OrdinalIgnoreCase);
+        return [.. tables.Select(t => new TableInfo(t.Name, t.IsView, Fields(connection, t.Name), t.IsView ? null : Count(connection, t.Name), keys[t.Name], References(connection, t.Name, keys), Columns(connection, t.Name, "\"notnull\" = 0 AND pk = 0")))];
+    }
+
+    /// <summary>The columns that a SELECT statement gives, with types proposed from its first rows. Parameters count as empty.</summary>
+    /// <exception cref="DataException">The SQL is not understood, or wants to do more than read.</exception>
+    public static IReadOnlyList<Field> Describe(string path, string sql, CancellationToken cancel)
+    {
+        sql = sql.Trim().TrimEnd(';');
+        using var connection = SafeConnection.Open(path, QueryLimits.Default, cancel);
+        connection.Command(sql).Dispose();
+        using var sample = connection.Command($"SELECT * FROM ({sql}\n) LIMIT {RowsLookedAt}");
+        foreach (var name in connection.ParameterNames(sample.CommandText)) sample.Parameters.AddWithValue(":" + name, DBNull.Value);
+        try
+        {
+            using var reader = sample.ExecuteReader();
+            var seen = Enumerable.Range(0, reader.FieldCount).Select(_ => new List<object>()).ToArray();
+            while (reader.Read())
+                for (var i = 0; i < seen.Length; i++)
+                    if (!reader.IsDBNull(i)) seen[i].Add(reader.GetValue(i));
+            return [.. seen.Select((values, i) => Propose(reader.GetName(i), "", false, values))];
+        }
+        catch (SqliteException e)
+        {
+            throw new DataException("sql-error", $"The SQL failed: {e.Message}");
+        }
+    }
+
+    private static long Count(SqliteConnection connection, string table)
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = $"SELECT count(*) FROM {QueryBuilder.Quote(table)}";
+        return (long)command.ExecuteScalar()!;
+    }
+
+    private static IReadOnlyList<string> Keys(SqliteConnection connection, string table) => Columns(connection, table, "pk > 0");
+
+    private static IReadOnlyList<string> Columns(SqliteConnection connection, string table, string which)
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = $"SELECT name FROM pragma_table_info(:table) WHERE {which} ORDER BY pk, cid";
+        command.Parameters.AddWithValue(":table", table);
+        using var reader = command.ExecuteReader();
+        var keys = new List<string>();
+        while (reader.Read()) keys.Add(reader.GetString(0));
+        return keys;
+    }
+
+    private static IReadOnlyList<TableReference> References(SqliteConnection connection, string table, Dictionary<string, IReadOnlyList<string>> keys)
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = "SELECT id, seq, \"table\", \"from\", \"to\" FROM pragma_foreign_key_list(:table) ORDER BY id, seq";
+        command.Parameters.AddWithValue(":table", table);
+        using var reader = command.ExecuteReader();
+        var found = new List<(int Id, string Table, KeyPair Pair)>();
+        while (reader.Read())
+        {
+            // A reference that names no column means the primary key.
+            var (target, seq) = (reader.GetString(2), reader.GetInt32(1));
+            var to = reader.IsDBNull(4) ? keys.GetValueOrDefault(target)?.ElementAtOrDefault(seq) : reader.GetString(4);
+            if (to is not null) found.Add((reader.GetInt32(0), target, new KeyPair(reader.GetString(3), to)));
+        }
+        return [.. found.GroupBy(f => f.Id).Select(g => new TableReference(g.First().Table, [.. g.Select(f => f.Pair)]))];
     }
 
     private static List<Field> Fields(SqliteConnection connection, string table)

@@ -69,16 +69,37 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
         return SafeConnection.Open(path, _limits, cancel);
     }
 
-    /// <summary>SQLite takes an unknown quoted name for a text, so names are compared with what the dataset offers.</summary>
+    /// <summary>SQLite takes an unknown quoted name for a text, so names are compared with what the tables or the query offer first.</summary>
     private static void RequireFields(SafeConnection connection, DataQuery query)
     {
-        var source = query.Dataset.Source is TableSource table ? QueryBuilder.Quote(table.Table) : $"({((QuerySource)query.Dataset.Source).Sql.Trim().TrimEnd(';')}\n)";
+        var dataset = query.Dataset;
+        if (dataset.Source is not JoinSource join)
+        {
+            var source = dataset.Source is TableSource table ? QueryBuilder.Quote(table.Table) : $"({((QuerySource)dataset.Source).Sql.Trim().TrimEnd(';')}\n)";
+            Require(dataset, query.Fields.Select(f => f.ColumnName), Offered(connection, source), "");
+            return;
+        }
+        JoinChecks.Require(dataset, join);
+        foreach (var table in join.Tables)
+        {
+            var used = query.Fields.Where(f => f.Table == table.Id).Select(f => f.ColumnName)
+                .Concat(table.Join?.On.Select(p => p.Column) ?? []).Concat(join.Tables.Where(t => t.Join?.To == table.Id).SelectMany(t => t.Join!.On.Select(p => p.To)));
+            Require(dataset, used, Offered(connection, QueryBuilder.Quote(table.Table)), $" in “{table.Table}”");
+        }
+    }
+
+    private static void Require(Dataset dataset, IEnumerable<string> columns, HashSet<string> offered, string where)
+    {
+        foreach (var column in columns.Where(c => !offered.Contains(c)))
+            throw new DataException("field-missing", $"The field “{column}” of “{dataset.Name}” is no longer in the database{where}.");
+    }
+
+    private static HashSet<string> Offered(SafeConnection connection, string source)
+    {
         using var command = connection.Command($"SELECT * FROM {source} LIMIT 0");
         foreach (var name in connection.ParameterNames(command.CommandText)) command.Parameters.AddWithValue(":" + name, DBNull.Value);
         using var reader = command.ExecuteReader();
-        var offered = Enumerable.Range(0, reader.FieldCount).Select(reader.GetName).ToHashSet(StringComparer.OrdinalIgnoreCase);
-        foreach (var field in query.Fields.Where(f => !offered.Contains(f.Name)))
-            throw new DataException("field-missing", $"The field “{field.Name}” of “{query.Dataset.Name}” is no longer in the database.");
+        return Enumerable.Range(0, reader.FieldCount).Select(reader.GetName).ToHashSet(StringComparer.OrdinalIgnoreCase);
     }
 
     private static object Bound(string name, IReadOnlyDictionary<string, Value> parameters)
@@ -97,7 +118,7 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
     private RowSet Read(SqliteCommand command, DataQuery query, RunProgress progress, CancellationToken cancel)
     {
         // An estimate decides nothing but how much memory is set aside, and SQL by hand may well boil many rows down to a few.
-        var expected = query.Dataset.Source is QuerySource ? 0 : Math.Min(progress.ExpectedRows ?? 0, query.Dataset.RowLimit ?? int.MaxValue);
+        var expected = query.Dataset.Source is QuerySource or JoinSource { Tables: [_, _, ..] } ? 0 : Math.Min(progress.ExpectedRows ?? 0, query.Dataset.RowLimit ?? int.MaxValue);
         var builders = query.Fields.Select(f => new ColumnBuilder(f, expected)).ToArray();
         var most = Math.Min(query.Dataset.RowLimit ?? int.MaxValue, _limits.Rows);
         var problems = new List<Problem>();

@@ -24,6 +24,7 @@ internal static class Migrations
             PRIMARY KEY (report_id, version));
         """,
         "CREATE TABLE secrets (name TEXT PRIMARY KEY, value BLOB NOT NULL);",
+        "CREATE TABLE datasets (id TEXT NOT NULL, version INTEGER NOT NULL, name TEXT NOT NULL, definition TEXT NOT NULL, saved_at TEXT NOT NULL, deleted_at TEXT, PRIMARY KEY (id, version));",
     ];
 
     public static void Run(SqliteConnection connection)

@@ -28,7 +28,20 @@ public sealed record RowSet(IReadOnlyList<DataColumn> Columns, int Count, IReadO
 
 /// <summary>What is asked of a database: some fields of a dataset, with the values of the parameters that its SQL names.</summary>
 /// <param name="Refresh">True reads again what could be taken from a cache.</param>
-public sealed record DataQuery(Dataset Dataset, IReadOnlyList<Field> Fields, IReadOnlyDictionary<string, Value> Parameters, bool Refresh = false);
+public sealed record DataQuery(Dataset Dataset, IReadOnlyList<Field> Fields, IReadOnlyDictionary<string, Value> Parameters, bool Refresh = false)
+{
+    /// <summary>The parameters that the dataset's expressions may name, and their values.</summary>
+    public IReadOnlyList<Parameter> Definitions { get; init; } = [];
+    public IReadOnlyList<Value> Values { get; init; } = [];
+
+    /// <summary>The run clock, in the report's zone.</summary>
+    public DateTime Now { get; init; }
+    public string Language { get; init; } = "en-GB";
+
+    /// <summary>Asks for fields on behalf of a report.</summary>
+    public static DataQuery Of(ReportDefinition report, Dataset dataset, IReadOnlyList<Field> fields, Value[] values, DateTime now, bool refresh = false)
+        => new(dataset, fields, BoundValues.Of(report, values), refresh) { Definitions = report.Parameters, Values = values, Now = now, Language = report.Language };
+}
 
 /// <summary>Where rows come from.</summary>
 public interface IRowSource

@@ -3,16 +3,29 @@ using LucidLattice.Core.Data;
 
 namespace LucidLattice.Core.Definitions;
 
-/// <summary>Rows with declared types, from a table, a view or a query of a registered database.</summary>
+/// <summary>
+/// Rows with declared types: from a table, a view, joined tables or a query of a registered database; then worked-out fields,
+/// conditions, distinct rows, an order and a limit, in this order.
+/// </summary>
 public sealed record Dataset
 {
     public required string Id { get; init; }
     public required string Name { get; init; }
+    public string? Description { get; init; }
 
     /// <summary>The name of a registered database.</summary>
     public required string Database { get; init; }
     public required DatasetSource Source { get; init; }
     public IReadOnlyList<Field> Fields { get; init; } = [];
+
+    /// <summary>Only rows for which it holds are kept; null keeps all.</summary>
+    public Condition? Filter { get; init; }
+
+    /// <summary>True leaves of rows that are equal in all fields only the first.</summary>
+    public bool Distinct { get; init; }
+
+    /// <summary>The dataset's own order, by its fields; reports may order again.</summary>
+    public IReadOnlyList<SortKey> Sort { get; init; } = [];
 
     /// <summary>The most rows that are read; a cut-off is a problem that is stated wherever the report appears.</summary>
     public int? RowLimit { get; init; }
@@ -20,6 +33,7 @@ public sealed record Dataset
 
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "type")]
 [JsonDerivedType(typeof(TableSource), "table")]
+[JsonDerivedType(typeof(JoinSource), "join")]
 [JsonDerivedType(typeof(QuerySource), "query")]
 public abstract record DatasetSource;
 
@@ -35,12 +49,64 @@ public sealed record QuerySource : DatasetSource
     public required string Sql { get; init; }
 }
 
+/// <summary>Several tables, each joined to one of those before it; the first one starts.</summary>
+public sealed record JoinSource : DatasetSource
+{
+    public IReadOnlyList<JoinedTable> Tables { get; init; } = [];
+}
+
+/// <summary>A table that takes part in a join. The same table may take part several times, under different ids.</summary>
+public sealed record JoinedTable
+{
+    /// <summary>Names the table within the join; fields say which they come from.</summary>
+    public required string Id { get; init; }
+    public required string Table { get; init; }
+
+    /// <summary>How it is joined; null for the first one.</summary>
+    public Join? Join { get; init; }
+
+    /// <summary>Where its card lies on the canvas, in pixels.</summary>
+    public double X { get; init; }
+    public double Y { get; init; }
+}
+
+/// <summary>A join to a table before.</summary>
+public sealed record Join
+{
+    /// <summary>The id of the table that it joins.</summary>
+    public required string To { get; init; }
+    public JoinKind Kind { get; init; }
+
+    /// <summary>The columns that have to be equal: all pairs of a key of several columns.</summary>
+    public IReadOnlyList<KeyPair> On { get; init; } = [];
+}
+
+/// <param name="Column">Of the joined table.</param>
+/// <param name="To">Of the table that it joins.</param>
+public sealed record KeyPair(string Column, string To);
+
+/// <summary>Inner: only rows with a match; Left: all rows before, empty where there is no match; Unmatched: only rows before that have no match.</summary>
+public enum JoinKind { Inner, Left, Unmatched }
+
 /// <summary>A field with the type that it is declared to have; SQLite's own columns have none.</summary>
 public sealed record Field
 {
     public required string Name { get; init; }
     public required DataType Type { get; init; }
     public string? Label { get; init; }
+    public string? Description { get; init; }
+
+    /// <summary>In a join: the id of the table that it comes from.</summary>
+    public string? Table { get; init; }
+
+    /// <summary>The column that it comes from, where that is called otherwise.</summary>
+    public string? Column { get; init; }
+
+    /// <summary>A row-phase expression over other fields, for a field that is worked out.</summary>
+    public string? Expression { get; init; }
+
+    /// <summary>True keeps it out of the lists that authors pick from.</summary>
+    public bool Hidden { get; init; }
 
     /// <summary>Digits after the decimal sign, for decimal fields (0 to 12).</summary>
     public int Scale { get; init; } = 2;
@@ -48,6 +114,10 @@ public sealed record Field
 
     /// <summary>How dates and times are written in the database.</summary>
     public DateEncoding Dates { get; init; } = DateEncoding.Iso;
+
+    /// <summary>The name of the column in its table or query.</summary>
+    [JsonIgnore]
+    public string ColumnName => Column ?? Name;
 
     /// <summary>What people read: the label, or else the name with its first letter raised.</summary>
     [JsonIgnore]

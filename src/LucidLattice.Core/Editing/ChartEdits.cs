@@ -1,5 +1,6 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
 
 namespace LucidLattice.Core.Editing;

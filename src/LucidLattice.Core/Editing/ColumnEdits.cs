@@ -1,5 +1,6 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
 
 namespace LucidLattice.Core.Editing;
@@ -119,14 +120,4 @@ internal static class Columns
         DataType.Bool => 44,
         _ => Math.Max(64, field.Caption.Length * 5 + 14),
     };
-}
-
-internal static class Names
-{
-    /// <summary>A field's name as expressions take it: plain where that is possible.</summary>
-    public static string Quoted(string name)
-        => name.Length > 0 && (char.IsLetter(name[0]) || name[0] == '_') && name.All(c => char.IsLetterOrDigit(c) || c == '_') && !IsWord(name) ? name : $"\"{name.Replace("\"", "\"\"")}\"";
-
-    private static bool IsWord(string name)
-        => name.ToUpperInvariant() is "AND" or "OR" or "NOT" or "CASE" or "WHEN" or "THEN" or "ELSE" or "END" or "BETWEEN" or "IN" or "LIKE" or "IS" or "NULL" or "FROM" or "AS" or "OVER" or "FILTER" or "TRUE" or "FALSE" or "DATE" or "TIMESTAMP" or "INTERVAL" or "CAST" or "EXTRACT" or "CURRENT_DATE" or "CURRENT_TIMESTAMP";
 }

@@ -1,4 +1,5 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
 
 namespace LucidLattice.Core.Editing;

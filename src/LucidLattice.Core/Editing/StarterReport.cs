@@ -26,7 +26,8 @@ public static class StarterReport
             Datasets = [dataset],
             Sheets = [new Sheet { Id = "sheet1", Name = "Report", Sections = [section] }],
         };
-        var fields = dataset.Fields.Where(f => f.Kind != FieldKind.Key).Concat(dataset.Fields.Where(f => f.Kind == FieldKind.Key)).Take(FirstColumns);
+        var offered = dataset.Fields.Where(f => !f.Hidden).ToList();
+        var fields = offered.Where(f => f.Kind != FieldKind.Key).Concat(offered.Where(f => f.Kind == FieldKind.Key)).Take(FirstColumns);
         foreach (var field in dataset.Fields.Intersect(fields)) report = new AddField { Field = field.Name }.Apply(report, NoReports.Instance);
         return report;
     }

@@ -27,6 +27,9 @@ internal static class Functions
         ["TRIM"] = (1, 1, (c, a) => Text(c, a, v => Value.Of(v[0].Text.Trim(' ')))),
         ["LENGTH"] = (1, 1, (c, a) => Text(c, a, v => Value.Of((long)Characters(v[0].Text))) with { Type = DataType.Whole }),
         ["REPLACE"] = (3, 3, (c, a) => Text(c, a, v => v[1].Text.Length == 0 ? v[0] : Value.Of(v[0].Text.Replace(v[1].Text, v[2].Text, StringComparison.Ordinal)))),
+        ["CONTAINS"] = (2, 2, (c, a) => Text(c, a, v => Value.Of(v[0].Text.Contains(v[1].Text, StringComparison.Ordinal))) with { Type = DataType.Bool }),
+        ["STARTS_WITH"] = (2, 2, (c, a) => Text(c, a, v => Value.Of(v[0].Text.StartsWith(v[1].Text, StringComparison.Ordinal))) with { Type = DataType.Bool }),
+        ["ENDS_WITH"] = (2, 2, (c, a) => Text(c, a, v => Value.Of(v[0].Text.EndsWith(v[1].Text, StringComparison.Ordinal))) with { Type = DataType.Bool }),
         ["SUBSTRING"] = (2, 3, Substring),
         ["DATE_TRUNC"] = (2, 2, DateTrunc),
     };

@@ -47,7 +47,7 @@ public sealed class ParameterChoices(IRowSource source)
     {
         var (dataset, value, label, filter) = Compile(report, parameter, chosen);
         var used = value.Fields.Concat(label?.Fields ?? new HashSet<int>()).Concat(filter?.Fields ?? new HashSet<int>()).Distinct().Order().ToList();
-        var read = source.Read(new DataQuery(dataset, [.. used.Select(i => dataset.Fields[i])], BoundValues.Of(report, values)), new RunProgress(), cancel);
+        var read = source.Read(DataQuery.Of(report, dataset, [.. used.Select(i => dataset.Fields[i])], values, now), new RunProgress(), cancel);
         var columns = dataset.Fields.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();
         for (var i = 0; i < used.Count; i++) columns[used[i]] = read.Columns[i];
         var collation = new Collation(report.Language);

@@ -1,3 +1,4 @@
+using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
@@ -39,9 +40,12 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
         var (plan, found) = ReportPlanner.Plan(report, catalog);
         List<Problem> problems = [.. found, .. ParameterValues.CheckDefaults(report)];
         if (plan?.Dataset is not { } dataset) return problems;
+        var before = problems.Count;
+        DatasetPlan.Of(dataset, report.Parameters, problems);
+        if (problems.Count > before) return problems;
         try
         {
-            source.Require(new DataQuery(dataset, [.. plan.UsedFields.Order().Select(i => dataset.Fields[i])], BoundValues.Names(report)));
+            source.Require(DataQuery.Of(report, dataset, [.. plan.UsedFields.Order().Select(i => dataset.Fields[i])], new Value[report.Parameters.Count], default));
         }
         catch (DataException e)
         {
@@ -89,7 +93,7 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
         try
         {
             progress.Stage = RunStage.Reading;
-            var rows = Read(plan, parameters, allFields, request.Refresh, progress, cancel);
+            var rows = Read(plan, parameters, now, allFields, request.Refresh, progress, cancel);
             problems.AddRange(rows.Problems);
             progress.Stage = RunStage.Grouping;
             var data = RunData.Of(plan, rows, parameters, now, problems, cache, progress, cancel);
@@ -108,11 +112,11 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
     }
 
     /// <summary>The fields that are used, with a place for each of the others so that indices stay.</summary>
-    private RowSet Read(SectionPlan plan, ParameterValues parameters, bool allFields, bool refresh, RunProgress progress, CancellationToken cancel)
+    private RowSet Read(SectionPlan plan, ParameterValues parameters, DateTime now, bool allFields, bool refresh, RunProgress progress, CancellationToken cancel)
     {
         if (plan.Dataset is not { } dataset) return RowSet.Empty;
         var used = allFields ? [.. Enumerable.Range(0, dataset.Fields.Count)] : plan.UsedFields.Order().ToList();
-        var rows = source.Read(new DataQuery(dataset, [.. used.Select(i => dataset.Fields[i])], BoundValues.Of(plan.Report, parameters.Values), refresh), progress, cancel);
+        var rows = source.Read(DataQuery.Of(plan.Report, dataset, [.. used.Select(i => dataset.Fields[i])], parameters.Values, now, refresh), progress, cancel);
         var columns = dataset.Fields.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();
         for (var i = 0; i < used.Count; i++) columns[used[i]] = rows.Columns[i];
         return rows with { Columns = columns };

@@ -1,3 +1,4 @@
+using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
@@ -114,7 +115,7 @@ internal sealed record Target(ReportDefinition Definition, ReportEngine Engine)
             return null;
         }
         IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
-        return new Target(definition, new ReportEngine(new SqliteRowSource(databases), new SkiaTypesetter(), (IReportCatalog)app.Reports));
+        return new Target(definition, new ReportEngine(new ShapedRowSource(new SqliteRowSource(databases)), new SkiaTypesetter(), (IReportCatalog)app.Reports));
     }
 
     /// <summary>One file that stands for every database of a report.</summary>

@@ -8,8 +8,8 @@ using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Reports;
 
-/// <summary>A new report, either from a table or from a whole definition.</summary>
-public sealed record NewReport(string? Title = null, string? Database = null, string? Table = null, JsonElement? Definition = null);
+/// <summary>A new report: from a table, from a kept dataset, or from a whole definition.</summary>
+public sealed record NewReport(string? Title = null, string? Database = null, string? Table = null, string? Dataset = null, JsonElement? Definition = null);
 
 public sealed record DraftSave(int BasedOn, ReportDefinition Definition);
 
@@ -40,8 +40,15 @@ public static class ReportEndpoints
 
     private static SavedReport Create(NewReport request, ReportStore store, AppData data)
     {
-        var definition = request.Definition is { } given ? ReportJson.Read(given.GetRawText()) : FromTable(request, data);
+        var definition = request.Definition is { } given ? ReportJson.Read(given.GetRawText()) : request.Dataset is { } id ? FromDataset(id, request.Title, data) : FromTable(request, data);
         return store.Create(FreeId(definition.Title, store), definition);
+    }
+
+    /// <summary>The report holds a copy of the dataset, so that it stays as it is when the dataset changes.</summary>
+    private static ReportDefinition FromDataset(string id, string? title, AppData data)
+    {
+        var dataset = data.Datasets.Find(id)?.Definition ?? throw ApiException.NotFound($"There is no dataset “{id}”.");
+        return StarterReport.Of(string.IsNullOrWhiteSpace(title) ? dataset.Name : title.Trim(), dataset with { Id = "d1" });
     }
 
     private static ReportDefinition FromTable(NewReport request, AppData data)
@@ -75,10 +82,7 @@ public static class ReportEndpoints
     /// <summary>A short readable id that is not taken: income-by-month, income-by-month-2.</summary>
     private static string FreeId(string title, ReportStore store)
     {
-        var words = new string([.. title.ToLowerInvariant().Select(c => char.IsAsciiLetterOrDigit(c) ? c : '-')]).Trim('-');
-        while (words.Contains("--")) words = words.Replace("--", "-");
-        if (words.Length > 48) words = words[..48].Trim('-');
-        if (words.Length == 0) words = "report";
+        var words = Ids.Of(title, "report");
         // Deleted reports keep their ids, so that links and undo find them again.
         return store.IsFree(words) ? words : Enumerable.Range(2, int.MaxValue - 2).Select(n => $"{words}-{n}").First(store.IsFree);
     }

@@ -1,4 +1,5 @@
 using LucidLattice.Core.Caching;
+using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Links;
@@ -61,7 +62,9 @@ public static class WebHost
         services.AddSingleton<IDatabases>(data);
         services.AddSingleton<ITypesetter, SkiaTypesetter>();
         services.AddSingleton(new SizedCache(memory));
-        services.AddSingleton<Core.Data.IRowSource>(s => new CachedRowSource(new SqliteRowSource(data), s.GetRequiredService<SizedCache>()));
+        services.AddSingleton(data.Datasets);
+        services.AddSingleton(new JoinLook(data));
+        services.AddSingleton<Core.Data.IRowSource>(s => new ShapedRowSource(new CachedRowSource(new SqliteRowSource(data), s.GetRequiredService<SizedCache>()), s.GetRequiredService<SizedCache>()));
         services.AddSingleton<ReportEngine>();
         services.AddSingleton<ComposeProgress>();
         services.AddSingleton<RunStore>();
@@ -77,6 +80,7 @@ public static class WebHost
         app.MapGet("/api/health", () => new Health("ok")).WithName("getHealth").WithTags("Health");
         app.MapReports();
         app.MapDatabases();
+        app.MapDatasets();
         app.MapCompose();
         app.MapRuns();
         app.Map("/api/{**rest}", IResult () => throw ApiException.NotFound("There is no such address in the API; /api/openapi.json lists them."));

@@ -1,5 +1,5 @@
 import type {
-  ChoicesInfo, ComposeChoices, ChoicesRequest, ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineInfo, PagesResponse, ProgressInfo, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion, SearchResult,
+  Dataset, DatasetView, Field, SavedDataset, ChoicesInfo, ComposeChoices, ChoicesRequest, ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineInfo, PagesResponse, ProgressInfo, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion, SearchResult,
 } from './generated';
 
 /** An answer of the server that says what is wrong (RFC 9457). */
@@ -38,6 +38,15 @@ export const api = {
   rename: (id: string, title: string) => call<SavedVersion>('POST', `/reports/${at(id)}/rename`, { title }),
   remove: (id: string) => call<void>('DELETE', `/reports/${at(id)}`),
   restore: (id: string) => call<void>('POST', `/reports/${at(id)}/restore`),
+  datasets: () => call<SavedDataset[]>('GET', '/datasets'),
+  dataset: (id: string) => call<SavedDataset>('GET', `/datasets/${at(id)}`),
+  createDataset: (definition: Dataset) => call<SavedDataset>('POST', '/datasets', definition),
+  saveDataset: (id: string, basedOn: number, definition: Dataset) => call<SavedVersion>('PUT', `/datasets/${at(id)}`, { basedOn, definition }),
+  removeDataset: (id: string) => call<void>('DELETE', `/datasets/${at(id)}`),
+  restoreDataset: (id: string) => call<void>('POST', `/datasets/${at(id)}/restore`),
+  lookAtDataset: (definition: Dataset, field: string | null, signal?: AbortSignal) => call<DatasetView>('POST', '/datasets/look', { definition, field }, signal),
+  describeSql: (database: string, sql: string) => call<Field[]>('POST', '/datasets/describe', { database, sql }),
+  addTable: (definition: Dataset, table: string) => call<Dataset>('POST', '/datasets/add-table', { definition, table }),
   databases: () => call<DatabaseInfo[]>('GET', '/databases'),
   compose: (request: ComposeRequest, signal?: AbortSignal) => call<ComposeResponse>('POST', '/compose', request, signal),
   countPages: (request: ComposeRequest, signal?: AbortSignal) => call<PagesResponse>('POST', '/compose/pages', request, signal),

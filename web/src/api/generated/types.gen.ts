@@ -4,6 +4,14 @@ export type ClientOptions = {
     baseUrl: `${string}://${string}` | (string & {});
 };
 
+/**
+ * Adds a table to a dataset that may not be saved yet, with the join and the fields that suit it.
+ */
+export type AddTable = {
+    definition: Dataset;
+    table: string;
+};
+
 export type Aggregate = 'sum' | 'avg' | 'count' | 'min' | 'max';
 
 export type Alignment = 'left' | 'centre' | 'right';
@@ -168,6 +176,41 @@ export type ComposeResponse = {
     milliseconds: number;
 };
 
+export type Condition = ({
+    type?: 'all';
+} & ConditionAllOf) | ({
+    type?: 'any';
+} & ConditionAnyOf) | ({
+    type?: 'field';
+} & ConditionFieldCondition) | ({
+    type?: 'expression';
+} & ConditionExpressionCondition);
+
+export type ConditionAllOf = {
+    type?: 'all';
+    conditions?: Array<Condition>;
+};
+
+export type ConditionAnyOf = {
+    type?: 'any';
+    conditions?: unknown;
+};
+
+export type ConditionExpressionCondition = {
+    type?: 'expression';
+    expression: string;
+};
+
+export type ConditionFieldCondition = {
+    type?: 'field';
+    field: string;
+    is?: ConditionOperator;
+    values?: unknown;
+    parameter?: null | string;
+};
+
+export type ConditionOperator = 'equal' | 'notEqual' | 'less' | 'atMost' | 'more' | 'atLeast' | 'between' | 'oneOf' | 'noneOf' | 'contains' | 'startsWith' | 'endsWith' | 'empty' | 'notEmpty';
+
 /**
  * A registered database with its tables; a message instead if it cannot be read.
  */
@@ -180,17 +223,48 @@ export type DatabaseInfo = {
 export type Dataset = {
     id: string;
     name: string;
+    description?: null | string;
     database: string;
     source: DatasetSource;
     fields?: Array<Field>;
+    filter?: null | Condition;
+    distinct?: boolean;
+    sort?: Array<SortKey>;
     rowLimit?: null | number;
+};
+
+/**
+ * Asks for a look at a dataset that may not be saved yet.
+ */
+export type DatasetLook = {
+    definition: Dataset;
+    /**
+     * The name of a field whose values are to be described; null for none.
+     */
+    field?: null | string;
+    /**
+     * False leaves out what joins do to the number of rows.
+     */
+    counting?: boolean;
+};
+
+export type DatasetSave = {
+    basedOn: number;
+    definition: Dataset;
 };
 
 export type DatasetSource = ({
     type?: 'table';
 } & DatasetSourceTableSource) | ({
+    type?: 'join';
+} & DatasetSourceJoinSource) | ({
     type?: 'query';
 } & DatasetSourceQuerySource);
+
+export type DatasetSourceJoinSource = {
+    type?: 'join';
+    tables?: Array<JoinedTable>;
+};
 
 export type DatasetSourceQuerySource = {
     type?: 'query';
@@ -202,9 +276,38 @@ export type DatasetSourceTableSource = {
     table: string;
 };
 
+export type DatasetView = {
+    /**
+     * The SQL as it is built; values are always bound.
+     */
+    sql: string;
+    /**
+     * The condition as an expression; empty if every row is kept.
+     */
+    condition: string;
+    columns: Array<string>;
+    /**
+     * The first rows, written as 2025-01-31, 12.5, true; null where empty.
+     */
+    rows: Array<Array<string>>;
+    count: number;
+    milliseconds: number;
+    joins: Array<JoinEffect>;
+    field: null | FieldStatistics;
+    problems: Array<Problem>;
+};
+
 export type DataType = 'whole' | 'decimal' | 'double' | 'text' | 'date' | 'dateTime' | 'bool' | 'interval' | 'null' | 'list' | 'period' | 'every';
 
 export type DateEncoding = 'iso' | 'unix' | 'julian';
+
+/**
+ * Asks which columns a SELECT statement gives, and of which types they seem to be.
+ */
+export type DescribeSql = {
+    database: string;
+    sql: string;
+};
 
 export type DraftSave = {
     basedOn: number;
@@ -444,12 +547,26 @@ export type Field = {
     name: string;
     type: DataType;
     label?: null | string;
+    description?: null | string;
+    table?: null | string;
+    column?: null | string;
+    expression?: null | string;
+    hidden?: boolean;
     scale?: number;
     kind?: FieldKind;
     dates?: DateEncoding;
 };
 
 export type FieldKind = 'plain' | 'key' | 'money' | 'share' | 'size' | 'duration';
+
+export type FieldStatistics = {
+    rows: number;
+    empty: number;
+    distinct: number;
+    least: null | string;
+    most: null | string;
+    frequent: Array<FrequentValue>;
+};
 
 export type FixedChoice = {
     value: string;
@@ -458,8 +575,42 @@ export type FixedChoice = {
 
 export type FontFamily = 'sans' | 'serif' | 'mono';
 
+export type FrequentValue = {
+    value: string;
+    rows: number;
+};
+
 export type Health = {
     status: string;
+};
+
+export type Join = {
+    to: string;
+    kind?: JoinKind;
+    on?: Array<KeyPair>;
+};
+
+export type JoinedTable = {
+    id: string;
+    table: string;
+    join?: null | Join;
+    x?: number;
+    y?: number;
+};
+
+export type JoinEffect = {
+    id: string;
+    table: string;
+    before: number;
+    after: number;
+    repeats: boolean;
+};
+
+export type JoinKind = 'inner' | 'left' | 'unmatched';
+
+export type KeyPair = {
+    column: string;
+    to: string;
 };
 
 export type Level = {
@@ -497,12 +648,13 @@ export type MarkView = {
 };
 
 /**
- * A new report, either from a table or from a whole definition.
+ * A new report: from a table, from a kept dataset, or from a whole definition.
  */
 export type NewReport = {
     title?: null | string;
     database?: null | string;
     table?: null | string;
+    dataset?: null | string;
     definition?: unknown;
 };
 
@@ -738,6 +890,13 @@ export type RunStart = {
 
 export type RunState = 'running' | 'ready' | 'failed';
 
+export type SavedDataset = {
+    id: string;
+    version: number;
+    savedAt: string;
+    definition: Dataset;
+};
+
 export type SavedReport = {
     id: string;
     version: number;
@@ -807,6 +966,15 @@ export type TableInfo = {
     name: string;
     isView: boolean;
     fields: Array<Field>;
+    rows: null | number;
+    keys: Array<string>;
+    references: Array<TableReference>;
+    optional: Array<string>;
+};
+
+export type TableReference = {
+    table: string;
+    columns: Array<KeyPair>;
 };
 
 export type ValueSource = ({
@@ -1074,6 +1242,154 @@ export type RestoreReportResponses = {
      */
     200: unknown;
 };
+
+export type ListDatasetsData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/datasets';
+};
+
+export type ListDatasetsResponses = {
+    /**
+     * OK
+     */
+    200: Array<SavedDataset>;
+};
+
+export type ListDatasetsResponse = ListDatasetsResponses[keyof ListDatasetsResponses];
+
+export type CreateDatasetData = {
+    body: Dataset;
+    path?: never;
+    query?: never;
+    url: '/api/datasets';
+};
+
+export type CreateDatasetResponses = {
+    /**
+     * OK
+     */
+    200: SavedDataset;
+};
+
+export type CreateDatasetResponse = CreateDatasetResponses[keyof CreateDatasetResponses];
+
+export type DeleteDatasetData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query?: never;
+    url: '/api/datasets/{id}';
+};
+
+export type DeleteDatasetResponses = {
+    /**
+     * OK
+     */
+    200: unknown;
+};
+
+export type GetDatasetData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query?: never;
+    url: '/api/datasets/{id}';
+};
+
+export type GetDatasetResponses = {
+    /**
+     * OK
+     */
+    200: SavedDataset;
+};
+
+export type GetDatasetResponse = GetDatasetResponses[keyof GetDatasetResponses];
+
+export type SaveDatasetData = {
+    body: DatasetSave;
+    path: {
+        id: string;
+    };
+    query?: never;
+    url: '/api/datasets/{id}';
+};
+
+export type SaveDatasetResponses = {
+    /**
+     * OK
+     */
+    200: SavedVersion;
+};
+
+export type SaveDatasetResponse = SaveDatasetResponses[keyof SaveDatasetResponses];
+
+export type RestoreDatasetData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query?: never;
+    url: '/api/datasets/{id}/restore';
+};
+
+export type RestoreDatasetResponses = {
+    /**
+     * OK
+     */
+    200: unknown;
+};
+
+export type LookAtDatasetData = {
+    body: DatasetLook;
+    path?: never;
+    query?: never;
+    url: '/api/datasets/look';
+};
+
+export type LookAtDatasetResponses = {
+    /**
+     * OK
+     */
+    200: DatasetView;
+};
+
+export type LookAtDatasetResponse = LookAtDatasetResponses[keyof LookAtDatasetResponses];
+
+export type DescribeSqlData = {
+    body: DescribeSql;
+    path?: never;
+    query?: never;
+    url: '/api/datasets/describe';
+};
+
+export type DescribeSqlResponses = {
+    /**
+     * OK
+     */
+    200: Array<Field>;
+};
+
+export type DescribeSqlResponse = DescribeSqlResponses[keyof DescribeSqlResponses];
+
+export type AddTableToDatasetData = {
+    body: AddTable;
+    path?: never;
+    query?: never;
+    url: '/api/datasets/add-table';
+};
+
+export type AddTableToDatasetResponses = {
+    /**
+     * OK
+     */
+    200: Dataset;
+};
+
+export type AddTableToDatasetResponse = AddTableToDatasetResponses[keyof AddTableToDatasetResponses];
 
 export type ComposeData = {
     body: ComposeRequest;

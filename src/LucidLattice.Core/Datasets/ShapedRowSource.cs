@@ -1,0 +1,135 @@
+using LucidLattice.Core.Caching;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Running;
+
+namespace LucidLattice.Core.Datasets;
+
+/// <summary>
+/// Turns the columns that a database gives into the rows of a dataset: works fields out, keeps the rows for which the
+/// condition holds, drops repeated ones, orders, and cuts off at the limit.
+/// </summary>
+/// <param name="columns">Gives the columns of tables, joins and queries.</param>
+/// <param name="cache">Keeps shaped rows; null shapes them each time.</param>
+public sealed class ShapedRowSource(IRowSource columns, SizedCache? cache = null) : IRowSource
+{
+    public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
+    {
+        var problems = new List<Problem>();
+        var plan = DatasetPlan.Of(query.Dataset, query.Definitions, problems);
+        if (problems.FirstOrDefault() is { } problem) throw new DataException(problem.Code, problem.Message);
+        if (plan.IsPlain) return columns.Read(query, progress, cancel);
+        var raw = Raw(plan, query);
+        var read = columns.Read(raw, progress, cancel);
+        if (cache is null) return Shape(plan, query, raw, read, cancel);
+        // What the shape depends on besides the columns that were read: everything the dataset says, and the values.
+        var key = $"shaped {read.Reading} {System.Text.Json.JsonSerializer.Serialize(query.Dataset, ReportJson.Options)} {string.Join(',', query.Fields.Select(f => f.Name))} {string.Join('|', query.Values.Select(v => $"{v.Type}:{v.Invariant}"))} {query.Now.Date.Ticks}";
+        return cache.Get(key, () => Shape(plan, query, raw, read, cancel), cancel);
+    }
+
+    public void Require(DataQuery query)
+    {
+        var problems = new List<Problem>();
+        var plan = DatasetPlan.Of(query.Dataset, query.Definitions, problems);
+        if (problems.FirstOrDefault() is { } problem) throw new DataException(problem.Code, problem.Message);
+        columns.Require(plan.IsPlain ? query : Raw(plan, query));
+    }
+
+    public string? Stamp(Dataset dataset) => columns.Stamp(dataset);
+
+    /// <summary>The columns that are needed: those asked for, and those that expressions use; the limit counts shaped rows, so it comes later.</summary>
+    private static DataQuery Raw(DatasetPlan plan, DataQuery query)
+    {
+        var all = query.Dataset.Fields;
+        var wanted = plan.Dataset.Distinct ? Enumerable.Range(0, all.Count).ToHashSet() : query.Fields.Select(f => IndexOf(all, f.Name)).ToHashSet();
+        if (plan.Filter is not null) wanted.UnionWith(plan.Filter.Fields);
+        foreach (var (key, _) in plan.Sort) wanted.UnionWith(key.Fields);
+        foreach (var (field, value) in plan.Worked.Reverse())
+            if (wanted.Contains(field)) wanted.UnionWith(value.Fields);
+        var fields = wanted.Order().Select(i => all[i]).Where(f => f.Expression is not { Length: > 0 }).ToList();
+        return query with { Fields = fields, Dataset = query.Dataset with { RowLimit = plan.IsPlain ? query.Dataset.RowLimit : null, Filter = null, Sort = [], Distinct = false } };
+    }
+
+    private static RowSet Shape(DatasetPlan plan, DataQuery query, DataQuery raw, RowSet read, CancellationToken cancel)
+    {
+        var all = query.Dataset.Fields;
+        var table = all.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();
+        for (var i = 0; i < raw.Fields.Count; i++) table[IndexOf(all, raw.Fields[i].Name)] = read.Columns[i];
+        var rows = read with { Columns = table };
+        var frame = new Frame { Rows = rows, Parameters = [.. query.Values], Now = query.Now, Collation = new Collation(query.Language) };
+        foreach (var (field, value) in plan.Worked) table[field] = Worked(all[field], value, rows, frame, cancel);
+
+        var kept = Kept(plan.Filter, rows, frame, cancel);
+        if (plan.Dataset.Distinct) kept = Distinct(kept, table, rows.Count, frame.Collation);
+        if (plan.Sort.Count > 0) kept = GroupTree.Build(kept, [], [.. plan.Sort.Select(s => Key(s.Key, s.Descending, rows, frame, cancel))], cancel).Order;
+        var problems = read.Problems.ToList();
+        if (query.Dataset.RowLimit is { } limit && kept.Length > limit)
+        {
+            kept = kept[..limit];
+            problems.Add(new("rows-cut-off", Severity.Warning, $"“{query.Dataset.Name}” has more than {limit:N0} rows; the rest is missing here.", query.Dataset.Id, Mends: ["Raise the row limit, or filter the rows."]));
+        }
+        if (frame.DivisionsByZero > 0) problems.Add(new("division-by-zero", Severity.Warning, $"Something was divided by zero {frame.DivisionsByZero:N0} times in “{query.Dataset.Name}”; those results are empty.", query.Dataset.Id));
+        if (frame.Overflows > 0) problems.Add(new("overflow", Severity.Warning, $"{frame.Overflows:N0} values of “{query.Dataset.Name}” are too large for their type and are left empty.", query.Dataset.Id));
+        var everyRow = kept.Length == rows.Count && plan.Sort.Count == 0;
+        return new RowSet([.. query.Fields.Select(f => table[IndexOf(all, f.Name)] is var column && everyRow ? column : Picked(column, kept))], kept.Length, problems) { IsRepeatable = read.IsRepeatable };
+    }
+
+    private static DataColumn Worked(Field field, Compiled value, RowSet rows, Frame frame, CancellationToken cancel)
+    {
+        var builder = new ColumnBuilder(field, rows.Count);
+        for (frame.Row = 0; frame.Row < rows.Count; frame.Row++)
+        {
+            if ((frame.Row & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();
+            builder.Add(frame.Try(value));
+        }
+        return builder.Build();
+    }
+
+    private static int[] Kept(Compiled? filter, RowSet rows, Frame frame, CancellationToken cancel)
+    {
+        var kept = new int[rows.Count];
+        var count = 0;
+        for (frame.Row = 0; frame.Row < rows.Count; frame.Row++)
+        {
+            if ((frame.Row & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();
+            if (filter is null || frame.Try(filter) is { IsNull: false, Bool: true }) kept[count++] = frame.Row;
+        }
+        return kept[..count];
+    }
+
+    /// <summary>The first of all rows that are equal in every field.</summary>
+    private static int[] Distinct(int[] kept, DataColumn[] table, int rows, Collation collation)
+    {
+        var keys = table.Where(c => c is not UnreadColumn).Select(c => c.Key(rows, collation, false)).ToList();
+        var tree = GroupTree.Build(kept, keys, []);
+        var innermost = tree.Levels[^1];
+        return [.. Enumerable.Range(0, tree.Order.Length == 0 ? 0 : innermost.Count).Select(g => tree.Order[innermost.Start[g]]).Order()];
+    }
+
+    private static RowKey Key(Compiled key, bool descending, RowSet rows, Frame frame, CancellationToken cancel)
+        => (key.Field is { } field ? rows.Columns[field] : Worked(new Field { Name = "", Type = key.Type == DataType.Null ? DataType.Text : key.Type, Scale = 6 }, key, rows, frame, cancel)).Key(rows.Count, frame.Collation, descending);
+
+    private static DataColumn Picked(DataColumn column, int[] kept)
+    {
+        var nulls = new BitSet();
+        for (var i = 0; i < kept.Length; i++)
+            if (column.Nulls.Any && column.Nulls[kept[i]]) nulls[i] = true;
+        T[] Of<T>(T[] values) => [.. kept.Select(row => values[row])];
+        return column switch
+        {
+            LongColumn longs => new LongColumn(column.Field, Of(longs.Values), nulls),
+            DoubleColumn doubles => new DoubleColumn(column.Field, Of(doubles.Values), nulls),
+            TextColumn texts => new TextColumn(column.Field, Of(texts.Codes), texts.Texts, nulls),
+            _ => column,
+        };
+    }
+
+    private static int IndexOf(IReadOnlyList<Field> fields, string name)
+    {
+        for (var i = 0; i < fields.Count; i++)
+            if (fields[i].Name == name) return i;
+        return -1;
+    }
+}

@@ -1,0 +1,44 @@
+using System.Text.Json.Serialization;
+
+namespace LucidLattice.Core.Definitions;
+
+/// <summary>What rows have to fulfil, as a sentence with blanks writes it.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "type")]
+[JsonDerivedType(typeof(AllOf), "all")]
+[JsonDerivedType(typeof(AnyOf), "any")]
+[JsonDerivedType(typeof(FieldCondition), "field")]
+[JsonDerivedType(typeof(ExpressionCondition), "expression")]
+public abstract record Condition;
+
+/// <summary>Every one of them; none at all holds for every row.</summary>
+public sealed record AllOf : Condition
+{
+    public IReadOnlyList<Condition> Conditions { get; init; } = [];
+}
+
+/// <summary>At least one of them; none at all holds for every row, so that an unfinished sentence hides nothing.</summary>
+public sealed record AnyOf : Condition
+{
+    public IReadOnlyList<Condition> Conditions { get; init; } = [];
+}
+
+/// <summary>A field held against values, or against a parameter.</summary>
+public sealed record FieldCondition : Condition
+{
+    public required string Field { get; init; }
+    public ConditionOperator Is { get; init; }
+
+    /// <summary>Written as the field's type is: 2025-01-31, 12.5, true. Two for <see cref="ConditionOperator.Between"/>, any number for OneOf.</summary>
+    public IReadOnlyList<string> Values { get; init; } = [];
+
+    /// <summary>The name of a parameter that gives the value instead.</summary>
+    public string? Parameter { get; init; }
+}
+
+/// <summary>An expression, for what the sentence cannot say.</summary>
+public sealed record ExpressionCondition : Condition
+{
+    public required string Expression { get; init; }
+}
+
+public enum ConditionOperator { Equal, NotEqual, Less, AtMost, More, AtLeast, Between, OneOf, NoneOf, Contains, StartsWith, EndsWith, Empty, NotEmpty }

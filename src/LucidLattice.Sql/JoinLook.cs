@@ -1,0 +1,47 @@
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+
+namespace LucidLattice.Sql;
+
+/// <summary>What joining one table does to the number of rows.</summary>
+/// <param name="Id">Of the joined table.</param>
+/// <param name="Before">Rows without it.</param>
+/// <param name="After">Rows with it.</param>
+/// <param name="Repeats">True if a row before it can meet several of its rows, so that numbers of the tables before would be counted more than once.</param>
+public sealed record JoinEffect(string Id, string Table, long Before, long After, bool Repeats);
+
+/// <summary>Counts the rows of a join, table by table.</summary>
+public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
+{
+    /// <exception cref="DataException">The join is not complete, or cannot be read.</exception>
+    public IReadOnlyList<JoinEffect> Effects(Dataset dataset, CancellationToken cancel)
+    {
+        if (dataset.Source is not JoinSource join) return [];
+        JoinChecks.Require(dataset, join);
+        var path = databases.PathOf(dataset.Database) ?? throw new DataException("unknown-database", $"No database is registered as “{dataset.Database}”.");
+        using var connection = SafeConnection.Open(path, limits ?? QueryLimits.Default, cancel);
+        var effects = new List<JoinEffect>();
+        var before = Count(QueryBuilder.From(join, 1));
+        for (var i = 1; i < join.Tables.Count; i++)
+        {
+            var table = join.Tables[i];
+            var after = Count(QueryBuilder.From(join, i + 1));
+            effects.Add(new JoinEffect(table.Id, table.Table, before, after, table.Join!.Kind != JoinKind.Unmatched && MeetsSeveral(table)));
+            before = after;
+        }
+        return effects;
+
+        long Count(string from)
+        {
+            using var command = connection.Command($"SELECT count(*) {from}");
+            return (long)command.ExecuteScalar()!;
+        }
+
+        bool MeetsSeveral(JoinedTable table)
+        {
+            var columns = string.Join(", ", table.Join!.On.Select(p => QueryBuilder.Quote(p.Column)));
+            using var command = connection.Command($"SELECT EXISTS (SELECT 1 FROM {QueryBuilder.Quote(table.Table)} WHERE {string.Join(" AND ", table.Join.On.Select(p => $"{QueryBuilder.Quote(p.Column)} IS NOT NULL"))} GROUP BY {columns} HAVING count(*) > 1)");
+            return (long)command.ExecuteScalar()! == 1;
+        }
+    }
+}

@@ -1,0 +1,63 @@
+using System.Text.Json;
+using LucidLattice.Core.Definitions;
+using static LucidLattice.Storage.AppDatabase;
+
+namespace LucidLattice.Storage;
+
+/// <summary>A saved dataset. Times are in UTC.</summary>
+public sealed record SavedDataset(string Id, int Version, DateTime SavedAt, Dataset Definition);
+
+/// <summary>Datasets that reports can be made from. Each save is a version; one made from an outdated version is refused.</summary>
+public sealed class DatasetStore(AppDatabase app)
+{
+    private const string Newest = "SELECT d.id, d.version, d.saved_at, d.definition FROM datasets d WHERE d.version = (SELECT max(version) FROM datasets n WHERE n.id = d.id) AND d.deleted_at IS NULL";
+
+    public IReadOnlyList<SavedDataset> List() => Read($"{Newest} ORDER BY d.name, d.id");
+
+    public SavedDataset? Find(string id) => Read($"{Newest} AND d.id = $id", ("$id", id)).FirstOrDefault();
+
+    /// <exception cref="SaveConflictException">The id is taken.</exception>
+    public SavedDataset Create(Dataset dataset)
+    {
+        app.Write(connection =>
+        {
+            using var taken = Command(connection, "SELECT 1 FROM datasets WHERE id = $id", ("$id", dataset.Id));
+            if (taken.ExecuteScalar() is not null) throw new SaveConflictException($"There is already a dataset with the id “{dataset.Id}”.", 0);
+            return Insert(connection, dataset, 1);
+        });
+        return Find(dataset.Id)!;
+    }
+
+    /// <summary>Saves what was made from version <paramref name="basedOn"/>, and returns the new one.</summary>
+    /// <exception cref="SaveConflictException">Somebody saved since.</exception>
+    /// <exception cref="KeyNotFoundException">There is no such dataset.</exception>
+    public int Save(string id, int basedOn, Dataset dataset) => app.Write(connection =>
+    {
+        using var command = Command(connection, "SELECT max(version) FROM datasets WHERE id = $id", ("$id", id));
+        if (command.ExecuteScalar() is not long newest) throw new KeyNotFoundException($"There is no dataset “{id}”.");
+        if (newest != basedOn) throw new SaveConflictException($"This dataset was saved elsewhere since you opened it (version {newest}).", (int)newest);
+        return Insert(connection, dataset with { Id = id }, (int)newest + 1);
+    });
+
+    /// <summary>Takes a dataset out of the list, or puts it back. False if there is no such dataset. Reports keep their own copy.</summary>
+    public bool SetDeleted(string id, bool deleted) => app.Write(connection =>
+        Execute(connection, "UPDATE datasets SET deleted_at = $at WHERE id = $id AND (deleted_at IS NULL) = $deleted", ("$id", id), ("$at", deleted ? Now() : null), ("$deleted", deleted)) > 0);
+
+    private static int Insert(Microsoft.Data.Sqlite.SqliteConnection connection, Dataset dataset, int version)
+    {
+        Execute(connection, "INSERT INTO datasets VALUES ($id, $version, $name, $definition, $at, NULL)",
+            ("$id", dataset.Id), ("$version", version), ("$name", dataset.Name), ("$definition", JsonSerializer.Serialize(dataset, ReportJson.Options)), ("$at", Now()));
+        return version;
+    }
+
+    private List<SavedDataset> Read(string sql, params (string, object?)[] values) => app.Read(connection =>
+    {
+        using var command = Command(connection, sql, values);
+        using var reader = command.ExecuteReader();
+        var found = new List<SavedDataset>();
+        while (reader.Read()) found.Add(new SavedDataset(reader.GetString(0), reader.GetInt32(1), reader.GetDateTime(2), JsonSerializer.Deserialize<Dataset>(reader.GetString(3), ReportJson.Options)!));
+        return found;
+    });
+
+    private static string Now() => DateTime.UtcNow.ToString("yyyy-MM-dd HH:mm:ss.fff", System.Globalization.CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,222 @@
+using System.Globalization;
+using DuckDB.NET.Data;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Datasets;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Running;
+using LucidLattice.Demo;
+using LucidLattice.Sql;
+using Microsoft.Data.Sqlite;
+using Xunit;
+
+namespace LucidLattice.Core.Tests;
+
+/// <summary>Joined tables, worked-out fields, conditions, order and limit.</summary>
+public sealed class DatasetTests : IDisposable
+{
+    private readonly string _file = Workshop.TempFile(".sqlite");
+
+    public void Dispose() => File.Delete(_file);
+
+    private static RowSet Read(Dataset dataset, string? file = null, IReadOnlyList<Field>? fields = null, params Parameter[] parameters)
+        => new ShapedRowSource(new SqliteRowSource(new OneDatabase(file ?? Workshop.DemoFile)))
+            .Read(new DataQuery(dataset, fields ?? dataset.Fields, new Dictionary<string, Value>()) { Now = Workshop.Now, Definitions = parameters, Values = new Value[parameters.Length] }, new RunProgress(), CancellationToken.None);
+
+    private static Value Sum(RowSet rows, int column)
+    {
+        var total = 0m;
+        for (var row = 0; row < rows.Count; row++)
+            if (!rows.Columns[column][row].IsNull) total += rows.Columns[column][row].Decimal;
+        return Value.Of(total);
+    }
+
+    private void Make(string sql)
+    {
+        using var connection = new SqliteConnection($"Data Source={_file};Pooling=False");
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        command.ExecuteNonQuery();
+    }
+
+    /// <summary>Outside reference: DuckDB joins the same two tables, with keys of two columns, empties and repeated keys, in every way.</summary>
+    [Fact]
+    public void Joins_of_every_kind_agree_with_DuckDB()
+    {
+        var random = new Random(17);
+        using var duck = new DuckDBConnection("Data Source=:memory:");
+        duck.Open();
+        string Key() => random.Next(6) == 0 ? "NULL" : random.Next(5).ToString(CultureInfo.InvariantCulture);
+        for (var round = 0; round < 12; round++)
+        {
+            var left = string.Join(", ", Enumerable.Range(0, random.Next(1, 30)).Select(i => $"({Key()}, {Key()}, {i})"));
+            var right = string.Join(", ", Enumerable.Range(0, random.Next(1, 20)).Select(i => $"({Key()}, {Key()}, {i * 100})"));
+            var tables = $"DROP TABLE IF EXISTS l; DROP TABLE IF EXISTS r; CREATE TABLE l (a INTEGER, b INTEGER, n INTEGER); CREATE TABLE r (a INTEGER, c INTEGER, m INTEGER); INSERT INTO l VALUES {left}; INSERT INTO r VALUES {right};";
+            Make(tables);
+            using (var command = duck.CreateCommand())
+            {
+                command.CommandText = tables;
+                command.ExecuteNonQuery();
+            }
+            foreach (var kind in Enum.GetValues<JoinKind>())
+                foreach (var pairs in new[] { 1, 2 })
+                {
+                    KeyPair[] on = pairs == 1 ? [new("a", "a")] : [new("a", "a"), new("c", "b")];
+                    var fields = new List<Field> { new() { Name = "n", Table = "x", Type = DataType.Whole } };
+                    if (kind != JoinKind.Unmatched) fields.Add(new() { Name = "m", Table = "y", Type = DataType.Whole });
+                    var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Fields = fields, Source = new JoinSource { Tables = [new() { Id = "x", Table = "l" }, new() { Id = "y", Table = "r", Join = new Join { To = "x", Kind = kind, On = on } }] } };
+                    var rows = Read(dataset, _file);
+                    var condition = pairs == 1 ? "l.a = r.a" : "l.a = r.a AND l.b = r.c";
+                    var from = kind switch { JoinKind.Inner => $"l JOIN r ON {condition}", JoinKind.Left => $"l LEFT JOIN r ON {condition}", _ => $"l WHERE NOT EXISTS (SELECT 1 FROM r WHERE {condition})" };
+                    using var command = duck.CreateCommand();
+                    command.CommandText = $"SELECT count(*), CAST(coalesce(sum(n), 0) AS BIGINT), {(kind == JoinKind.Unmatched ? "CAST(0 AS BIGINT)" : "CAST(coalesce(sum(m), 0) AS BIGINT)")} FROM {from}";
+                    using var reader = command.ExecuteReader();
+                    Assert.True(reader.Read());
+                    Assert.Equal(reader.GetInt64(0), rows.Count);
+                    Assert.Equal(reader.GetInt64(1), Sum(rows, 0).Decimal);
+                    if (kind != JoinKind.Unmatched) Assert.Equal(reader.GetInt64(2), Sum(rows, 1).Decimal);
+                    var effect = new JoinLook(new OneDatabase(_file)).Effects(dataset, CancellationToken.None).Single();
+                    Assert.Equal(rows.Count, effect.After);
+                }
+        }
+    }
+
+    /// <summary>Outside reference: SQLite itself evaluates the same conditions, with empties, for every type and operator.</summary>
+    [Fact]
+    public void Conditions_of_every_operator_and_type_agree_with_SQLite()
+    {
+        Make("CREATE TABLE t (id INTEGER, words TEXT, n INTEGER, price REAL, day TEXT, at TEXT, yes INTEGER); INSERT INTO t VALUES (1, 'Holm – Brae', 5, 1.5, '2025-01-31', '2025-01-31 06:15:00', 1), (2, '', -3, 0.1, '2024-02-29', '2024-02-29 23:59:00', 0), (3, NULL, NULL, NULL, NULL, NULL, NULL), (4, 'it''s 100 %', 12, 1.25, '2025-02-01', '2025-02-01 00:00:00', 1), (5, 'holm', 0, -7, '2025-01-01', '2025-01-01 12:00:00', 0)");
+        Field[] fields = [new() { Name = "id", Type = DataType.Whole }, new() { Name = "words", Type = DataType.Text }, new() { Name = "n", Type = DataType.Whole }, new() { Name = "price", Type = DataType.Decimal }, new() { Name = "day", Type = DataType.Date }, new() { Name = "at", Type = DataType.DateTime }, new() { Name = "yes", Type = DataType.Bool }];
+        string[] ValuesOf(Field field) => field.Type switch { DataType.Text => ["holm", "it's 100 %", "Holm"], DataType.Date => ["2025-01-01", "2025-01-31"], DataType.DateTime => ["2025-01-01 12:00", "2025-02-01 00:00"], DataType.Bool => ["true"], DataType.Decimal => ["0.1", "1.5"], _ => ["-3", "5"] };
+        string Sql(string value, Field field) => field.Type switch { DataType.Text => $"'{value.Replace("'", "''")}'", DataType.Date => $"'{value}'", DataType.DateTime => $"'{value}:00'", DataType.Bool => "1", _ => value };
+        var tested = 0;
+        foreach (var field in fields.Skip(1))
+            foreach (var op in ConditionText.For(field.Type))
+            {
+                var values = ValuesOf(field);
+                var given = op is ConditionOperator.Between or ConditionOperator.OneOf or ConditionOperator.NoneOf ? values : [values[0]];
+                var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Source = new TableSource { Table = "t" }, Fields = fields, Filter = new FieldCondition { Field = field.Name, Is = op, Values = given } };
+                var (name, first) = (field.Name, Sql(given[0], field));
+                var text = $"'{given[0].Replace("'", "''")}'";
+                var condition = op switch
+                {
+                    ConditionOperator.Equal => $"{name} = {first}",
+                    ConditionOperator.NotEqual => $"{name} <> {first}",
+                    ConditionOperator.Less => $"{name} < {first}",
+                    ConditionOperator.AtMost => $"{name} <= {first}",
+                    ConditionOperator.More => $"{name} > {first}",
+                    ConditionOperator.AtLeast => $"{name} >= {first}",
+                    ConditionOperator.Between => $"{name} BETWEEN {first} AND {Sql(given[^1], field)}",
+                    ConditionOperator.OneOf => $"{name} IN ({string.Join(", ", given.Select(v => Sql(v, field)))})",
+                    ConditionOperator.NoneOf => $"{name} NOT IN ({string.Join(", ", given.Select(v => Sql(v, field)))})",
+                    ConditionOperator.Contains => $"instr({name}, {text}) > 0",
+                    ConditionOperator.StartsWith => $"substr({name}, 1, length({text})) = {text}",
+                    ConditionOperator.EndsWith => $"substr({name}, -length({text})) = {text}",
+                    ConditionOperator.Empty => field.Type == DataType.Text ? $"{name} IS NULL OR {name} = ''" : $"{name} IS NULL",
+                    _ => field.Type == DataType.Text ? $"{name} <> ''" : $"{name} IS NOT NULL",
+                };
+                using var connection = new SqliteConnection($"Data Source={_file};Pooling=False");
+                connection.Open();
+                using var command = connection.CreateCommand();
+                command.CommandText = $"SELECT group_concat(id) FROM (SELECT id FROM t WHERE {condition} ORDER BY id)";
+                var rows = Read(dataset, _file);
+                Assert.Equal(command.ExecuteScalar() as string ?? "", string.Join(',', Enumerable.Range(0, rows.Count).Select(i => rows.Columns[0][i].Invariant)));
+                tested++;
+            }
+        Assert.True(tested > 50);
+    }
+
+    /// <summary>Outside reference: the demo database's own views, which were written by hand.</summary>
+    [Fact]
+    public void The_demo_datasets_give_the_rows_of_the_views()
+    {
+        var bookings = Read(DemoDatasets.Bookings);
+        using var connection = new SqliteConnection($"Data Source={Workshop.DemoFile};Mode=ReadOnly;Pooling=False");
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = "SELECT count(*), CAST(round(100 * sum(fare - coalesce(discount, 0))) AS INTEGER) FROM bookings_in_full";
+        using (var reader = command.ExecuteReader())
+        {
+            Assert.True(reader.Read());
+            Assert.Equal(reader.GetInt64(0), bookings.Count);
+            Assert.Equal(reader.GetInt64(1) / 100m, Sum(bookings, DemoDatasets.Bookings.Fields.ToList().FindIndex(f => f.Name == "net_fare")).Decimal);
+        }
+        var sailings = Read(DemoDatasets.Sailings);
+        command.CommandText = "SELECT count(*), sum(passengers) FROM sailings_with_income WHERE status = 'sailed'";
+        using (var reader = command.ExecuteReader())
+        {
+            Assert.True(reader.Read());
+            Assert.Equal(reader.GetInt64(0), sailings.Count);
+            Assert.Equal(reader.GetInt64(1), Sum(sailings, 6).Decimal);
+        }
+        // In the dataset's own order.
+        Assert.Equal(Enumerable.Range(0, sailings.Count).Select(i => sailings.Columns[4][i].Bits).Order(), Enumerable.Range(0, sailings.Count).Select(i => sailings.Columns[4][i].Bits));
+        Assert.All(DemoDatasets.All, d => Assert.True(Read(d).Count > 100));
+    }
+
+    [Fact]
+    public void Worked_out_fields_may_use_each_other_but_not_in_a_circle()
+    {
+        Make("CREATE TABLE t (n INTEGER); INSERT INTO t VALUES (1), (2), (2), (3)");
+        Field Worked(string name, string expression) => new() { Name = name, Type = DataType.Whole, Expression = expression };
+        var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Source = new TableSource { Table = "t" }, Fields = [Worked("c", "b * 10"), new Field { Name = "n", Type = DataType.Whole }, Worked("b", "n + 1")] };
+        Assert.Equal(["20", "30", "30", "40"], Texts(Read(dataset, _file), 0));
+        // Only what is asked for is read, and what it needs.
+        Assert.Equal(["20", "30", "30", "40"], Texts(Read(dataset, _file, [dataset.Fields[0]]), 0));
+        Assert.Equal(["20", "30", "40"], Texts(Read(dataset with { Distinct = true }, _file), 0));
+        Assert.Equal(["40", "30", "30", "20"], Texts(Read(dataset with { Sort = [new Definitions.SortKey { By = "n", Descending = true }] }, _file), 0));
+        var limited = Read(dataset with { RowLimit = 2, Filter = new ExpressionCondition { Expression = "b > 2" } }, _file);
+        Assert.Equal(["30", "30"], Texts(limited, 0));
+        Assert.Contains(limited.Problems, p => p.Code == "rows-cut-off");
+        var circle = new List<Problem>();
+        DatasetPlan.Of(dataset with { Fields = [Worked("b", "c"), Worked("c", "b")] }, [], circle);
+        Assert.Equal(["field-cycle", "field-cycle"], circle.Select(p => p.Code));
+        var typo = new List<Problem>();
+        DatasetPlan.Of(dataset with { Fields = [.. dataset.Fields, Worked("e", "n + nn")] }, [], typo);
+        Assert.Equal(("unknown-field", "fields.e", 4), (typo[0].Code, typo[0].Property, typo[0].Position));
+    }
+
+    [Fact]
+    public void Joins_are_proposed_from_foreign_keys_and_keep_rows_that_refer_to_nothing()
+    {
+        var schema = SchemaReader.Read(Workshop.DemoFile);
+        var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Source = new JoinSource() };
+        foreach (var table in new[] { "bookings", "sailings", "delay_causes", "routes", "regions" }) dataset = JoinProposal.Add(dataset, table, schema);
+        var tables = ((JoinSource)dataset.Source).Tables;
+        Assert.Equal([null, JoinKind.Inner, JoinKind.Left, JoinKind.Inner, JoinKind.Inner], tables.Select(t => t.Join?.Kind));
+        Assert.Equal(dataset.Fields.Count, dataset.Fields.Select(f => f.Name).Distinct().Count());
+        Assert.Contains(dataset.Fields, f => f.Name == "region" && f.Column == "name");
+        // As many rows as bookings: nothing was lost, and nothing counted twice.
+        Assert.Equal(new JoinLook(new OneDatabase(Workshop.DemoFile)).Effects(dataset, CancellationToken.None)[0].Before, Read(dataset).Count);
+        // The other way round, a sailing has several bookings.
+        var reverse = new Dataset { Id = "d", Name = "D", Database = "x", Source = new JoinSource() };
+        foreach (var table in new[] { "sailings", "bookings" }) reverse = JoinProposal.Add(reverse, table, schema);
+        var effect = new JoinLook(new OneDatabase(Workshop.DemoFile)).Effects(reverse, CancellationToken.None).Single();
+        Assert.True(effect.Repeats && effect.After > effect.Before);
+    }
+
+    [Theory]
+    [InlineData("join-without-key")]
+    [InlineData("join-order")]
+    [InlineData("field-missing")]
+    public void An_unfinished_or_broken_join_says_what_is_missing(string code)
+    {
+        var start = new JoinedTable { Id = "s", Table = "sailings" };
+        var routes = new JoinedTable { Id = "r", Table = "routes", Join = code switch { "join-without-key" => null, "join-order" => new Join { To = "z", On = [new("route_id", "route_id")] }, _ => new Join { To = "s", On = [new("route_no", "route_id")] } } };
+        var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Source = new JoinSource { Tables = [start, routes] }, Fields = [new Field { Name = "departs", Table = "s", Type = DataType.DateTime }] };
+        Assert.Equal(code, Assert.Throws<DataException>(() => Read(dataset)).Code);
+    }
+
+    /// <summary>A report over a shaped dataset reads as if the rows were a table; fields keep their places.</summary>
+    [Fact]
+    public void A_report_lists_a_dataset_of_joined_tables()
+    {
+        var report = LucidLattice.Core.Editing.StarterReport.Of("Bookings", DemoDatasets.Bookings with { Id = "d1" });
+        var run = new ReportEngine(new ShapedRowSource(new SqliteRowSource(new OneDatabase(Workshop.DemoFile))), Workshop.Measurer, new DemoCatalog()).Run(new RunRequest(report, new Dictionary<string, string>(), Workshop.Now), CancellationToken.None);
+        Assert.Empty(run.Problems);
+        Assert.True(run.PageCount > 900);
+        Assert.Contains(run.Page(1).Items.OfType<Drawing.TextRun>(), t => t.Text == "Eastern Sound");
+    }
+
+    private static IEnumerable<string> Texts(RowSet rows, int column) => Enumerable.Range(0, rows.Count).Select(i => rows.Columns[column][i].Invariant);
+}

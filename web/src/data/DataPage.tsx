@@ -1,0 +1,80 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useSnackbar } from 'notistack';
+import { useEffect, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { api } from '../api/client';
+import { BarButton } from '../shell/BarButton';
+import { count } from '../shell/count';
+import { Message } from '../shell/Message';
+import { StatusBar } from '../shell/StatusBar';
+import { TopBar } from '../shell/TopBar';
+import { color } from '../theme/tokens';
+
+const kinds = { table: 'One table', join: 'Joined tables', query: 'SQL by hand' };
+
+/** Datasets that reports are made from, and the databases that they read. */
+export function DataPage() {
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const { enqueueSnackbar } = useSnackbar();
+  const datasets = useQuery({ queryKey: ['datasets'], queryFn: api.datasets });
+  const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
+  const [wanted, setWanted] = useState('');
+  useEffect(() => { document.title = 'Data – Lucid Lattice'; }, []);
+  const fail = (error: Error) => enqueueSnackbar(error.message, { variant: 'error' });
+  const refresh = () => client.invalidateQueries({ queryKey: ['datasets'] });
+  const create = (database: string, source: 'join' | 'query') => api.createDataset({ id: 'new', name: 'New dataset', database, source: source === 'join' ? { type: 'join', tables: [] } : { type: 'query', sql: '' }, fields: [] }).then((made) => navigate(`/data/${made.id}`), fail);
+  const remove = (id: string, name: string) => api.removeDataset(id).then(async () => {
+    await refresh();
+    enqueueSnackbar(`“${name}” is deleted. Reports made from it keep their own copy.`, { action: () => <Button size="small" sx={{ color: color.paper }} onClick={() => void api.restoreDataset(id).then(refresh, fail)}>Undo</Button> });
+  }, fail);
+  const report = (id: string) => api.create({ dataset: id }).then((made) => navigate(`/compose/${made.id}`), fail);
+  const shown = datasets.data?.filter((d) => `${d.definition.name} ${d.definition.description ?? ''}`.toLowerCase().includes(wanted.toLowerCase())) ?? [];
+  const first = databases.data?.[0]?.name ?? 'skerravoe';
+  return (
+    <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
+      <TopBar actions={<><BarButton onClick={() => void create(first, 'query')}>New dataset by SQL</BarButton><BarButton strong onClick={() => void create(first, 'join')}>New dataset from tables</BarButton></>} />
+      <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: 'auto', bgcolor: color.desk, p: 2, display: 'flex', gap: 2, alignItems: 'flex-start' }}>
+        <Box sx={{ flex: 1, minWidth: 0 }}>
+          <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
+            <Box component="h2" sx={{ fontSize: 15, m: 0 }}>Datasets</Box>
+            <Box component="input" aria-label="Find a dataset" placeholder="Find a dataset" value={wanted} onChange={(e: React.ChangeEvent<HTMLInputElement>) => setWanted(e.target.value)} sx={{ ml: 'auto', height: 28, width: 200, px: 1, font: 'inherit', bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }} />
+          </Box>
+          {datasets.error && <Message problem title="The datasets cannot be listed">{datasets.error.message}</Message>}
+          {datasets.data?.length === 0 && <Message title="No dataset yet">A dataset says which rows a report can list.<Button variant="outlined" onClick={() => void create(first, 'join')}>Make one from tables</Button></Message>}
+          <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(270px, 1fr))', gap: 1.5 }}>
+            {shown.map(({ id, definition }) => (
+              <Box component="article" key={id} aria-label={definition.name} sx={{ p: 1.5, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1.5, display: 'flex', flexDirection: 'column' }}>
+                <Box component={Link} to={`/data/${id}`} sx={{ fontWeight: 700, color: color.ink, textDecoration: 'none', '&:hover': { color: color.main } }}>{definition.name}</Box>
+                <Box sx={{ fontSize: 12, color: color.muted }}>{kinds[definition.source.type ?? 'table']} · {count((definition.fields ?? []).length, 'field')}</Box>
+                <Box sx={{ my: 1, flex: 1 }}>{definition.description}</Box>
+                <Box sx={{ display: 'flex', gap: 1 }}>
+                  <Button size="small" variant="outlined" onClick={() => void report(id)}>New report from it</Button>
+                  <Button size="small" color="inherit" sx={{ ml: 'auto' }} onClick={() => void remove(id, definition.name)}>Delete</Button>
+                </Box>
+              </Box>
+            ))}
+          </Box>
+        </Box>
+        <Box component="aside" aria-label="Databases" sx={{ width: 300, flex: 'none', p: 1.5, bgcolor: color.panel, border: `1px solid ${color.line}`, borderRadius: 1.5 }}>
+          <Box component="h2" sx={{ fontSize: 15, m: 0, mb: 1 }}>Databases</Box>
+          {databases.data?.map((database) => (
+            <Box key={database.name}>
+              <Box sx={{ fontWeight: 600 }}>{database.name}</Box>
+              {database.error && <Box role="alert" sx={{ color: color.problem }}>{database.error}</Box>}
+              {database.tables.map((table) => (
+                <Box key={table.name} title={table.fields.map((f) => f.name).join(', ')} sx={{ display: 'flex', gap: 1, fontSize: 12, py: 0.25 }}>
+                  <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{table.name.replaceAll('_', ' ')}</Box>
+                  <Box component="span" sx={{ color: color.muted }}>{table.isView ? 'view' : count(table.rows ?? 0, 'row')}</Box>
+                </Box>
+              ))}
+            </Box>
+          ))}
+        </Box>
+      </Box>
+      <StatusBar left={[datasets.data && count(datasets.data.length, 'dataset'), databases.data && count(databases.data.length, 'database')]} />
+    </Box>
+  );
+}

@@ -1,0 +1,76 @@
+import Box from '@mui/material/Box';
+import { Background, Controls, ReactFlow, type Edge, type NodeChange } from '@xyflow/react';
+import '@xyflow/react/dist/style.css';
+import { useEffect, useMemo, useState } from 'react';
+import type { JoinEffect, TableInfo } from '../api/generated';
+import { color } from '../theme/tokens';
+import { connect, fieldOfColumn, moveTable, removeTable, tablesOf, toggleColumn } from './dataset';
+import { TableCard, type TableNode } from './TableCard';
+import type { Dataset } from './types';
+
+const nodeTypes = { table: TableCard };
+/** The usual join needs no words. */
+const kindWords = { inner: undefined, left: 'or none', unmatched: 'without' };
+
+interface Props {
+  dataset: Dataset;
+  schema: TableInfo[];
+  effects: JoinEffect[];
+  selected?: string;
+  onSelect: (table?: string) => void;
+  onEdit: (next: Dataset) => void;
+}
+
+/** Tables as cards, joined by lines from key to key. */
+export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdit }: Props) {
+  const tables = tablesOf(dataset);
+  // While a card is dragged it follows the pointer here; the drop is the change.
+  const [dragged, setDragged] = useState<Record<string, { x: number; y: number }>>({});
+  useEffect(() => setDragged({}), [dataset]);
+  const nodes = useMemo<TableNode[]>(() => tables.map((t, i) => {
+    const info = schema.find((s) => s.name === t.table);
+    return {
+      id: t.id, type: 'table', position: dragged[t.id] ?? { x: t.x ?? 24 + i * 240, y: t.y ?? 24 },
+      data: {
+        id: t.id, table: t.table, info, open: i > 0 && !t.join, unmatched: t.join?.kind === 'unmatched',
+        picked: new Set((info?.fields ?? []).filter((c) => fieldOfColumn(dataset, t.id, c.name)).map((c) => c.name)),
+        onToggle: (column) => onEdit(toggleColumn(dataset, t.id, column)),
+        onRemove: () => onEdit(removeTable(dataset, t.id)),
+      },
+    };
+  }), [tables, schema, dragged, dataset, onEdit]);
+  const edges = useMemo<Edge[]>(() => tables.flatMap((t) => (t.join?.on ?? []).map((pair, i) => ({
+    id: `${t.id} ${pair.column}`, source: t.join!.to, sourceHandle: pair.to, target: t.id, targetHandle: pair.column,
+    label: i === 0 ? kindWords[t.join!.kind ?? 'inner'] : undefined, selected: selected === t.id,
+    style: { stroke: effects.find((e) => e.id === t.id)?.repeats ? color.rows : color.main, strokeWidth: selected === t.id ? 2.5 : 1.5, strokeDasharray: t.join!.kind === 'left' ? '5 3' : undefined },
+    labelStyle: { fontSize: 10.5, fill: color.ink }, labelBgStyle: { fill: color.panel },
+  }))), [tables, selected, effects]);
+  const changed = (changes: NodeChange<TableNode>[]) => {
+    for (const change of changes) {
+      if (change.type !== 'position' || !change.position) continue;
+      if (change.dragging) setDragged((was) => ({ ...was, [change.id]: change.position! }));
+      else onEdit(moveTable(dataset, change.id, change.position.x, change.position.y));
+    }
+  };
+  return (
+    <Box sx={{ height: '100%', bgcolor: color.desk, '& .react-flow__handle': { width: 7, height: 7, border: 0 }, '& .react-flow__attribution': { display: 'none' } }} aria-label="Tables">
+      <ReactFlow
+        nodes={nodes}
+        edges={edges}
+        nodeTypes={nodeTypes}
+        onNodesChange={changed}
+        onConnect={(c) => { if (c.sourceHandle && c.targetHandle) onEdit(connect(dataset, { table: c.source, column: c.sourceHandle }, { table: c.target, column: c.targetHandle })); }}
+        onEdgeClick={(_, edge) => onSelect(edge.target)}
+        onPaneClick={() => onSelect(undefined)}
+        deleteKeyCode={null}
+        minZoom={0.4}
+        maxZoom={1.25}
+        fitView
+        fitViewOptions={{ maxZoom: 1, padding: 0.08 }}
+      >
+        <Background color={color.line} gap={16} />
+        <Controls showInteractive={false} />
+      </ReactFlow>
+    </Box>
+  );
+}

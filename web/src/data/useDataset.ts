@@ -1,0 +1,57 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { api } from '../api/client';
+import { fromApi, toApi, type Dataset } from './types';
+
+const saveDelay = 700;
+
+/** A dataset being changed: each change is a step that can be undone, and is saved a moment later. */
+export function useDataset(id: string) {
+  const client = useQueryClient();
+  const [state, setState] = useState<{ past: Dataset[]; now?: Dataset; future: Dataset[] }>({ past: [], future: [] });
+  const [saving, setSaving] = useState<'saved' | 'saving' | 'failed'>('saved');
+  const [failure, setFailure] = useState('');
+  const version = useRef(0);
+  const timer = useRef(0);
+  const newest = useRef<Dataset>(undefined);
+
+  useEffect(() => {
+    setState({ past: [], future: [] });
+    setFailure('');
+    api.dataset(id).then((saved) => { version.current = saved.version; newest.current = fromApi(saved.definition); setState({ past: [], now: fromApi(saved.definition), future: [] }); }, (error: Error) => setFailure(error.message));
+    return () => { if (timer.current) void save(); };
+  }, [id]); // eslint-disable-line react-hooks/exhaustive-deps
+
+  const save = useCallback(async () => {
+    clearTimeout(timer.current);
+    timer.current = 0;
+    const saved = newest.current;
+    if (!saved) return;
+    try {
+      version.current = (await api.saveDataset(id, version.current, toApi(saved))).version;
+      setSaving(newest.current === saved ? 'saved' : 'saving');
+      void client.invalidateQueries({ queryKey: ['datasets'] });
+    } catch (error) {
+      setSaving('failed');
+      setFailure((error as Error).message);
+    }
+  }, [id, client]);
+
+  const put = (next: { past: Dataset[]; now: Dataset; future: Dataset[] }) => {
+    setState(next);
+    newest.current = next.now;
+    setSaving('saving');
+    clearTimeout(timer.current);
+    timer.current = window.setTimeout(() => void save(), saveDelay);
+  };
+  const { past, now, future } = state;
+  return {
+    dataset: now,
+    saving,
+    failure,
+    save,
+    edit: (next: Dataset) => { if (now && next !== now) put({ past: [...past.slice(-99), now], now: next, future: [] }); },
+    undo: past.length && now ? () => put({ past: past.slice(0, -1), now: past[past.length - 1], future: [now, ...future] }) : undefined,
+    redo: future.length && now ? () => put({ past: [...past, now], now: future[0], future: future.slice(1) }) : undefined,
+  };
+}
