@@ -36,6 +36,14 @@ public sealed class AppData : IDatabases
         return app;
     }
 
+    /// <summary>Where uploaded files are kept.</summary>
+    public string Uploads => System.IO.Directory.CreateDirectory(Path.Combine(Directory, "uploads")).FullName;
+
+    /// <exception cref="InvalidOperationException">The file is the application's own.</exception>
+    public void Register(string name, string path) => _databases.Register(name, path);
+
+    public bool Unregister(string name) => _databases.Unregister(name);
+
     public IReadOnlyList<(string Name, string Path)> Databases() => _databases.All();
 
     public string? PathOf(string name) => Databases().Where(d => d.Name == name).Select(d => d.Path).FirstOrDefault();

@@ -12,6 +12,9 @@ public sealed class DatabaseStore(AppDatabase app)
         app.Write(connection => AppDatabase.Execute(connection, "INSERT INTO databases VALUES ($name, $path) ON CONFLICT (name) DO UPDATE SET path = excluded.path", ("$name", name), ("$path", full)));
     }
 
+    /// <summary>Forgets a database; its file stays. False if there is none of this name.</summary>
+    public bool Unregister(string name) => app.Write(connection => AppDatabase.Execute(connection, "DELETE FROM databases WHERE name = $name", ("$name", name)) > 0);
+
     public IReadOnlyList<(string Name, string Path)> All() => app.Read(connection =>
     {
         using var command = AppDatabase.Command(connection, "SELECT name, path FROM databases ORDER BY name");

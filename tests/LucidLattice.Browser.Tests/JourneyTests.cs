@@ -281,6 +281,68 @@ public sealed class JourneyTests : IClassFixture<Browser>
     }
 
     [Fact]
+    public void From_five_tables_to_a_filtered_dataset_with_a_worked_out_field_and_a_report_without_SQL()
+    {
+        _browser.Go("/data");
+        _browser.ClickText("button", "New dataset from tables");
+        foreach (var table in new[] { "bookings", "sailings", "routes", "regions", "ticket classes" })
+        {
+            _browser.ClickText("button", "Add a table");
+            _browser.Until(() => { _browser.Driver.FindElement(By.XPath($"//li[starts-with(normalize-space(.), '{table}') and not(contains(., 'view'))]")).Click(); return true; }, table);
+            _browser.Find($"[data-table='{table.Replace(' ', '_')}']");
+            _browser.Gone(".MuiPopover-root");
+        }
+        _browser.Says("[role=status]", "62,843 rows");
+        _browser.Says("footer", "5 tables");
+        _browser.Says("footer", "No problems");
+        Assert.Equal(4, _browser.Count(".react-flow__edge"));
+
+        // A condition in a sentence, its value picked from the data.
+        _browser.ClickText("button", "Add a condition");
+        _browser.Click("[aria-label^='Field:']");
+        _browser.ClickText("li", "ticket class");
+        _browser.Click("[aria-label^='Operator:']");
+        _browser.Until(() => { _browser.Driver.FindElements(By.CssSelector("li")).First(l => l.Text == "is").Click(); return true; }, "operator is");
+        _browser.Click("[aria-label^='Value:']");
+        _browser.ClickText("li", "Group");
+        _browser.Until(() => !_browser.Find("footer").Text.Contains("62,843"), "fewer rows");
+
+        // A field that is worked out; a mistake is shown under the very character.
+        _browser.ClickText("button", "Work out a field");
+        var expression = _browser.Find("section[aria-label=Fields] textarea");
+        void Write(string text) { expression.SendKeys(Keys.Control + "a"); expression.SendKeys(text + Keys.Tab); }
+        Write("fare - discout");
+        _browser.Says("section[aria-label=Fields] [role=alert]", "Did you mean “discount”?");
+        Write("fare - coalesce(discount, 0)");
+        _browser.Gone("section[aria-label=Fields] [role=alert]");
+        _browser.Says("section[aria-label=Fields]", "different values");
+        _browser.Says("table[aria-label='First rows']", "worked_out_1");
+        _browser.Says("header", "All changes saved");
+        _browser.ClickText("button", "New report from it");
+        _browser.Find("[data-band=detail] svg");
+        Assert.StartsWith("Rows ", _browser.Find("[aria-label^='Rows ']").GetDomAttribute("aria-label"), StringComparison.Ordinal);
+        _browser.HasNoComplaints();
+    }
+
+    [Fact]
+    public void A_dataset_by_SQL_and_its_report()
+    {
+        _browser.Go("/data");
+        _browser.ClickText("button", "New dataset by SQL");
+        var sql = _browser.Find("textarea[aria-label=SQL]");
+        sql.SendKeys("DELETE FROM bookings" + Keys.Control + Keys.Enter);
+        _browser.Says(".notistack-Snackbar, [class*=notistack]", "wants to do more than read");
+        sql.SendKeys(Keys.Control + "a");
+        sql.SendKeys("SELECT name AS vessel, seats, built FROM vessels ORDER BY seats" + Keys.Control + Keys.Enter);
+        _browser.Says("footer", "5 rows");
+        _browser.Says("table[aria-label='First rows']", "Sula Wind");
+        _browser.Says("header", "All changes saved");
+        _browser.ClickText("button", "New report from it");
+        _browser.Says("[data-band=detail] svg", "Maid of Voe");
+        Assert.All(_browser.Complaints(), complaint => Assert.Contains("400", complaint));
+    }
+
+    [Fact]
     public void Two_drafts_of_one_report_are_both_kept()
     {
         _browser.Go("/compose/sailings-in-detail");
@@ -363,6 +425,8 @@ public sealed class JourneyTests : IClassFixture<Browser>
     [InlineData("/", "article svg")]
     [InlineData("/compose/route-performance", "[data-band=detail] svg")]
     [InlineData("/read/route-performance", ".linked")]
+    [InlineData("/data", "article")]
+    [InlineData("/data/bookings", "table tbody tr")]
     public void No_view_has_a_serious_accessibility_finding(string path, string ready)
     {
         _browser.Go(path);

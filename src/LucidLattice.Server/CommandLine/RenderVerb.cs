@@ -117,10 +117,10 @@ internal sealed record Target(ReportDefinition Definition, ReportEngine Engine)
         IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
         return new Target(definition, new ReportEngine(new ShapedRowSource(new SqliteRowSource(databases)), new SkiaTypesetter(), (IReportCatalog)app.Reports));
     }
+}
 
-    /// <summary>One file that stands for every database of a report.</summary>
-    private sealed class OneFile(string path) : IDatabases
-    {
-        public string? PathOf(string name) => Path.GetFullPath(path);
-    }
+/// <summary>One file that stands for every database.</summary>
+internal sealed class OneFile(string path) : IDatabases
+{
+    public string? PathOf(string name) => Path.GetFullPath(path);
 }

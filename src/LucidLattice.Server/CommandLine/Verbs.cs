@@ -8,12 +8,13 @@ public static class Verbs
           lattice serve  [--port N] [--data DIR] [--memory MB]
           lattice render REPORT [--data DIR] [--database FILE] [--set name=value]… [--base ADDRESS] --out FILE.pdf|svg|json
           lattice find   REPORT [--data DIR] [--database FILE] [--set name=value]… --text TEXT
+          lattice query  DATASET [--data DIR] [--database FILE] [--set name=value]… --out FILE.csv
           lattice check  REPORT [--data DIR] [--database FILE]
           lattice demo   [--rows N] --out FILE
           lattice schema [--out FILE]
           lattice bench  [NAME…]
 
-        REPORT is the title or id of a saved report, or a definition file. An svg file holds the first page, or page N with --page N.
+        REPORT is the title or id of a saved report, or a definition file; DATASET likewise. An svg file holds the first page, or page N with --page N.
         """;
 
     public static async Task<int> Run(string[] args)
@@ -26,6 +27,7 @@ public static class Verbs
                 "serve" => await ServeVerb.Run(options),
                 "render" => RenderVerb.Run(options),
                 "find" => FindVerb.Run(options),
+                "query" => QueryVerb.Run(options),
                 "check" => CheckVerb.Run(options),
                 "demo" => DemoVerb.Run(options),
                 "schema" => SchemaVerb.Run(options),

@@ -1,19 +1,129 @@
+using System.Text.Json;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
 using LucidLattice.Server.Web;
 using LucidLattice.Sql;
+using LucidLattice.Sql.Csv;
+using Microsoft.AspNetCore.Http.Features;
 
 namespace LucidLattice.Server.Data;
 
 /// <summary>A registered database with its tables; a message instead if it cannot be read.</summary>
 public sealed record DatabaseInfo(string Name, IReadOnlyList<TableInfo> Tables, string? Error);
 
+/// <summary>Registers a SQLite file of this machine. It is only ever read.</summary>
+public sealed record RegisterDatabase(string Name, string Path);
+
+/// <summary>What reads a database: the names of datasets and the titles of reports.</summary>
+public sealed record DatabaseUses(IReadOnlyList<string> Datasets, IReadOnlyList<string> Reports);
+
+/// <summary>Databases: registered and uploaded ones.</summary>
 public static class DatabaseEndpoints
 {
+    /// <summary>The largest file that can be uploaded, in bytes.</summary>
+    public const long MostUploaded = 256L << 20;
+
+    private static readonly byte[] SqliteMark = "SQLite format 3\0"u8.ToArray();
+
     public static void MapDatabases(this WebApplication app)
-        => app.MapGet("/api/databases", (AppData data) => data.Databases().Select(d => Info(d.Name, data)).ToList()).WithName("listDatabases").WithTags("Data");
+    {
+        var databases = app.MapGroup("/api/databases").WithTags("Data");
+        databases.MapGet("/", (AppData data) => data.Databases().Select(d => Info(d.Name, data)).ToList()).WithName("listDatabases");
+        databases.MapPost("/", Register).WithName("registerDatabase");
+        databases.MapGet("/{name}/uses", Uses).WithName("listDatabaseUses");
+        databases.MapDelete("/{name}", (string name, AppData data) => data.Unregister(name) ? Results.NoContent() : throw Missing(name)).WithName("forgetDatabase");
+        databases.MapPost("/upload", UploadSqlite).WithName("uploadDatabase").Accepts<byte[]>("application/octet-stream");
+        databases.MapPost("/csv/preview", (HttpContext context, AppData data, CancellationToken cancel) => WithUpload(context, data, (file, _) => CsvFile.Preview(file), cancel)).WithName("previewCsv").Accepts<byte[]>("application/octet-stream");
+        databases.MapPost("/csv", UploadCsv).WithName("uploadCsv").Accepts<byte[]>("application/octet-stream");
+    }
 
     /// <exception cref="ApiException">There is no such database.</exception>
-    public static IReadOnlyList<TableInfo> Tables(string database, AppData data)
-        => SchemaReader.Read(data.PathOf(database) ?? throw ApiException.NotFound($"No database is registered as “{database}”."));
+    public static IReadOnlyList<TableInfo> Tables(string database, AppData data) => SchemaReader.Read(data.PathOf(database) ?? throw Missing(database));
+
+    private static ApiException Missing(string name) => ApiException.NotFound($"No database is registered as “{name}”.");
+
+    private static DatabaseInfo Register(RegisterDatabase request, AppData data)
+    {
+        var name = FreeName(request.Name, data);
+        if (!Path.IsPathFullyQualified(request.Path)) throw ApiException.Bad("bad-path", "Give the whole path of the file, from the root on.");
+        SchemaReader.Read(request.Path);
+        try
+        {
+            data.Register(name, request.Path);
+        }
+        catch (InvalidOperationException e)
+        {
+            throw ApiException.Bad("own-file", e.Message);
+        }
+        return Info(name, data);
+    }
+
+    /// <param name="name">What the database is called.</param>
+    private static Task<DatabaseInfo> UploadSqlite(string name, HttpContext context, AppData data, CancellationToken cancel) => WithUpload(context, data, (file, path) =>
+    {
+        var free = FreeName(name, data);
+        var mark = new byte[SqliteMark.Length];
+        if (file.ReadAtLeast(mark, mark.Length, throwOnEndOfStream: false) < mark.Length || !mark.SequenceEqual(SqliteMark)) throw ApiException.Bad("not-a-database", "This file is no SQLite database.");
+        file.Close();
+        SchemaReader.Read(path);
+        var kept = KeptPath(data);
+        File.Move(path, kept);
+        data.Register(free, kept);
+        return Info(free, data);
+    }, cancel);
+
+    /// <param name="name">What the database is called.</param>
+    /// <param name="table">What its table is called.</param>
+    /// <param name="columns">The columns as the preview proposes them, as JSON, perhaps changed.</param>
+    private static Task<CsvImport> UploadCsv(string name, string table, string columns, HttpContext context, AppData data, CancellationToken cancel) => WithUpload(context, data, (file, _) =>
+    {
+        var free = FreeName(name, data);
+        var read = JsonSerializer.Deserialize<List<CsvColumn>>(columns, ReportJson.Options) ?? [];
+        var kept = KeptPath(data);
+        try
+        {
+            var result = CsvFile.Import(file, kept, table.Trim().Length == 0 ? free : table.Trim(), read, cancel);
+            data.Register(free, kept);
+            return result;
+        }
+        catch
+        {
+            File.Delete(kept);
+            throw;
+        }
+    }, cancel);
+
+    /// <summary>Puts the body of a request into a file of its own for as long as it is looked at. Its name comes from here, so it cannot lie anywhere else.</summary>
+    private static async Task<T> WithUpload<T>(HttpContext context, AppData data, Func<FileStream, string, T> use, CancellationToken cancel)
+    {
+        if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size) size.MaxRequestBodySize = MostUploaded;
+        var path = Path.Combine(data.Uploads, Guid.NewGuid().ToString("N") + ".part");
+        try
+        {
+            await using var file = new FileStream(path, FileMode.CreateNew, FileAccess.ReadWrite);
+            await context.Request.Body.CopyToAsync(file, cancel);
+            file.Position = 0;
+            return await Task.Run(() => use(file, path), cancel);
+        }
+        finally
+        {
+            File.Delete(path);
+        }
+    }
+
+    private static string KeptPath(AppData data) => Path.Combine(data.Uploads, Guid.NewGuid().ToString("N") + ".sqlite");
+
+    private static string FreeName(string name, AppData data)
+    {
+        var trimmed = name.Trim();
+        if (trimmed.Length is 0 or > 80) throw ApiException.Bad("bad-name", "Give the database a name of up to 80 letters.");
+        if (data.PathOf(trimmed) is not null) throw new ApiException(StatusCodes.Status409Conflict, "name-taken", $"There is already a database called “{trimmed}”. Choose another name.");
+        return trimmed;
+    }
+
+    private static DatabaseUses Uses(string name, AppData data) => new(
+        [.. data.Datasets.List().Where(d => d.Definition.Database == name).Select(d => d.Definition.Name)],
+        [.. data.Reports.List().Where(r => data.Reports.Draft(r.Id)?.Definition.Datasets.Any(d => d.Database == name) == true).Select(r => r.Title)]);
 
     private static DatabaseInfo Info(string name, AppData data)
     {
@@ -21,7 +131,7 @@ public static class DatabaseEndpoints
         {
             return new DatabaseInfo(name, Tables(name, data), null);
         }
-        catch (Core.Data.DataException e)
+        catch (DataException e)
         {
             return new DatabaseInfo(name, [], e.Message);
         }

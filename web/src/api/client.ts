@@ -1,5 +1,5 @@
 import type {
-  Dataset, DatasetView, Field, SavedDataset, ChoicesInfo, ComposeChoices, ChoicesRequest, ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineInfo, PagesResponse, ProgressInfo, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion, SearchResult,
+  CsvColumn, CsvImport, CsvPreview, DatabaseUses, Dataset, DatasetView, Field, SavedDataset, ChoicesInfo, ComposeChoices, ChoicesRequest, ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineInfo, PagesResponse, ProgressInfo, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion, SearchResult,
 } from './generated';
 
 /** An answer of the server that says what is wrong (RFC 9457). */
@@ -13,7 +13,7 @@ async function call<T>(method: string, path: string, body?: unknown, signal?: Ab
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
-      method, signal, headers: body === undefined ? undefined : { 'Content-Type': 'application/json' }, body: body === undefined ? undefined : JSON.stringify(body),
+      method, signal, headers: body === undefined ? undefined : { 'Content-Type': body instanceof Blob ? 'application/octet-stream' : 'application/json' }, body: body === undefined ? undefined : body instanceof Blob ? body : JSON.stringify(body),
     });
   } catch (error) {
     if (signal?.aborted) throw error;
@@ -47,6 +47,12 @@ export const api = {
   lookAtDataset: (definition: Dataset, field: string | null, signal?: AbortSignal) => call<DatasetView>('POST', '/datasets/look', { definition, field }, signal),
   describeSql: (database: string, sql: string) => call<Field[]>('POST', '/datasets/describe', { database, sql }),
   addTable: (definition: Dataset, table: string) => call<Dataset>('POST', '/datasets/add-table', { definition, table }),
+  registerDatabase: (name: string, path: string) => call<DatabaseInfo>('POST', '/databases', { name, path }),
+  databaseUses: (name: string) => call<DatabaseUses>('GET', `/databases/${at(name)}/uses`),
+  forgetDatabase: (name: string) => call<void>('DELETE', `/databases/${at(name)}`),
+  uploadDatabase: (name: string, file: Blob) => call<DatabaseInfo>('POST', `/databases/upload?name=${at(name)}`, file),
+  previewCsv: (file: Blob) => call<CsvPreview>('POST', '/databases/csv/preview', file),
+  uploadCsv: (name: string, table: string, columns: CsvColumn[], file: Blob) => call<CsvImport>('POST', `/databases/csv?name=${at(name)}&table=${at(table)}&columns=${at(JSON.stringify(columns))}`, file),
   databases: () => call<DatabaseInfo[]>('GET', '/databases'),
   compose: (request: ComposeRequest, signal?: AbortSignal) => call<ComposeResponse>('POST', '/compose', request, signal),
   countPages: (request: ComposeRequest, signal?: AbortSignal) => call<PagesResponse>('POST', '/compose/pages', request, signal),

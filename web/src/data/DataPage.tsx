@@ -11,6 +11,7 @@ import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
+import { Databases } from './Databases';
 
 const kinds = { table: 'One table', join: 'Joined tables', query: 'SQL by hand' };
 
@@ -58,21 +59,7 @@ export function DataPage() {
             ))}
           </Box>
         </Box>
-        <Box component="aside" aria-label="Databases" sx={{ width: 300, flex: 'none', p: 1.5, bgcolor: color.panel, border: `1px solid ${color.line}`, borderRadius: 1.5 }}>
-          <Box component="h2" sx={{ fontSize: 15, m: 0, mb: 1 }}>Databases</Box>
-          {databases.data?.map((database) => (
-            <Box key={database.name}>
-              <Box sx={{ fontWeight: 600 }}>{database.name}</Box>
-              {database.error && <Box role="alert" sx={{ color: color.problem }}>{database.error}</Box>}
-              {database.tables.map((table) => (
-                <Box key={table.name} title={table.fields.map((f) => f.name).join(', ')} sx={{ display: 'flex', gap: 1, fontSize: 12, py: 0.25 }}>
-                  <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{table.name.replaceAll('_', ' ')}</Box>
-                  <Box component="span" sx={{ color: color.muted }}>{table.isView ? 'view' : count(table.rows ?? 0, 'row')}</Box>
-                </Box>
-              ))}
-            </Box>
-          ))}
-        </Box>
+        <Databases />
       </Box>
       <StatusBar left={[datasets.data && count(datasets.data.length, 'dataset'), databases.data && count(databases.data.length, 'database')]} />
     </Box>

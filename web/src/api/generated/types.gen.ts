@@ -16,6 +16,12 @@ export type Aggregate = 'sum' | 'avg' | 'count' | 'min' | 'max';
 
 export type Alignment = 'left' | 'centre' | 'right';
 
+export type BadCell = {
+    row: number;
+    column: string;
+    text: string;
+};
+
 export type Band = {
     parts?: Array<BandPart>;
 };
@@ -211,6 +217,27 @@ export type ConditionFieldCondition = {
 
 export type ConditionOperator = 'equal' | 'notEqual' | 'less' | 'atMost' | 'more' | 'atLeast' | 'between' | 'oneOf' | 'noneOf' | 'contains' | 'startsWith' | 'endsWith' | 'empty' | 'notEmpty';
 
+export type CsvColumn = {
+    name: string;
+    type: DataType;
+    decimalComma?: boolean;
+    dates?: DateOrder;
+};
+
+export type CsvImport = {
+    table: string;
+    rows: number;
+    bad: number;
+    badCells: Array<BadCell>;
+};
+
+export type CsvPreview = {
+    delimiter: string;
+    columns: Array<CsvColumn>;
+    rows: Array<Array<string>>;
+    badCells: Array<BadCell>;
+};
+
 /**
  * A registered database with its tables; a message instead if it cannot be read.
  */
@@ -218,6 +245,14 @@ export type DatabaseInfo = {
     name: string;
     tables: Array<TableInfo>;
     error: null | string;
+};
+
+/**
+ * What reads a database: the names of datasets and the titles of reports.
+ */
+export type DatabaseUses = {
+    datasets: Array<string>;
+    reports: Array<string>;
 };
 
 export type Dataset = {
@@ -300,6 +335,8 @@ export type DatasetView = {
 export type DataType = 'whole' | 'decimal' | 'double' | 'text' | 'date' | 'dateTime' | 'bool' | 'interval' | 'null' | 'list' | 'period' | 'every';
 
 export type DateEncoding = 'iso' | 'unix' | 'julian';
+
+export type DateOrder = 'yearFirst' | 'dayFirst' | 'monthFirst';
 
 /**
  * Asks which columns a SELECT statement gives, and of which types they seem to be.
@@ -804,6 +841,14 @@ export type PublishRequest = {
     version: number;
 };
 
+/**
+ * Registers a SQLite file of this machine. It is only ever read.
+ */
+export type RegisterDatabase = {
+    name: string;
+    path: string;
+};
+
 export type RenameRequest = {
     title: string;
 };
@@ -1037,22 +1082,6 @@ export type GetHealthResponses = {
 
 export type GetHealthResponse = GetHealthResponses[keyof GetHealthResponses];
 
-export type ListDatabasesData = {
-    body?: never;
-    path?: never;
-    query?: never;
-    url: '/api/databases';
-};
-
-export type ListDatabasesResponses = {
-    /**
-     * OK
-     */
-    200: Array<DatabaseInfo>;
-};
-
-export type ListDatabasesResponse = ListDatabasesResponses[keyof ListDatabasesResponses];
-
 export type StartRunData = {
     body: RunStart;
     path: {
@@ -1242,6 +1271,126 @@ export type RestoreReportResponses = {
      */
     200: unknown;
 };
+
+export type ListDatabasesData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/databases';
+};
+
+export type ListDatabasesResponses = {
+    /**
+     * OK
+     */
+    200: Array<DatabaseInfo>;
+};
+
+export type ListDatabasesResponse = ListDatabasesResponses[keyof ListDatabasesResponses];
+
+export type RegisterDatabaseData = {
+    body: RegisterDatabase;
+    path?: never;
+    query?: never;
+    url: '/api/databases';
+};
+
+export type RegisterDatabaseResponses = {
+    /**
+     * OK
+     */
+    200: DatabaseInfo;
+};
+
+export type RegisterDatabaseResponse = RegisterDatabaseResponses[keyof RegisterDatabaseResponses];
+
+export type ListDatabaseUsesData = {
+    body?: never;
+    path: {
+        name: string;
+    };
+    query?: never;
+    url: '/api/databases/{name}/uses';
+};
+
+export type ListDatabaseUsesResponses = {
+    /**
+     * OK
+     */
+    200: DatabaseUses;
+};
+
+export type ListDatabaseUsesResponse = ListDatabaseUsesResponses[keyof ListDatabaseUsesResponses];
+
+export type ForgetDatabaseData = {
+    body?: never;
+    path: {
+        name: string;
+    };
+    query?: never;
+    url: '/api/databases/{name}';
+};
+
+export type ForgetDatabaseResponses = {
+    /**
+     * OK
+     */
+    200: unknown;
+};
+
+export type UploadDatabaseData = {
+    body: string;
+    path?: never;
+    query: {
+        name: string;
+    };
+    url: '/api/databases/upload';
+};
+
+export type UploadDatabaseResponses = {
+    /**
+     * OK
+     */
+    200: DatabaseInfo;
+};
+
+export type UploadDatabaseResponse = UploadDatabaseResponses[keyof UploadDatabaseResponses];
+
+export type PreviewCsvData = {
+    body: string;
+    path?: never;
+    query?: never;
+    url: '/api/databases/csv/preview';
+};
+
+export type PreviewCsvResponses = {
+    /**
+     * OK
+     */
+    200: CsvPreview;
+};
+
+export type PreviewCsvResponse = PreviewCsvResponses[keyof PreviewCsvResponses];
+
+export type UploadCsvData = {
+    body: string;
+    path?: never;
+    query: {
+        name: string;
+        table: string;
+        columns: string;
+    };
+    url: '/api/databases/csv';
+};
+
+export type UploadCsvResponses = {
+    /**
+     * OK
+     */
+    200: CsvImport;
+};
+
+export type UploadCsvResponse = UploadCsvResponses[keyof UploadCsvResponses];
 
 export type ListDatasetsData = {
     body?: never;

@@ -1,0 +1,48 @@
+using System.Text.Json;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Datasets;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Running;
+using LucidLattice.Output;
+using LucidLattice.Sql;
+
+namespace LucidLattice.Server.CommandLine;
+
+/// <summary><c>lattice query</c>: the rows of a dataset to a CSV file.</summary>
+internal static class QueryVerb
+{
+    public static int Run(Options options)
+    {
+        var (name, output) = (options.Word("DATASET"), options.Required("out"));
+        if (Path.GetExtension(output).ToLowerInvariant() != ".csv") throw new UsageException("--out takes a file that ends in .csv.");
+        var app = AppData.Open(options.Value("data"));
+        if (Find(name, app) is not { } dataset)
+        {
+            Console.Error.WriteLine($"error unknown-dataset: There is no file and no dataset called “{name}”.");
+            return 1;
+        }
+        try
+        {
+            // Parameters that SQL by hand names are given as texts, which SQLite compares as it compares its own.
+            var values = options.Settings().ToDictionary(s => s.Key, s => Value.Of(s.Value));
+            IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
+            var rows = new ShapedRowSource(new SqliteRowSource(databases)).Read(new DataQuery(dataset, dataset.Fields, values) { Now = DateTime.UtcNow }, new RunProgress(), CancellationToken.None);
+            RenderVerb.Print(rows.Problems);
+            using var stream = File.Create(output + ".part");
+            RowsCsv.Write(rows, [.. dataset.Fields.Select(f => f.Name)], stream, CancellationToken.None);
+            stream.Close();
+            File.Move(output + ".part", output, overwrite: true);
+            Console.WriteLine($"{rows.Count} rows written to {output}.");
+            return 0;
+        }
+        catch (DataException e)
+        {
+            Console.Error.WriteLine($"error {e.Code}: {e.Message}");
+            return 1;
+        }
+    }
+
+    private static Dataset? Find(string name, AppData app)
+        => File.Exists(name) ? JsonSerializer.Deserialize<Dataset>(File.ReadAllText(name), ReportJson.Options)
+            : app.Datasets.Find(name)?.Definition ?? app.Datasets.List().FirstOrDefault(d => string.Equals(d.Definition.Name, name, StringComparison.OrdinalIgnoreCase))?.Definition;
+}

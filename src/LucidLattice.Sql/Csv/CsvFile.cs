@@ -1,0 +1,170 @@
+using System.Globalization;
+using System.Text;
+using CsvHelper;
+using LucidLattice.Core.Data;
+using Microsoft.Data.Sqlite;
+
+namespace LucidLattice.Sql.Csv;
+
+/// <summary>A cell that is no value of its column's type.</summary>
+/// <param name="Row">From 1, the heading not counted.</param>
+public sealed record BadCell(int Row, string Column, string Text);
+
+/// <summary>What a CSV file seems to hold.</summary>
+/// <param name="Rows">The first rows, as they are written.</param>
+/// <param name="BadCells">The first cells, among the rows looked at, that do not fit.</param>
+public sealed record CsvPreview(string Delimiter, IReadOnlyList<CsvColumn> Columns, IReadOnlyList<IReadOnlyList<string>> Rows, IReadOnlyList<BadCell> BadCells);
+
+/// <summary>What became of a CSV file.</summary>
+/// <param name="Bad">How many cells did not fit their type. Each is kept as it was written, so nothing is lost.</param>
+public sealed record CsvImport(string Table, int Rows, int Bad, IReadOnlyList<BadCell> BadCells);
+
+/// <summary>Reads CSV files (RFC 4180, and the delimiters that are common besides the comma) into a database of their own.</summary>
+public static class CsvFile
+{
+    private const int RowsLookedAt = 1000, RowsShown = 20, BadCellsListed = 50;
+
+    /// <exception cref="DataException">The file is no table of texts.</exception>
+    public static CsvPreview Preview(Stream file)
+    {
+        using var csv = Open(file, out var delimiter);
+        var names = Heading(csv);
+        var rows = new List<string[]>();
+        while (rows.Count < RowsLookedAt && Next(csv, names.Count) is { } row) rows.Add(row);
+        var columns = names.Select((name, i) => CsvInference.Of(name, [.. rows.Select(r => r[i])])).ToList();
+        var bad = rows.SelectMany((row, r) => columns.Select((c, i) => (c, Cell: row[i], Row: r + 1)).Where(x => !x.c.TryRead(x.Cell, out _)).Select(x => new BadCell(x.Row, x.c.Name, x.Cell))).Take(BadCellsListed).ToList();
+        return new CsvPreview(delimiter, columns, [.. rows.Take(RowsShown)], bad);
+    }
+
+    /// <summary>Writes a new SQLite file with one table.</summary>
+    /// <param name="columns">As many as the file has, in its order.</param>
+    /// <exception cref="DataException">The file is no table of texts, or has other columns.</exception>
+    public static CsvImport Import(Stream file, string database, string table, IReadOnlyList<CsvColumn> columns, CancellationToken cancel)
+    {
+        using var csv = Open(file, out _);
+        var names = Heading(csv);
+        if (names.Count != columns.Count) throw new DataException("csv-columns", $"The file has {names.Count} columns, not {columns.Count}.");
+        if (columns.GroupBy(c => c.Name, StringComparer.OrdinalIgnoreCase).FirstOrDefault(g => g.Count() > 1) is { } twice) throw new DataException("csv-columns", $"Two columns are called “{twice.Key}”. Rename one of them.");
+        using var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = database, Pooling = false }.ToString());
+        connection.Open();
+        using var transaction = connection.BeginTransaction();
+        using var create = connection.CreateCommand();
+        create.CommandText = $"CREATE TABLE {QueryBuilder.Quote(table)} ({string.Join(", ", columns.Select(c => $"{QueryBuilder.Quote(c.Name)} {Declared(c.Type)}"))})";
+        create.ExecuteNonQuery();
+        using var insert = connection.CreateCommand();
+        insert.CommandText = $"INSERT INTO {QueryBuilder.Quote(table)} VALUES ({string.Join(", ", columns.Select((_, i) => "@" + i))})";
+        for (var i = 0; i < columns.Count; i++) insert.Parameters.Add(new SqliteParameter("@" + i, null));
+        var (rows, bad) = (0, 0);
+        var listed = new List<BadCell>();
+        while (Next(csv, columns.Count) is { } row)
+        {
+            if ((++rows & 0xFFF) == 0) cancel.ThrowIfCancellationRequested();
+            for (var i = 0; i < columns.Count; i++)
+            {
+                if (!columns[i].TryRead(row[i], out var value))
+                {
+                    // What does not fit is kept as it was written.
+                    value = row[i];
+                    if (++bad <= BadCellsListed) listed.Add(new BadCell(rows, columns[i].Name, row[i]));
+                }
+                insert.Parameters[i].Value = value ?? DBNull.Value;
+            }
+            insert.ExecuteNonQuery();
+        }
+        transaction.Commit();
+        return new CsvImport(table, rows, bad, listed);
+    }
+
+    private static CsvReader Open(Stream file, out string delimiter)
+    {
+        var reader = new StreamReader(file, new UTF8Encoding(false, throwOnInvalidBytes: true), detectEncodingFromByteOrderMarks: true, bufferSize: 1 << 16, leaveOpen: true);
+        var head = new char[1 << 15];
+        int length;
+        try
+        {
+            length = reader.ReadBlock(head);
+        }
+        catch (DecoderFallbackException)
+        {
+            throw new DataException("csv-encoding", "The file is not written in UTF-8. Save it as UTF-8 and upload it again.");
+        }
+        var start = head.AsSpan(0, length);
+        if (start.Contains('\0')) throw new DataException("not-csv", "The file holds no text, so it is no CSV file.");
+        delimiter = Delimiter(start);
+        var options = CsvReaderOptions.Default with { Separator = delimiter[0], HasHeader = false, TrackLineNumbers = true, DetectSeparatorHint = false, MaxRecordSize = 4_000_000 };
+        return CsvReader.Create(new HeadedReader(head[..length], reader), options, leaveOpen: false);
+    }
+
+    /// <summary>The delimiter that stands most often in the first line, outside of quotes.</summary>
+    private static string Delimiter(ReadOnlySpan<char> text)
+    {
+        Span<int> counts = stackalloc int[4];
+        var quoted = false;
+        foreach (var c in text)
+        {
+            if (c == '"') quoted = !quoted;
+            if (quoted) continue;
+            if (c is '\n' or '\r') break;
+            var at = ",;\t|".IndexOf(c);
+            if (at >= 0) counts[at]++;
+        }
+        var best = 0;
+        for (var i = 1; i < 4; i++)
+            if (counts[i] > counts[best]) best = i;
+        return ",;\t|"[best].ToString();
+    }
+
+    private static List<string> Heading(CsvReader csv)
+    {
+        if (!csv.Read() || csv.Current.ToArray() is not { Length: > 0 } first) throw new DataException("csv-empty", "The file is empty.");
+        var names = new List<string>();
+        foreach (var cell in first)
+        {
+            var name = cell.Trim().Length == 0 ? $"column_{names.Count + 1}" : cell.Trim();
+            for (var n = 2; names.Contains(name, StringComparer.OrdinalIgnoreCase); n++) name = $"{cell.Trim()}_{n}";
+            names.Add(name);
+        }
+        return names;
+    }
+
+    /// <exception cref="DataException">The row has more cells than there are columns.</exception>
+    private static string[]? Next(CsvReader csv, int columns)
+    {
+        try
+        {
+            if (!csv.Read()) return null;
+        }
+        catch (DecoderFallbackException)
+        {
+            throw new DataException("csv-encoding", "The file is not written in UTF-8. Save it as UTF-8 and upload it again.");
+        }
+        catch (CsvFormatException e)
+        {
+            throw new DataException("csv-row", $"The file cannot be read as CSV: {e.Message}");
+        }
+        var record = csv.Current.ToArray();
+        if (record.Length > columns) throw new DataException("csv-row", $"Line {csv.LineNumber} has {record.Length} cells, but there are {columns} columns. Is a quote missing around a text with a delimiter?");
+        return record.Length == columns ? record : [.. record, .. Enumerable.Repeat("", columns - record.Length)];
+    }
+
+    private static string Declared(DataType type) => type switch { DataType.Whole => "INTEGER", DataType.Decimal => "DECIMAL", DataType.Double => "REAL", DataType.Bool => "BOOLEAN", DataType.Date => "DATE", DataType.DateTime => "DATETIME", _ => "TEXT" };
+
+    /// <summary>A reader whose beginning was read already.</summary>
+    private sealed class HeadedReader(char[] head, TextReader rest) : TextReader
+    {
+        private int _at;
+
+        public override int Peek() => _at < head.Length ? head[_at] : rest.Peek();
+
+        public override int Read() => _at < head.Length ? head[_at++] : rest.Read();
+
+        public override int Read(char[] buffer, int index, int count)
+        {
+            if (_at >= head.Length) return rest.Read(buffer, index, count);
+            var length = Math.Min(count, head.Length - _at);
+            Array.Copy(head, _at, buffer, index, length);
+            _at += length;
+            return length;
+        }
+    }
+}

@@ -1,0 +1,113 @@
+using System.Text;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Output;
+using LucidLattice.Sql.Csv;
+using Microsoft.Data.Sqlite;
+using Xunit;
+
+namespace LucidLattice.Core.Tests;
+
+public sealed class CsvTests : IDisposable
+{
+    private readonly string _file = Workshop.TempFile(".sqlite");
+
+    public void Dispose() => File.Delete(_file);
+
+    private static CsvPreview Preview(string text) => CsvFile.Preview(new MemoryStream(Encoding.UTF8.GetBytes(text)));
+
+    private List<object?[]> Imported(string text, out CsvImport import)
+    {
+        import = CsvFile.Import(new MemoryStream(Encoding.UTF8.GetBytes(text)), _file, "t", Preview(text).Columns, CancellationToken.None);
+        using var connection = new SqliteConnection($"Data Source={_file};Pooling=False");
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = "SELECT * FROM t";
+        using var reader = command.ExecuteReader();
+        var rows = new List<object?[]>();
+        while (reader.Read()) rows.Add([.. Enumerable.Range(0, reader.FieldCount).Select(i => reader.IsDBNull(i) ? null : reader.GetValue(i))]);
+        return rows;
+    }
+
+    /// <summary>RFC 4180, section 2: line ends, the last line without one, quotes around commas, quotes and line ends, quotes doubled.</summary>
+    [Theory]
+    [InlineData("a,b\r\naaa,bbb\r\nzzz,yyy\r\n", "aaa|bbb;zzz|yyy")]
+    [InlineData("a,b\r\naaa,bbb\r\nzzz,yyy", "aaa|bbb;zzz|yyy")]
+    [InlineData("a,b\r\n\"aaa\",\"b \r\nbb\"\r\nzzz,yyy", "aaa|b \r\nbb;zzz|yyy")]
+    [InlineData("a,b\r\n\"aaa\",\"b\"\"bb\"", "aaa|b\"bb")]
+    [InlineData("a,b\r\n\"a,a\", b ", "a,a| b ")]
+    [InlineData("a,b\n'x',\"\"\n", "'x'|")]
+    public void Rows_are_cut_as_the_standard_has_it(string text, string expected)
+        => Assert.Equal(expected, string.Join(';', Imported(text, out _).Select(r => string.Join('|', r))));
+
+    [Theory]
+    [InlineData("1;2,5;31.12.2025\n3;1.234,50;1.2.2025", DataType.Whole, DataType.Decimal, true, DateOrder.DayFirst)]
+    [InlineData("1,2.5,12/31/2025\n3,\"1,234.50\",1/2/2025", DataType.Whole, DataType.Decimal, false, DateOrder.MonthFirst)]
+    [InlineData("1\t2.5\t2025-12-31\n-3\t0.1\t2024-02-29", DataType.Whole, DataType.Decimal, false, DateOrder.YearFirst)]
+    public void Types_decimal_signs_and_date_orders_are_recognised(string rows, DataType first, DataType second, bool comma, DateOrder order)
+    {
+        var separator = rows.IndexOfAny([';', '\t']) is >= 0 and var at ? rows[at] : ',';
+        var columns = Preview($"n{separator}price{separator}day\n{rows}").Columns;
+        Assert.Equal([first, second, DataType.Date], columns.Select(c => c.Type));
+        Assert.Equal((comma, order), (columns[1].DecimalComma, columns[2].Dates));
+        var imported = Imported($"n{separator}price{separator}day\n{rows}", out var result);
+        Assert.Equal(0, result.Bad);
+        Assert.Matches("^\\d{4}-\\d{2}-\\d{2}$", (string)imported[0][2]!);
+        Assert.Equal(2.5, imported[0][1]);
+    }
+
+    [Fact]
+    public void What_does_not_fit_is_listed_and_kept_as_it_was_written()
+    {
+        var text = new StringBuilder("no,code,day\n");
+        for (var i = 1; i <= 100; i++) text.Append(i == 40 ? "n/a,007,2025-01-01\n" : i == 50 ? "50,007,soon\n" : $"{i},{i:000},2025-01-{1 + i % 28:00}\n");
+        var preview = Preview(text.ToString());
+        // Codes with zeros before them stay texts.
+        Assert.Equal([DataType.Whole, DataType.Text, DataType.Date], preview.Columns.Select(c => c.Type));
+        Assert.Equal([(40, "no", "n/a"), (50, "day", "soon")], preview.BadCells.Select(b => (b.Row, b.Column, b.Text)));
+        var rows = Imported(text.ToString(), out var import);
+        Assert.Equal((100, 2), (import.Rows, import.Bad));
+        Assert.Equal("n/a", rows[39][0]);
+        Assert.Equal("soon", rows[49][2]);
+        Assert.Equal(41L, rows[40][0]);
+        Assert.Equal("041", rows[40][1]);
+    }
+
+    [Theory]
+    [InlineData("", "csv-empty")]
+    [InlineData("a,b\n1,2,3", "csv-row")]
+    [InlineData("a\0b", "not-csv")]
+    public void What_is_no_table_is_refused_with_a_sentence(string text, string code)
+        => Assert.Equal(code, Assert.Throws<DataException>(() => Imported(text, out _)).Code);
+
+    [Fact]
+    public void Another_encoding_is_named_and_names_that_come_twice_are_told_apart()
+    {
+        Assert.Equal("csv-encoding", Assert.Throws<DataException>(() => CsvFile.Preview(new MemoryStream([(byte)'a', (byte)'\n', 0xE9, (byte)'x']))).Code);
+        Assert.Equal(["a", "a_2", "column_3"], Preview("a,a,\n1,2,3").Columns.Select(c => c.Name));
+    }
+
+    /// <summary>What is written as CSV is read back as it was, whatever the texts hold; formulas of spreadsheets are kept from being any.</summary>
+    [Fact]
+    public void Rows_written_as_CSV_are_read_back()
+    {
+        string[] texts = ["a,b", "\"quoted\"", "two\r\nlines", "", "Ωμέγα", "-5 °C", " spaces "];
+        var builder = new ColumnBuilder(new Field { Name = "t", Type = DataType.Text });
+        var numbers = new ColumnBuilder(new Field { Name = "n", Type = DataType.Whole });
+        foreach (var (text, i) in texts.Select((t, i) => (t, i)))
+        {
+            builder.Add(Value.Of(text));
+            numbers.Add(Value.Of((long)-i));
+        }
+        using var stream = new MemoryStream();
+        RowsCsv.Write(new RowSet([builder.Build(), numbers.Build()], texts.Length, []), ["t", "n"], stream, CancellationToken.None);
+        var rows = Imported(Encoding.UTF8.GetString(stream.ToArray()), out _);
+        Assert.Equal(texts, rows.Select(r => (string?)r[0] ?? ""));
+        Assert.Equal(Enumerable.Range(0, texts.Length).Select(i => (long)-i), rows.Select(r => (long)r[1]!));
+        var danger = new ColumnBuilder(new Field { Name = "t", Type = DataType.Text });
+        danger.Add(Value.Of("=1+1"));
+        using var escaped = new MemoryStream();
+        RowsCsv.Write(new RowSet([danger.Build()], 1, []), ["t"], escaped, CancellationToken.None);
+        Assert.DoesNotContain("\n=", Encoding.UTF8.GetString(escaped.ToArray()));
+    }
+}

@@ -1,0 +1,86 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useSnackbar } from 'notistack';
+import { useRef, useState } from 'react';
+import { api } from '../api/client';
+import type { CsvPreview } from '../api/generated';
+import { TextSetting } from '../sentence/TextSetting';
+import { count } from '../shell/count';
+import { color } from '../theme/tokens';
+import { CsvPanel } from './CsvPanel';
+
+/** The databases with their tables; new ones by upload, or by the path of a file on this machine. */
+export function Databases() {
+  const client = useQueryClient();
+  const { enqueueSnackbar } = useSnackbar();
+  const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
+  const file = useRef<HTMLInputElement>(null);
+  const [csv, setCsv] = useState<{ file: File; preview: CsvPreview }>();
+  const [path, setPath] = useState<{ name: string; path: string }>();
+  const [busy, setBusy] = useState('');
+  const say = (text: string) => enqueueSnackbar(text, { variant: 'success' });
+  const fail = (error: Error) => { enqueueSnackbar(error.message, { variant: 'error' }); };
+  const refresh = () => client.invalidateQueries({ queryKey: ['databases'] });
+  const take = async (chosen: File) => {
+    setBusy(`Reading ${chosen.name}…`);
+    try {
+      if (/\.(csv|tsv|txt)$/i.test(chosen.name)) setCsv({ file: chosen, preview: await api.previewCsv(chosen) });
+      else {
+        const made = await api.uploadDatabase(chosen.name.replace(/\.[^.]*$/, ''), chosen);
+        await refresh();
+        say(`“${made.name}” is there, with ${count(made.tables.length, 'table')}.`);
+      }
+    } catch (error) {
+      fail(error as Error);
+    } finally {
+      setBusy('');
+    }
+  };
+  const forget = async (name: string) => {
+    try {
+      const uses = await api.databaseUses(name);
+      const by = [...uses.datasets, ...uses.reports];
+      await api.forgetDatabase(name);
+      await refresh();
+      enqueueSnackbar(`“${name}” is forgotten; its file stays.${by.length ? ` It is read by ${by.slice(0, 4).join(', ')}${by.length > 4 ? ` and ${by.length - 4} more` : ''}, which cannot be shown now.` : ''}`, { variant: by.length ? 'warning' : 'info' });
+    } catch (error) {
+      fail(error as Error);
+    }
+  };
+  return (
+    <Box component="aside" aria-label="Databases" sx={{ width: 320, flex: 'none', p: 1.5, bgcolor: color.panel, border: `1px solid ${color.line}`, borderRadius: 1.5 }}>
+      <Box component="h2" sx={{ fontSize: 15, m: 0, mb: 1 }}>Databases</Box>
+      <Box sx={{ display: 'flex', gap: 1, mb: 1.5 }}>
+        <Button variant="outlined" onClick={() => file.current?.click()}>Upload a file…</Button>
+        <Button variant="outlined" onClick={() => setPath({ name: '', path: '' })}>By its path…</Button>
+        <input ref={file} type="file" hidden accept=".sqlite,.db,.sqlite3,.csv,.tsv,.txt" aria-label="File to upload" onChange={(e) => { const chosen = e.target.files?.[0]; e.target.value = ''; if (chosen) void take(chosen); }} />
+      </Box>
+      {busy && <Box role="status" sx={{ color: color.muted, mb: 1 }}>{busy}</Box>}
+      {path && (
+        <Box component="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); void api.registerDatabase(path.name, path.path).then(async () => { await refresh(); say(`“${path.name}” is registered. It is only ever read.`); setPath(undefined); }, fail); }} sx={{ display: 'grid', gap: 1, mb: 1.5, p: 1, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }}>
+          <TextSetting label="Name" value={path.name} onCommit={(name) => setPath({ ...path, name })} />
+          <TextSetting label="Path of a SQLite file on this machine" value={path.path} onCommit={(value) => setPath({ ...path, path: value })} />
+          <Box sx={{ display: 'flex', gap: 1 }}><Button type="submit" variant="outlined" disabled={!path.name || !path.path}>Register it</Button><Button color="inherit" onClick={() => setPath(undefined)}>Leave it</Button></Box>
+        </Box>
+      )}
+      {csv && <CsvPanel file={csv.file} preview={csv.preview} onClose={() => setCsv(undefined)} onDone={async (words) => { setCsv(undefined); await refresh(); say(words); }} />}
+      {databases.error && <Box role="alert" sx={{ color: color.problem }}>{databases.error.message}</Box>}
+      {databases.data?.map((database) => (
+        <Box key={database.name} component="section" aria-label={database.name} sx={{ mb: 1.5 }}>
+          <Box sx={{ display: 'flex', alignItems: 'center' }}>
+            <Box sx={{ fontWeight: 600, flex: 1 }}>{database.name}</Box>
+            <Button size="small" color="inherit" onClick={() => void forget(database.name)} aria-label={`Forget ${database.name}`}>Forget</Button>
+          </Box>
+          {database.error && <Box role="alert" sx={{ color: color.problem }}>{database.error}</Box>}
+          {database.tables.map((table) => (
+            <Box key={table.name} title={table.fields.map((f) => f.name).join(', ')} sx={{ display: 'flex', gap: 1, fontSize: 12, py: 0.25 }}>
+              <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{table.name.replaceAll('_', ' ')}</Box>
+              <Box component="span" sx={{ color: color.muted }}>{table.isView ? 'view' : count(table.rows ?? 0, 'row')}</Box>
+            </Box>
+          ))}
+        </Box>
+      ))}
+    </Box>
+  );
+}
