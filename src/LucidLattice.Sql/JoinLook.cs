@@ -1,5 +1,6 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using Microsoft.Data.Sqlite;
 
 namespace LucidLattice.Sql;
 
@@ -20,16 +21,14 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
         JoinChecks.Require(dataset, join);
         var path = databases.PathOf(dataset.Database) ?? throw new DataException("unknown-database", $"No database is registered as “{dataset.Database}”.");
         using var connection = SafeConnection.Open(path, limits ?? QueryLimits.Default, cancel);
-        var effects = new List<JoinEffect>();
-        var before = Count(QueryBuilder.From(join, 1));
-        for (var i = 1; i < join.Tables.Count; i++)
+        try
         {
-            var table = join.Tables[i];
-            var after = Count(QueryBuilder.From(join, i + 1));
-            effects.Add(new JoinEffect(table.Id, table.Table, before, after, table.Join!.Kind != JoinKind.Unmatched && MeetsSeveral(table)));
-            before = after;
+            return Effects(join, Count, MeetsSeveral);
         }
-        return effects;
+        catch (SqliteException e)
+        {
+            throw SqliteFailure.Of(e, dataset.Name, limits ?? QueryLimits.Default, cancel);
+        }
 
         long Count(string from)
         {
@@ -43,5 +42,19 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
             using var command = connection.Command($"SELECT EXISTS (SELECT 1 FROM {QueryBuilder.Quote(table.Table)} WHERE {string.Join(" AND ", table.Join.On.Select(p => $"{QueryBuilder.Quote(p.Column)} IS NOT NULL"))} GROUP BY {columns} HAVING count(*) > 1)");
             return (long)command.ExecuteScalar()! == 1;
         }
+    }
+
+    private static List<JoinEffect> Effects(JoinSource join, Func<string, long> count, Func<JoinedTable, bool> meetsSeveral)
+    {
+        var effects = new List<JoinEffect>();
+        var before = count(QueryBuilder.From(join, 1));
+        for (var i = 1; i < join.Tables.Count; i++)
+        {
+            var table = join.Tables[i];
+            var after = count(QueryBuilder.From(join, i + 1));
+            effects.Add(new JoinEffect(table.Id, table.Table, before, after, table.Join!.Kind != JoinKind.Unmatched && meetsSeveral(table)));
+            before = after;
+        }
+        return effects;
     }
 }

@@ -56,7 +56,7 @@ public static class SchemaReader
         }
         catch (SqliteException e)
         {
-            throw new DataException("sql-error", $"The SQL failed: {e.Message}");
+            throw SqliteFailure.Of(e, "SQL", QueryLimits.Default, cancel);
         }
     }
 

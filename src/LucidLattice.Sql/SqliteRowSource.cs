@@ -30,18 +30,9 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
             _lastCounts[sql] = rows.Count;
             return rows;
         }
-        catch (SqliteException e) when (e.SqliteErrorCode == raw.SQLITE_INTERRUPT)
-        {
-            cancel.ThrowIfCancellationRequested();
-            throw new DataException("query-too-slow", $"The query of “{query.Dataset.Name}” was stopped after {_limits.Time.TotalSeconds:0.#} seconds.");
-        }
-        catch (SqliteException e) when (e.SqliteErrorCode is raw.SQLITE_TOOBIG or raw.SQLITE_NOMEM)
-        {
-            throw new DataException("value-too-long", $"The query of “{query.Dataset.Name}” makes a value that is larger than allowed.");
-        }
         catch (SqliteException e)
         {
-            throw new DataException("sql-error", $"The query of “{query.Dataset.Name}” failed: {e.Message}");
+            throw SqliteFailure.Of(e, query.Dataset.Name, _limits, cancel);
         }
     }
 

@@ -300,7 +300,7 @@ public sealed class JourneyTests : IClassFixture<Browser>
         // A condition in a sentence, its value picked from the data.
         _browser.ClickText("button", "Add a condition");
         _browser.Click("[aria-label^='Field:']");
-        _browser.ClickText("li", "ticket class");
+        _browser.Until(() => { _browser.Driver.FindElements(By.CssSelector("li")).First(l => l.Text == "ticket class").Click(); return true; }, "the field ticket class");
         _browser.Click("[aria-label^='Operator:']");
         _browser.Until(() => { _browser.Driver.FindElements(By.CssSelector("li")).First(l => l.Text == "is").Click(); return true; }, "operator is");
         _browser.Click("[aria-label^='Value:']");

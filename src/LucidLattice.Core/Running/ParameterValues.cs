@@ -83,7 +83,8 @@ public sealed record ParameterValues(Value[] Values, IReadOnlySet<string> Given,
             var parameter = report.Parameters[index];
             var isGiven = Take(parameter, out var value);
             if (!isGiven) value = Default(parameter);
-            if (parameter.Choices is not null && Offered(parameter) is { } offered) value = AmongChoices(index, parameter, offered, value, isGiven);
+            // Where nothing particular is chosen, there is nothing to look up.
+            if (parameter.Choices is not null && Used(value).Any() && Offered(parameter) is { } offered) value = AmongChoices(index, parameter, offered, value, isGiven);
             if (isGiven && !_problems.Any(p => p.Place == parameter.Name && p.Code == "value-not-offered")) _given.Add(parameter.Name);
             _values[index] = value;
             if (parameter.Required && value.IsNull && !_problems.Any(p => p.Place == parameter.Name && p.IsError))

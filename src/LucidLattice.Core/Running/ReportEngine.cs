@@ -3,6 +3,7 @@ using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Planning;
 
@@ -59,15 +60,22 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
     public (IReadOnlyList<ParameterChoice>? Choices, IReadOnlyList<Problem> Problems) Choices(RunRequest request, string parameter, CancellationToken cancel)
     {
         var now = LocalTime(request.Now, request.Report.TimeZone, []);
-        IReadOnlyList<ParameterChoice>? found = null;
-        var choices = new ParameterChoices(source);
-        var values = ParameterValues.Resolve(request.Report, request.Given, now, (p, known) =>
+        var asked = request.Report.Parameters.FirstOrDefault(p => p.Name == parameter);
+        // Its own value does not matter, and may be one that is not offered.
+        var values = Resolve(request with { Given = request.Given.Where(g => g.Key != parameter).ToDictionary() }, now, cancel);
+        if (asked is null) return (null, values.Problems);
+        try
         {
-            var offered = choices.Of(request.Report, p, known, now, cancel);
-            if (p.Name == parameter) found = offered;
-            return offered;
-        }, request.FromLink);
-        return (found, values.Problems);
+            return (new ParameterChoices(source).Of(request.Report, asked, values.Values, now, cancel), values.Problems);
+        }
+        catch (ExpressionException e)
+        {
+            return (null, [.. values.Problems, new Problem(e.Code, Severity.Error, e.Message, parameter, "choices", e.Position)]);
+        }
+        catch (DataException e)
+        {
+            return (null, [.. values.Problems, new Problem(e.Code, Severity.Error, e.Message, parameter, "choices")]);
+        }
     }
 
     private ParameterValues Resolve(RunRequest request, DateTime now, CancellationToken cancel)

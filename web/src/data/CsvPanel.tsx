@@ -45,7 +45,7 @@ export function CsvPanel({ file, preview, onClose, onDone }: { file: File; previ
   };
   const bad = (row: number, column: string) => preview.badCells.some((b) => b.row === row && b.column === column);
   return (
-    <Drawer anchor="bottom" open onClose={onClose} slotProps={{ paper: { 'aria-label': 'CSV file', sx: { maxHeight: '70%', p: 2, bgcolor: color.panel } } }}>
+    <Drawer anchor="bottom" variant="persistent" open slotProps={{ paper: { 'aria-label': 'CSV file', onKeyDown: (e: React.KeyboardEvent) => { if (e.key === 'Escape') onClose(); }, sx: { maxHeight: '70%', p: 2, bgcolor: color.panel, boxShadow: '0 -4px 16px rgba(31,42,48,.25)' } } }}>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mb: 1 }}>
         <Box component="h2" sx={{ fontSize: 15, m: 0 }}>{file.name}</Box>
         <Box sx={{ width: 260 }}><TextSetting label="Name of the database" value={name} onCommit={setName} /></Box>

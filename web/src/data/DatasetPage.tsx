@@ -87,8 +87,8 @@ export function DatasetPage() {
               ) : <Message title={`Every row of ${dataset.source.type === 'table' ? dataset.source.table : ''}`} />}
             </Box>
             <Box sx={{ flex: 2, minHeight: 140, display: 'flex', flexDirection: 'column', bgcolor: color.paper, borderTop: `1px solid ${color.line}` }}>
-              <Box role="tablist" sx={{ display: 'flex', gap: 1, px: 1.5, py: 0.5, alignItems: 'center', borderBottom: `1px solid ${color.line}` }}>
-                {(['rows', 'sql'] as const).map((t) => <Box component="button" role="tab" key={t} aria-selected={tab === t} onClick={() => setTab(t)} sx={{ border: 0, borderBottom: `2px solid ${tab === t ? color.main : 'transparent'}`, bgcolor: 'transparent', font: 'inherit', fontWeight: 600, cursor: 'pointer', px: 0.5 }}>{t === 'rows' ? 'Rows' : 'SQL'}</Box>)}
+              <Box sx={{ display: 'flex', px: 1.5, py: 0.5, alignItems: 'center', borderBottom: `1px solid ${color.line}` }}>
+                <Box role="tablist" aria-label="What is shown" sx={{ display: 'flex', gap: 1 }}>{(['rows', 'sql'] as const).map((t) => <Box component="button" role="tab" key={t} aria-selected={tab === t} onClick={() => setTab(t)} sx={{ border: 0, borderBottom: `2px solid ${tab === t ? color.main : 'transparent'}`, bgcolor: 'transparent', font: 'inherit', fontWeight: 600, cursor: 'pointer', px: 0.5 }}>{t === 'rows' ? 'Rows' : 'SQL'}</Box>)}</Box>
                 <Box sx={{ ml: 'auto', color: color.muted, fontSize: 12 }} role="status">{look.isFetching ? 'Reading…' : view ? `${count(view.count, 'row')} in ${Math.round(view.milliseconds)} ms` : ''}</Box>
               </Box>
               {general.map((p, i) => <Box key={i} role="alert" sx={{ px: 1.5, py: 0.5, bgcolor: p.severity === 'error' ? color.problemTint : color.panel, color: p.severity === 'error' ? color.problem : color.ink }}>{p.message} {p.mends?.join(' ')}</Box>)}
@@ -100,7 +100,7 @@ export function DatasetPage() {
             </Box>
           </Box>
           <Box component="aside" aria-label="Settings" sx={{ width: 320, flex: 'none', overflow: 'auto', p: 1.5, bgcolor: color.panel, borderLeft: `1px solid ${color.line}` }}>
-            {table ? <JoinSentence dataset={dataset} table={table} effect={view?.joins.find((e) => e.id === table)} onEdit={edit} /> : (
+            {table ? <><Button size="small" onClick={() => setTable(undefined)} sx={{ mb: 1 }}>← Conditions and fields</Button><JoinSentence dataset={dataset} table={table} effect={view?.joins.find((e) => e.id === table)} onEdit={edit} /></> : (
               <>
                 <FilterSentence dataset={dataset} onEdit={edit} />
                 <Sentence>
