@@ -8,7 +8,7 @@ export function StripField({ caption, help, wrong, children, component = 'label'
   return (
     <Box component={component} sx={{ display: 'flex', alignItems: 'center', gap: 0.75, height: 28, px: 1, bgcolor: color.paper, border: `1px solid ${wrong ? color.problem : color.line}`, borderRadius: 1, '&:focus-within': { borderColor: color.main } }}>
       <Tooltip title={help ?? ''} placement="bottom-start">
-        <Box component="span" sx={{ fontSize: 11, color: wrong ? color.problem : color.muted, whiteSpace: 'nowrap' }}>{caption}{help ? ' ⓘ' : ''}</Box>
+        <Box component="span" sx={{ fontSize: 11, color: wrong ? color.problem : color.muted, whiteSpace: 'nowrap', ...(help && { borderBottom: `1px dotted ${color.muted}`, cursor: 'help' }) }}>{caption}</Box>
       </Tooltip>
       {children}
     </Box>
