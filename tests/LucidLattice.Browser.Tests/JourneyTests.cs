@@ -343,6 +343,25 @@ public sealed class JourneyTests : IClassFixture<Browser>
     }
 
     [Fact]
+    public void A_CSV_file_becomes_a_database_with_the_types_that_were_chosen()
+    {
+        var file = Path.Combine(Directory.CreateTempSubdirectory("lattice-").FullName, "tides.csv");
+        File.WriteAllText(file, "port;day;height\nVoe;1.3.2025;1,4\nBrae;31.3.2025;0,9\nAith;1.4.2025;n/a\n");
+        _browser.Go("/data");
+        _browser.Says("aside[aria-label=Databases]", "skerravoe");
+        _browser.Driver.FindElement(By.CssSelector("input[type=file]")).SendKeys(file);
+        _browser.Says("table[aria-label='First rows of the file']", "date, 31.1.2025");
+        // The heights were taken for texts because of one cell; they are made numbers.
+        _browser.Click("table[aria-label='First rows of the file'] tr:nth-child(2) th:nth-child(3) [aria-haspopup]");
+        _browser.ClickText("li", "number, 1.234,50");
+        _browser.ClickText("button", "Make a database from it");
+        _browser.Says("[class*=notistack]", "1 cell did not fit its type");
+        _browser.Says("section[aria-label=tides]", "3 rows");
+        _browser.HasNoComplaints();
+        Directory.Delete(Path.GetDirectoryName(file)!, recursive: true);
+    }
+
+    [Fact]
     public void Two_drafts_of_one_report_are_both_kept()
     {
         _browser.Go("/compose/sailings-in-detail");

@@ -126,6 +126,48 @@ public sealed class DatasetTests : IDisposable
         Assert.True(tested > 50);
     }
 
+    /// <summary>Outside reference: DuckDB evaluates the same trees of conditions, with empties (three-valued logic), and counts what is in the field.</summary>
+    [Fact]
+    public void Nested_conditions_and_field_statistics_agree_with_DuckDB()
+    {
+        var random = new Random(23);
+        string Number() => random.Next(5) == 0 ? "NULL" : random.Next(-4, 5).ToString(CultureInfo.InvariantCulture);
+        var table = $"CREATE TABLE t (a INTEGER, b INTEGER); INSERT INTO t VALUES {string.Join(", ", Enumerable.Range(0, 200).Select(_ => $"({Number()}, {Number()})"))};";
+        Make(table);
+        using var duck = new DuckDBConnection("Data Source=:memory:");
+        duck.Open();
+        using var command = duck.CreateCommand();
+        command.CommandText = table;
+        command.ExecuteNonQuery();
+        (ConditionOperator Is, string Sign)[] operators = [(ConditionOperator.Equal, "="), (ConditionOperator.NotEqual, "<>"), (ConditionOperator.Less, "<"), (ConditionOperator.AtLeast, ">=")];
+        (Condition, string Sql) Tree(int depth)
+        {
+            if (depth == 0 || random.Next(4) == 0)
+            {
+                var (field, value, op) = (random.Next(2) == 0 ? "a" : "b", random.Next(-3, 4).ToString(CultureInfo.InvariantCulture), operators[random.Next(operators.Length)]);
+                return random.Next(4) == 0
+                    ? (new ExpressionCondition { Expression = $"NOT a + b > {value}" }, $"NOT a + b > {value}")
+                    : (new FieldCondition { Field = field, Is = op.Is, Values = [value] }, $"{field} {op.Sign} {value}");
+            }
+            var inner = Enumerable.Range(0, random.Next(1, 4)).Select(_ => Tree(depth - 1)).ToList();
+            var conditions = inner.Select(i => i.Item1).ToList();
+            return random.Next(2) == 0
+                ? (new AllOf { Conditions = conditions }, "(" + string.Join(" AND ", inner.Select(i => i.Sql)) + ")")
+                : (new AnyOf { Conditions = conditions }, "(" + string.Join(" OR ", inner.Select(i => i.Sql)) + ")");
+        }
+        for (var round = 0; round < 60; round++)
+        {
+            var (condition, sql) = Tree(3);
+            var rows = Read(new Dataset { Id = "d", Name = "D", Database = "x", Source = new TableSource { Table = "t" }, Fields = [new() { Name = "a", Type = DataType.Whole }, new() { Name = "b", Type = DataType.Whole }], Filter = condition }, _file);
+            var seen = FieldStatistics.Of(rows.Columns[0], rows.Count, "en-GB");
+            command.CommandText = $"SELECT count(*), count(*) FILTER (WHERE a IS NULL), count(DISTINCT a), min(a), max(a), coalesce((SELECT max(n) FROM (SELECT count(*) AS n FROM t WHERE a IS NOT NULL AND ({sql}) GROUP BY a)), 0) FROM t WHERE {sql}";
+            using var reader = command.ExecuteReader();
+            Assert.True(reader.Read());
+            string? Text(int column) => reader.IsDBNull(column) ? null : Convert.ToString(reader.GetValue(column), CultureInfo.InvariantCulture);
+            Assert.Equal((Text(0), Text(1), Text(2), Text(3), Text(4), Text(5)), ($"{seen.Rows}", $"{seen.Empty}", $"{seen.Distinct}", seen.Least, seen.Most, $"{seen.Frequent.FirstOrDefault()?.Rows ?? 0}"));
+        }
+    }
+
     /// <summary>Outside reference: the demo database's own views, which were written by hand.</summary>
     [Fact]
     public void The_demo_datasets_give_the_rows_of_the_views()

@@ -6,7 +6,7 @@ import { api } from '../api/client';
 import type { CsvColumn, CsvPreview } from '../api/generated';
 import { Blank } from '../sentence/Blank';
 import { TextSetting } from '../sentence/TextSetting';
-import { count, numbers } from '../shell/count';
+import { count } from '../shell/count';
 import { color } from '../theme/tokens';
 
 const readings: { label: string; column: Omit<CsvColumn, 'name'> }[] = [
@@ -37,7 +37,7 @@ export function CsvPanel({ file, preview, onClose, onDone }: { file: File; previ
     setBusy(true);
     try {
       const made = await api.uploadCsv(name.trim(), spoken(name), columns, file);
-      onDone(`${count(made.rows, 'row')} are in “${name.trim()}”.${made.bad ? ` ${numbers.format(made.bad)} cells did not fit their type and are kept as they were written, the first in row ${made.badCells[0].row}: “${made.badCells[0].text}”.` : ''}`);
+      onDone(`${count(made.rows, 'row')} are in “${name.trim()}”.${made.bad ? ` ${count(made.bad, 'cell')} did not fit ${made.bad === 1 ? 'its' : 'their'} type and ${made.bad === 1 ? 'is' : 'are'} kept as written, the first in row ${made.badCells[0].row}: “${made.badCells[0].text}”.` : ''}`);
     } catch (error) {
       setFailure((error as Error).message);
       setBusy(false);
