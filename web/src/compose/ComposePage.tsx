@@ -11,6 +11,7 @@ import { BarButton } from '../shell/BarButton';
 import { Message } from '../shell/Message';
 import { ModeSwitch } from '../shell/ModeSwitch';
 import { TopBar } from '../shell/TopBar';
+import { UndoButtons } from '../shell/UndoButtons';
 import { color } from '../theme/tokens';
 import { BusyNote } from './BusyNote';
 import { ComposeStatus } from './ComposeStatus';
@@ -68,8 +69,7 @@ export function ComposePage() {
         middle={<ModeSwitch mode="compose" composeTo={`/compose/${id}`} readTo={upToDate ? `/read/${id}` : `/read/${id}?~draft=1`} />}
         actions={(
           <>
-            <BarButton onClick={undo} disabled={!past.length} aria-label="Undo" title="Undo (Ctrl+Z)" sx={{ minWidth: 36 }}>↶</BarButton>
-            <BarButton onClick={redo} disabled={!future.length} aria-label="Redo" title="Redo (Ctrl+Y)" sx={{ minWidth: 36 }}>↷</BarButton>
+            <UndoButtons undo={past.length ? undo : undefined} redo={future.length ? redo : undefined} />
             <BarButton strong onClick={() => void publishNow()} disabled={!definition || upToDate}>{upToDate ? 'Published' : 'Publish'}</BarButton>
           </>
         )}

@@ -26,7 +26,7 @@ export function ComposeStatus() {
       <StatusBar
         left={view ? [count(view.rows, 'row'), groups.join(' · '), pageCount !== undefined && count(pageCount, 'page'), `answered in ${Math.round(view.milliseconds)} ms`] : []}
         right={(
-          <Box component="button" type="button" onClick={(e: React.MouseEvent<HTMLElement>) => setAnchor(problems.length ? e.currentTarget : null)} sx={{ font: 'inherit', fontWeight: 600, border: 0, bgcolor: 'transparent', cursor: problems.length ? 'pointer' : 'default', color: errors ? color.problem : problems.length ? color.ink : '#2F6B38' }}>
+          <Box component="button" type="button" onClick={(e: React.MouseEvent<HTMLElement>) => setAnchor(problems.length ? e.currentTarget : null)} sx={{ font: 'inherit', fontWeight: 600, border: 0, bgcolor: 'transparent', cursor: problems.length ? 'pointer' : 'default', color: errors ? color.problem : problems.length ? color.ink : color.fine }}>
             ● {problems.length ? count(problems.length, 'problem') : 'No problems'}
           </Box>
         )}

@@ -6,11 +6,10 @@ import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import type { Field } from '../api/generated';
 import { times } from '../shell/count';
+import { FieldSign, Sign } from '../shell/FieldSign';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
-import { caption, mainFields, mainSection } from './definition';
-
-const signs: Record<string, string> = { text: 'a', whole: '1', decimal: '1.0', double: '1.0', date: 'd', dateTime: 'd', bool: '✓' };
+import { caption, offeredFields, mainSection } from './definition';
 
 /** The fields of the report's dataset. Drag one onto a band, or press Enter for a menu of places. */
 export function DataList() {
@@ -18,7 +17,7 @@ export function DataList() {
   const [wanted, setWanted] = useState('');
   if (!definition) return null;
   const dataset = definition.datasets?.find((d) => d.id === mainSection(definition).dataset);
-  const fields = mainFields(definition).filter((f) => caption(f).toLowerCase().includes(wanted.trim().toLowerCase()));
+  const fields = offeredFields(definition).filter((f) => caption(f).toLowerCase().includes(wanted.trim().toLowerCase()));
   return (
     <Box component="nav" aria-label="Data" sx={{ width: 204, flex: 'none', overflow: 'auto', p: 1.25, bgcolor: color.panel, borderRight: `1px solid ${color.line}` }}>
       <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0 }}>{dataset?.name ?? 'No data'}</Box>
@@ -51,7 +50,7 @@ function FieldItem({ field }: { field: Field }) {
         onClick={(e: React.MouseEvent<HTMLElement>) => setAnchor(e.currentTarget)}
         sx={{ display: 'flex', gap: 1, alignItems: 'center', width: '100%', font: 'inherit', color: color.ink, textAlign: 'left', border: 0, borderRadius: 1, py: 0.4, px: 0.5, bgcolor: anchor ? color.mainTint : 'transparent', cursor: 'grab', '&:hover': { bgcolor: color.mainTint } }}
       >
-        <Sign>{signs[field.type] ?? '?'}</Sign>
+        <FieldSign type={field.type} worked={field.expression != null} />
         <Box component="span" sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{caption(field)}</Box>
       </Box>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'top', horizontal: 'right' }}>
@@ -67,7 +66,3 @@ function FieldItem({ field }: { field: Field }) {
     </>
   );
 }
-
-const Sign = ({ children }: { children: string }) => (
-  <Box component="span" aria-hidden sx={{ flex: 'none', width: 24, height: 18, lineHeight: '16px', textAlign: 'center', fontSize: 11, fontWeight: 600, color: color.main, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 0.75 }}>{children}</Box>
-);

@@ -6,7 +6,7 @@ import type { ComposeBand } from '../api/generated';
 import { times } from '../shell/count';
 import { color, levelColor } from '../theme/tokens';
 import { useCompose } from './composeStore';
-import { caption, mainFields, mainSection } from './definition';
+import { caption, offeredFields, mainSection } from './definition';
 
 const slot = 22;
 /** The page's upper padding, above its first band. */
@@ -65,7 +65,7 @@ export function Rails({ heights, width }: { heights: number[]; width: number }) 
       <Box component="button" type="button" aria-label="Add a level" title="Group the rows by one more field" onClick={(e: React.MouseEvent<HTMLElement>) => setAnchor(e.currentTarget)} sx={{ position: 'absolute', width: 22, height: 22, p: 0, font: 'inherit', fontSize: 16, lineHeight: '18px', cursor: 'pointer', color: color.main, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }} style={{ left: slot, top: rails[0].top + rails[0].height + 10 }}>+</Box>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} slotProps={{ paper: { sx: { maxHeight: 380 } } }}>
         <MenuItem disabled sx={{ opacity: '1 !important', color: color.muted }}>Group the rows by</MenuItem>
-        {mainFields(definition).filter((f) => !grouped.has(f.name)).map((f) => <MenuItem key={f.name} onClick={() => { setAnchor(null); void edit({ type: 'addLevel', field: f.name }); }}>{caption(f)}</MenuItem>)}
+        {offeredFields(definition).filter((f) => !grouped.has(f.name)).map((f) => <MenuItem key={f.name} onClick={() => { setAnchor(null); void edit({ type: 'addLevel', field: f.name }); }}>{caption(f)}</MenuItem>)}
       </Menu>
     </Box>
   );

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { ReportDefinition } from '../api/generated';
-import { allElements, bandName, directions, dropIndex, findColumn, findElement, findLevel, words } from './definition';
+import { allElements, bandName, directions, dropIndex, findColumn, findElement, findLevel, mainFields, offeredFields, words } from './definition';
 
 const report = {
   format: 'lucid-lattice/report', version: 1, title: 'T',
@@ -18,6 +18,12 @@ test('elements are found with the band they stand in', () => {
   expect(findElement(report, 'gone')).toBeUndefined();
   expect(findColumn(report, 'c1')?.heading).toBe('Fare');
   expect(findLevel(report, 'l1')?.name).toBe('Region');
+});
+
+test('hidden fields are not offered, but are still known', () => {
+  const hiding = { ...report, datasets: [{ ...report.datasets![0], fields: mainFields(report).map((f) => ({ ...f, hidden: f.name === 'two words' })) }] } as ReportDefinition;
+  expect(offeredFields(hiding).map((f) => f.name)).toEqual(['net_fare', 'departs']);
+  expect(words(hiding, '"two words"')).toBe('two words');
 });
 
 test('expressions that are just a field read as its label', () => {

@@ -6,6 +6,9 @@ export const mainSection = (report: ReportDefinition): Section => report.sheets!
 export const mainFields = (report: ReportDefinition): Field[] =>
   report.datasets?.find((d) => d.id === mainSection(report).dataset)?.fields ?? [];
 
+/** Those that authors pick from; hidden ones go on working where they are used. */
+export const offeredFields = (report: ReportDefinition): Field[] => mainFields(report).filter((f) => !f.hidden);
+
 export const caption = (field: Field) => field.label ?? field.name.charAt(0).toUpperCase() + field.name.slice(1).replaceAll('_', ' ');
 
 /** What people read instead of an expression that is just a field. */

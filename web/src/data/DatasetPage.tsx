@@ -15,6 +15,7 @@ import { count } from '../shell/count';
 import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
+import { UndoButtons } from '../shell/UndoButtons';
 import { color } from '../theme/tokens';
 import { isJoin } from './dataset';
 import { FieldList } from './FieldList';
@@ -66,8 +67,7 @@ export function DatasetPage() {
         note={dataset ? savingWords[saving] : ''}
         actions={(
           <>
-            <BarButton onClick={undo} disabled={!undo} aria-label="Undo" title="Undo (Ctrl+Z)" sx={{ minWidth: 36 }}>↶</BarButton>
-            <BarButton onClick={redo} disabled={!redo} aria-label="Redo" title="Redo (Ctrl+Y)" sx={{ minWidth: 36 }}>↷</BarButton>
+            <UndoButtons undo={undo} redo={redo} />
             <BarButton strong disabled={!dataset || errors.length > 0 || (dataset.fields ?? []).length === 0} onClick={() => void report()}>New report from it</BarButton>
           </>
         )}
@@ -120,7 +120,7 @@ export function DatasetPage() {
           </Box>
         </Box>
       )}
-      <StatusBar left={view && dataset ? [count(view.count, 'row'), count((dataset.fields ?? []).length, 'field'), isJoin(dataset) && count(view.joins.length + 1, 'table')] : []} right={<Box sx={{ color: errors.length ? color.problem : '#2F6B38', fontWeight: 600 }}>● {errors.length ? count(errors.length, 'problem') : 'No problems'}</Box>} />
+      <StatusBar left={view && dataset ? [count(view.count, 'row'), count((dataset.fields ?? []).length, 'field'), isJoin(dataset) && count(view.joins.length + 1, 'table')] : []} right={<Box sx={{ color: errors.length ? color.problem : color.fine, fontWeight: 600 }}>● {errors.length ? count(errors.length, 'problem') : 'No problems'}</Box>} />
     </Box>
   );
 }

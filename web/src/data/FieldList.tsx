@@ -5,6 +5,7 @@ import { caption } from '../compose/definition';
 import { Blank } from '../sentence/Blank';
 import { TextSetting } from '../sentence/TextSetting';
 import { count } from '../shell/count';
+import { FieldSign } from '../shell/FieldSign';
 import { color } from '../theme/tokens';
 import { addWorkedField, moveField, removeField, setField } from './dataset';
 import type { Dataset, Field } from './types';
@@ -13,7 +14,6 @@ const types: { value: DataType; label: string }[] = [
   { value: 'text', label: 'a text' }, { value: 'whole', label: 'a whole number' }, { value: 'decimal', label: 'an exact decimal number' }, { value: 'double', label: 'a number' }, { value: 'date', label: 'a date' }, { value: 'dateTime', label: 'a date and time' }, { value: 'bool', label: 'yes or no' },
 ];
 const kinds: { value: FieldKind; label: string }[] = [{ value: 'plain', label: 'a plain value' }, { value: 'key', label: 'a key' }, { value: 'money', label: 'money' }, { value: 'share', label: 'a share' }, { value: 'size', label: 'a size' }, { value: 'duration', label: 'a duration' }];
-const sign: Record<string, string> = { text: 'a', whole: '1', decimal: '1.0', double: '1.0', date: 'd', dateTime: 'd', bool: '✓' };
 
 interface Props {
   dataset: Dataset;
@@ -32,8 +32,8 @@ export function FieldList({ dataset, view, selected, onSelect, onEdit }: Props) 
         const problem = view?.problems.find((p) => p.property === `fields.${field.name}`);
         return (
           <Box key={field.name} sx={{ borderRadius: 1, border: `1px solid ${field.name === selected ? color.line : 'transparent'}`, bgcolor: field.name === selected ? color.paper : 'transparent', mb: 0.25 }}>
-            <Box component="button" onClick={() => onSelect(field.name === selected ? undefined : field.name)} aria-expanded={field.name === selected} sx={{ display: 'flex', gap: 1, width: '100%', border: 0, bgcolor: 'transparent', font: 'inherit', textAlign: 'left', cursor: 'pointer', px: 0.75, py: 0.25, color: problem ? color.problem : field.hidden ? color.muted : color.ink }}>
-              <Box component="span" sx={{ width: 22, flex: 'none', fontWeight: 700, color: color.main }}>{field.expression ? 'ƒ' : sign[field.type]}</Box>
+            <Box component="button" onClick={() => onSelect(field.name === selected ? undefined : field.name)} aria-expanded={field.name === selected} sx={{ display: 'flex', alignItems: 'center', gap: 1, width: '100%', border: 0, bgcolor: 'transparent', font: 'inherit', textAlign: 'left', cursor: 'pointer', px: 0.75, py: 0.25, color: problem ? color.problem : field.hidden ? color.muted : color.ink }}>
+              <FieldSign type={field.type} worked={field.expression != null} />
               <Box component="span" sx={{ flex: 1 }}>{caption(field)}</Box>
             </Box>
             {field.name === selected && <FieldSettings dataset={dataset} field={field} view={view} first={i === 0} last={i === fields.length - 1} onEdit={onEdit} onRenamed={onSelect} />}

@@ -38,7 +38,7 @@ export function FilterSentence({ dataset, onEdit }: { dataset: Dataset; onEdit: 
             {i > 0 && <> <Blank label="All or any" choices={[{ value: 'and', label: 'and' }, { value: 'or', label: 'or' }]} onPick={(v) => set(conditions, v === 'or')}>{any ? 'or' : 'and'}</Blank> </>}
             {isFieldCondition(condition)
               ? <FieldPart dataset={dataset} condition={condition} onChange={(next) => replace(i, next)} />
-              : <Blank label="Condition" typed={condition.type === 'expression' ? condition.expression : ''} onPick={(expression) => replace(i, expression.trim() ? { type: 'expression', expression } : undefined)}>{condition.type === 'expression' ? condition.expression : 'a group of conditions'}</Blank>}
+              : <Blank label="Condition" typed={condition.type === 'expression' ? condition.expression : ''} onPick={(expression) => { if (expression.trim()) replace(i, { type: 'expression', expression }); else if (condition.type === 'expression') replace(i, undefined); }}>{condition.type === 'expression' ? condition.expression : 'a group of conditions'}</Blank>}
           </span>
         ))}.
       </Sentence>
@@ -55,7 +55,7 @@ function FieldPart({ dataset, condition, onChange }: { dataset: Dataset; conditi
   const field = fields.find((f) => f.name === condition.field);
   const op = condition.is ?? 'equal';
   // Values to pick from come from the rows as they are without this condition.
-  const bare = { ...dataset, filter: null, fields: fields.filter((f) => !f.expression || f.name === condition.field || fields.some((g) => g.expression)) };
+  const bare = { ...dataset, filter: null };
   const offers = useQuery({ queryKey: ['field-values', JSON.stringify(dataset.source), condition.field], queryFn: ({ signal }) => api.lookAtDataset(toApi(bare), condition.field, signal), enabled: field?.type === 'text', staleTime: 60_000, gcTime: 60_000 });
   const values = condition.values ?? [];
   const setValues = (text: string) => onChange({ ...condition, values: many(op) ? text.split(',').map((v) => v.trim()).filter(Boolean) : op === 'between' ? text.split(/\s+and\s+/i).map((v) => v.trim()) : [text.trim()] });

@@ -8,6 +8,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import type { ChoicesInfo, ParameterInfo } from '../api/generated';
 import { color } from '../theme/tokens';
+import { raised, StripButton } from './StripButton';
 import { StripField } from './StripField';
 
 export type LoadChoices = (parameter: string, search: string, signal: AbortSignal) => Promise<ChoicesInfo>;
@@ -50,17 +51,7 @@ export function ChoiceField({ parameter, text, wrong, load, version, onCommit }:
   const item = { fontSize: 13, minHeight: 28, py: 0.25, px: 1.25, gap: 1, maxWidth: 420, whiteSpace: 'normal' } as const;
   return (
     <StripField caption={parameter.caption} help={parameter.help} wrong={wrong} component="div">
-      <Box
-        component="button"
-        type="button"
-        aria-label={`${parameter.caption}: ${parameter.words || 'nothing chosen'}`}
-        aria-haspopup="listbox"
-        data-parameter={parameter.name}
-        onClick={(e: React.MouseEvent<HTMLElement>) => setAnchor(e.currentTarget)}
-        sx={{ border: 0, bgcolor: 'transparent', font: 'inherit', color: parameter.words ? color.ink : color.muted, p: 0, cursor: 'pointer', maxWidth: 220, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}
-      >
-        {parameter.words ? parameter.words.charAt(0).toUpperCase() + parameter.words.slice(1) : parameter.required ? 'choose…' : 'any'} ▾
-      </Box>
+      <StripButton parameter={parameter} empty={parameter.required ? 'choose…' : 'any'} emptySpoken="nothing chosen" opens="listbox" onOpen={setAnchor} />
       <Popover open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
         <InputBase
           autoFocus
@@ -75,7 +66,7 @@ export function ChoiceField({ parameter, text, wrong, load, version, onCommit }:
           sx={{ display: 'flex', px: 1.25, py: 0.5, fontSize: 13, borderBottom: `1px solid ${color.line}` }}
         />
         <MenuList ref={list} role="listbox" aria-label={parameter.caption} aria-multiselectable={several} sx={{ py: 0.5, maxHeight: 330, overflow: 'auto', minWidth: 200 }}>
-          {parameter.every !== null && search === '' && <MenuItem role="option" aria-selected={every} selected={every} onClick={() => { close(); onCommit('*'); }} sx={{ ...item, fontWeight: 600 }}>{parameter.every.charAt(0).toUpperCase() + parameter.every.slice(1)}</MenuItem>}
+          {parameter.every !== null && search === '' && <MenuItem role="option" aria-selected={every} selected={every} onClick={() => { close(); onCommit('*'); }} sx={{ ...item, fontWeight: 600 }}>{raised(parameter.every)}</MenuItem>}
           {!parameter.required && parameter.every === null && search === '' && <MenuItem role="option" aria-selected={parameter.value === ''} onClick={() => { close(); onCommit(''); }} sx={{ ...item, color: color.muted }}>Nothing chosen</MenuItem>}
           {choices.data?.choices.map((c) => (
             <MenuItem key={c.value} role="option" aria-selected={chosen.includes(c.value)} selected={chosen.includes(c.value)} onClick={() => pick(c.value)} sx={item}>

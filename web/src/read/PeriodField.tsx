@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { ParameterInfo } from '../api/generated';
 import { color } from '../theme/tokens';
 import { iso, periodProblem, presets, readPeriod, writePeriod } from './periods';
+import { raised, StripButton } from './StripButton';
 import { StripField } from './StripField';
 
 interface Props {
@@ -25,21 +26,11 @@ export function PeriodField({ parameter, wrong, today, onCommit }: Props) {
   const problem = periodProblem(draft.from, draft.to);
   return (
     <StripField caption={parameter.caption} help={parameter.help} wrong={wrong} component="div">
-      <Box
-        component="button"
-        type="button"
-        aria-label={`${parameter.caption}: ${parameter.words || 'any time'}`}
-        aria-haspopup="dialog"
-        data-parameter={parameter.name}
-        onClick={(e: React.MouseEvent<HTMLElement>) => open(e.currentTarget)}
-        sx={{ border: 0, bgcolor: 'transparent', font: 'inherit', color: parameter.words ? color.ink : color.muted, p: 0, cursor: 'pointer', whiteSpace: 'nowrap' }}
-      >
-        {parameter.words || 'any time'} ▾
-      </Box>
+      <StripButton parameter={parameter} empty="any time" opens="dialog" onOpen={open} />
       <Popover open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
         <Box role="dialog" aria-label={parameter.caption} sx={{ display: 'flex', p: 1, gap: 1.5 }}>
           <Box sx={{ display: 'grid', alignContent: 'start' }}>
-            {parameter.every !== null && <Button color="inherit" sx={preset} onClick={() => { close(); onCommit('*'); }}>{parameter.every.charAt(0).toUpperCase() + parameter.every.slice(1)}</Button>}
+            {parameter.every !== null && <Button color="inherit" sx={preset} onClick={() => { close(); onCommit('*'); }}>{raised(parameter.every)}</Button>}
             {presets.map((p) => <Button key={p.name} color="inherit" sx={preset} onClick={() => { const [from, to] = p.of(new Date(`${today}T00:00:00Z`)); take(iso(from), iso(to)); }}>{p.name}</Button>)}
           </Box>
           <Box component="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); if (!problem) take(draft.from, draft.to); }} sx={{ display: 'grid', gap: 1, alignContent: 'start', width: 170 }}>

@@ -11,6 +11,7 @@ export const color = {
   link: '#B45309',
   linkMark: '#E9A23B',
   linkTint: '#FCEBD3',
+  fine: '#2F6B38',
   problem: '#B3261E',
   problemTint: '#FBE3E1',
   rows: '#565D61',

@@ -9,7 +9,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
-import { bandName, caption, mainFields, words, type Placed } from '../definition';
+import { bandName, caption, offeredFields, words, type Placed } from '../definition';
 import { aggregates } from './aggregates';
 import { LinkSentence } from './LinkSentence';
 import { NumbersDrawn } from './NumbersDrawn';
@@ -24,7 +24,7 @@ export function ChartPanel({ chart, placed }: { chart: ElementChartElement & { t
   const { definition, view, edit, select } = useCompose();
   if (!definition) return null;
   const set = (change: Partial<ElementChartElement>) => void edit({ type: 'setElement', element: { ...chart, ...change, type: 'chart' } });
-  const fields = mainFields(definition);
+  const fields = offeredFields(definition);
   const [, aggregate = '', argument = ''] = simple.exec(chart.value) ?? [];
   const shownValue = chart.value === 'count(*)' ? 'number of rows' : aggregate ? `${aggregates.find((a) => a.value === aggregate.toLowerCase())?.label} of ${words(definition, argument)}` : chart.value;
   const numbers = fields.filter((f) => ['whole', 'decimal', 'double'].includes(f.type) && f.kind !== 'key');

@@ -5,7 +5,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
-import { caption, directions, mainFields, mainSection, words } from '../definition';
+import { caption, directions, offeredFields, mainSection, words } from '../definition';
 import { ParametersSetting } from './ParametersSetting';
 import { PanelHead } from './PanelHead';
 
@@ -26,7 +26,7 @@ export function ReportPanel() {
         <Blank label="Condition" typed={section.filter ?? ''} onPick={(filter) => void edit({ type: 'setSection', filter })}>{section.filter ? `those where ${section.filter}` : 'every row'}</Blank>,
         {levels.length > 0 && <> grouped by {levels.map((l, i) => <span key={l.id}>{i > 0 && ', then '}<Blank label="Level" choices={[{ value: l.id, label: 'Settings of this level' }]} onPick={(id) => select({ kind: 'level', id })}>{l.name.toLowerCase()}</Blank></span>)},</>}
         {' '}in order of{' '}
-        <Blank label="Order" typed={sort?.by ?? ''} choices={[{ value: '', label: 'the data itself' }, ...mainFields(definition).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))]} onPick={(by) => void edit({ type: 'setSection', sort: by ? [{ by, descending: sort?.descending }] : [] })}>{sort ? words(definition, sort.by) : 'the data itself'}</Blank>
+        <Blank label="Order" typed={sort?.by ?? ''} choices={[{ value: '', label: 'the data itself' }, ...offeredFields(definition).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))]} onPick={(by) => void edit({ type: 'setSection', sort: by ? [{ by, descending: sort?.descending }] : [] })}>{sort ? words(definition, sort.by) : 'the data itself'}</Blank>
         {sort && <>, <Blank label="Direction" choices={[{ value: '', label: order.up }, { value: 'down', label: order.down }]} onPick={(v) => void edit({ type: 'setSection', sort: [{ by: sort.by, descending: v === 'down' }] })}>{sort.descending ? order.down : order.up}</Blank></>}.
       </Sentence>
       <Setting name="Title and description" summary={definition.title}>
