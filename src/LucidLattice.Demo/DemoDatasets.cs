@@ -39,33 +39,60 @@ public static class DemoDatasets
         ],
     };
 
-    /// <summary>Sailings that took place, with route, vessel and the cause of a delay.</summary>
+    /// <summary>Every sailing with route, vessel, income and what became of it: a coded field with colours.</summary>
     public static Dataset Sailings { get; } = new()
     {
-        Id = "sailings-that-took-place",
-        Name = "Sailings that took place",
-        Description = "Sailings with route, vessel and the cause of a delay; cancelled ones left out.",
+        Id = "sailings-with-income",
+        Name = "Sailings with income",
+        Description = "Every sailing with its route, vessel, income and what became of it.",
         Database = DemoReports.Database,
         Source = new JoinSource
         {
             Tables =
             [
                 new JoinedTable { Id = "s", Table = "sailings", X = 24, Y = 24 },
-                Table("r", "routes", "s", "route_id", "route_id", 264, 24),
-                Table("g", "regions", "r", "region_id", "region_id", 504, 24),
-                Table("v", "vessels", "s", "vessel_id", "vessel_id", 264, 260),
-                Table("c", "delay_causes", "s", "delay_cause_id", "delay_cause_id", 504, 160, JoinKind.Left),
+                Table("r", "routes", "s", "route_id", "route_id", 264, 160),
+                Table("g", "regions", "r", "region_id", "region_id", 504, 180),
+                Table("v", "vessels", "s", "vessel_id", "vessel_id", 264, 370),
+                Table("c", "delay_causes", "s", "delay_cause_id", "delay_cause_id", 504, 310, JoinKind.Left),
+                Table("i", "sailing_income", "s", "sailing_id", "sailing_id", 264, 24, JoinKind.Left),
             ],
         },
         Fields =
         [
             Of("sailing_id", "s", "sailing_id", DataType.Whole, FieldKind.Key, "Sailing no."), Of("region", "g", "name", DataType.Text), Of("route", "r", "name", DataType.Text), Of("vessel", "v", "name", DataType.Text),
-            Of("departs", "s", "departs", DataType.DateTime), Of("status", "s", "status", DataType.Text), Of("passengers", "s", "passengers", DataType.Whole), Of("seats", "v", "seats", DataType.Whole),
+            Of("departs", "s", "departs", DataType.DateTime),
+            new Field
+            {
+                Name = "outcome", Type = DataType.Text, Description = "Late is more than 15 minutes.",
+                Expression = "CASE WHEN status = 'cancelled' THEN 'C' WHEN delay_minutes > 15 THEN 'L' ELSE 'T' END",
+                Codes = [new("T", "On time", "#0B5D5B"), new("L", "Late", "#C98A1B"), new("C", "Cancelled", "#B3402A")],
+            },
+            Of("status", "s", "status", DataType.Text) with { Hidden = true }, Of("passengers", "s", "passengers", DataType.Whole), Of("seats", "v", "seats", DataType.Whole),
             Of("delay_minutes", "s", "delay_minutes", DataType.Whole, FieldKind.Duration), Of("delay_cause", "c", "name", DataType.Text),
+            Of("net_fare", "i", "net_fare", DataType.Decimal, FieldKind.Money) with { Currency = "EUR" },
             new Field { Name = "load_factor", Type = DataType.Decimal, Scale = 4, Kind = FieldKind.Share, Expression = "1.0 * passengers / NULLIF(seats, 0)" },
         ],
-        Filter = new AllOf { Conditions = [new FieldCondition { Field = "status", Is = ConditionOperator.Equal, Values = ["sailed"] }] },
         Sort = [new SortKey { By = "departs" }],
+        Starter = new Starter { Columns = ["departs", "vessel", "outcome", "passengers", "load_factor", "net_fare"], Totals = ["passengers", "load_factor", "net_fare"], GroupBy = "route", ChartOf = "outcome" },
+    };
+
+    /// <summary>Starts from the sailings, and asks the reader from which delay on.</summary>
+    public static Dataset LateSailings { get; } = new()
+    {
+        Id = "late-sailings",
+        Name = "Late sailings",
+        Description = "Sailings that were late by more than the reader says, with the cause.",
+        Database = DemoReports.Database,
+        Source = new DerivedSource { Dataset = Sailings.Id, Base = Sailings },
+        Fields = [.. Sailings.Fields.Where(f => f.Name is "sailing_id" or "region" or "route" or "vessel" or "departs" or "delay_minutes" or "delay_cause" or "passengers").Select(f => new Field { Name = f.Name, Type = f.Type, Scale = f.Scale, Kind = f.Kind, Label = f.Label })],
+        Filter = new AllOf { Conditions = [new FieldCondition { Field = "delay_minutes", Is = ConditionOperator.More, Parameter = "least_delay" }, new FieldCondition { Field = "region", Is = ConditionOperator.OneOf, Parameter = "regions" }] },
+        Parameters =
+        [
+            new Parameter { Name = "least_delay", Type = DataType.Whole, Label = "More than, minutes", Help = "Sailings that were late by no more are left out.", Default = "15", Required = true },
+            new Parameter { Name = "regions", Type = DataType.Text, Shape = ParameterShape.Several, Label = "Region", Every = "every region", Default = "*", Choices = new DatasetChoices { Dataset = "late-sailings", Value = "region", Unfiltered = true } },
+        ],
+        Starter = new Starter { Columns = ["departs", "route", "vessel", "delay_minutes", "passengers"], Totals = ["passengers"], GroupBy = "delay_cause", ChartOf = "delay_cause" },
     };
 
     /// <summary>By SQL: what each vessel was used for, month by month.</summary>
@@ -79,5 +106,5 @@ public static class DemoDatasets
         Fields = [new() { Name = "vessel", Type = DataType.Text }, new() { Name = "month", Type = DataType.Date }, new() { Name = "sailings", Type = DataType.Whole }, new() { Name = "passengers", Type = DataType.Whole }],
     };
 
-    public static IReadOnlyList<Dataset> All { get; } = [Bookings, Sailings, VesselMonths];
+    public static IReadOnlyList<Dataset> All { get; } = [Bookings, Sailings, LateSailings, VesselMonths];
 }

@@ -19,6 +19,8 @@ internal static class DemoSchema
 
     public const string IndicesAndViews = """
         CREATE INDEX bookings_of_sailing ON bookings (sailing_id, fare, discount);
+        CREATE VIEW sailing_income AS
+            SELECT sailing_id, count(*) AS bookings, round(sum(fare - coalesce(discount, 0)), 2) AS net_fare FROM bookings GROUP BY sailing_id;
         CREATE VIEW sailings_with_income AS
             SELECT s.sailing_id, g.name AS region, r.name AS route, v.name AS vessel, s.departs, s.status, s.passengers, s.vehicles,
                 (SELECT round(sum(b.fare - coalesce(b.discount, 0)), 2) FROM bookings b WHERE b.sailing_id = s.sailing_id) AS net_fare,

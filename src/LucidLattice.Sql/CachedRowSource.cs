@@ -17,6 +17,8 @@ public sealed class CachedRowSource(IRowSource source, SizedCache cache) : IRowS
 
     public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
     {
+        // A new label or another value list is no reason to read again.
+        query = query with { Fields = [.. query.Fields.Select(f => f.AsRead)] };
         var origin = Origin(query);
         if (query.Refresh) Forget(origin);
         foreach (var fields in FieldsRead(origin))
@@ -64,7 +66,7 @@ public sealed class CachedRowSource(IRowSource source, SizedCache cache) : IRowS
     {
         // Only values that the SQL can name belong to the key; a table has none.
         var values = query.Dataset.Source is QuerySource ? string.Join('|', query.Parameters.OrderBy(p => p.Key, StringComparer.Ordinal).Select(p => $"{p.Key}={p.Value.Type}:{p.Value.Invariant.Length}:{p.Value.Invariant}")) : "";
-        return $"rows|{source.Stamp(query.Dataset)}|{System.Text.Json.JsonSerializer.Serialize(query.Dataset with { Fields = [] }, ReportJson.Options)}|{values}";
+        return $"rows|{source.Stamp(query.Dataset)}|{query.Dataset.Name}|{query.Dataset.Database}|{query.Dataset.RowLimit}|{query.Dataset.SecondsLimit}|{System.Text.Json.JsonSerializer.Serialize(query.Dataset.Source, ReportJson.Options)}|{values}";
     }
 }
 

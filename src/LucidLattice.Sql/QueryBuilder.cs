@@ -14,6 +14,9 @@ public static class QueryBuilder
         {
             TableSource table => $"SELECT {list}\nFROM {Quote(table.Table)}",
             JoinSource join => $"SELECT {list}\n{From(join, join.Tables.Count)}",
+            // What comes on top of the other dataset is worked out after reading.
+            DerivedSource { Base: { } from } => Select(from, [.. from.Fields.Where(f => f.Expression is not { Length: > 0 } && (fields.Count == 0 || fields.Any(own => own.ColumnName == f.Name)))]),
+            DerivedSource => throw new Core.Data.DataException("dataset-missing", $"“{dataset.Name}” starts from a dataset that is not there any more."),
             QuerySource query => $"SELECT {list}\nFROM ({Trimmed(query.Sql)}\n)",
             _ => throw new InvalidOperationException(dataset.Source.GetType().Name),
         };

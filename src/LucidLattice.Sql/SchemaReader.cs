@@ -1,6 +1,7 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using Microsoft.Data.Sqlite;
+using SQLitePCL;
 
 namespace LucidLattice.Sql;
 
@@ -52,13 +53,16 @@ public static class SchemaReader
             while (reader.Read())
                 for (var i = 0; i < seen.Length; i++)
                     if (!reader.IsDBNull(i)) seen[i].Add(reader.GetValue(i));
-            return [.. seen.Select((values, i) => Propose(reader.GetName(i), "", false, values))];
+            return [.. seen.Select((values, i) => Propose(reader.GetName(i), Declared(reader, i), false, values))];
         }
         catch (SqliteException e)
         {
             throw SqliteFailure.Of(e, "SQL", QueryLimits.Default, cancel);
         }
     }
+
+    /// <summary>The declared type of a column that the statement passes through; empty for one that it works out.</summary>
+    private static string Declared(SqliteDataReader reader, int column) => raw.sqlite3_column_decltype(reader.Handle!, column).utf8_to_string()?.ToUpperInvariant() ?? "";
 
     private static long Count(SqliteConnection connection, string table)
     {

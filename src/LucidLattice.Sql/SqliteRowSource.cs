@@ -32,7 +32,7 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
         }
         catch (SqliteException e)
         {
-            throw SqliteFailure.Of(e, query.Dataset.Name, _limits, cancel);
+            throw SqliteFailure.Of(e, query.Dataset.Name, LimitsOf(query.Dataset), cancel);
         }
     }
 
@@ -57,8 +57,12 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
     {
         var path = databases.PathOf(query.Dataset.Database)
             ?? throw new DataException("unknown-database", $"No database is registered as “{query.Dataset.Database}”.");
-        return SafeConnection.Open(path, _limits, cancel);
+        return SafeConnection.Open(path, LimitsOf(query.Dataset), cancel);
     }
+
+    /// <summary>An author may lower the time limit, never raise it.</summary>
+    private QueryLimits LimitsOf(Dataset dataset)
+        => dataset.SecondsLimit is > 0 and var seconds && TimeSpan.FromSeconds(seconds) is var own && own < _limits.Time ? _limits with { Time = own } : _limits;
 
     /// <summary>SQLite takes an unknown quoted name for a text, so names are compared with what the tables or the query offer first.</summary>
     private static void RequireFields(SafeConnection connection, DataQuery query)
@@ -95,7 +99,7 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
 
     private static object Bound(string name, IReadOnlyDictionary<string, Value> parameters)
     {
-        if (!parameters.TryGetValue(name, out var value)) throw new DataException("unknown-parameter", $"The SQL uses the parameter “:{name}”, which the report does not have.");
+        if (!parameters.TryGetValue(name, out var value)) throw new DataException("unknown-parameter", $"The SQL asks for “:{name}”, which is no parameter here.");
         return value.Type switch
         {
             DataType.Null => DBNull.Value,

@@ -12,9 +12,21 @@ public sealed class DatasetStore(AppDatabase app)
 {
     private const string Newest = "SELECT d.id, d.version, d.saved_at, d.definition FROM datasets d WHERE d.version = (SELECT max(version) FROM datasets n WHERE n.id = d.id) AND d.deleted_at IS NULL";
 
-    public IReadOnlyList<SavedDataset> List() => Read($"{Newest} ORDER BY d.name, d.id");
+    public IReadOnlyList<SavedDataset> List() => [.. Read($"{Newest} ORDER BY d.name, d.id").Select(d => d with { Definition = WithBase(d.Definition) })];
 
-    public SavedDataset? Find(string id) => Read($"{Newest} AND d.id = $id", ("$id", id)).FirstOrDefault();
+    public SavedDataset? Find(string id) => Stored(id) is { } found ? found with { Definition = WithBase(found.Definition) } : null;
+
+    /// <summary>The dataset with the newest state of the one that it starts from filled in; without, if that is gone or starts from this one.</summary>
+    public Dataset WithBase(Dataset dataset) => WithBase(dataset, [dataset.Id]);
+
+    private Dataset WithBase(Dataset dataset, HashSet<string> seen)
+    {
+        if (dataset.Source is not DerivedSource source) return dataset;
+        var basis = seen.Add(source.Dataset) ? Stored(source.Dataset)?.Definition : null;
+        return dataset with { Database = basis?.Database ?? dataset.Database, Source = source with { Base = basis is null ? null : WithBase(basis, seen) } };
+    }
+
+    private SavedDataset? Stored(string id) => Read($"{Newest} AND d.id = $id", ("$id", id)).FirstOrDefault();
 
     /// <exception cref="SaveConflictException">The id is taken.</exception>
     public SavedDataset Create(Dataset dataset)
@@ -45,6 +57,8 @@ public sealed class DatasetStore(AppDatabase app)
 
     private static int Insert(Microsoft.Data.Sqlite.SqliteConnection connection, Dataset dataset, int version)
     {
+        // What it starts from is looked up anew each time.
+        if (dataset.Source is DerivedSource source) dataset = dataset with { Source = source with { Base = null } };
         Execute(connection, "INSERT INTO datasets VALUES ($id, $version, $name, $definition, $at, NULL)",
             ("$id", dataset.Id), ("$version", version), ("$name", dataset.Name), ("$definition", JsonSerializer.Serialize(dataset, ReportJson.Options)), ("$at", Now()));
         return version;

@@ -10,7 +10,8 @@ namespace LucidLattice.Core.Charts;
 /// <param name="Label">As printed along the axis.</param>
 /// <param name="Value">NULL if the rows give none.</param>
 /// <param name="Rows">How many rows it covers.</param>
-public sealed record Mark(Value Category, string Label, Value Value, int Rows);
+/// <param name="Color">#RRGGBB of its code; null for the chart's own.</param>
+public sealed record Mark(Value Category, string Label, Value Value, int Rows, string? Color = null);
 
 /// <summary>All marks of a chart.</summary>
 public sealed record MarkList(IReadOnlyList<Mark> Marks) : Caching.ISized
@@ -41,7 +42,7 @@ public static class ChartNumbers
             frame.Mark = i;
             var category = categories[sorted[ranges.Start[i]]];
             var label = category.IsNull ? EmptyLabel : plan.CategoryFormat.Format(category);
-            marks[i] = new Mark(category, label, frame.Try(plan.Value), ranges.End(i) - ranges.Start[i]);
+            marks[i] = new Mark(category, label, frame.Try(plan.Value), ranges.End(i) - ranges.Start[i], plan.Category.Codes?.Color(category));
         }
         frame.Row = row;
         frame.MarkTotals = null;

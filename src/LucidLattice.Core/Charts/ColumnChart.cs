@@ -91,7 +91,7 @@ public sealed class ColumnChart
             var value = mark.Value.AsDouble;
             var (x, end) = (left + step * i + (step - barWidth) / 2, at(value));
             var (top, height) = (Math.Min(zero, end), Math.Abs(zero - end));
-            _items.Add(new RectItem(x, top, barWidth, height, _content.Color));
+            _items.Add(new RectItem(x, top, barWidth, height, mark.Color ?? _content.Color));
             // A mark that is too low to hit still answers to the pointer.
             _items.Add(new RegionItem(x, Math.Min(top, zero - 6), barWidth, Math.Max(height, 6), $"{_content.Id}-{i}", mark.Label, _content.FullFormat.Format(mark.Value), _content.Action(mark)));
             if (!labelFits) continue;

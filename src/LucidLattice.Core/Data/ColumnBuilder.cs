@@ -150,13 +150,13 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
         {
             case DataType.Text:
                 Trim(ref _codesOfRows);
-                return new TextColumn(Field, _codesOfRows, _texts, _nulls);
+                return new TextColumn(Field, _codesOfRows, _texts, _nulls) { Misfits = Misfits };
             case DataType.Double:
                 Trim(ref _doubles);
-                return new DoubleColumn(Field, _doubles, _nulls);
+                return new DoubleColumn(Field, _doubles, _nulls) { Misfits = Misfits };
             default:
                 Trim(ref _longs);
-                return new LongColumn(Field, _longs, _nulls);
+                return new LongColumn(Field, _longs, _nulls) { Misfits = Misfits };
         }
     }
 

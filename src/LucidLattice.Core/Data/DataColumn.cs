@@ -10,6 +10,9 @@ public abstract class DataColumn(Definitions.Field field, BitSet nulls) : Cachin
     public DataType Type => Field.Type;
     public BitSet Nulls { get; } = nulls;
 
+    /// <summary>How many values did not fit the declared type and are empty therefore, before any condition left rows out.</summary>
+    public int Misfits { get; init; }
+
     /// <summary>The value in a row (0 is the first in the dataset's order).</summary>
     public Value this[int row] => Nulls[row] ? Value.Null : ValueAt(row);
 

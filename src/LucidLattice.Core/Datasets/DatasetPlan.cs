@@ -10,7 +10,7 @@ namespace LucidLattice.Core.Datasets;
 public sealed record DatasetPlan(Dataset Dataset, IReadOnlyList<(int Field, Compiled Value)> Worked, Compiled? Filter, IReadOnlyList<(Compiled Key, bool Descending)> Sort)
 {
     /// <summary>True if reading its columns is all there is to do.</summary>
-    public bool IsPlain => Worked.Count == 0 && Filter is null && Sort.Count == 0 && !Dataset.Distinct;
+    public bool IsPlain => Dataset.Source is not DerivedSource && Worked.Count == 0 && Filter is null && Sort.Count == 0 && !Dataset.Distinct;
 
     /// <summary>Plans a dataset; what is wrong is added to the problems, and left out.</summary>
     public static DatasetPlan Of(Dataset dataset, IReadOnlyList<Parameter> parameters, List<Problem> problems)

@@ -22,7 +22,7 @@ public sealed class ShapedRowSource(IRowSource columns, SizedCache? cache = null
         if (problems.FirstOrDefault() is { } problem) throw new DataException(problem.Code, problem.Message);
         if (plan.IsPlain) return columns.Read(query, progress, cancel);
         var raw = Raw(plan, query);
-        var read = columns.Read(raw, progress, cancel);
+        var read = query.Dataset.Source is DerivedSource ? Read(OfBase(raw), progress, cancel) : columns.Read(raw, progress, cancel);
         if (cache is null) return Shape(plan, query, raw, read, cancel);
         // What the shape depends on besides the columns that were read: everything the dataset says, and the values.
         var key = $"shaped {read.Reading} {System.Text.Json.JsonSerializer.Serialize(query.Dataset, ReportJson.Options)} {string.Join(',', query.Fields.Select(f => f.Name))} {string.Join('|', query.Values.Select(v => $"{v.Type}:{v.Invariant}"))} {query.Now.Date.Ticks}";
@@ -34,7 +34,23 @@ public sealed class ShapedRowSource(IRowSource columns, SizedCache? cache = null
         var problems = new List<Problem>();
         var plan = DatasetPlan.Of(query.Dataset, query.Definitions, problems);
         if (problems.FirstOrDefault() is { } problem) throw new DataException(problem.Code, problem.Message);
-        columns.Require(plan.IsPlain ? query : Raw(plan, query));
+        var raw = plan.IsPlain ? query : Raw(plan, query);
+        if (query.Dataset.Source is DerivedSource) Require(OfBase(raw));
+        else columns.Require(raw);
+    }
+
+    /// <summary>The same columns, asked of the dataset that this one starts from; two fields may stand for one column there.</summary>
+    private static DataQuery OfBase(DataQuery raw)
+    {
+        var dataset = raw.Dataset;
+        var basis = ((DerivedSource)dataset.Source).Base ?? throw new DataException("dataset-missing", $"“{dataset.Name}” starts from a dataset that is not there any more.");
+        var fields = raw.Fields.Select(field =>
+        {
+            var there = basis.Fields.FirstOrDefault(f => f.Name == field.ColumnName) ?? throw new DataException("field-missing", $"The field “{field.ColumnName}” of “{dataset.Name}” is no longer in “{basis.Name}”, which it starts from.");
+            if (there.Type != field.Type || (there.Type == DataType.Decimal && there.Scale != field.Scale)) throw new DataException("type-mismatch", $"“{field.Caption}” of “{dataset.Name}” is {there.Type.Words()} in “{basis.Name}”, so it cannot be declared as {field.Type.Words()} here. Work it out with CAST instead.");
+            return there;
+        }).ToList();
+        return raw with { Dataset = basis with { SecondsLimit = dataset.SecondsLimit is { } own && basis.SecondsLimit is { } theirs ? Math.Min(own, theirs) : dataset.SecondsLimit ?? basis.SecondsLimit }, Fields = fields };
     }
 
     public string? Stamp(Dataset dataset) => columns.Stamp(dataset);
@@ -109,7 +125,7 @@ public sealed class ShapedRowSource(IRowSource columns, SizedCache? cache = null
     }
 
     private static RowKey Key(Compiled key, bool descending, RowSet rows, Frame frame, CancellationToken cancel)
-        => (key.Field is { } field ? rows.Columns[field] : Worked(new Field { Name = "", Type = key.Type == DataType.Null ? DataType.Text : key.Type, Scale = 6 }, key, rows, frame, cancel)).Key(rows.Count, frame.Collation, descending);
+        => key is { Codes: { } codes, Field: { } coded } ? CodedKey.Of(rows.Columns[coded], rows.Count, codes, frame.Collation, descending) : (key.Field is { } field ? rows.Columns[field] : Worked(new Field { Name = "", Type = key.Type == DataType.Null ? DataType.Text : key.Type, Scale = 6 }, key, rows, frame, cancel)).Key(rows.Count, frame.Collation, descending);
 
     private static DataColumn Picked(DataColumn column, int[] kept)
     {
@@ -119,9 +135,9 @@ public sealed class ShapedRowSource(IRowSource columns, SizedCache? cache = null
         T[] Of<T>(T[] values) => [.. kept.Select(row => values[row])];
         return column switch
         {
-            LongColumn longs => new LongColumn(column.Field, Of(longs.Values), nulls),
-            DoubleColumn doubles => new DoubleColumn(column.Field, Of(doubles.Values), nulls),
-            TextColumn texts => new TextColumn(column.Field, Of(texts.Codes), texts.Texts, nulls),
+            LongColumn longs => new LongColumn(column.Field, Of(longs.Values), nulls) { Misfits = column.Misfits },
+            DoubleColumn doubles => new DoubleColumn(column.Field, Of(doubles.Values), nulls) { Misfits = column.Misfits },
+            TextColumn texts => new TextColumn(column.Field, Of(texts.Codes), texts.Texts, nulls) { Misfits = column.Misfits },
             _ => column,
         };
     }

@@ -82,6 +82,10 @@ public sealed record DatasetChoices : Choices
     /// <summary>A row-phase condition, which may use other parameters: <c>region IN :region</c>.</summary>
     public string? Filter { get; init; }
     public ChoiceOrder Order { get; init; }
+
+    /// <summary>True offers the dataset's rows before its own conditions: what a condition on this very parameter would otherwise hide.</summary>
+    public bool Unfiltered { get; init; }
 }
 
+/// <summary>Label: by what people read, coded fields in the order of their codes.</summary>
 public enum ChoiceOrder { Label, Value, AsRead }

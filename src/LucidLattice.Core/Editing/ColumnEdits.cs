@@ -27,8 +27,8 @@ public sealed record AddField : Edit
         if (place.IsPageBand) throw new EditException("A page header or footer has no row to take a value from. Put the field into the detail band, or into a header or footer of a group.");
         var quoted = Names.Quoted(field.Name);
         if (section.Columns.FirstOrDefault(c => c.Expression == quoted) is { } column && field.Type.IsNumber())
-            return report.WithMainSection(Totals.Add(section, place, column, Aggregate.Sum));
-        var text = field.Type.IsNumber() ? $"{field.Caption}: {{{{ sum({quoted}) }}}}" : $"{{{{ {quoted} }}}}";
+            return report.WithMainSection(Totals.Add(section, place, column, UsualAggregate.Of(field)));
+        var text = field.Type.IsNumber() ? $"{field.Caption}: {{{{ {UsualAggregate.Of(field).ToString().ToLowerInvariant()}({quoted}) }}}}" : $"{{{{ {quoted} }}}}";
         return new AddText { Band = Band, Level = Level, Text = text }.Apply(report, catalog);
     }
 }

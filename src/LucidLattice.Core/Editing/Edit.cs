@@ -22,6 +22,7 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(DeleteElement), "deleteElement")]
 [JsonDerivedType(typeof(LinkChart), "linkChart")]
 [JsonDerivedType(typeof(SetSection), "setSection")]
+[JsonDerivedType(typeof(ExchangeDataset), "exchangeDataset")]
 public abstract record Edit
 {
     /// <exception cref="EditException">The change makes no sense here; the message is meant for people.</exception>

@@ -1,4 +1,6 @@
+using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
 
 namespace LucidLattice.Core.Editing;
@@ -8,8 +10,14 @@ public static class StarterReport
 {
     private const int FirstColumns = 6;
 
+    /// <summary>A report over a copy of a kept dataset, with the parameters that it asks for.</summary>
+    public static ReportDefinition OfKept(string title, Dataset kept, string currency = "EUR")
+        => DatasetCopy.WithParametersOf(Of(title, DatasetCopy.Of(kept, "d1") with { Starter = kept.Starter }, currency), kept, "d1");
+
+    /// <summary>A report over a dataset: with what its author put down to start with, or else with its first fields.</summary>
     public static ReportDefinition Of(string title, Dataset dataset, string currency = "EUR")
     {
+        var starter = dataset.Starter;
         var section = new Section
         {
             Id = "s1",
@@ -23,12 +31,32 @@ public static class StarterReport
             Version = ReportDefinition.CurrentVersion,
             Title = title,
             Currency = currency,
-            Datasets = [dataset],
+            Datasets = [dataset with { Starter = null }],
             Sheets = [new Sheet { Id = "sheet1", Name = "Report", Sections = [section] }],
         };
+        foreach (var field in FirstFields(dataset)) report = Apply(new AddField { Field = field }, report);
+        if (starter is null) return report;
+        if (Has(dataset, starter.GroupBy)) report = Apply(new AddLevel { Field = starter.GroupBy! }, report);
+        var columns = report.MainSection().Columns;
+        foreach (var total in starter.Totals)
+            if (dataset.Fields.FirstOrDefault(f => f.Name == total) is { } field && columns.FirstOrDefault(c => c.Expression == Names.Quoted(total)) is { } column)
+                report = Apply(new AddTotals { Column = column.Id, Aggregate = UsualAggregate.Of(field) }, report);
+        if (!Has(dataset, starter.ChartOf)) return report;
+        report = Apply(new AddChart { Band = BandKind.ReportHeader }, report);
+        var chart = report.MainSection().Elements().Select(e => e.Element).OfType<ChartElement>().Last();
+        return Apply(new SetElement { Element = chart with { Category = Names.Quoted(starter.ChartOf!) } }, report);
+    }
+
+    private static IEnumerable<string> FirstFields(Dataset dataset)
+    {
+        if (dataset.Starter is { Columns.Count: > 0 } starter) return starter.Columns.Where(name => Has(dataset, name));
         var offered = dataset.Fields.Where(f => !f.Hidden).ToList();
         var fields = offered.Where(f => f.Kind != FieldKind.Key).Concat(offered.Where(f => f.Kind == FieldKind.Key)).Take(FirstColumns);
-        foreach (var field in dataset.Fields.Intersect(fields)) report = new AddField { Field = field.Name }.Apply(report, NoReports.Instance);
-        return report;
+        return dataset.Fields.Intersect(fields).Select(f => f.Name);
     }
+
+    /// <summary>False for a field that has gone since.</summary>
+    private static bool Has(Dataset dataset, string? field) => dataset.Fields.Any(f => f.Name == field);
+
+    private static ReportDefinition Apply(Edit edit, ReportDefinition report) => edit.Apply(report, NoReports.Instance);
 }

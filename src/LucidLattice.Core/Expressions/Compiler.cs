@@ -81,6 +81,8 @@ public sealed partial class Compiler
             ReadsRow = true,
             Scale = field.Type == DataType.Decimal ? field.Scale : null,
             Kind = field.Kind,
+            Currency = field.Currency,
+            Codes = CodeBook.Of(field),
         };
     }
 

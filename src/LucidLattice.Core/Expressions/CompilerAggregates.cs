@@ -76,6 +76,7 @@ public sealed partial class Compiler
     {
         Fields = (spec.Argument?.Fields ?? new HashSet<int>()).Concat(spec.Filter?.Fields ?? new HashSet<int>()).ToHashSet(),
         Scale = spec.Function == AggregateFunction.Avg && spec.Type == DataType.Decimal ? Math.Max(spec.Argument?.Scale ?? 0, 2) : spec.Argument?.Scale,
+        Currency = spec.Argument?.Currency,
         Kind = spec.Type == DataType.Whole && spec.Function is AggregateFunction.Count or AggregateFunction.CountRows or AggregateFunction.CountDistinct ? FieldKind.Plain : spec.Argument?.Kind ?? FieldKind.Plain,
     };
 

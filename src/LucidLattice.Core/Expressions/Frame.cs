@@ -79,4 +79,13 @@ public sealed record Compiled(DataType Type, Phase Phase, Func<Frame, Value> Eva
 
     /// <summary>What a field that is passed through or totalled means.</summary>
     public Definitions.FieldKind Kind { get; init; }
+
+    /// <summary>ISO 4217 code of a money field that is passed through or totalled; null for the report's.</summary>
+    public string? Currency { get; init; }
+
+    /// <summary>The value list, if the expression is a bare coded field.</summary>
+    public CodeBook? Codes { get; init; }
+
+    /// <summary>The text and all that decides its order and its labels: what was worked out for one is good for the other.</summary>
+    public string Identity => Codes is null ? Text : $"{Text} [{Codes.Identity}]";
 }

@@ -34,6 +34,9 @@ internal static class Functions
         ["DATE_TRUNC"] = (2, 2, DateTrunc),
     };
 
+    /// <summary>The names of all functions, in capital letters.</summary>
+    public static IEnumerable<string> All => Table.Keys;
+
     public static Compiled Call(CallSyntax call, Compiled[] arguments)
     {
         var name = call.Name switch { "CEIL" => "CEILING", "SUBSTR" => "SUBSTRING", "CHAR_LENGTH" => "LENGTH", _ => call.Name };

@@ -3,7 +3,27 @@ using LucidLattice.Core.Data;
 namespace LucidLattice.Core.Expressions;
 
 /// <summary>An expression's tree as it was written, before names and types are looked up. Positions count from 0.</summary>
-public abstract record Syntax(int Position);
+public abstract record Syntax(int Position)
+{
+    /// <summary>The names of fields in the tree, with their places, in no order.</summary>
+    public IEnumerable<NameSyntax> FieldNames() => this is NameSyntax name ? [name] : Children().SelectMany(c => c.FieldNames());
+
+    private IEnumerable<Syntax> Children() => this switch
+    {
+        UnarySyntax u => [u.Operand],
+        BinarySyntax b => [b.Left, b.Right],
+        BetweenSyntax b => [b.Operand, b.Low, b.High],
+        InSyntax i => [i.Operand, .. i.Choices],
+        InParameterSyntax i => [i.Operand],
+        LikeSyntax l => [l.Operand, l.Pattern],
+        IsNullSyntax i => [i.Operand],
+        CaseSyntax c => [.. c.Branches.SelectMany(b => new[] { b.When, b.Then }), .. new[] { c.Operand, c.Else }.OfType<Syntax>()],
+        CastSyntax c => [c.Operand],
+        ExtractSyntax e => [e.Operand],
+        CallSyntax c => c.Filter is null ? c.Arguments : [.. c.Arguments, c.Filter],
+        _ => [],
+    };
+}
 
 public sealed record LiteralSyntax(Value Value, int Position) : Syntax(Position);
 public sealed record NameSyntax(string Name, int Position) : Syntax(Position);

@@ -38,6 +38,26 @@ public static class TextTemplate
         return pieces;
     }
 
+    /// <summary>The text with each of its expressions replaced; all else stays as it was written. A text that cannot be read stays whole.</summary>
+    public static string MapExpressions(string text, Func<string, string> change)
+    {
+        IReadOnlyList<Piece> pieces;
+        try
+        {
+            pieces = Parse(text);
+        }
+        catch (ExpressionException)
+        {
+            return text;
+        }
+        foreach (var piece in pieces.Where(p => p.Expression is { Length: > 0 }).Reverse())
+        {
+            var at = text.IndexOf(piece.Expression!, piece.Position, StringComparison.Ordinal);
+            text = string.Concat(text.AsSpan(0, at), change(piece.Expression!), text.AsSpan(at + piece.Expression!.Length));
+        }
+        return text;
+    }
+
     private static Piece Value(string content, int position)
     {
         var bar = -1;

@@ -14,13 +14,14 @@ public sealed class ValueFormat
     public string Format(in Value value) => value.IsNull ? "" : _format(value);
 
     /// <param name="pattern">A Unicode LDML pattern; null takes the one that suits the type, the scale and the kind.</param>
+    /// <param name="currency">ISO 4217 code that ¤ in the pattern stands for.</param>
     /// <exception cref="FormatException">The pattern does not suit the type; the message is meant for people.</exception>
-    public static ValueFormat For(DataType type, string? pattern, FieldKind kind, int? scale, CultureInfo culture)
+    public static ValueFormat For(DataType type, string? pattern, FieldKind kind, int? scale, CultureInfo culture, string currency = "EUR")
     {
         pattern ??= DefaultPattern(type, kind, scale);
         if (type.IsNumber())
         {
-            var number = NumberPattern.Parse(pattern!);
+            var number = NumberPattern.Parse(Currencies.WriteOut(pattern!, currency));
             return type == DataType.Double ? new(v => number.Format(v.AsDouble, culture)) : new(v => number.Format(v.Decimal, culture));
         }
         if (type.IsTime())
@@ -31,6 +32,9 @@ public sealed class ValueFormat
         if (pattern is not null && type is DataType.Text) throw new FormatException($"A text takes no pattern, but “{pattern}” was given.");
         return type == DataType.Bool ? new(v => v.Bool ? "yes" : "no") : new(v => v.Invariant);
     }
+
+    /// <summary>Labels of a value list; values that are not listed are written as <paramref name="other"/> does.</summary>
+    public static ValueFormat Of(CodeBook codes, ValueFormat other) => new(v => codes.Label(v) ?? other.Format(v));
 
     /// <summary>Numbers used as keys have no grouping and no decimals.</summary>
     public static string? DefaultPattern(DataType type, FieldKind kind, int? scale) => type switch

@@ -57,7 +57,7 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
     public LinkPlan? Link { get; init; }
 
     /// <summary>The texts that decide its numbers.</summary>
-    public IEnumerable<string> NumbersRead => [Category.Text, Value.Text, Definition.CategoryPattern ?? "", Definition.Order.ToString(), .. MarkTotals.Texts];
+    public IEnumerable<string> NumbersRead => [Category.Identity, Value.Text, Definition.CategoryPattern ?? "", Definition.Order.ToString(), .. MarkTotals.Texts];
 
     /// <summary>The level whose groups it draws, 0 for all rows.</summary>
     public required int Level { get; init; }

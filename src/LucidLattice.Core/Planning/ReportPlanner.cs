@@ -108,7 +108,11 @@ public sealed partial class ReportPlanner
 
     private int LevelsAround(BandPlace place) => place.Kind == BandKind.Detail ? _section.Levels.Count : place.Level;
 
-    private ValueFormat Format(Compiled value, string? pattern) => ValueFormat.For(value.Type, pattern, value.Kind, value.Scale, _culture);
+    private ValueFormat Format(Compiled value, string? pattern)
+    {
+        var format = ValueFormat.For(value.Type, pattern, value.Kind, value.Scale, _culture, value.Currency ?? _report.Currency);
+        return value.Codes is { } codes ? ValueFormat.Of(codes, format) : format;
+    }
 
     /// <summary>Runs a step and turns what it throws into a problem at a place.</summary>
     private T? Check<T>(string place, string property, Func<T> step, Scope scope, int offset = 0) where T : class

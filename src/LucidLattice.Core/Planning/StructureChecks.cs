@@ -4,7 +4,7 @@ using LucidLattice.Core.Definitions;
 namespace LucidLattice.Core.Planning;
 
 /// <summary>What can be wrong with a definition apart from its expressions: shape, ids, names, lengths.</summary>
-public static partial class StructureChecks
+public static class StructureChecks
 {
     public static IEnumerable<Problem> Of(ReportDefinition report)
     {
@@ -51,6 +51,7 @@ public static partial class StructureChecks
                 yield return Error("duplicate-name", $"The dataset “{dataset.Name}” has two fields called “{twice.Key}”.", dataset.Id, "fields", "Remove one of them.");
             foreach (var field in dataset.Fields.Where(f => f.Scale is < 0 or > 12 || !f.Type.IsDeclarable()))
                 yield return Error("bad-type", $"The field “{field.Name}” has no usable type or scale.", dataset.Id, "fields", "A scale is 0 to 12.");
+            foreach (var problem in FieldChecks.Of(dataset)) yield return problem;
         }
     }
 
@@ -98,12 +99,9 @@ public static partial class StructureChecks
     {
         foreach (var (_, element) in report.MainSection().Elements())
             foreach (var color in new[] { element.Style?.Color, (element as ChartElement)?.Color })
-                if (color is not null && !HexColor().IsMatch(color))
+                if (color is not null && !HexColors.IsColor(color))
                     yield return Error("bad-color", $"“{color}” is no colour.", element.Id, "color", "Write it as #0B5D5B.");
     }
-
-    [System.Text.RegularExpressions.GeneratedRegex("^#[0-9A-Fa-f]{6}$")]
-    private static partial System.Text.RegularExpressions.Regex HexColor();
 
     private static Problem Error(string code, string message, string? place, string property, string mend) => new(code, Severity.Error, message, place, property, Mends: [mend]);
 

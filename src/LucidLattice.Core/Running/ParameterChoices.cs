@@ -60,12 +60,14 @@ public sealed class ParameterChoices(IRowSource source)
             var key = frame.Try(value);
             if (key.IsNull || found.ContainsKey(key)) continue;
             if (filter is not null && frame.Try(filter) is not { IsNull: false, Bool: true }) continue;
-            var shown = label is null ? key : frame.Try(label);
-            found[key] = shown.Type == DataType.Text ? shown.Text : ParameterWords.OfOne(shown, Languages.Culture(report.Language));
+            var words = label ?? value;
+            var shown = frame.Try(words);
+            found[key] = words.Codes?.Label(shown) is { } coded ? coded : shown.Type == DataType.Text ? shown.Text : ParameterWords.OfOne(shown, Languages.Culture(report.Language));
             order.Add(key);
         }
         IEnumerable<Value> sorted = chosen.Order switch
         {
+            not ChoiceOrder.AsRead when value.Codes is { } codes => order.OrderBy(v => codes.Place(v)).ThenBy(v => found[v], collation),
             ChoiceOrder.Label => order.OrderBy(v => found[v], collation),
             ChoiceOrder.Value => order.Order(Comparer<Value>.Create((a, b) => Value.Compare(a, b, collation))),
             _ => order,
@@ -76,6 +78,7 @@ public sealed class ParameterChoices(IRowSource source)
     private static (Dataset Dataset, Compiled Value, Compiled? Label, Compiled? Filter) Compile(ReportDefinition report, Parameter parameter, DatasetChoices chosen)
     {
         var dataset = report.Datasets.FirstOrDefault(d => d.Id == chosen.Dataset) ?? throw new ExpressionException("unknown-dataset", $"The choices of “{parameter.Caption}” come from a dataset that the report does not have.", 0);
+        if (chosen.Unfiltered) dataset = dataset with { Filter = null };
         var scope = new Scope { Fields = dataset.Fields, Parameters = ParameterOrder.Others(report, parameter), Allowed = Phase.Row };
         var value = Compiler.Compile(chosen.Value, scope);
         if (value.Type != parameter.Type && !(value.Type.IsNumber() && parameter.Type.IsNumber()))

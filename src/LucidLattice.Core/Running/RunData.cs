@@ -47,9 +47,9 @@ public sealed class RunData
         var steps = new RunSteps(cache, rows, NewFrame, parameters.Values, now, plan.Report.Language);
 
         DataColumn Column(Compiled of) => of.Field is { } index ? rows.Columns[index] : steps.Get([of.Text], frame => Worked(of, rows, frame, cancel), cancel);
-        RowKey Key(Compiled of, bool descending) => steps.Get<RowKey>([of.Text, descending ? "down" : "up"], _ => Column(of).Key(rows.Count, collation, descending), cancel);
+        RowKey Key(Compiled of, bool descending) => steps.Get<RowKey>([of.Identity, descending ? "down" : "up"], _ => of.Codes is { } codes ? CodedKey.Of(Column(of), rows.Count, codes, collation, descending) : Column(of).Key(rows.Count, collation, descending), cancel);
 
-        string[] treeReads = [plan.Filter?.Text ?? "", .. plan.Levels.Select(l => $"level {l.Level.Descending} {l.Key.Text}"), .. plan.Sort.Select(s => $"sort {s.Descending} {s.Key.Text}")];
+        string[] treeReads = [plan.Filter?.Text ?? "", .. plan.Levels.Select(l => $"level {l.Level.Descending} {l.Key.Identity}"), .. plan.Sort.Select(s => $"sort {s.Descending} {s.Key.Identity}")];
         var tree = steps.Get(treeReads, _ =>
         {
             var keys = plan.Levels.Select(l => Key(l.Key, l.Level.Descending)).ToList();

@@ -23,10 +23,17 @@ internal static class QueryVerb
         }
         try
         {
-            // Parameters that SQL by hand names are given as texts, which SQLite compares as it compares its own.
-            var values = options.Settings().ToDictionary(s => s.Key, s => Value.Of(s.Value));
             IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
-            var rows = new ShapedRowSource(new SqliteRowSource(databases)).Read(new DataQuery(dataset, dataset.Fields, values) { Now = DateTime.UtcNow }, new RunProgress(), CancellationToken.None);
+            var source = new ShapedRowSource(new SqliteRowSource(databases));
+            dataset = app.Datasets.WithBase(dataset);
+            var declared = DatasetQuestion.Parameters(dataset).Select(p => p.Name).ToHashSet();
+            var settings = options.Settings();
+            var question = DatasetQuestion.Of(dataset, settings.Where(s => declared.Contains(s.Key)).ToDictionary(), DateTime.UtcNow, source);
+            RenderVerb.Print(question.Values.Problems);
+            if (question.Values.Problems.Any(p => p.IsError)) return 1;
+            // What SQL by hand names without declaring it is given as a text, which SQLite compares as it compares its own.
+            var values = question.Query.Parameters.Concat(settings.Where(s => !declared.Contains(s.Key)).Select(s => KeyValuePair.Create(s.Key, Value.Of(s.Value)))).ToDictionary();
+            var rows = source.Read(question.Query with { Parameters = values }, new RunProgress(), CancellationToken.None);
             RenderVerb.Print(rows.Problems);
             using var stream = File.Create(output + ".part");
             RowsCsv.Write(rows, [.. dataset.Fields.Select(f => f.Name)], stream, CancellationToken.None);

@@ -2,6 +2,7 @@ using System.Diagnostics;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Planning;
 using LucidLattice.Core.Running;
 using LucidLattice.Server.Web;
 using LucidLattice.Sql;
@@ -10,6 +11,18 @@ using LucidLattice.Storage;
 namespace LucidLattice.Server.Data;
 
 public sealed record DatasetSave(int BasedOn, Dataset Definition);
+
+/// <param name="Followed">The titles of reports, and the names of datasets, in which renamed fields were renamed too.</param>
+public sealed record DatasetSaved(int Version, IReadOnlyList<string> Followed);
+
+/// <summary>Calls a field of a dataset that may not be saved yet otherwise, in its own expressions, conditions and order too.</summary>
+public sealed record RenameField(Dataset Definition, string Field, string Name);
+
+/// <summary>A dataset that cannot be read as it is.</summary>
+public sealed record DatasetProblem(string Id, string Name, Problem Problem);
+
+/// <param name="Parameters">The names that the SQL asks for.</param>
+public sealed record SqlDescription(IReadOnlyList<Field> Fields, IReadOnlyList<string> Parameters);
 
 /// <summary>Asks which columns a SELECT statement gives, and of which types they seem to be.</summary>
 public sealed record DescribeSql(string Database, string Sql);
@@ -20,12 +33,21 @@ public sealed record AddTable(Dataset Definition, string Table);
 /// <summary>Asks for a look at a dataset that may not be saved yet.</summary>
 /// <param name="Field">The name of a field whose values are to be described; null for none.</param>
 /// <param name="Counting">False leaves out what joins do to the number of rows.</param>
-public sealed record DatasetLook(Dataset Definition, string? Field = null, bool Counting = true);
+/// <param name="Values">Parameter values by name; the others take their defaults.</param>
+/// <param name="Refresh">True reads the tables again, even if they seem unchanged.</param>
+public sealed record DatasetLook(Dataset Definition, string? Field = null, bool Counting = true, IReadOnlyDictionary<string, string>? Values = null, bool Refresh = false);
 
 /// <param name="Sql">The SQL as it is built; values are always bound.</param>
 /// <param name="Condition">The condition as an expression; empty if every row is kept.</param>
+/// <param name="Asked">What its parameters are taken to be, as people read it.</param>
+/// <param name="MostRows">The most rows that are ever read.</param>
+/// <param name="MostSeconds">The most seconds that a query may take.</param>
 /// <param name="Rows">The first rows, written as 2025-01-31, 12.5, true; null where empty.</param>
-public sealed record DatasetView(string Sql, string Condition, IReadOnlyList<string> Columns, IReadOnlyList<IReadOnlyList<string?>> Rows, int Count, double Milliseconds, IReadOnlyList<JoinEffect> Joins, FieldStatistics? Field, IReadOnlyList<Problem> Problems);
+public sealed record DatasetView(string Sql, string Condition, IReadOnlyList<string> Columns, IReadOnlyList<IReadOnlyList<string?>> Rows, int Count, double Milliseconds, IReadOnlyList<JoinEffect> Joins, FieldStatistics? Field, IReadOnlyList<AskedValue> Asked, int MostRows, int MostSeconds, IReadOnlyList<Problem> Problems);
+
+/// <param name="Value">As it is given; empty if there is none.</param>
+/// <param name="Words">As people read it.</param>
+public sealed record AskedValue(string Name, string Value, string Words);
 
 /// <summary>Datasets: kept ones, and looks at the rows of those being made.</summary>
 public static class DatasetEndpoints
@@ -37,42 +59,86 @@ public static class DatasetEndpoints
         var datasets = app.MapGroup("/api/datasets").WithTags("Data");
         datasets.MapGet("/", (DatasetStore store) => store.List()).WithName("listDatasets");
         datasets.MapPost("/", (Dataset dataset, DatasetStore store) => store.Create(dataset with { Id = FreeId(dataset.Name, store) })).WithName("createDataset");
+        datasets.MapGet("/problems", Problems).WithName("listDatasetProblems");
         datasets.MapGet("/{id}", (string id, DatasetStore store) => store.Find(id) ?? throw Missing(id)).WithName("getDataset");
-        datasets.MapPut("/{id}", (string id, DatasetSave save, DatasetStore store) => new Reports.SavedVersion(store.Save(id, save.BasedOn, save.Definition))).WithName("saveDataset");
+        datasets.MapPut("/{id}", (string id, DatasetSave save, DatasetFollowing following) => following.Save(id, save)).WithName("saveDataset");
+        datasets.MapGet("/{id}/uses", (string id, DatasetFollowing following) => following.Uses(id)).WithName("listDatasetUses");
+        datasets.MapPost("/{id}/follow", (string id, FollowRequest request, DatasetFollowing following) => following.Follow(id, request)).WithName("followDataset");
         datasets.MapDelete("/{id}", (string id, DatasetStore store) => store.SetDeleted(id, true) ? Results.NoContent() : throw Missing(id)).WithName("deleteDataset");
         datasets.MapPost("/{id}/restore", (string id, DatasetStore store) => store.SetDeleted(id, false) ? Results.NoContent() : throw Missing(id)).WithName("restoreDataset");
         datasets.MapPost("/look", Look).WithName("lookAtDataset");
-        datasets.MapPost("/describe", (DescribeSql request, AppData data, CancellationToken cancel) => SchemaReader.Describe(data.PathOf(request.Database) ?? throw ApiException.NotFound($"No database is registered as “{request.Database}”."), request.Sql, cancel)).WithName("describeSql");
+        datasets.MapPost("/describe", (DescribeSql request, AppData data, CancellationToken cancel) => Describe(data.PathOf(request.Database) ?? throw ApiException.NotFound($"No database is registered as “{request.Database}”."), request.Sql, cancel)).WithName("describeSql");
+        datasets.MapPost("/rename-field", (RenameField request) => Rename(request)).WithName("renameField");
         datasets.MapPost("/add-table", (AddTable request, AppData data) => JoinProposal.Add(request.Definition, request.Table, DatabaseEndpoints.Tables(request.Definition.Database, data))).WithName("addTableToDataset");
     }
 
-    private static DatasetView Look(DatasetLook request, IRowSource source, JoinLook joins, CancellationToken cancel)
+    private static SqlDescription Describe(string path, string sql, CancellationToken cancel)
+    {
+        using var connection = SafeConnection.Open(path, QueryLimits.Default, cancel);
+        return new SqlDescription(SchemaReader.Describe(path, sql, cancel), [.. connection.ParameterNames(sql).Distinct()]);
+    }
+
+    private static Dataset Rename(RenameField request)
+    {
+        var name = request.Name.Trim();
+        if (name.Length is 0 or > 80) throw ApiException.Bad("bad-name", "Give the field a name of up to 80 letters.");
+        if (request.Definition.Fields.All(f => f.Name != request.Field)) throw ApiException.NotFound($"There is no field “{request.Field}”.");
+        if (request.Definition.Fields.Any(f => f.Name != request.Field && string.Equals(f.Name, name, StringComparison.OrdinalIgnoreCase))) throw ApiException.Bad("name-taken", $"Another field is called “{name}” already.");
+        return DatasetCopy.Rename(request.Definition, new Dictionary<string, string> { [request.Field] = name });
+    }
+
+    private static DatasetView Look(DatasetLook request, IRowSource source, JoinLook joins, DatasetStore store, CancellationToken cancel)
     {
         var started = Stopwatch.GetTimestamp();
-        var dataset = request.Definition;
-        var problems = new List<Problem>();
-        DatasetPlan.Of(dataset, [], problems);
+        var dataset = store.WithBase(request.Definition);
+        var question = DatasetQuestion.Of(dataset, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow, source, cancel);
+        var problems = FieldChecks.Of(dataset).Concat(question.Values.Problems.Select(Unanswered)).ToList();
+        DatasetPlan.Of(dataset, question.Around.Parameters, problems);
         var (sql, condition, effects) = ("", "", (IReadOnlyList<JoinEffect>)[]);
         var rows = RowSet.Empty;
         try
         {
             sql = QueryBuilder.Select(dataset, [.. dataset.Fields.Where(f => f.Expression is not { Length: > 0 })]);
-            if (problems.Count == 0)
+            if (!problems.Any(p => p.IsError))
             {
-                condition = ConditionText.Of(dataset.Filter, dataset, []);
-                rows = source.Read(new DataQuery(dataset, dataset.Fields, new Dictionary<string, Value>()) { Now = DateTime.UtcNow }, new RunProgress(), cancel);
+                condition = ConditionText.Of(dataset.Filter, dataset, question.Around.Parameters);
+                rows = source.Read(question.Query with { Refresh = request.Refresh }, new RunProgress(), cancel);
                 problems.AddRange(rows.Problems);
             }
             if (request.Counting) effects = joins.Effects(dataset, cancel);
         }
         catch (DataException e)
         {
-            if (problems.Count == 0) problems.Add(new Problem(e.Code, Severity.Error, e.Message, dataset.Id));
+            if (problems.Count == 0) problems.Add(SchemaMends.Of(e, dataset));
         }
         var shown = Enumerable.Range(0, Math.Min(FirstRows, rows.Count)).Select(row => (IReadOnlyList<string?>)[.. rows.Columns.Select(c => c[row] is { IsNull: false } value ? value.Invariant : null)]).ToList();
         var index = dataset.Fields.ToList().FindIndex(f => f.Name == request.Field);
         var field = index >= 0 && index < rows.Columns.Count ? FieldStatistics.Of(rows.Columns[index], rows.Count, "en-GB") : null;
-        return new DatasetView(sql, condition, [.. dataset.Fields.Select(f => f.Name)], shown, rows.Count, Stopwatch.GetElapsedTime(started).TotalMilliseconds, effects, field, problems);
+        return new DatasetView(sql, condition, [.. dataset.Fields.Select(f => f.Name)], shown, rows.Count, Stopwatch.GetElapsedTime(started).TotalMilliseconds, effects, field,
+            [.. question.Around.Parameters.Select((p, i) => new AskedValue(p.Name, question.Values.Values[i].Invariant, question.Values.Words(question.Around, i)))],
+            Math.Min(dataset.RowLimit ?? int.MaxValue, QueryLimits.Default.Rows), Math.Min(dataset.SecondsLimit ?? int.MaxValue, (int)QueryLimits.Default.Time.TotalSeconds), problems);
+    }
+
+    /// <summary>Where a reader would be asked first, the author sees the dataset nevertheless.</summary>
+    private static Problem Unanswered(Problem problem) => problem.Code != "parameter-required" ? problem
+        : problem with { Severity = Severity.Warning, Message = $"“:{problem.Place}” has no value here, so conditions on it keep no row.", Mends = ["Try a value, or give it a default."] };
+
+    /// <summary>The datasets whose tables or columns are not there any more, found without reading rows.</summary>
+    private static IReadOnlyList<DatasetProblem> Problems(DatasetStore store, IRowSource source)
+    {
+        var found = new List<DatasetProblem>();
+        foreach (var saved in store.List())
+        {
+            try
+            {
+                source.Require(DatasetQuestion.Of(saved.Definition, new Dictionary<string, string>(), DateTime.UtcNow).Query);
+            }
+            catch (DataException e)
+            {
+                found.Add(new DatasetProblem(saved.Id, saved.Definition.Name, SchemaMends.Of(e, saved.Definition)));
+            }
+        }
+        return found;
     }
 
     private static ApiException Missing(string id) => ApiException.NotFound($"There is no dataset “{id}”.");

@@ -44,11 +44,11 @@ public static class ReportEndpoints
         return store.Create(FreeId(definition.Title, store), definition);
     }
 
-    /// <summary>The report holds a copy of the dataset, so that it stays as it is when the dataset changes.</summary>
+    /// <summary>The report holds a copy of the dataset, so that it changes only when its author says so.</summary>
     private static ReportDefinition FromDataset(string id, string? title, AppData data)
     {
         var dataset = data.Datasets.Find(id)?.Definition ?? throw ApiException.NotFound($"There is no dataset “{id}”.");
-        return StarterReport.Of(string.IsNullOrWhiteSpace(title) ? dataset.Name : title.Trim(), dataset with { Id = "d1" });
+        return StarterReport.OfKept(string.IsNullOrWhiteSpace(title) ? dataset.Name : title.Trim(), dataset);
     }
 
     private static ReportDefinition FromTable(NewReport request, AppData data)

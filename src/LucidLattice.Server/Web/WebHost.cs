@@ -64,6 +64,7 @@ public static class WebHost
         services.AddSingleton(new SizedCache(memory));
         services.AddSingleton(data.Datasets);
         services.AddSingleton(new JoinLook(data));
+        services.AddSingleton(new Data.DatasetFollowing(data));
         services.AddSingleton<Core.Data.IRowSource>(s => new ShapedRowSource(new CachedRowSource(new SqliteRowSource(data), s.GetRequiredService<SizedCache>()), s.GetRequiredService<SizedCache>()));
         services.AddSingleton<ReportEngine>();
         services.AddSingleton<ComposeProgress>();
@@ -81,6 +82,8 @@ public static class WebHost
         app.MapReports();
         app.MapDatabases();
         app.MapDatasets();
+        app.MapExpressions();
+        app.MapExchanges();
         app.MapCompose();
         app.MapRuns();
         app.Map("/api/{**rest}", IResult () => throw ApiException.NotFound("There is no such address in the API; /api/openapi.json lists them."));

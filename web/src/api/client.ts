@@ -1,5 +1,5 @@
 import type {
-  CsvColumn, CsvImport, CsvPreview, DatabaseUses, Dataset, DatasetView, Field, SavedDataset, ChoicesInfo, ComposeChoices, ChoicesRequest, ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineInfo, PagesResponse, ProgressInfo, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion, SearchResult,
+  CopiesRequest, DatasetProblem, DatasetSaved, DatasetUses, ExchangeProposal, ExchangeRequest, ExpressionTrial, Followed, FunctionHelp, OutdatedCopy, SqlDescription, TrialRequest, CsvColumn, CsvImport, CsvPreview, DatabaseUses, Dataset, DatasetView, SavedDataset, ChoicesInfo, ComposeChoices, ChoicesRequest, ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineInfo, PagesResponse, ProgressInfo, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion, SearchResult,
 } from './generated';
 
 /** An answer of the server that says what is wrong (RFC 9457). */
@@ -41,11 +41,19 @@ export const api = {
   datasets: () => call<SavedDataset[]>('GET', '/datasets'),
   dataset: (id: string) => call<SavedDataset>('GET', `/datasets/${at(id)}`),
   createDataset: (definition: Dataset) => call<SavedDataset>('POST', '/datasets', definition),
-  saveDataset: (id: string, basedOn: number, definition: Dataset) => call<SavedVersion>('PUT', `/datasets/${at(id)}`, { basedOn, definition }),
+  saveDataset: (id: string, basedOn: number, definition: Dataset) => call<DatasetSaved>('PUT', `/datasets/${at(id)}`, { basedOn, definition }),
   removeDataset: (id: string) => call<void>('DELETE', `/datasets/${at(id)}`),
   restoreDataset: (id: string) => call<void>('POST', `/datasets/${at(id)}/restore`),
-  lookAtDataset: (definition: Dataset, field: string | null, signal?: AbortSignal) => call<DatasetView>('POST', '/datasets/look', { definition, field }, signal),
-  describeSql: (database: string, sql: string) => call<Field[]>('POST', '/datasets/describe', { database, sql }),
+  datasetProblems: () => call<DatasetProblem[]>('GET', '/datasets/problems'),
+  datasetUses: (id: string) => call<DatasetUses>('GET', `/datasets/${at(id)}/uses`),
+  followDataset: (id: string, reports: string[]) => call<Followed[]>('POST', `/datasets/${at(id)}/follow`, { reports }),
+  renameField: (definition: Dataset, field: string, name: string) => call<Dataset>('POST', '/datasets/rename-field', { definition, field, name }),
+  lookAtDataset: (definition: Dataset, field: string | null, signal?: AbortSignal, more: { values?: Record<string, string>; refresh?: boolean; counting?: boolean } = {}) => call<DatasetView>('POST', '/datasets/look', { definition, field, ...more }, signal),
+  functions: () => call<FunctionHelp[]>('GET', '/expressions/functions'),
+  tryExpression: (request: TrialRequest, signal?: AbortSignal) => call<ExpressionTrial>('POST', '/expressions/try', request, signal),
+  outdatedCopies: (request: CopiesRequest, signal?: AbortSignal) => call<OutdatedCopy[]>('POST', '/compose/copies', request, signal),
+  proposeExchange: (request: ExchangeRequest) => call<ExchangeProposal>('POST', '/compose/exchange', request),
+  describeSql: (database: string, sql: string) => call<SqlDescription>('POST', '/datasets/describe', { database, sql }),
   addTable: (definition: Dataset, table: string) => call<Dataset>('POST', '/datasets/add-table', { definition, table }),
   registerDatabase: (name: string, path: string) => call<DatabaseInfo>('POST', '/databases', { name, path }),
   databaseUses: (name: string) => call<DatabaseUses>('GET', `/databases/${at(name)}/uses`),

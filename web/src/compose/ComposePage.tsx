@@ -1,11 +1,12 @@
 import { DndContext, DragOverlay, PointerSensor, pointerWithin, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import Box from '@mui/material/Box';
 import { useSnackbar } from 'notistack';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
 import { api } from '../api/client';
 import type { BandKind } from '../api/generated';
+import { AssistContext, type Assist } from '../code/assist';
 import { ParameterStrip } from '../read/ParameterStrip';
 import { BarButton } from '../shell/BarButton';
 import { Message } from '../shell/Message';
@@ -18,6 +19,9 @@ import { ComposeStatus } from './ComposeStatus';
 import { ConflictBar } from './ConflictBar';
 import { useCompose } from './composeStore';
 import { DataList } from './DataList';
+import { mainSection } from './definition';
+import { ExchangePanel } from './ExchangePanel';
+import { OutdatedBar } from './OutdatedBar';
 import { Paper } from './Paper';
 import { SidePanel } from './SidePanel';
 import { useComposeKeys } from './useComposeKeys';
@@ -31,6 +35,11 @@ export function ComposePage() {
   const { open, edit, undo, redo, publish, setValues, definition, view, values, past, future, saving, failure, published, version, clearFailure } = useCompose();
   const [missing, setMissing] = useState('');
   const [dragged, setDragged] = useState<string>();
+  const [exchanging, setExchanging] = useState(false);
+  const assist = useMemo((): Assist | undefined => {
+    const dataset = definition?.datasets?.find((d) => d.id === mainSection(definition).dataset);
+    return dataset && { dataset, parameters: definition?.parameters ?? [], values };
+  }, [definition, values]);
   const { enqueueSnackbar } = useSnackbar();
   const client = useQueryClient();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
@@ -81,12 +90,14 @@ export function ComposePage() {
             <Box sx={{ ml: 'auto' }}><Vantage /></Box>
           </Box>
           {saving === 'conflict' && <ConflictBar />}
-          <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
-            <DataList />
+          <OutdatedBar />
+          <AssistContext.Provider value={assist}><Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
+            <DataList onExchange={() => setExchanging(true)} />
             <Paper dragging={dragged !== undefined} />
             <BusyNote />
             <SidePanel />
-          </Box>
+          </Box></AssistContext.Provider>
+          {exchanging && <ExchangePanel onClose={() => setExchanging(false)} />}
           <ComposeStatus />
           <DragOverlay dropAnimation={null}>{dragged && <Box sx={{ px: 1.25, py: 0.5, width: 'max-content', borderRadius: 1, bgcolor: color.main, color: '#fff', fontWeight: 600 }}>{dragged}</Box>}</DragOverlay>
         </DndContext>

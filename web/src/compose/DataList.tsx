@@ -1,9 +1,11 @@
 import { useDraggable } from '@dnd-kit/core';
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import type { Field } from '../api/generated';
 import { times } from '../shell/count';
 import { FieldSign, Sign } from '../shell/FieldSign';
@@ -12,7 +14,7 @@ import { useCompose } from './composeStore';
 import { caption, offeredFields, mainSection } from './definition';
 
 /** The fields of the report's dataset. Drag one onto a band, or press Enter for a menu of places. */
-export function DataList() {
+export function DataList({ onExchange }: { onExchange: () => void }) {
   const definition = useCompose((s) => s.definition);
   const [wanted, setWanted] = useState('');
   if (!definition) return null;
@@ -20,7 +22,10 @@ export function DataList() {
   const fields = offeredFields(definition).filter((f) => caption(f).toLowerCase().includes(wanted.trim().toLowerCase()));
   return (
     <Box component="nav" aria-label="Data" sx={{ width: 204, flex: 'none', overflow: 'auto', p: 1.25, bgcolor: color.panel, borderRight: `1px solid ${color.line}` }}>
-      <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0 }}>{dataset?.name ?? 'No data'}</Box>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
+        <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0, flex: 1 }}>{dataset?.copyOf ? <Box component={Link} to={`/data/${dataset.copyOf}`} title="Open the dataset" sx={{ color: 'inherit' }}>{dataset.name}</Box> : dataset?.name ?? 'No data'}</Box>
+        {dataset && <Button size="small" color="inherit" onClick={onExchange} title="Lists the rows of another dataset instead" sx={{ fontSize: 11, minWidth: 0, color: color.muted }}>Exchange</Button>}
+      </Box>
       <InputBase placeholder="Find a field" inputProps={{ 'aria-label': 'Find a field' }} value={wanted} onChange={(e) => setWanted(e.target.value)} sx={{ width: '100%', my: 0.75, height: 28, px: 1, fontSize: 13, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }} />
       {fields.map((field) => <FieldItem key={field.name} field={field} />)}
       {(definition.parameters?.length ?? 0) > 0 && <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0, mt: 2, mb: 0.5 }}>Parameters</Box>}

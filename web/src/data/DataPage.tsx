@@ -5,6 +5,7 @@ import { useSnackbar } from 'notistack';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api } from '../api/client';
+import type { DatasetUses, SavedDataset } from '../api/generated';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
 import { Message } from '../shell/Message';
@@ -12,8 +13,11 @@ import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
 import { Databases } from './Databases';
+import { startedFrom } from './dataset';
+import { SmallLook } from './SmallLook';
+import { toApi } from './types';
 
-const kinds = { table: 'One table', join: 'Joined tables', query: 'SQL by hand' };
+const kinds = { table: 'One table', join: 'Joined tables', query: 'SQL by hand', derived: 'From another dataset' };
 
 /** Datasets that reports are made from, and the databases that they read. */
 export function DataPage() {
@@ -23,16 +27,22 @@ export function DataPage() {
   const datasets = useQuery({ queryKey: ['datasets'], queryFn: api.datasets });
   const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
   const [wanted, setWanted] = useState('');
+  const [looked, setLooked] = useState<string>();
   useEffect(() => { document.title = 'Data – Lucid Lattice'; }, []);
   const fail = (error: Error) => enqueueSnackbar(error.message, { variant: 'error' });
   const refresh = () => client.invalidateQueries({ queryKey: ['datasets'] });
   const create = (database: string, source: 'join' | 'query') => api.createDataset({ id: 'new', name: 'New dataset', database, source: source === 'join' ? { type: 'join', tables: [] } : { type: 'query', sql: '' }, fields: [] }).then((made) => navigate(`/data/${made.id}`), fail);
+  const start = (saved: SavedDataset) => api.createDataset(toApi(startedFrom(saved))).then((made) => navigate(`/data/${made.id}`), fail);
+  const [leaving, setLeaving] = useState<{ saved: SavedDataset; uses: DatasetUses }>();
+  // What hangs on it is said before it goes.
+  const askToRemove = (saved: SavedDataset) => api.datasetUses(saved.id).then((uses) => (uses.reports.length + uses.datasets.length ? setLeaving({ saved, uses }) : void remove(saved.id, saved.definition.name)), fail);
   const remove = (id: string, name: string) => api.removeDataset(id).then(async () => {
+    setLeaving(undefined);
     await refresh();
-    enqueueSnackbar(`“${name}” is deleted. Reports made from it keep their own copy.`, { action: () => <Button size="small" sx={{ color: color.paper }} onClick={() => void api.restoreDataset(id).then(refresh, fail)}>Undo</Button> });
+    enqueueSnackbar(`“${name}” is deleted.`, { action: () => <Button size="small" sx={{ color: color.paper }} onClick={() => void api.restoreDataset(id).then(refresh, fail)}>Undo</Button> });
   }, fail);
   const report = (id: string) => api.create({ dataset: id }).then((made) => navigate(`/compose/${made.id}`), fail);
-  const shown = datasets.data?.filter((d) => `${d.definition.name} ${d.definition.description ?? ''}`.toLowerCase().includes(wanted.toLowerCase())) ?? [];
+  const shown = datasets.data?.filter((d) => `${d.definition.name} ${d.definition.description ?? ''} ${(d.definition.fields ?? []).map((f) => f.label ?? f.name).join(' ')}`.toLowerCase().includes(wanted.toLowerCase())) ?? [];
   const first = databases.data?.[0]?.name ?? 'skerravoe';
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
@@ -45,23 +55,38 @@ export function DataPage() {
           </Box>
           {datasets.error && <Message problem title="The datasets cannot be listed">{datasets.error.message}</Message>}
           {datasets.data?.length === 0 && <Message title="No dataset yet">A dataset says which rows a report can list.<Button variant="outlined" onClick={() => void create(first, 'join')}>Make one from tables</Button></Message>}
-          <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(270px, 1fr))', gap: 1.5 }}>
-            {shown.map(({ id, definition }) => (
+          <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(290px, 1fr))', gap: 1.5, alignItems: 'start' }}>
+            {shown.map((saved) => { const { id, definition } = saved; return (
               <Box component="article" key={id} aria-label={definition.name} sx={{ p: 1.5, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1.5, display: 'flex', flexDirection: 'column' }}>
                 <Box component={Link} to={`/data/${id}`} sx={{ fontWeight: 700, color: color.ink, textDecoration: 'none', '&:hover': { color: color.main } }}>{definition.name}</Box>
                 <Box sx={{ fontSize: 12, color: color.muted }}>{kinds[definition.source.type ?? 'table']} · {count((definition.fields ?? []).length, 'field')}</Box>
                 <Box sx={{ my: 1, flex: 1 }}>{definition.description}</Box>
-                <Box sx={{ display: 'flex', gap: 1 }}>
-                  <Button size="small" variant="outlined" onClick={() => void report(id)}>New report from it</Button>
-                  <Button size="small" color="inherit" sx={{ ml: 'auto' }} onClick={() => void remove(id, definition.name)}>Delete</Button>
+                <Box sx={{ display: 'flex', gap: 0.5, '& button': { whiteSpace: 'nowrap', px: 1, minWidth: 0 } }}>
+                  <Button size="small" variant="outlined" onClick={() => void report(id)}>New report</Button>
+                  <Button size="small" color="inherit" aria-expanded={looked === id} onClick={() => setLooked(looked === id ? undefined : id)}>Rows</Button>
+                  <Button size="small" color="inherit" title="A new dataset that starts from this one" onClick={() => void start(saved)}>Start from it</Button>
+                  <Button size="small" color="inherit" sx={{ ml: 'auto' }} onClick={() => void askToRemove(saved)}>Delete</Button>
                 </Box>
+                {leaving?.saved.id === id && <Leaving uses={leaving.uses} onLeave={() => setLeaving(undefined)} onRemove={() => void remove(id, definition.name)} />}
+                {looked === id && <Box sx={{ mt: 1 }}><SmallLook dataset={definition} /></Box>}
               </Box>
-            ))}
+            ); })}
           </Box>
         </Box>
         <Databases />
       </Box>
       <StatusBar left={[datasets.data && count(datasets.data.length, 'dataset'), databases.data && count(databases.data.length, 'database')]} />
+    </Box>
+  );
+}
+
+/** What hangs on a dataset that is about to be deleted. */
+function Leaving({ uses, onLeave, onRemove }: { uses: DatasetUses; onLeave: () => void; onRemove: () => void }) {
+  return (
+    <Box role="alert" sx={{ mt: 1, p: 1, borderRadius: 1, bgcolor: color.problemTint, fontSize: 12 }}>
+      {uses.datasets.length > 0 && <Box>Would break, because they start from it: <b>{uses.datasets.join(', ')}</b>.</Box>}
+      {uses.reports.length > 0 && <Box>Made from it: <b>{uses.reports.map((r) => r.title).join(', ')}</b>. {uses.reports.length === 1 ? 'It goes' : 'They go'} on with {uses.reports.length === 1 ? 'its' : 'their'} own copy, which nothing brings up to date any more.</Box>}
+      <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}><Button size="small" variant="outlined" onClick={onRemove}>Delete it nevertheless</Button><Button size="small" color="inherit" onClick={onLeave}>Keep it</Button></Box>
     </Box>
   );
 }

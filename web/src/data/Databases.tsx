@@ -4,11 +4,12 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
 import { api } from '../api/client';
-import type { CsvPreview } from '../api/generated';
+import type { CsvPreview, TableInfo } from '../api/generated';
 import { TextSetting } from '../sentence/TextSetting';
 import { count } from '../shell/count';
 import { color } from '../theme/tokens';
 import { CsvPanel } from './CsvPanel';
+import { SmallLook } from './SmallLook';
 
 /** The databases with their tables; new ones by upload, or by the path of a file on this machine. */
 export function Databases() {
@@ -19,9 +20,22 @@ export function Databases() {
   const [csv, setCsv] = useState<{ file: File; preview: CsvPreview }>();
   const [path, setPath] = useState<{ name: string; path: string }>();
   const [busy, setBusy] = useState('');
+  const [looked, setLooked] = useState<string>();
+  const isLooked = (database: string, table: string) => looked === `${database}|${table}`;
   const say = (text: string) => enqueueSnackbar(text, { variant: 'success' });
   const fail = (error: Error) => { enqueueSnackbar(error.message, { variant: 'error' }); };
   const refresh = () => client.invalidateQueries({ queryKey: ['databases'] });
+  const refreshAll = async () => {
+    await refresh();
+    await client.invalidateQueries({ queryKey: ['small-look'] });
+    try {
+      const broken = await api.datasetProblems();
+      if (broken.length === 0) say('The tables are looked up anew. Every dataset finds its columns.');
+      else enqueueSnackbar(broken.map((b) => `${b.name}: ${b.problem.message} ${b.problem.mends?.join(' ') ?? ''}`).join(' '), { variant: 'warning', persist: true });
+    } catch (error) {
+      fail(error as Error);
+    }
+  };
   const take = async (chosen: File) => {
     setBusy(`Reading ${chosen.name}…`);
     try {
@@ -50,7 +64,7 @@ export function Databases() {
   };
   return (
     <Box component="aside" aria-label="Databases" sx={{ width: 320, flex: 'none', p: 1.5, bgcolor: color.panel, border: `1px solid ${color.line}`, borderRadius: 1.5 }}>
-      <Box component="h2" sx={{ fontSize: 15, m: 0, mb: 1 }}>Databases</Box>
+      <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}><Box component="h2" sx={{ fontSize: 15, m: 0, flex: 1 }}>Databases</Box><Button size="small" color="inherit" onClick={() => void refreshAll()} title="Looks up tables and columns again, and checks what reads them">Refresh</Button></Box>
       <Box sx={{ display: 'flex', gap: 1, mb: 1.5 }}>
         <Button variant="outlined" onClick={() => file.current?.click()}>Upload a file…</Button>
         <Button variant="outlined" onClick={() => setPath({ name: '', path: '' })}>By its path…</Button>
@@ -74,13 +88,25 @@ export function Databases() {
           </Box>
           {database.error && <Box role="alert" sx={{ color: color.problem }}>{database.error}</Box>}
           {database.tables.map((table) => (
-            <Box key={table.name} title={table.fields.map((f) => f.name).join(', ')} sx={{ display: 'flex', gap: 1, fontSize: 12, py: 0.25 }}>
+            <Box key={table.name}><Box component="button" title={table.fields.map((f) => f.name).join(', ')} aria-expanded={isLooked(database.name, table.name)} onClick={() => setLooked(isLooked(database.name, table.name) ? undefined : `${database.name}|${table.name}`)} sx={{ display: 'flex', gap: 1, width: '100%', border: 0, bgcolor: 'transparent', font: 'inherit', color: 'inherit', textAlign: 'left', cursor: 'pointer', fontSize: 12, py: 0.25, px: 0, '&:hover': { color: color.main } }}>
               <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{table.name.replaceAll('_', ' ')}</Box>
               <Box component="span" sx={{ color: color.muted }}>{table.isView ? 'view' : count(table.rows ?? 0, 'row')}</Box>
             </Box>
+            {isLooked(database.name, table.name) && <TableLook database={database.name} table={table} />}</Box>
           ))}
         </Box>
       ))}
+    </Box>
+  );
+}
+
+/** The columns of a table with their types, and its first rows. */
+function TableLook({ database, table }: { database: string; table: TableInfo }) {
+  const refers = table.references.map((r) => `${r.columns.map((c) => c.column).join(', ')} → ${r.table.replaceAll('_', ' ')}`);
+  return (
+    <Box sx={{ my: 0.5 }}>
+      <Box sx={{ fontSize: 11, color: color.muted, mb: 0.5 }}>{table.keys.length > 0 && `Key: ${table.keys.join(', ')}. `}{refers.length > 0 && `${refers.join('; ')}.`}</Box>
+      <SmallLook dataset={{ id: 'look', name: table.name, database, source: { type: 'table', table: table.name }, fields: table.fields, rowLimit: 100 }} />
     </Box>
   );
 }

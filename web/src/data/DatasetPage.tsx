@@ -2,11 +2,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api } from '../api/client';
+import { AssistContext, type Assist } from '../code/assist';
 import { Blank } from '../sentence/Blank';
 import { Sentence } from '../sentence/Sentence';
 import { TextSetting } from '../sentence/TextSetting';
@@ -25,6 +26,10 @@ import { JoinSentence } from './JoinSentence';
 import { RowsTable } from './RowsTable';
 import { SqlEditor } from './SqlEditor';
 import { fromApi, toApi } from './types';
+import { DatasetParameters } from './DatasetParameters';
+import { DerivedCard } from './DerivedCard';
+import { StarterSetting } from './StarterSetting';
+import { UsedBy } from './UsedBy';
 import { useDataset } from './useDataset';
 
 const savingWords = { saved: 'All changes saved', saving: 'Saving…', failed: 'Not saved' };
@@ -34,18 +39,21 @@ export function DatasetPage() {
   const { id = '' } = useParams();
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
-  const { dataset, edit, undo, redo, saving, failure, save } = useDataset(id);
+  const { dataset, edit, undo, redo, saving, savedVersion, failure, save } = useDataset(id);
+  const client = useQueryClient();
   const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
   const schema = useMemo(() => databases.data?.find((d) => d.name === dataset?.database)?.tables ?? [], [databases.data, dataset?.database]);
   const [field, setField] = useState<string>();
   const [table, setTable] = useState<string>();
   const [tab, setTab] = useState<'rows' | 'sql'>('rows');
+  const [tried, setTried] = useState<Record<string, string>>({});
+  const [refresh, setRefresh] = useState(0);
   const [menu, setMenu] = useState<HTMLElement | null>(null);
-  const look = useQuery({ queryKey: ['look', JSON.stringify({ ...dataset, source: { ...dataset?.source, tables: undefined }, joins: dataset?.source.type === 'join' ? dataset.source.tables?.map((t) => [t.id, t.table, t.join]) : undefined }), field], queryFn: ({ signal }) => api.lookAtDataset(toApi(dataset!), field ?? null, signal), enabled: dataset !== undefined, placeholderData: (previous) => previous, gcTime: 30_000 });
+  const look = useQuery({ queryKey: ['look', JSON.stringify({ ...dataset, source: { ...dataset?.source, tables: undefined }, joins: dataset?.source.type === 'join' ? dataset.source.tables?.map((t) => [t.id, t.table, t.join]) : undefined }), field, tried, refresh], queryFn: ({ signal }) => api.lookAtDataset(toApi(dataset!), field ?? null, signal, { values: tried, refresh: refresh > 0 }), enabled: dataset !== undefined, placeholderData: (previous) => previous, gcTime: 30_000 });
   useEffect(() => { document.title = `${dataset?.name ?? 'Data'} – Lucid Lattice`; }, [dataset?.name]);
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || (e.target instanceof HTMLElement && /^(INPUT|TEXTAREA)$/.test(e.target.tagName))) return;
+      if (!(e.ctrlKey || e.metaKey) || (e.target instanceof HTMLElement && (/^(INPUT|TEXTAREA)$/.test(e.target.tagName) || e.target.isContentEditable))) return;
       const key = e.key.toLowerCase();
       if (key === 'z' && !e.shiftKey && undo) { e.preventDefault(); undo(); }
       if ((key === 'y' || (key === 'z' && e.shiftKey)) && redo) { e.preventDefault(); redo(); }
@@ -56,6 +64,10 @@ export function DatasetPage() {
   const addTable = (name: string) => { setMenu(null); api.addTable(toApi(dataset!), name).then((next) => edit(fromApi(next)), (error: Error) => enqueueSnackbar(error.message, { variant: 'error' })); };
   const report = async () => { await save(); api.create({ dataset: id }).then((made) => navigate(`/compose/${made.id}`), (error: Error) => enqueueSnackbar(error.message, { variant: 'error' })); };
   const view = look.data;
+  const uses = useQuery({ queryKey: ['dataset-uses', id, savedVersion], queryFn: () => api.datasetUses(id), placeholderData: (previous) => previous });
+  const assist = useMemo((): Assist | undefined => dataset && { dataset: toApi(dataset), parameters: dataset.parameters ?? [], values: tried }, [dataset, tried]);
+  const readAgain = () => { setRefresh(refresh + 1); void client.invalidateQueries({ queryKey: ['databases'] }); };
+  const byHand = () => { if (view) edit({ ...dataset!, source: { type: 'query', sql: view.sql }, fields: dataset!.fields?.map((f) => ({ ...f, table: null, column: null })) }); setTab('rows'); };
   const errors = view?.problems.filter((p) => p.severity === 'error') ?? [];
   const general = view?.problems.filter((p) => !p.property?.startsWith('fields.')) ?? [];
   const sort = dataset?.sort?.[0];
@@ -73,7 +85,7 @@ export function DatasetPage() {
         )}
       />
       {failure && !dataset ? <Message problem title="The dataset cannot be opened">{failure}</Message> : !dataset ? <Message title="Opening…" /> : (
-        <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
+        <AssistContext.Provider value={assist}><Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
           <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
             <Box sx={{ flex: 3, minHeight: 200, position: 'relative' }}>
               {dataset.source.type === 'query' ? <SqlEditor dataset={dataset} schema={schema} onEdit={edit} /> : isJoin(dataset) ? (
@@ -84,17 +96,17 @@ export function DatasetPage() {
                     {schema.map((t) => <MenuItem key={t.name} onClick={() => addTable(t.name)}>{t.name.replaceAll('_', ' ')}<Box component="span" sx={{ ml: 1.5, color: color.muted, fontSize: 12 }}>{t.isView ? 'view' : count(t.rows ?? 0, 'row')}</Box></MenuItem>)}
                   </Menu>
                 </>
-              ) : <Message title={`Every row of ${dataset.source.type === 'table' ? dataset.source.table : ''}`} />}
+              ) : dataset.source.type === 'derived' ? <DerivedCard dataset={dataset} from={dataset.source.dataset} onEdit={edit} /> : <Message title={`Every row of ${dataset.source.type === 'table' ? dataset.source.table.replaceAll('_', ' ') : ''}`} />}
             </Box>
             <Box sx={{ flex: 2, minHeight: 140, display: 'flex', flexDirection: 'column', bgcolor: color.paper, borderTop: `1px solid ${color.line}` }}>
               <Box sx={{ display: 'flex', px: 1.5, py: 0.5, alignItems: 'center', borderBottom: `1px solid ${color.line}` }}>
                 <Box role="tablist" aria-label="What is shown" sx={{ display: 'flex', gap: 1 }}>{(['rows', 'sql'] as const).map((t) => <Box component="button" role="tab" key={t} aria-selected={tab === t} onClick={() => setTab(t)} sx={{ border: 0, borderBottom: `2px solid ${tab === t ? color.main : 'transparent'}`, bgcolor: 'transparent', font: 'inherit', fontWeight: 600, cursor: 'pointer', px: 0.5 }}>{t === 'rows' ? 'Rows' : 'SQL'}</Box>)}</Box>
-                <Box sx={{ ml: 'auto', color: color.muted, fontSize: 12 }} role="status">{look.isFetching ? 'Reading…' : view ? `${count(view.count, 'row')} in ${Math.round(view.milliseconds)} ms` : ''}</Box>
+                <Box sx={{ ml: 'auto', color: color.muted, fontSize: 12 }} role="status"><Button size="small" color="inherit" sx={{ mr: 1, color: color.muted }} onClick={readAgain} title="Reads the tables again">Refresh</Button>{look.isFetching ? 'Reading…' : view ? `${count(view.count, 'row')} in ${Math.round(view.milliseconds)} ms` : ''}</Box>
               </Box>
               {general.map((p, i) => <Box key={i} role="alert" sx={{ px: 1.5, py: 0.5, bgcolor: p.severity === 'error' ? color.problemTint : color.panel, color: p.severity === 'error' ? color.problem : color.ink }}>{p.message} {p.mends?.join(' ')}</Box>)}
               <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto' }} tabIndex={0} aria-label={tab === 'rows' ? 'Rows' : 'SQL'}>
-                {tab === 'rows' ? (view && view.columns.length > 0 ? <RowsTable view={view} fields={dataset.fields ?? []} selected={field} onSelect={setField} /> : <Message title="No fields yet">{isJoin(dataset) ? 'Add a table; its columns become fields.' : 'Write the SQL above, then take over its columns.'}</Message>) : (
-                  <Box component="pre" sx={{ m: 0, p: 1.5, fontFamily: 'Noto Sans Mono', fontSize: 12 }}>{view?.sql}{view?.condition ? `\n\n-- then, worked out here: keep rows where\n-- ${view.condition}` : ''}</Box>
+                {tab === 'rows' ? (view && view.columns.length > 0 ? <RowsTable view={view} fields={dataset.fields ?? []} selected={field} onSelect={setField} /> : !view ? <Message title="Reading…" /> : <Message title="No fields yet">{isJoin(dataset) ? 'Add a table; its columns become fields.' : 'Write the SQL above, then take over its columns.'}</Message>) : (
+                  <Box component="pre" sx={{ m: 0, p: 1.5, fontFamily: 'Noto Sans Mono', fontSize: 12 }}>{dataset.source.type !== 'query' && view?.sql && <Button size="small" variant="outlined" sx={{ float: 'right', fontFamily: 'Commissioner' }} onClick={byHand} title="From then on it cannot be turned back into cards; Undo can">Go on by hand</Button>}{view?.sql}{view?.condition ? `\n\n-- then, worked out here: keep rows where\n-- ${view.condition}` : ''}</Box>
                 )}
               </Box>
             </Box>
@@ -103,22 +115,26 @@ export function DatasetPage() {
             {table ? <><Button size="small" onClick={() => setTable(undefined)} sx={{ mb: 1 }}>← Conditions and fields</Button><JoinSentence dataset={dataset} table={table} effect={view?.joins.find((e) => e.id === table)} onEdit={edit} /></> : (
               <>
                 <FilterSentence dataset={dataset} onEdit={edit} />
+                <DatasetParameters dataset={dataset} asked={view?.asked ?? []} tried={tried} problems={view?.problems ?? []} onTry={setTried} onEdit={edit} />
                 <Sentence>
                   In order of <Blank label="Order" choices={[{ value: '', label: 'the database itself' }, ...(dataset.fields ?? []).map((f) => ({ value: f.name, label: f.name }))]} onPick={(by) => edit({ ...dataset, sort: by ? [{ by, descending: sort?.descending }] : [] })}>{sort?.by ?? 'the database itself'}</Blank>
                   {sort && <>, <Blank label="Direction" choices={[{ value: '', label: 'rising' }, { value: 'down', label: 'falling' }]} onPick={(v) => edit({ ...dataset, sort: [{ by: sort.by, descending: v === 'down' }] })}>{sort.descending ? 'falling' : 'rising'}</Blank></>},{' '}
                   <Blank label="Repeated rows" choices={[{ value: '', label: 'repeated rows included' }, { value: 'distinct', label: 'each row once' }]} onPick={(v) => edit({ ...dataset, distinct: v === 'distinct' })}>{dataset.distinct ? 'each row once' : 'repeated rows included'}</Blank>,{' '}
-                  <Blank label="Row limit" typed={dataset.rowLimit ? String(dataset.rowLimit) : ''} onPick={(v) => edit({ ...dataset, rowLimit: Number.parseInt(v, 10) > 0 ? Number.parseInt(v, 10) : null })}>{dataset.rowLimit ? `at most ${count(dataset.rowLimit, 'row')}` : 'without a limit'}</Blank>.
+                  <Blank label="Row limit" typed={dataset.rowLimit ? String(dataset.rowLimit) : ''} onPick={(v) => edit({ ...dataset, rowLimit: Number.parseInt(v, 10) > 0 ? Number.parseInt(v, 10) : null })}>{dataset.rowLimit ? `at most ${count(dataset.rowLimit, 'row')}` : view ? `at most ${count(view.mostRows, 'row')}` : 'without a limit'}</Blank>,{' '}
+                  within <Blank label="Time limit in seconds" typed={dataset.secondsLimit ? String(dataset.secondsLimit) : ''} onPick={(v) => edit({ ...dataset, secondsLimit: Number.parseInt(v, 10) > 0 ? Number.parseInt(v, 10) : null })}>{count(view?.mostSeconds ?? dataset.secondsLimit ?? 60, 'second')}</Blank>.
                 </Sentence>
                 <Box component="h2" sx={{ fontSize: 13, mt: 1.5, mb: 0.5 }}>Fields</Box>
-                <FieldList dataset={dataset} view={view} selected={field} onSelect={setField} onEdit={edit} />
+                <FieldList dataset={dataset} view={view} schema={schema} selected={field} uses={uses.data} onSelect={setField} onEdit={edit} />
                 <Box sx={{ display: 'grid', gap: 1, mt: 2 }}>
                   <TextSetting label="Name of the dataset" value={dataset.name} onCommit={(name) => { if (name.trim()) edit({ ...dataset, name: name.trim() }); }} />
                   <TextSetting label="What it is about" multiline value={dataset.description ?? ''} onCommit={(description) => edit({ ...dataset, description: description || null })} />
                 </Box>
+                <Box sx={{ mt: 1 }}><StarterSetting dataset={dataset} onEdit={edit} /></Box>
+                <UsedBy id={id} saved={savedVersion} />
               </>
             )}
           </Box>
-        </Box>
+        </Box></AssistContext.Provider>
       )}
       <StatusBar left={view && dataset ? [count(view.count, 'row'), count((dataset.fields ?? []).length, 'field'), isJoin(dataset) && count(view.joins.length + 1, 'table')] : []} right={<Box sx={{ color: errors.length ? color.problem : color.fine, fontWeight: 600 }}>● {errors.length ? count(errors.length, 'problem') : 'No problems'}</Box>} />
     </Box>

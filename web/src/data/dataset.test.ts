@@ -1,6 +1,7 @@
 import { expect, test } from 'vitest';
-import { addWorkedField, connect, disconnect, filterOf, moveField, removeTable, sentenceOf, setJoinKind, tablesOf, toggleColumn } from './dataset';
-import type { Dataset } from './types';
+import type { ConditionOperator } from '../api/generated';
+import { addWorkedField, askReader, connect, disconnect, filterOf, groupOf, guessedParameter, moveField, removeTable, setJoinKind, tablesOf, toggleColumn } from './dataset';
+import type { Condition, Dataset } from './types';
 
 const dataset: Dataset = {
   id: 'd', name: 'D', database: 'x',
@@ -42,10 +43,29 @@ test('columns become fields and back; names stay unique', () => {
   expect(addWorkedField(addWorkedField(dataset)).fields?.slice(-2).map((f) => f.name)).toEqual(['worked_out_1', 'worked_out_2']);
 });
 
-test('a filter is one sentence of conditions', () => {
-  expect(sentenceOf(null)).toEqual({ any: false, conditions: [] });
-  const one = { type: 'field', field: 'fare', is: 'more', values: ['1'] } as const;
-  expect(sentenceOf({ ...one, values: ['1'] }).conditions).toHaveLength(1);
-  expect(filterOf(true, [{ ...one, values: ['1'] }])).toMatchObject({ type: 'any' });
-  expect(filterOf(false, [])).toBeNull();
+test('a filter is one group of conditions', () => {
+  expect(groupOf(null)).toEqual({ type: 'all', conditions: [] });
+  const one: Condition = { type: 'field', field: 'fare', is: 'more', values: ['1'] };
+  expect(groupOf(one)).toEqual({ type: 'all', conditions: [one] });
+  expect(filterOf({ type: 'any', conditions: [one] })).toMatchObject({ type: 'any' });
+  expect(filterOf({ type: 'all', conditions: [] })).toBeNull();
+});
+
+test('asking the reader makes the parameter that fits the operator and the field', () => {
+  const on = (field: string, is: ConditionOperator, values: string[] = []) => askReader(dataset, { type: 'field', field, is, values });
+  expect(on('fare', 'more', ['15']).parameters[0]).toMatchObject({ name: 'least_fare', type: 'decimal', shape: 'single', default: '15', required: false });
+  expect(on('route', 'oneOf').parameters[0]).toMatchObject({ name: 'route', shape: 'several', default: '*', every: 'every route', choices: { dataset: 'd', value: 'route', unfiltered: true } });
+  expect(on('route', 'equal', ["Holm's"]).parameters[0].default).toBe("'Holm''s'");
+  expect(on('departs', 'between', ['2025-01-01', '2025-03-31']).parameters[0]).toMatchObject({ type: 'date', shape: 'period', default: "DATE '2025-01-01'", defaultEnd: "DATE '2025-03-31'" });
+  const span = on('fare', 'between', ['1', '9']);
+  expect(span.parameters.map((p) => p.name)).toEqual(['least_fare', 'most_fare']);
+  expect(span.condition).toMatchObject({ type: 'all', conditions: [{ is: 'atLeast', parameter: 'least_fare' }, { is: 'atMost', parameter: 'most_fare' }] });
+  // The same question is asked once; another one of the same name gets a name of its own.
+  const asked = { ...dataset, parameters: on('route', 'equal').parameters };
+  expect(askReader(asked, { type: 'field', field: 'route', is: 'notEqual', values: [] }).parameters).toHaveLength(1);
+  expect(askReader(asked, { type: 'field', field: 'route', is: 'oneOf', values: [] }).parameters[1].name).toBe('route_2');
+});
+
+test('names in SQL are taken for parameters of the type they sound like', () => {
+  expect(['from', 'booked_on', 'route_id', 'least_delay', 'region'].map((n) => guessedParameter(n).type)).toEqual(['date', 'date', 'whole', 'whole', 'text']);
 });

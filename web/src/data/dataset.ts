@@ -1,4 +1,7 @@
-import type { Condition, Dataset, Field, FieldCondition, JoinedTable, JoinKind, KeyPair } from './types';
+import type { Parameter, SavedDataset } from '../api/generated';
+import { quoted } from '../code/assist';
+import { caption } from '../compose/definition';
+import type { Condition, Dataset, Field, FieldCondition, Group, JoinedTable, JoinKind, KeyPair } from './types';
 
 /** Looking things up in a dataset being made, and changing it. What a change means for rows is the server's business. */
 export const tablesOf = (dataset: Dataset): JoinedTable[] => (dataset.source.type === 'join' ? dataset.source.tables ?? [] : []);
@@ -75,13 +78,67 @@ export function addWorkedField(dataset: Dataset): Dataset {
   return { ...dataset, fields: [...(dataset.fields ?? []), { name: `worked_out_${n}`, type: 'decimal', scale: 2, expression: number?.name ?? '1' }] };
 }
 
-/** The conditions of the sentence, and whether all or any of them have to hold. */
-export function sentenceOf(filter: Condition | null | undefined): { any: boolean; conditions: Condition[] } {
-  if (!filter) return { any: false, conditions: [] };
-  if (filter.type === 'all' || filter.type === 'any') return { any: filter.type === 'any', conditions: filter.conditions ?? [] };
-  return { any: false, conditions: [filter] };
+export const isGroup = (c: Condition): c is Group => c.type === 'all' || c.type === 'any';
+
+/** The conditions of the sentence as one group, whatever the filter is. */
+export const groupOf = (filter: Condition | null | undefined): Group => (!filter ? { type: 'all', conditions: [] } : isGroup(filter) ? filter : { type: 'all', conditions: [filter] });
+
+/** A group that holds nothing keeps every row. */
+export const filterOf = (group: Group): Condition | null => (group.conditions?.length ? group : null);
+
+const literal = (field: Field, value: string) => (field.type === 'text' ? `'${value.replaceAll("'", "''")}'` : field.type === 'date' ? `DATE '${value}'` : field.type === 'dateTime' ? `TIMESTAMP '${value}'` : value);
+
+/** Takes words that are no name of a parameter for one that is. */
+const parameterName = (words: string) => words.replace(/[^\p{L}\p{N}]+/gu, '_').replace(/^(\d)/, '_$1').toLowerCase();
+
+/**
+ * Lets the reader give a condition's value: the parameter that fits its operator and its field, with the values of the
+ * rows to choose from and what stood there as the default.
+ */
+export function askReader(dataset: Dataset, condition: FieldCondition & { type: 'field' }): { condition: Condition; parameters: Parameter[] } {
+  const field = dataset.fields?.find((f) => f.name === condition.field);
+  const own = dataset.parameters ?? [];
+  if (!field) return { condition, parameters: own };
+  const is = condition.is ?? 'equal';
+  const values = condition.values ?? [];
+  const isTime = field.type === 'date' || field.type === 'dateTime';
+  // A span of numbers is asked for by its two ends.
+  if (is === 'between' && !isTime) {
+    const low = askReader(dataset, { ...condition, is: 'atLeast', values: values.slice(0, 1) });
+    const high = askReader({ ...dataset, parameters: low.parameters }, { ...condition, is: 'atMost', values: values.slice(1, 2) });
+    return { condition: { type: 'all', conditions: [low.condition, high.condition] }, parameters: high.parameters };
+  }
+  const [start, words] = is === 'more' || is === 'atLeast' ? ['least_', 'at least'] : is === 'less' || is === 'atMost' ? ['most_', 'at most'] : ['', ''];
+  const several = is === 'oneOf' || is === 'noneOf';
+  const period = is === 'between';
+  const listed = !period && !start && field.type !== 'bool' && ['equal', 'notEqual', 'oneOf', 'noneOf'].includes(is);
+  const parameter: Parameter = {
+    name: parameterName(`${start}${field.name}`), type: period ? 'date' : field.type, shape: period ? 'period' : several ? 'several' : 'single',
+    label: `${caption(field)}${words ? `, ${words}` : ''}`,
+    choices: listed ? { type: 'dataset', dataset: dataset.id, value: quoted(field.name), unfiltered: true } : null,
+    default: values.length === 0 ? (several ? '*' : null) : several ? JSON.stringify(values) : literal(period ? { ...field, type: 'date' } : field, values[0]),
+    defaultEnd: period && values[1] ? literal({ ...field, type: 'date' }, values[1]) : null,
+    every: several ? `every ${caption(field).toLowerCase()}` : null,
+    required: values.length === 0 && !several,
+  };
+  const same = own.find((p) => p.name.toLowerCase() === parameter.name && p.type === parameter.type && (p.shape ?? 'single') === parameter.shape);
+  if (!same) for (let n = 2; own.some((p) => p.name.toLowerCase() === parameter.name.toLowerCase()); n++) parameter.name = parameterName(`${start}${field.name}_${n}`);
+  return { condition: { ...condition, values: [], parameter: (same ?? parameter).name }, parameters: same ? own : [...own, parameter] };
 }
 
-export const filterOf = (any: boolean, conditions: Condition[]): Condition | null => (conditions.length ? { type: any ? 'any' : 'all', conditions } : null);
+/** The type that a name in SQL by hand seems to ask for; its author can change it. */
+export function guessedParameter(name: string): Parameter {
+  const type = /(^|_)(from|to|since|until|date|day|on)(_|$)/i.test(name) ? 'date' : /(^|_)(id|no|number|count|least|most|min|max|limit|year)(_|$)/i.test(name) ? 'whole' : 'text';
+  return { name, type, required: true };
+}
+
+/** A dataset that starts from another one, with all of its fields. */
+export const startedFrom = ({ id, definition }: SavedDataset): Dataset => ({
+  id: 'new', name: `${definition.name}, selected`, database: definition.database, source: { type: 'derived', dataset: id },
+  fields: (definition.fields ?? []).filter((f) => !f.hidden).map(fieldOfBase),
+});
+
+/** A field of the dataset that another one starts from, as that one has it. */
+export const fieldOfBase = (field: Field): Field => ({ name: field.name, type: field.type, scale: field.scale, kind: field.kind, label: field.label, description: field.description, currency: field.currency, codes: field.codes });
 
 export const isFieldCondition = (c: Condition): c is FieldCondition & { type: 'field' } => c.type === 'field';

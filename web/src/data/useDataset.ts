@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { api } from '../api/client';
+import { useSnackbar } from 'notistack';
 import { fromApi, toApi, type Dataset } from './types';
 
 const saveDelay = 700;
@@ -8,6 +9,8 @@ const saveDelay = 700;
 /** A dataset being changed: each change is a step that can be undone, and is saved a moment later. */
 export function useDataset(id: string) {
   const client = useQueryClient();
+  const { enqueueSnackbar } = useSnackbar();
+  const [savedVersion, setSavedVersion] = useState(0);
   const [state, setState] = useState<{ past: Dataset[]; now?: Dataset; future: Dataset[] }>({ past: [], future: [] });
   const [saving, setSaving] = useState<'saved' | 'saving' | 'failed'>('saved');
   const [failure, setFailure] = useState('');
@@ -28,14 +31,17 @@ export function useDataset(id: string) {
     const saved = newest.current;
     if (!saved) return;
     try {
-      version.current = (await api.saveDataset(id, version.current, toApi(saved))).version;
+      const answer = await api.saveDataset(id, version.current, toApi(saved));
+      version.current = answer.version;
+      setSavedVersion(answer.version);
+      if (answer.followed.length) enqueueSnackbar(`Renamed in ${answer.followed.slice(0, 4).join(', ')}${answer.followed.length > 4 ? ` and ${answer.followed.length - 4} more` : ''} too.`, { variant: 'info' });
       setSaving(newest.current === saved ? 'saved' : 'saving');
       void client.invalidateQueries({ queryKey: ['datasets'] });
     } catch (error) {
       setSaving('failed');
       setFailure((error as Error).message);
     }
-  }, [id, client]);
+  }, [id, client, enqueueSnackbar]);
 
   const put = (next: { past: Dataset[]; now: Dataset; future: Dataset[] }) => {
     setState(next);
@@ -48,6 +54,7 @@ export function useDataset(id: string) {
   return {
     dataset: now,
     saving,
+    savedVersion,
     failure,
     save,
     edit: (next: Dataset) => { if (now && next !== now) put({ past: [...past.slice(-99), now], now: next, future: [] }); },

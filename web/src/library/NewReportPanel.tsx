@@ -5,15 +5,22 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../api/client';
+import type { SavedDataset } from '../api/generated';
+import { SmallLook } from '../data/SmallLook';
 import { Message } from '../shell/Message';
 import { color } from '../theme/tokens';
 
-/** Picks the table or view that a new report lists. */
+/** Picks the dataset, table or view that a new report lists. */
 export function NewReportPanel({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
   const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
   const [wanted, setWanted] = useState('');
   const [failure, setFailure] = useState('');
+  const [looked, setLooked] = useState<string>();
+  const datasets = useQuery({ queryKey: ['datasets'], queryFn: api.datasets });
+  const fromDataset = (id: string) => api.create({ dataset: id }).then((report) => navigate(`/compose/${report.id}`), (error: Error) => setFailure(error.message));
+  const words = ({ definition: d }: SavedDataset) => `${d.name} ${d.description ?? ''} ${(d.fields ?? []).map((f) => f.label ?? f.name).join(' ')}`.toLowerCase();
+  const shown = datasets.data?.filter((d) => words(d).includes(wanted.trim().toLowerCase())) ?? [];
   const create = (database: string, table: string) => api.create({ database, table }).then((report) => navigate(`/compose/${report.id}`), (error: Error) => setFailure(error.message));
   return (
     <Box component="aside" aria-label="New report" onKeyDown={(e) => { if (e.key === 'Escape') onClose(); }} sx={{ width: 330, flex: 'none', overflow: 'auto', p: 2, bgcolor: color.panel, borderLeft: `1px solid ${color.line}` }}>
@@ -22,14 +29,26 @@ export function NewReportPanel({ onClose }: { onClose: () => void }) {
         <Button onClick={onClose} sx={{ ml: 'auto' }}>Close</Button>
       </Box>
       <Box sx={{ color: color.muted, mb: 1 }}>Which rows should it list? Everything can be changed later.</Box>
-      <InputBase autoFocus placeholder="Find a table or view" inputProps={{ 'aria-label': 'Find a table or view' }} value={wanted} onChange={(e) => setWanted(e.target.value)} sx={{ width: '100%', height: 30, px: 1.25, mb: 1, fontSize: 13, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }} />
+      <InputBase autoFocus placeholder="Find a dataset, table or field" inputProps={{ 'aria-label': 'Find a dataset, table or field' }} value={wanted} onChange={(e) => setWanted(e.target.value)} sx={{ width: '100%', height: 30, px: 1.25, mb: 1, fontSize: 13, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }} />
       {failure && <Box role="alert" sx={{ color: color.problem, mb: 1 }}>{failure}</Box>}
+      {shown.length > 0 && <Box component="h3" sx={{ fontSize: 12, color: color.muted, m: 0, my: 0.5 }}>Datasets</Box>}
+      {shown.map(({ id, definition: d }) => (
+        <Box key={id} component="article" aria-label={d.name} sx={{ p: 1, mb: 0.5, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }}>
+          <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, '& button': { minWidth: 0, px: 1 } }}>
+            <Box sx={{ fontWeight: 600, flex: 1 }}>{d.name}</Box>
+            <Button size="small" color="inherit" aria-expanded={looked === id} onClick={() => setLooked(looked === id ? undefined : id)}>Rows</Button>
+            <Button size="small" variant="outlined" onClick={() => void fromDataset(id)}>Take it</Button>
+          </Box>
+          <Box sx={{ fontSize: 12, color: color.muted }}>{d.description}</Box>
+          {looked === id && <Box sx={{ mt: 0.5 }}><SmallLook dataset={d} /></Box>}
+        </Box>
+      ))}
       {databases.error && <Message problem title="The databases cannot be read">{databases.error.message}</Message>}
       {databases.data?.map((database) => (
         <Box key={database.name} sx={{ mb: 2 }}>
           <Box component="h3" sx={{ fontSize: 12, color: color.muted, m: 0, my: 0.5 }}>{database.name}</Box>
           {database.error && <Box role="alert" sx={{ color: color.problem }}>{database.error}</Box>}
-          {[...database.tables].sort((a, b) => Number(b.isView) - Number(a.isView)).filter((t) => t.name.toLowerCase().includes(wanted.toLowerCase().replaceAll(' ', '_'))).map((table) => (
+          {[...database.tables].sort((a, b) => Number(b.isView) - Number(a.isView)).filter((t) => `${t.name.replaceAll('_', ' ')} ${t.fields.map((f) => f.name).join(' ')}`.toLowerCase().includes(wanted.trim().toLowerCase())).map((table) => (
             <Box component="button" key={table.name} onClick={() => void create(database.name, table.name)} sx={{ display: 'block', width: '100%', textAlign: 'left', font: 'inherit', cursor: 'pointer', p: 1, mb: 0.5, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1, '&:hover': { borderColor: color.main } }}>
               <Box sx={{ fontWeight: 600 }}>{table.name.replaceAll('_', ' ')} <Box component="span" sx={{ fontWeight: 400, color: color.muted }}>{table.isView ? 'view' : 'table'}</Box></Box>
               <Box sx={{ fontSize: 12, color: color.muted, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{table.fields.map((f) => f.name).join(', ')}</Box>

@@ -1,9 +1,11 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import Popover from '@mui/material/Popover';
 import { useState } from 'react';
+import { ExpressionEditor } from '../code/ExpressionEditor';
 import { color } from '../theme/tokens';
 
 export interface Choice {
@@ -24,12 +26,18 @@ interface Props {
   typed?: string;
   onPick: (value: string) => void;
   tone?: 'main' | 'link' | 'problem';
+  /** What is typed is an expression: over the fields of one row, or with the totals of a group too. */
+  expression?: 'row' | 'group';
+  /** What typing is called among the choices. */
+  typing?: string;
+  /** Another way to fill the blank, offered below. */
+  other?: { label: string; onPick: () => void };
 }
 
 const tones = { main: color.main, link: color.link, problem: color.problem };
 
 /** A blank of a sentence: the word that stands there now, and a picker for others. */
-export function Blank({ children, label, choices, typed, onPick, tone = 'main' }: Props) {
+export function Blank({ children, label, choices, typed, onPick, tone = 'main', expression, typing: typeWords = 'Write an expression…', other }: Props) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [typing, setTyping] = useState<string>();
   const close = () => { setAnchor(null); setTyping(undefined); };
@@ -53,7 +61,7 @@ export function Blank({ children, label, choices, typed, onPick, tone = 'main' }
       </Box>
       {startTyping ? (
         <Popover open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
-          <InputBase
+          {expression ? <Box sx={{ width: 380, p: 1 }} onKeyDown={(e) => { if (e.key === 'Escape' && e.defaultPrevented) e.stopPropagation(); }}><ExpressionEditor label={label} value={typing ?? ''} group={expression === 'group'} onChange={setTyping} onSubmit={() => pick(typing ?? '')} /></Box> : <InputBase
             autoFocus
             multiline
             value={typing ?? ''}
@@ -63,8 +71,11 @@ export function Blank({ children, label, choices, typed, onPick, tone = 'main' }
               if (e.key === 'Enter' && !e.shiftKey) { e.preventDefault(); pick(typing ?? ''); }
             }}
             sx={{ width: 300, p: 1, fontSize: 13 }}
-          />
-          <Box sx={{ px: 1, pb: 0.75, fontSize: 11, color: color.muted }}>Enter takes it, Escape leaves it as it was.</Box>
+          />}
+          <Box sx={{ px: 1, pb: 0.75, fontSize: 11, color: color.muted, display: 'flex', alignItems: 'center' }}>
+            Enter takes it, Escape leaves it as it was.
+            {other && <Button size="small" sx={{ ml: 'auto' }} onClick={() => { close(); other.onPick(); }}>{other.label}</Button>}
+          </Box>
         </Popover>
       ) : (
         <Menu open={anchor !== null} anchorEl={anchor} onClose={close} slotProps={{ paper: { sx: { maxHeight: 380, minWidth: 180 } } }}>
@@ -74,7 +85,8 @@ export function Blank({ children, label, choices, typed, onPick, tone = 'main' }
               {choice.hint && <Box component="span" sx={{ ml: 1.5, color: color.muted, fontSize: 12 }}>{choice.hint}</Box>}
             </MenuItem>
           ))}
-          {typed !== undefined && <MenuItem onClick={() => setTyping(typed)}>Write an expression…</MenuItem>}
+          {typed !== undefined && <MenuItem onClick={() => setTyping(typed)}>{typeWords}</MenuItem>}
+          {other && <MenuItem onClick={() => { close(); other.onPick(); }} sx={{ fontWeight: 600 }}>{other.label}</MenuItem>}
         </Menu>
       )}
     </>

@@ -16,6 +16,18 @@ export type Aggregate = 'sum' | 'avg' | 'count' | 'min' | 'max';
 
 export type Alignment = 'left' | 'centre' | 'right';
 
+export type AskedValue = {
+    name: string;
+    /**
+     * As it is given; empty if there is none.
+     */
+    value: string;
+    /**
+     * As people read it.
+     */
+    words: string;
+};
+
 export type BadCell = {
     row: number;
     column: string;
@@ -72,6 +84,7 @@ export type ChoicesDatasetChoices = {
     label?: null | string;
     filter?: null | string;
     order?: ChoiceOrder;
+    unfiltered?: boolean;
 };
 
 export type ChoicesFixedChoices = {
@@ -104,6 +117,12 @@ export type ChoicesRequest = {
      */
     search?: null | string;
     proof?: null | string;
+};
+
+export type CodedValue = {
+    code: string;
+    label: string;
+    color?: null | string;
 };
 
 export type Column = {
@@ -217,6 +236,17 @@ export type ConditionFieldCondition = {
 
 export type ConditionOperator = 'equal' | 'notEqual' | 'less' | 'atMost' | 'more' | 'atLeast' | 'between' | 'oneOf' | 'noneOf' | 'contains' | 'startsWith' | 'endsWith' | 'empty' | 'notEmpty';
 
+export type CopiesRequest = {
+    definition: ReportDefinition;
+};
+
+export type CopyState = {
+    upToDate: boolean;
+    changed: Array<FieldChange>;
+    added: Array<string>;
+    breaks?: null | Array<FieldChange>;
+};
+
 export type CsvColumn = {
     name: string;
     type: DataType;
@@ -259,6 +289,7 @@ export type Dataset = {
     id: string;
     name: string;
     description?: null | string;
+    copyOf?: null | string;
     database: string;
     source: DatasetSource;
     fields?: Array<Field>;
@@ -266,6 +297,9 @@ export type Dataset = {
     distinct?: boolean;
     sort?: Array<SortKey>;
     rowLimit?: null | number;
+    secondsLimit?: null | number;
+    parameters?: Array<Parameter>;
+    starter?: null | Starter;
 };
 
 /**
@@ -281,11 +315,38 @@ export type DatasetLook = {
      * False leaves out what joins do to the number of rows.
      */
     counting?: boolean;
+    /**
+     * Parameter values by name; the others take their defaults.
+     */
+    values?: null | {
+        [key: string]: string;
+    };
+    /**
+     * True reads the tables again, even if they seem unchanged.
+     */
+    refresh?: boolean;
+};
+
+/**
+ * A dataset that cannot be read as it is.
+ */
+export type DatasetProblem = {
+    id: string;
+    name: string;
+    problem: Problem;
 };
 
 export type DatasetSave = {
     basedOn: number;
     definition: Dataset;
+};
+
+export type DatasetSaved = {
+    version: number;
+    /**
+     * The titles of reports, and the names of datasets, in which renamed fields were renamed too.
+     */
+    followed: Array<string>;
 };
 
 export type DatasetSource = ({
@@ -294,7 +355,15 @@ export type DatasetSource = ({
     type?: 'join';
 } & DatasetSourceJoinSource) | ({
     type?: 'query';
-} & DatasetSourceQuerySource);
+} & DatasetSourceQuerySource) | ({
+    type?: 'derived';
+} & DatasetSourceDerivedSource);
+
+export type DatasetSourceDerivedSource = {
+    type?: 'derived';
+    dataset: string;
+    base?: null | JsonElement;
+};
 
 export type DatasetSourceJoinSource = {
     type?: 'join';
@@ -309,6 +378,26 @@ export type DatasetSourceQuerySource = {
 export type DatasetSourceTableSource = {
     type?: 'table';
     table: string;
+};
+
+/**
+ * A report that holds a copy of a dataset, and how that copy stands.
+ */
+export type DatasetUse = {
+    report: string;
+    title: string;
+    upToDate: boolean;
+    changed: Array<FieldChange>;
+    added: Array<string>;
+    uses: Array<FieldUse>;
+};
+
+export type DatasetUses = {
+    reports: Array<DatasetUse>;
+    /**
+     * The names of datasets that start from it.
+     */
+    datasets: Array<string>;
 };
 
 export type DatasetView = {
@@ -329,6 +418,18 @@ export type DatasetView = {
     milliseconds: number;
     joins: Array<JoinEffect>;
     field: null | FieldStatistics;
+    /**
+     * What its parameters are taken to be, as people read it.
+     */
+    asked: Array<AskedValue>;
+    /**
+     * The most rows that are ever read.
+     */
+    mostRows: number;
+    /**
+     * The most seconds that a query may take.
+     */
+    mostSeconds: number;
     problems: Array<Problem>;
 };
 
@@ -383,7 +484,9 @@ export type Edit = ({
     type?: 'linkChart';
 } & EditLinkChart) | ({
     type?: 'setSection';
-} & EditSetSection);
+} & EditSetSection) | ({
+    type?: 'exchangeDataset';
+} & EditExchangeDataset);
 
 export type EditAddChart = {
     type?: 'addChart';
@@ -431,6 +534,15 @@ export type EditDeleteElement = {
 export type EditDeleteLevel = {
     type?: 'deleteLevel';
     level: string;
+};
+
+export type EditExchangeDataset = {
+    type?: 'exchangeDataset';
+    old: string;
+    next: Dataset;
+    fields?: {
+        [key: string]: string;
+    };
 };
 
 export type EditLinkChart = {
@@ -580,6 +692,36 @@ export type ElementView = {
     height: number;
 };
 
+export type ExchangeProposal = {
+    next: Dataset;
+    /**
+     * The fields that the report uses, with their proposed counterparts.
+     */
+    fields: Array<FieldChange>;
+};
+
+/**
+ * Asks which fields of a kept dataset could take the places of a report's.
+ */
+export type ExchangeRequest = {
+    definition: ReportDefinition;
+    /**
+     * The id, in the report, of the dataset that goes.
+     */
+    old: string;
+    /**
+     * The id of the kept dataset.
+     */
+    dataset: string;
+};
+
+export type ExpressionTrial = {
+    type: null | string;
+    results: Array<string>;
+    inputs: Array<TrialInput>;
+    problem: null | Problem;
+};
+
 export type Field = {
     name: string;
     type: DataType;
@@ -591,7 +733,16 @@ export type Field = {
     hidden?: boolean;
     scale?: number;
     kind?: FieldKind;
+    currency?: null | string;
+    codes?: Array<CodedValue>;
     dates?: DateEncoding;
+};
+
+export type FieldChange = {
+    field: string;
+    caption: string;
+    now: null | string;
+    uses: Array<string>;
 };
 
 export type FieldKind = 'plain' | 'key' | 'money' | 'share' | 'size' | 'duration';
@@ -600,9 +751,18 @@ export type FieldStatistics = {
     rows: number;
     empty: number;
     distinct: number;
+    misfits: number;
     least: null | string;
     most: null | string;
     frequent: Array<FrequentValue>;
+};
+
+export type FieldUse = {
+    field: string;
+    /**
+     * In words: “column Delay”.
+     */
+    places: Array<string>;
 };
 
 export type FixedChoice = {
@@ -610,11 +770,36 @@ export type FixedChoice = {
     label?: null | string;
 };
 
+export type Followed = {
+    /**
+     * The title of the report.
+     */
+    report: string;
+    /**
+     * What its author has to mend now.
+     */
+    broken: Array<string>;
+};
+
+export type FollowRequest = {
+    /**
+     * The ids of the reports that are to follow.
+     */
+    reports: Array<string>;
+};
+
 export type FontFamily = 'sans' | 'serif' | 'mono';
 
 export type FrequentValue = {
     value: string;
     rows: number;
+};
+
+export type FunctionHelp = {
+    name: string;
+    form: string;
+    words: string;
+    rows?: boolean;
 };
 
 export type Health = {
@@ -644,6 +829,8 @@ export type JoinEffect = {
 };
 
 export type JoinKind = 'inner' | 'left' | 'unmatched';
+
+export type JsonElement = unknown;
 
 export type KeyPair = {
     column: string;
@@ -696,6 +883,28 @@ export type NewReport = {
 };
 
 export type OpenIn = 'beside' | 'here' | 'newTab';
+
+/**
+ * A dataset of a report that is not as it is kept any more.
+ */
+export type OutdatedCopy = {
+    /**
+     * In the report.
+     */
+    id: string;
+    name: string;
+    /**
+     * As it is kept now.
+     */
+    next: Dataset;
+    state: CopyState;
+    /**
+     * New names by old ones, of the fields that are still there.
+     */
+    fields: {
+        [key: string]: string;
+    };
+};
 
 /**
  * A group in the outline of a run.
@@ -849,6 +1058,15 @@ export type RegisterDatabase = {
     path: string;
 };
 
+/**
+ * Calls a field of a dataset that may not be saved yet otherwise, in its own expressions, conditions and order too.
+ */
+export type RenameField = {
+    definition: Dataset;
+    field: string;
+    name: string;
+};
+
 export type RenameRequest = {
     title: string;
 };
@@ -995,6 +1213,21 @@ export type SortKey = {
     descending?: boolean;
 };
 
+export type SqlDescription = {
+    fields: Array<Field>;
+    /**
+     * The names that the SQL asks for.
+     */
+    parameters: Array<string>;
+};
+
+export type Starter = {
+    columns?: Array<string>;
+    totals?: Array<string>;
+    groupBy?: null | string;
+    chartOf?: null | string;
+};
+
 export type Style = {
     role?: null | StyleRole;
     font?: null | FontFamily;
@@ -1020,6 +1253,30 @@ export type TableInfo = {
 export type TableReference = {
     table: string;
     columns: Array<KeyPair>;
+};
+
+export type TrialInput = {
+    field: string;
+    values: Array<string>;
+};
+
+/**
+ * Asks what an expression gives for the first rows of a dataset that may not be saved yet.
+ */
+export type TrialRequest = {
+    definition: Dataset;
+    expression: string;
+    /**
+     * The field that is being worked out; null if there is none.
+     */
+    itself?: null | string;
+    /**
+     * Those of the report that the dataset stands in; null takes the dataset's own.
+     */
+    parameters?: null | Array<Parameter>;
+    values?: null | {
+        [key: string]: string;
+    };
 };
 
 export type ValueSource = ({
@@ -1424,6 +1681,22 @@ export type CreateDatasetResponses = {
 
 export type CreateDatasetResponse = CreateDatasetResponses[keyof CreateDatasetResponses];
 
+export type ListDatasetProblemsData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/datasets/problems';
+};
+
+export type ListDatasetProblemsResponses = {
+    /**
+     * OK
+     */
+    200: Array<DatasetProblem>;
+};
+
+export type ListDatasetProblemsResponse = ListDatasetProblemsResponses[keyof ListDatasetProblemsResponses];
+
 export type DeleteDatasetData = {
     body?: never;
     path: {
@@ -1471,10 +1744,46 @@ export type SaveDatasetResponses = {
     /**
      * OK
      */
-    200: SavedVersion;
+    200: DatasetSaved;
 };
 
 export type SaveDatasetResponse = SaveDatasetResponses[keyof SaveDatasetResponses];
+
+export type ListDatasetUsesData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query?: never;
+    url: '/api/datasets/{id}/uses';
+};
+
+export type ListDatasetUsesResponses = {
+    /**
+     * OK
+     */
+    200: DatasetUses;
+};
+
+export type ListDatasetUsesResponse = ListDatasetUsesResponses[keyof ListDatasetUsesResponses];
+
+export type FollowDatasetData = {
+    body: FollowRequest;
+    path: {
+        id: string;
+    };
+    query?: never;
+    url: '/api/datasets/{id}/follow';
+};
+
+export type FollowDatasetResponses = {
+    /**
+     * OK
+     */
+    200: Array<Followed>;
+};
+
+export type FollowDatasetResponse = FollowDatasetResponses[keyof FollowDatasetResponses];
 
 export type RestoreDatasetData = {
     body?: never;
@@ -1519,10 +1828,26 @@ export type DescribeSqlResponses = {
     /**
      * OK
      */
-    200: Array<Field>;
+    200: SqlDescription;
 };
 
 export type DescribeSqlResponse = DescribeSqlResponses[keyof DescribeSqlResponses];
+
+export type RenameFieldData = {
+    body: RenameField;
+    path?: never;
+    query?: never;
+    url: '/api/datasets/rename-field';
+};
+
+export type RenameFieldResponses = {
+    /**
+     * OK
+     */
+    200: Dataset;
+};
+
+export type RenameFieldResponse = RenameFieldResponses[keyof RenameFieldResponses];
 
 export type AddTableToDatasetData = {
     body: AddTable;
@@ -1539,6 +1864,70 @@ export type AddTableToDatasetResponses = {
 };
 
 export type AddTableToDatasetResponse = AddTableToDatasetResponses[keyof AddTableToDatasetResponses];
+
+export type ListFunctionsData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/expressions/functions';
+};
+
+export type ListFunctionsResponses = {
+    /**
+     * OK
+     */
+    200: Array<FunctionHelp>;
+};
+
+export type ListFunctionsResponse = ListFunctionsResponses[keyof ListFunctionsResponses];
+
+export type TryExpressionData = {
+    body: TrialRequest;
+    path?: never;
+    query?: never;
+    url: '/api/expressions/try';
+};
+
+export type TryExpressionResponses = {
+    /**
+     * OK
+     */
+    200: ExpressionTrial;
+};
+
+export type TryExpressionResponse = TryExpressionResponses[keyof TryExpressionResponses];
+
+export type ListOutdatedCopiesData = {
+    body: CopiesRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compose/copies';
+};
+
+export type ListOutdatedCopiesResponses = {
+    /**
+     * OK
+     */
+    200: Array<OutdatedCopy>;
+};
+
+export type ListOutdatedCopiesResponse = ListOutdatedCopiesResponses[keyof ListOutdatedCopiesResponses];
+
+export type ProposeExchangeData = {
+    body: ExchangeRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compose/exchange';
+};
+
+export type ProposeExchangeResponses = {
+    /**
+     * OK
+     */
+    200: ExchangeProposal;
+};
+
+export type ProposeExchangeResponse = ProposeExchangeResponses[keyof ProposeExchangeResponses];
 
 export type ComposeData = {
     body: ComposeRequest;

@@ -37,7 +37,7 @@ export function ChartPanel({ chart, placed }: { chart: ElementChartElement & { t
     <>
       <PanelHead>{`Chart in the ${bandName(definition, placed.band, placed.level).toLowerCase()}, drawn ${Number(printed) === 1 ? 'once' : times(Number(printed ?? 0))}`}</PanelHead>
       <Sentence>
-        Show the <Blank label="Value" choices={values} typed={chart.value} onPick={(value) => set({ value })}>{shownValue}</Blank> for each{' '}
+        Show the <Blank label="Value" expression="group" choices={values} typed={chart.value} onPick={(value) => set({ value })}>{shownValue}</Blank> for each{' '}
         <Blank label="Category" choices={fields.map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))} typed={chart.category} onPick={(category) => set({ category })}>{words(definition, chart.category)}</Blank>, as <b>columns</b>,{' '}
         <Blank label="Order of columns" choices={orders} onPick={(v) => set({ order: v as ElementChartElement['order'] })}>{orders.find((o) => o.value === (chart.order ?? 'category'))!.label}</Blank>, from{' '}
         {inGroup ? <Blank label="Rows drawn" choices={[{ value: 'group', label: `the rows of each ${groupName}` }, { value: 'all', label: 'every row of this report' }]} tone={chart.rows === 'all' ? 'problem' : 'main'} onPick={(v) => set({ rows: v as ElementChartElement['rows'] })}>{rows}</Blank> : <b>{rows}</b>}.

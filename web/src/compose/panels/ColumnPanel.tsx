@@ -27,7 +27,7 @@ export function ColumnPanel({ element }: { element: Element & { column: string }
     <>
       <PanelHead>{`Column ${at + 1} of ${columns.length}`}</PanelHead>
       <Sentence>
-        Print <Blank label="Value" typed={column.expression} choices={offeredFields(definition).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))} onPick={(expression) => set({ expression })}>{words(definition, column.expression)}</Blank>{' '}
+        Print <Blank label="Value" expression="row" typed={column.expression} choices={offeredFields(definition).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))} onPick={(expression) => set({ expression })}>{words(definition, column.expression)}</Blank>{' '}
         under the heading <Blank label="Heading" typed={column.heading} onPick={(heading) => set({ heading })}>{column.heading || '(none)'}</Blank>,{' '}
         <Blank label="Alignment" choices={[{ value: '', label: 'on its usual side' }, { value: 'left', label: 'at the left' }, { value: 'centre', label: 'in the middle' }, { value: 'right', label: 'at the right' }]} onPick={(v) => set({ align: (v || null) as Alignment | null })}>{column.align ? { left: 'at the left', centre: 'in the middle', right: 'at the right' }[column.align] : 'on its usual side'}</Blank>, written{' '}
         <Blank label="Pattern" typed={column.pattern ?? ''} onPick={(v) => set({ pattern: v.trim() || null })}>{column.pattern ? `as ${column.pattern}` : 'in the usual way'}</Blank>.

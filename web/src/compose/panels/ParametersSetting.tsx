@@ -1,12 +1,12 @@
 import Button from '@mui/material/Button';
 import type { Parameter } from '../../api/generated';
+import { ParameterCard } from '../../parameters/ParameterCard';
 import { Setting } from '../../sentence/Setting';
 import { useCompose } from '../composeStore';
-import { ParameterCard } from './ParameterCard';
 
 /** What the report asks for, in the order of the reader's strip: each parameter as sentences. */
 export function ParametersSetting() {
-  const { definition, replace } = useCompose();
+  const { definition, view, replace } = useCompose();
   if (!definition) return null;
   const parameters = definition.parameters ?? [];
   const put = (list: Parameter[]) => void replace({ ...definition, parameters: list });
@@ -26,6 +26,8 @@ export function ParametersSetting() {
         <ParameterCard
           key={i}
           parameter={p}
+          around={definition}
+          problems={view?.problems ?? []}
           onChange={(change) => put(parameters.map((q, k) => (k === i ? { ...q, ...change } : q)))}
           onRemove={() => put(parameters.filter((_, k) => k !== i))}
           onUp={i > 0 ? () => move(i, -1) : undefined}

@@ -23,10 +23,10 @@ export function ReportPanel() {
       <PanelHead>Report</PanelHead>
       <Sentence>
         List the rows of <b>{dataset?.name ?? 'nothing'}</b>, keeping{' '}
-        <Blank label="Condition" typed={section.filter ?? ''} onPick={(filter) => void edit({ type: 'setSection', filter })}>{section.filter ? `those where ${section.filter}` : 'every row'}</Blank>,
+        <Blank label="Condition" expression="row" typed={section.filter ?? ''} onPick={(filter) => void edit({ type: 'setSection', filter })}>{section.filter ? `those where ${section.filter}` : 'every row'}</Blank>,
         {levels.length > 0 && <> grouped by {levels.map((l, i) => <span key={l.id}>{i > 0 && ', then '}<Blank label="Level" choices={[{ value: l.id, label: 'Settings of this level' }]} onPick={(id) => select({ kind: 'level', id })}>{l.name.toLowerCase()}</Blank></span>)},</>}
         {' '}in order of{' '}
-        <Blank label="Order" typed={sort?.by ?? ''} choices={[{ value: '', label: 'the data itself' }, ...offeredFields(definition).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))]} onPick={(by) => void edit({ type: 'setSection', sort: by ? [{ by, descending: sort?.descending }] : [] })}>{sort ? words(definition, sort.by) : 'the data itself'}</Blank>
+        <Blank label="Order" expression="row" typed={sort?.by ?? ''} choices={[{ value: '', label: 'the data itself' }, ...offeredFields(definition).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))]} onPick={(by) => void edit({ type: 'setSection', sort: by ? [{ by, descending: sort?.descending }] : [] })}>{sort ? words(definition, sort.by) : 'the data itself'}</Blank>
         {sort && <>, <Blank label="Direction" choices={[{ value: '', label: order.up }, { value: 'down', label: order.down }]} onPick={(v) => void edit({ type: 'setSection', sort: [{ by: sort.by, descending: v === 'down' }] })}>{sort.descending ? order.down : order.up}</Blank></>}.
       </Sentence>
       <Setting name="Title and description" summary={definition.title}>

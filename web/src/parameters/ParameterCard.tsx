@@ -1,12 +1,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { DataType, Parameter, ParameterShape, SetBy } from '../../api/generated';
-import { Blank, type Choice } from '../../sentence/Blank';
-import { TextSetting } from '../../sentence/TextSetting';
-import { color } from '../../theme/tokens';
-import { useCompose } from '../composeStore';
-import { caption } from '../definition';
-import { choicesOfField, describeChoices, fieldOf, listOf, suggestedFilter } from './parameterChoices';
+import type { DataType, Parameter, ParameterShape, Problem, SetBy } from '../api/generated';
+import { Blank, type Choice } from '../sentence/Blank';
+import { TextSetting } from '../sentence/TextSetting';
+import { color } from '../theme/tokens';
+import { caption } from '../compose/definition';
+import { choicesOfField, describeChoices, fieldOf, listOf, suggestedFilter, type Around } from './parameterChoices';
 
 const types: { value: DataType; label: string }[] = [
   { value: 'text', label: 'a text' }, { value: 'date', label: 'a date' }, { value: 'dateTime', label: 'a date and time' }, { value: 'whole', label: 'a whole number' }, { value: 'decimal', label: 'a decimal number' }, { value: 'bool', label: 'yes or no' },
@@ -16,6 +15,9 @@ const setters: { value: SetBy; label: string }[] = [{ value: 'reader', label: 'r
 
 interface Props {
   parameter: Parameter;
+  /** The other parameters, and the datasets that choices can come from. */
+  around: Around;
+  problems: Problem[];
   onChange: (change: Partial<Parameter>) => void;
   onRemove: () => void;
   onUp?: () => void;
@@ -23,12 +25,10 @@ interface Props {
 }
 
 /** One parameter as sentences with blanks. */
-export function ParameterCard({ parameter: p, onChange, onRemove, onUp, onDown }: Props) {
-  const { definition, view } = useCompose();
-  if (!definition) return null;
+export function ParameterCard({ parameter: p, around: definition, problems: all, onChange, onRemove, onUp, onDown }: Props) {
   const shape = p.shape ?? 'single';
   const setBy = p.setBy ?? 'reader';
-  const problems = (view?.problems ?? []).filter((q) => q.place === p.name && ['default', 'defaultEnd', 'choices', 'name', 'type'].includes(q.property ?? ''));
+  const problems = all.filter((q) => q.place === p.name && ['default', 'defaultEnd', 'choices', 'name', 'type'].includes(q.property ?? ''));
   const fields: Choice[] = (definition.datasets ?? []).flatMap((d) => (d.fields ?? []).filter((f) => f.type === p.type).map((f) => ({ value: `field ${d.id} ${f.name}`, label: `from ${caption(f).toLowerCase()} of ${d.name}` })));
   const chosen = p.choices?.type === 'dataset' ? p.choices : undefined;
   const setChoices = (picked: string) => {

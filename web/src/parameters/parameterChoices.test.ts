@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import type { Parameter, ReportDefinition } from '../../api/generated';
+import type { Parameter, ReportDefinition } from '../api/generated';
 import { choicesOfField, describeChoices, fieldOf, listOf } from './parameterChoices';
 
 const parameters: Parameter[] = [{ name: 'region', type: 'text' }, { name: 'route', type: 'text' }, { name: 'vessel', type: 'text' }];

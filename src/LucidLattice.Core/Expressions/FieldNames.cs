@@ -1,0 +1,40 @@
+using LucidLattice.Core.Definitions;
+
+namespace LucidLattice.Core.Expressions;
+
+/// <summary>Which fields an expression names, and the same expression with other names.</summary>
+public static class FieldNames
+{
+    /// <summary>The names of the fields that are used, as the dataset writes them; of an expression that cannot be read, none.</summary>
+    public static IReadOnlySet<string> In(string expression, IReadOnlyList<Field> fields)
+        => Found(expression).Select(n => Resolve(n.Name, fields)).OfType<string>().ToHashSet();
+
+    /// <summary>The expression with fields called by new names. Texts, functions and all else stay as they were written.</summary>
+    /// <param name="fields">Those that the expression was written for: they decide which one a name means.</param>
+    public static string Renamed(string expression, IReadOnlyList<Field> fields, IReadOnlyDictionary<string, string> names)
+    {
+        foreach (var name in Found(expression).OrderByDescending(n => n.Position))
+        {
+            if (Resolve(name.Name, fields) is not { } field || !names.TryGetValue(field, out var next) || next == field) continue;
+            var length = Lexer.Read(expression).First(t => t.Position == name.Position).Source.Length;
+            expression = string.Concat(expression.AsSpan(0, name.Position), Names.Quoted(next), expression.AsSpan(name.Position + length));
+        }
+        return expression;
+    }
+
+    private static IReadOnlyList<NameSyntax> Found(string expression)
+    {
+        try
+        {
+            return [.. Parser.Parse(expression).FieldNames()];
+        }
+        catch (ExpressionException)
+        {
+            return [];
+        }
+    }
+
+    /// <summary>As the compiler looks names up: exactly, or else whatever their letters' case.</summary>
+    private static string? Resolve(string name, IReadOnlyList<Field> fields)
+        => (fields.FirstOrDefault(f => f.Name == name) ?? fields.FirstOrDefault(f => string.Equals(f.Name, name, StringComparison.OrdinalIgnoreCase)))?.Name;
+}

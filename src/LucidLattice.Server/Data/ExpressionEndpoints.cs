@@ -1,0 +1,30 @@
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Datasets;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Storage;
+
+namespace LucidLattice.Server.Data;
+
+/// <summary>Asks what an expression gives for the first rows of a dataset that may not be saved yet.</summary>
+/// <param name="Itself">The field that is being worked out; null if there is none.</param>
+/// <param name="Parameters">Those of the report that the dataset stands in; null takes the dataset's own.</param>
+public sealed record TrialRequest(Dataset Definition, string Expression, string? Itself = null, IReadOnlyList<Parameter>? Parameters = null, IReadOnlyDictionary<string, string>? Values = null);
+
+/// <summary>Help while expressions are written: what can be used, and what it gives.</summary>
+public static class ExpressionEndpoints
+{
+    public static void MapExpressions(this WebApplication app)
+    {
+        var expressions = app.MapGroup("/api/expressions").WithTags("Data");
+        expressions.MapGet("/functions", () => FunctionHelp.All).WithName("listFunctions");
+        expressions.MapPost("/try", Try).WithName("tryExpression");
+    }
+
+    private static ExpressionTrial Try(TrialRequest request, IRowSource source, DatasetStore store, CancellationToken cancel)
+    {
+        var dataset = store.WithBase(request.Definition);
+        var question = DatasetQuestion.Of(request.Parameters is null ? dataset : dataset with { Parameters = request.Parameters }, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow);
+        return ExpressionTrial.Of(dataset, request.Itself, request.Expression, question, source, cancel);
+    }
+}

@@ -1,0 +1,59 @@
+import { acceptCompletion, autocompletion, completionStatus, type Completion, type CompletionContext } from '@codemirror/autocomplete';
+import { SQLite, sql } from '@codemirror/lang-sql';
+import { EditorView, keymap } from '@codemirror/view';
+import CodeMirror, { Prec } from '@uiw/react-codemirror';
+import { useMemo } from 'react';
+import { nonce } from '../nonce';
+import { color } from '../theme/tokens';
+
+interface Props {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  /** Enter, or Ctrl + Enter where Enter starts a new line. */
+  onSubmit: () => void;
+  completions: Completion[];
+  /** Tables with their columns, for a whole statement; without them it is one expression. */
+  tables?: Record<string, string[]>;
+  height?: string;
+}
+
+const look = EditorView.theme({
+  '&': { fontSize: '12.5px', backgroundColor: color.paper, color: color.ink },
+  '&.cm-focused': { outline: 'none' },
+  '.cm-content': { fontFamily: 'Noto Sans Mono', caretColor: color.ink, padding: '6px 0' },
+  '.cm-tooltip': { border: `1px solid ${color.line}`, borderRadius: '6px', backgroundColor: color.paper, zIndex: '1500' },
+  '.cm-tooltip.cm-tooltip-autocomplete > ul': { fontFamily: 'Commissioner', maxHeight: '15em' },
+  '.cm-tooltip.cm-tooltip-autocomplete > ul > li': { padding: '3px 8px' },
+  '.cm-tooltip.cm-tooltip-autocomplete > ul > li[aria-selected]': { backgroundColor: color.mainTint, color: color.ink },
+  '.cm-completionDetail': { color: color.muted, fontStyle: 'normal', marginLeft: '12px' },
+  '.cm-completionInfo': { fontFamily: 'Commissioner', padding: '4px 8px', color: color.muted },
+});
+
+/** A text in a language, with completion: whole SQL, or one expression. */
+export default function CodeField({ label, value, onChange, onSubmit, completions, tables, height }: Props) {
+  const whole = tables !== undefined;
+  const extensions = useMemo(() => {
+    const offer = (context: CompletionContext) => {
+      const word = context.matchBefore(/:?[\p{L}_"][\p{L}\p{N}_"]*|:/u);
+      if (!word && !context.explicit) return null;
+      return { from: word?.from ?? context.pos, options: whole ? completions.filter((c) => c.label.startsWith(':')) : completions, validFor: /^:?[\p{L}\p{N}_"]*$/u };
+    };
+    const submit = () => { onSubmit(); return true; };
+    return [
+      // The dialog around it is left with Escape only where no list of completions is open.
+      Prec.highest(keymap.of([
+        { key: 'Mod-Enter', run: submit },
+        { key: 'Tab', run: acceptCompletion },
+        ...(whole ? [] : [{ key: 'Enter', run: (view: EditorView) => completionStatus(view.state) !== 'active' && submit() }]),
+      ])),
+      EditorView.lineWrapping,
+      EditorView.contentAttributes.of({ 'aria-label': label }),
+      ...(nonce ? [EditorView.cspNonce.of(nonce)] : []),
+      look,
+      sql({ dialect: SQLite, schema: tables, upperCaseKeywords: true }),
+      ...(whole ? [SQLite.language.data.of({ autocomplete: offer })] : [autocompletion({ override: [offer], icons: false })]),
+    ];
+  }, [label, onSubmit, completions, tables, whole]);
+  return <CodeMirror value={value} onChange={onChange} extensions={extensions} height={height} theme="light" autoFocus={!whole} basicSetup={{ lineNumbers: whole, foldGutter: false, highlightActiveLine: false, highlightActiveLineGutter: false, autocompletion: whole, searchKeymap: false }} />;
+}

@@ -1,0 +1,32 @@
+import { createContext, useContext } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import type { Completion } from '@codemirror/autocomplete';
+import { api } from '../api/client';
+import type { Dataset, Parameter } from '../api/generated';
+
+/** What expressions can be written about here: the rows of a dataset, with the parameters around it. */
+export interface Assist {
+  dataset: Dataset;
+  parameters: Parameter[];
+  values: Record<string, string>;
+}
+
+export const AssistContext = createContext<Assist | undefined>(undefined);
+
+export const useAssist = () => useContext(AssistContext);
+
+const plain = /^[\p{L}_][\p{L}\p{N}_]*$/u;
+
+/** A field's name as expressions take it. */
+export const quoted = (name: string) => (plain.test(name) ? name : `"${name.replaceAll('"', '""')}"`);
+
+/** Fields, parameters and functions, in this order. */
+export function useCompletions(assist: Assist | undefined, group: boolean, itself?: string): Completion[] {
+  const functions = useQuery({ queryKey: ['functions'], queryFn: api.functions, staleTime: Infinity });
+  if (!assist) return [];
+  return [
+    ...(assist.dataset.fields ?? []).filter((f) => f.name !== itself).map((f): Completion => ({ label: quoted(f.name), type: 'property', detail: f.type, info: f.description ?? undefined, boost: 2 })),
+    ...assist.parameters.map((p): Completion => ({ label: `:${p.name}`, type: 'variable', detail: p.label ?? p.type, boost: 1 })),
+    ...(functions.data ?? []).filter((f) => group || f.rows).map((f): Completion => ({ label: f.name, type: 'function', detail: f.form, info: f.words, apply: f.form.startsWith(`${f.name}(`) && !f.form.endsWith('()') && f.form !== 'count(*)' ? `${f.name}(` : f.form })),
+  ];
+}
