@@ -122,7 +122,7 @@ public sealed class JourneyTests : IClassFixture<Browser>
         // A condition that is wrong is said at once, and nothing is lost.
         _browser.Press(Keys.Escape);
         _browser.Click("[aria-label^='Condition']");
-        var condition = _browser.Find("textarea[aria-label=Condition]");
+        var condition = _browser.Find(".cm-content[aria-label=Condition]");
         condition.SendKeys(Keys.Control + "a");
         condition.SendKeys("passengrs > 100" + Keys.Enter);
         _browser.Says("[role=alert]", "There is no field “passengrs”");
@@ -309,9 +309,9 @@ public sealed class JourneyTests : IClassFixture<Browser>
 
         // A field that is worked out; a mistake is shown under the very character.
         _browser.ClickText("button", "Work out a field");
-        var expression = _browser.Find("section[aria-label=Fields] textarea");
-        void Write(string text) { expression.SendKeys(Keys.Control + "a"); expression.SendKeys(text + Keys.Tab); }
-        Write("fare - discout");
+        var expression = _browser.Find(".cm-content[aria-label='Worked out as']");
+        void Write(string text) { expression.SendKeys(Keys.Control + "a"); expression.SendKeys(text + Keys.Enter); }
+        Write("fare - discuont");
         _browser.Says("section[aria-label=Fields] [role=alert]", "Did you mean “discount”?");
         Write("fare - coalesce(discount, 0)");
         _browser.Gone("section[aria-label=Fields] [role=alert]");
@@ -329,7 +329,7 @@ public sealed class JourneyTests : IClassFixture<Browser>
     {
         _browser.Go("/data");
         _browser.ClickText("button", "New dataset by SQL");
-        var sql = _browser.Find("textarea[aria-label=SQL]");
+        var sql = _browser.Find(".cm-content[aria-label=SQL]");
         sql.SendKeys("DELETE FROM bookings" + Keys.Control + Keys.Enter);
         _browser.Says(".notistack-Snackbar, [class*=notistack]", "wants to do more than read");
         sql.SendKeys(Keys.Control + "a");

@@ -49,7 +49,7 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
 
         var (status, made) = await Upload("/upload?name=" + Uri.EscapeDataString("../../copy of ferries"), await File.ReadAllBytesAsync(Path.Combine(server.Folder, "skerravoe-ferries.sqlite")));
         Assert.Equal(200, status);
-        Assert.Equal(10, made.GetProperty("tables").GetArrayLength());
+        Assert.Equal(11, made.GetProperty("tables").GetArrayLength());
         // Whatever it is called, it lies where uploads lie.
         Assert.Equal(before + 1, Files());
     }
@@ -82,5 +82,140 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal(204, (int)(await server.Client.DeleteAsync("/api/datasets/bookings")).StatusCode);
         Assert.Equal(404, (int)(await server.Client.GetAsync("/api/datasets/bookings")).StatusCode);
         Assert.Equal(204, (int)(await server.Client.PostAsync("/api/datasets/bookings/restore", null)).StatusCode);
+    }
+
+    private async Task<JsonElement> Ok(HttpMethod method, string path, object body)
+    {
+        var (status, answer) = await server.Send(method, path, body);
+        Assert.True(status is 200, $"{status} {answer}");
+        return answer;
+    }
+
+    [Fact]
+    public async Task A_renamed_field_follows_into_drafts_and_other_changes_when_they_are_told_to()
+    {
+        var kept = await Ok(HttpMethod.Post, "/datasets", (await server.Get("/datasets/sailings-with-income")).GetProperty("definition"));
+        var id = kept.GetProperty("id").GetString()!;
+        var report = await Ok(HttpMethod.Post, "/reports", new { dataset = id, title = "Follows" });
+        var start = await Ok(HttpMethod.Post, "/datasets", new { id = "new", name = "On top", database = "skerravoe", source = new { type = "derived", dataset = id }, fields = new[] { new { name = "vessel", type = "text" } } });
+        await Ok(HttpMethod.Post, $"/reports/{report.GetProperty("id").GetString()}/publish", new { version = 1 });
+
+        var renamed = await Ok(HttpMethod.Post, "/datasets/rename-field", new { definition = kept.GetProperty("definition"), field = "vessel", name = "ship" });
+        Assert.Equal("name-taken", (await server.Send(HttpMethod.Post, "/datasets/rename-field", new { definition = kept.GetProperty("definition"), field = "vessel", name = "ROUTE" })).Body.GetProperty("code").GetString());
+        var saved = await Ok(HttpMethod.Put, $"/datasets/{id}", new { basedOn = 1, definition = renamed });
+        Assert.Equal(["Follows", "On top"], saved.GetProperty("followed").EnumerateArray().Select(f => f.GetString()!));
+        var draft = await server.Get($"/reports/{report.GetProperty("id").GetString()}");
+        Assert.Contains("\"expression\":\"ship\"", draft.GetRawText());
+        Assert.Equal(0, (await server.Get($"/reports/{report.GetProperty("id").GetString()}/problems")).GetArrayLength());
+        // What readers see stays as it was published, and still runs.
+        var (_, run) = await server.Send(HttpMethod.Post, $"/reports/{report.GetProperty("id").GetString()}/runs", new { });
+        Assert.Equal("ready", run.GetProperty("state").GetString());
+        Assert.Equal("ship", (await server.Get($"/datasets/{start.GetProperty("id").GetString()}")).GetProperty("definition").GetProperty("fields")[0].GetProperty("column").GetString());
+
+        // A field that goes is said before, and by name.
+        var without = System.Text.Json.Nodes.JsonNode.Parse(renamed.GetRawText())!;
+        var fields = without["fields"]!.AsArray();
+        fields.Remove(fields.First(f => (string)f!["name"]! == "net_fare"));
+        await Ok(HttpMethod.Put, $"/datasets/{id}", new { basedOn = 2, definition = without });
+        var uses = await server.Get($"/datasets/{id}/uses");
+        var use = Assert.Single(uses.GetProperty("reports").EnumerateArray());
+        Assert.False(use.GetProperty("upToDate").GetBoolean());
+        Assert.Equal("On top", uses.GetProperty("datasets")[0].GetString());
+        Assert.Equal(("net_fare", "column Net fare"), (use.GetProperty("changed")[0].GetProperty("field").GetString(), use.GetProperty("changed")[0].GetProperty("uses")[0].GetString()));
+        var copies = await Ok(HttpMethod.Post, "/compose/copies", new { definition = draft.GetProperty("definition") });
+        Assert.Equal("d1", Assert.Single(copies.EnumerateArray()).GetProperty("id").GetString());
+        var followed = Assert.Single((await Ok(HttpMethod.Post, $"/datasets/{id}/follow", new { reports = new[] { report.GetProperty("id").GetString() } })).EnumerateArray());
+        Assert.Equal("column Net fare uses Net fare, which is gone", followed.GetProperty("broken")[0].GetString());
+        Assert.True((await server.Get($"/datasets/{id}/uses")).GetProperty("reports")[0].GetProperty("upToDate").GetBoolean());
+        Assert.NotEqual(0, (await server.Get($"/reports/{report.GetProperty("id").GetString()}/problems")).GetArrayLength());
+    }
+
+    [Fact]
+    public async Task A_reports_dataset_is_exchanged_with_a_mapping()
+    {
+        var report = await Ok(HttpMethod.Post, "/reports", new { dataset = "sailings-with-income", title = "Exchanged" });
+        var definition = report.GetProperty("definition");
+        var proposal = await Ok(HttpMethod.Post, "/compose/exchange", new { definition, old = "d1", dataset = "late-sailings" });
+        var fields = proposal.GetProperty("fields").EnumerateArray().ToDictionary(f => f.GetProperty("field").GetString()!, f => f.GetProperty("now").GetString());
+        Assert.Equal(("departs", "vessel", null), (fields["departs"], fields["vessel"], fields["net_fare"]));
+        var map = fields.Where(f => f.Value is not null).ToDictionary();
+        var view = await Ok(HttpMethod.Post, "/compose", new { definition, edits = new[] { new { type = "exchangeDataset", old = "d1", next = proposal.GetProperty("next"), fields = map } } });
+        Assert.Equal("late-sailings", view.GetProperty("definition").GetProperty("datasets")[0].GetProperty("copyOf").GetString());
+        Assert.Equal(["least_delay", "regions"], view.GetProperty("parameters").EnumerateArray().Select(p => p.GetProperty("name").GetString()!));
+        Assert.True(view.GetProperty("rows").GetInt32() is > 100 and < 2000);
+        Assert.Equal(404, (await server.Send(HttpMethod.Post, "/compose/exchange", new { definition, old = "d1", dataset = "nowhere" })).Status);
+    }
+
+    [Fact]
+    public async Task A_dataset_cannot_start_from_itself()
+    {
+        var first = (await Ok(HttpMethod.Post, "/datasets", new { id = "new", name = "First", database = "skerravoe", source = new { type = "table", table = "ports" }, fields = new[] { new { name = "name", type = "text" } } })).GetProperty("id").GetString();
+        var second = (await Ok(HttpMethod.Post, "/datasets", new { id = "new", name = "Second", database = "skerravoe", source = new { type = "derived", dataset = first }, fields = new[] { new { name = "name", type = "text" } } })).GetProperty("id").GetString();
+        var circle = new { id = first, name = "First", database = "skerravoe", source = new { type = "derived", dataset = second }, fields = new[] { new { name = "name", type = "text" } } };
+        Assert.Equal("dataset-cycle", (await server.Send(HttpMethod.Put, $"/datasets/{first}", new { basedOn = 1, definition = circle })).Body.GetProperty("code").GetString());
+        Assert.Equal(10, (await Ok(HttpMethod.Post, "/datasets/look", new { definition = (await server.Get($"/datasets/{second}")).GetProperty("definition") })).GetProperty("count").GetInt32());
+    }
+
+    [Fact]
+    public async Task A_table_that_changed_beneath_a_dataset_is_a_problem_with_a_mend()
+    {
+        var file = Path.Combine(server.Folder, "changing.sqlite");
+        void Run(string sql)
+        {
+            using var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={file};Pooling=False");
+            connection.Open();
+            using var command = connection.CreateCommand();
+            command.CommandText = sql;
+            command.ExecuteNonQuery();
+        }
+        Run("CREATE TABLE tides (port TEXT, height REAL); INSERT INTO tides VALUES ('Voe', 1.4)");
+        await Ok(HttpMethod.Post, "/databases", new { name = "changing", path = file });
+        var made = await Ok(HttpMethod.Post, "/datasets", new { id = "new", name = "Tides", database = "changing", source = new { type = "table", table = "tides" }, fields = new[] { new { name = "port", type = "text" }, new { name = "height", type = "decimal" } } });
+        Assert.DoesNotContain((await server.Get("/datasets/problems")).EnumerateArray(), p => p.GetProperty("name").GetString() == "Tides");
+        Run("ALTER TABLE tides RENAME COLUMN height TO metres");
+        var problem = (await server.Get("/datasets/problems")).EnumerateArray().Single(p => p.GetProperty("name").GetString() == "Tides").GetProperty("problem");
+        Assert.Equal("field-missing", problem.GetProperty("code").GetString());
+        Assert.Contains("new name", problem.GetProperty("mends")[0].GetString());
+        // The field goes on under its name, from the column's new one.
+        var view = await Ok(HttpMethod.Post, "/datasets/look", new { definition = new { id = made.GetProperty("id").GetString(), name = "Tides", database = "changing", source = new { type = "table", table = "tides" }, fields = new object[] { new { name = "port", type = "text" }, new { name = "height", type = "decimal", column = "metres" } } } });
+        Assert.Equal("1.40", view.GetProperty("rows")[0][1].GetString());
+    }
+
+    [Fact]
+    public async Task SQL_names_its_parameters_and_a_look_takes_values_for_them()
+    {
+        const string sql = "SELECT departs, passengers FROM sailings WHERE departs >= :from AND passengers > :least";
+        var described = await Ok(HttpMethod.Post, "/datasets/describe", new { database = "skerravoe", sql });
+        Assert.Equal(["from", "least"], described.GetProperty("parameters").EnumerateArray().Select(p => p.GetString()!));
+        // Without values there are no rows to guess from, so the columns' declared types decide.
+        Assert.Equal(["dateTime", "whole"], described.GetProperty("fields").EnumerateArray().Select(f => f.GetProperty("type").GetString()!));
+        object Asked(object parameters) => new { id = "x", name = "Asked", database = "skerravoe", source = new { type = "query", sql }, fields = described.GetProperty("fields"), parameters };
+        var declared = Asked(new object[] { new { name = "from", type = "date", @default = "DATE '2025-01-01'" }, new { name = "least", type = "whole", required = true } });
+        Assert.Contains("no parameter here", (await Ok(HttpMethod.Post, "/datasets/look", new { definition = Asked(Array.Empty<object>()) })).GetProperty("problems")[0].GetProperty("message").GetString());
+        var unanswered = await Ok(HttpMethod.Post, "/datasets/look", new { definition = declared });
+        Assert.Equal((0, "warning"), (unanswered.GetProperty("count").GetInt32(), unanswered.GetProperty("problems")[0].GetProperty("severity").GetString()));
+        var view = await Ok(HttpMethod.Post, "/datasets/look", new { definition = declared, values = new { least = "100" } });
+        Assert.True(view.GetProperty("count").GetInt32() > 0);
+        Assert.Equal(["1 January 2025", "100"], view.GetProperty("asked").EnumerateArray().Select(a => a.GetProperty("words").GetString()!));
+        var trial = await Ok(HttpMethod.Post, "/expressions/try", new { definition = declared, expression = "passengers > :least", values = new { least = "100" } });
+        Assert.Equal("true", trial.GetProperty("results")[0].GetString());
+        Assert.True((await server.Get("/expressions/functions")).GetArrayLength() > 20);
+    }
+
+    [Theory]
+    [InlineData("/csv?name=a&table=t&columns=nonsense", "port;tide\nVoe;1\n")]
+    [InlineData("/csv?name=&table=t&columns=%5B%5D", "port;tide\nVoe;1\n")]
+    [InlineData("/csv?name=b&table=t&columns=%5B%5D", "port;tide\nVoe;1\n")]
+    [InlineData("/csv/preview", "")]
+    public async Task Uploads_gone_wrong_say_so_and_leave_nothing_behind(string path, string text)
+    {
+        var uploads = Path.Combine(server.Folder, "uploads");
+        string[] Files() => Directory.Exists(uploads) ? Directory.GetFiles(uploads) : [];
+        var before = Files();
+        var (status, body) = await Upload(path, Encoding.UTF8.GetBytes(text));
+        Assert.Equal(400, status);
+        Assert.NotEqual("", body.GetProperty("detail").GetString());
+        Assert.Equal(before, Files());
+        Assert.DoesNotContain((await server.Get("/databases")).EnumerateArray(), d => d.GetProperty("name").GetString() is "a" or "b" or "");
     }
 }

@@ -33,12 +33,12 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
     [Fact]
     public async Task Many_readers_page_through_shared_and_own_runs_without_an_error()
     {
-        var (_, shared) = await server.Send(HttpMethod.Post, "/reports/route-performance/runs", new { });
+        var shared = await Paged("/reports/route-performance/runs", new { });
         var readers = Enumerable.Range(0, 16).Select(async reader =>
         {
             var random = new Random(reader);
             var run = shared;
-            if (reader % 4 == 0) run = (await server.Send(HttpMethod.Post, "/reports/sailings-in-detail/runs", new { values = new { route = "Holm – Brae", from = $"2024-0{1 + random.Next(9)}-01" } })).Body;
+            if (reader % 4 == 0) run = await Paged("/reports/sailings-in-detail/runs", new { values = new { route = "Holm – Brae", from = $"2024-0{1 + random.Next(9)}-01" } });
             for (var i = 0; i < 12; i++)
             {
                 var page = 1 + random.Next(run.GetProperty("pageCount").GetInt32());
@@ -47,6 +47,14 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
             }
         });
         await Task.WhenAll(readers);
+    }
+
+    /// <summary>A run, once its last page is known: on a busy machine that may come after the answer.</summary>
+    private async Task<JsonElement> Paged(string path, object request)
+    {
+        var (_, run) = await server.Send(HttpMethod.Post, path, request);
+        while (!run.GetProperty("pagesComplete").GetBoolean()) run = await server.Get($"/runs/{run.GetProperty("id").GetString()}");
+        return run;
     }
 
     [Fact]
@@ -60,6 +68,8 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
         await server.Send(HttpMethod.Post, "/reports", new { definition = JsonDocument.Parse(ReportJson.Write(definition)).RootElement });
         var (_, first) = await server.Send(HttpMethod.Post, "/reports/slow/runs", new { draft = true });
         Assert.Equal("running", first.GetProperty("state").GetString());
+        // On a busy machine the first row may come after the answer.
+        while (first.GetProperty("state").GetString() == "running" && first.GetProperty("progress").GetProperty("rows").GetInt32() == 0) first = await server.Get($"/runs/{first.GetProperty("id").GetString()}");
         var progress = first.GetProperty("progress");
         Assert.Equal("reading", progress.GetProperty("stage").GetString());
         Assert.True(progress.GetProperty("rows").GetInt32() > 0);

@@ -1,5 +1,6 @@
 using System.Text.RegularExpressions;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
 
 namespace LucidLattice.Core.Charts;
 
@@ -27,7 +28,7 @@ public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyLis
 
     private string Label(string expression)
         => columns.FirstOrDefault(c => c.Expression == expression)?.Heading
-            ?? fields.FirstOrDefault(f => f.Name == expression.Trim('"'))?.Caption
+            ?? fields.FirstOrDefault(f => f.Name == expression || Names.Quoted(f.Name) == expression)?.Caption
             ?? expression;
 
     private static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];

@@ -3,7 +3,7 @@ using LucidLattice.Core.Data;
 namespace LucidLattice.Core.Expressions;
 
 /// <summary>The functions of one row's values. A new function is one more line in the table.</summary>
-internal static class Functions
+public static class Functions
 {
     private delegate Compiled Maker(CallSyntax call, Compiled[] arguments);
 

@@ -78,7 +78,7 @@ public static class DatabaseEndpoints
     private static Task<CsvImport> UploadCsv(string name, string table, string columns, HttpContext context, AppData data, CancellationToken cancel) => WithUpload(context, data, (file, _) =>
     {
         var free = FreeName(name, data);
-        var read = JsonSerializer.Deserialize<List<CsvColumn>>(columns, ReportJson.Options) ?? [];
+        var read = Columns(columns);
         var kept = KeptPath(data);
         try
         {
@@ -92,6 +92,18 @@ public static class DatabaseEndpoints
             throw;
         }
     }, cancel);
+
+    private static List<CsvColumn> Columns(string json)
+    {
+        try
+        {
+            return JsonSerializer.Deserialize<List<CsvColumn>>(json, ReportJson.Options) ?? [];
+        }
+        catch (JsonException e)
+        {
+            throw ApiException.Bad("bad-columns", $"The columns cannot be read: {e.Message}");
+        }
+    }
 
     /// <summary>Puts the body of a request into a file of its own for as long as it is looked at. Its name comes from here, so it cannot lie anywhere else.</summary>
     private static async Task<T> WithUpload<T>(HttpContext context, AppData data, Func<FileStream, string, T> use, CancellationToken cancel)

@@ -55,5 +55,5 @@ export default function CodeField({ label, value, onChange, onSubmit, completion
       ...(whole ? [SQLite.language.data.of({ autocomplete: offer })] : [autocompletion({ override: [offer], icons: false })]),
     ];
   }, [label, onSubmit, completions, tables, whole]);
-  return <CodeMirror value={value} onChange={onChange} extensions={extensions} height={height} theme="light" autoFocus={!whole} basicSetup={{ lineNumbers: whole, foldGutter: false, highlightActiveLine: false, highlightActiveLineGutter: false, autocompletion: whole, searchKeymap: false }} />;
+  return <CodeMirror value={value} onChange={onChange} extensions={extensions} height={height} theme="light" autoFocus={!whole} indentWithTab={false} basicSetup={{ lineNumbers: whole, foldGutter: false, highlightActiveLine: false, highlightActiveLineGutter: false, autocompletion: whole, searchKeymap: false }} />;
 }
