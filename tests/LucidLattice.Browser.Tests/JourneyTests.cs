@@ -332,7 +332,7 @@ public sealed class JourneyTests : IClassFixture<Browser>
         var sql = _browser.Find(".cm-content[aria-label=SQL]");
         sql.SendKeys("DELETE FROM bookings" + Keys.Control + Keys.Enter);
         _browser.Says(".notistack-Snackbar, [class*=notistack]", "wants to do more than read");
-        sql.SendKeys(Keys.Control + "a");
+        sql.SendKeys(Keys.Control + "a" + Keys.Null + Keys.Backspace);
         sql.SendKeys("SELECT name AS vessel, seats, built FROM vessels ORDER BY seats" + Keys.Control + Keys.Enter);
         _browser.Says("footer", "5 rows");
         _browser.Says("table[aria-label='First rows']", "Sula Wind");
@@ -340,6 +340,60 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.ClickText("button", "New report from it");
         _browser.Says("[data-band=detail] svg", "Maid of Voe");
         Assert.All(_browser.Complaints(), complaint => Assert.Contains("400", complaint));
+    }
+
+    [Fact]
+    public void A_question_for_the_reader_a_value_list_a_renamed_field_and_another_dataset_reach_the_report()
+    {
+        void Choose(string blank, string choice)
+        {
+            _browser.Click($"[aria-label^='{blank}:']");
+            _browser.Until(() => { _browser.Driver.FindElements(By.CssSelector("li")).First(l => l.Text == choice).Click(); return true; }, choice);
+            _browser.Gone(".MuiPopover-root");
+        }
+        _browser.Go("/data/sailings-with-income");
+        _browser.Says("[role=status]", "9,079 rows");
+        _browser.ClickText("button", "Add a condition");
+        Choose("Field", "region");
+        Choose("Operator", "is one of");
+        Choose("Value", "Ask the reader");
+        _browser.Says("section[aria-label=Parameters]", ":region = every region");
+        _browser.Click("[aria-label^='Try region']");
+        _browser.Find("textarea[aria-label='Try region']").SendKeys(Keys.Control + "a" + Keys.Null + "West Firth" + Keys.Enter);
+        _browser.Until(() => !_browser.Find("footer").Text.Contains("9,079"), "the rows of one region");
+
+        // The report asks, and its chart wears the labels and colours of the list.
+        _browser.Says("header", "All changes saved");
+        _browser.ClickText("button", "New report from it");
+        _browser.Says("[data-band=reportHeader] svg", "Cancelled");
+        Assert.NotEmpty(_browser.Driver.FindElements(By.CssSelector("[data-band=reportHeader] svg [fill='#C98A1B']")));
+        _browser.Says("[data-band=groupHeader1] svg", "Vessel");
+        var report = _browser.Driver.Url;
+
+        // A field is called otherwise; the report follows without being told.
+        _browser.Go("/data/sailings-with-income");
+        _browser.ClickText("section[@aria-label='Fields']//button", "Vessel");
+        var name = _browser.Until(() => _browser.Driver.FindElement(By.XPath("//label[contains(., 'Name in expressions')]/following-sibling::div//input")), "its name");
+        name.SendKeys(Keys.Control + "a" + Keys.Null + "ship" + Keys.Enter);
+        _browser.Says("[class*=notistack]", "Renamed in Sailings by outcome, Sailings with income");
+        _browser.Says("section[aria-label='Used by']", "up to date");
+        _browser.Driver.Navigate().GoToUrl(report);
+        _browser.Find("[data-field=ship]");
+        _browser.Says("footer", "No problems");
+
+        // Another dataset takes its place, field by field.
+        _browser.ClickText("nav//button", "Exchange");
+        _browser.Click("article[aria-label='Late sailings'] button");
+        _browser.Says("table[aria-label^='Fields and']", "column Net fare");
+        Choose("Counterpart of Net fare", "Delay minutes\nwhole");
+        _browser.ClickText("button", "Exchange, ");
+        _browser.Gone("table[aria-label^='Fields and']");
+        _browser.Says("nav[aria-label=Data] h2", "Late sailings");
+        _browser.Says("footer", "problem");
+        _browser.Press(Keys.Control, "z");
+        _browser.Says("nav[aria-label=Data] h2", "Sailings with income");
+        _browser.Says("footer", "No problems");
+        _browser.HasNoComplaints();
     }
 
     [Fact]
@@ -446,6 +500,8 @@ public sealed class JourneyTests : IClassFixture<Browser>
     [InlineData("/read/route-performance", ".linked")]
     [InlineData("/data", "article")]
     [InlineData("/data/bookings", "table tbody tr")]
+    [InlineData("/data/vessel-months", "table tbody tr")]
+    [InlineData("/data/late-sailings", "table tbody tr")]
     public void No_view_has_a_serious_accessibility_finding(string path, string ready)
     {
         _browser.Go(path);
