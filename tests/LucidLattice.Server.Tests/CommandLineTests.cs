@@ -48,6 +48,30 @@ public sealed class CommandLineTests : IDisposable
     }
 
     [Fact]
+    public async Task Query_writes_the_rows_of_a_dataset_for_the_values_that_are_given()
+    {
+        async Task<List<string[]>> Rows(params string[] settings)
+        {
+            Assert.Equal((0, ""), await Run(["query", "Late sailings", .. settings.SelectMany(s => new[] { "--set", s }), "--out", At("rows.csv")]));
+            return [.. File.ReadAllLines(At("rows.csv")).Select(line => line.Split(','))];
+        }
+        var rows = await Rows();
+        Assert.Equal(["sailing_id", "region", "route", "vessel", "departs", "passengers", "delay_minutes", "delay_cause"], rows[0]);
+        Assert.All(rows.Skip(1), row => Assert.True(int.Parse(row[6]) > 15));
+        var some = await Rows("least_delay=60", "regions=[\"West Firth\", \"Eastern Sound\"]");
+        Assert.Equal(rows.Skip(1).Count(row => int.Parse(row[6]) > 60 && row[1] is "West Firth" or "Eastern Sound" && int.Parse(row[6]) > 60), some.Count - 1);
+        // A value that is none of those offered is said and falls back; one of the wrong type runs nothing.
+        Assert.Contains("value-not-offered", (await Run("query", "late-sailings", "--set", "regions=[\"Atlantis\"]", "--out", At("rows.csv"))).Error);
+        Assert.Equal(1, (await Run("query", "late-sailings", "--set", "least_delay=soon", "--out", At("rows.csv"))).Code);
+        // What SQL by hand names without declaring it can be given all the same.
+        File.WriteAllText(At("ports.json"), """{ "id": "p", "name": "Ports", "database": "skerravoe", "source": { "type": "query", "sql": "SELECT name FROM ports WHERE name > :after" }, "fields": [{ "name": "name", "type": "text" }] }""");
+        Assert.Equal((0, ""), await Run("query", At("ports.json"), "--set", "after=M", "--out", At("ports.csv")));
+        Assert.All(File.ReadAllLines(At("ports.csv")).Skip(1), name => Assert.True(string.CompareOrdinal(name, "M") > 0));
+        Assert.Equal(1, (await Run("query", "No such dataset", "--out", At("rows.csv"))).Code);
+        Assert.Equal(2, (await Run("query", "bookings", "--out", At("rows.xls"))).Code);
+    }
+
+    [Fact]
     public async Task Problems_give_1_and_wrong_usage_gives_2()
     {
         var broken = DemoReports.All[0].Definition;

@@ -24,7 +24,7 @@ internal static class QueryVerb
         try
         {
             IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
-            var source = new ShapedRowSource(new SqliteRowSource(databases));
+            var source = new ShapedRowSource(new SqliteEngine(databases));
             dataset = app.Datasets.WithBase(dataset);
             var declared = DatasetQuestion.Parameters(dataset).Select(p => p.Name).ToHashSet();
             var settings = options.Settings();

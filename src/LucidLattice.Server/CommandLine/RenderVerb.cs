@@ -115,7 +115,7 @@ internal sealed record Target(ReportDefinition Definition, ReportEngine Engine)
             return null;
         }
         IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
-        return new Target(definition, new ReportEngine(new ShapedRowSource(new SqliteRowSource(databases)), new SkiaTypesetter(), (IReportCatalog)app.Reports));
+        return new Target(definition, new ReportEngine(new ShapedRowSource(new SqliteEngine(databases)), new SkiaTypesetter(), (IReportCatalog)app.Reports));
     }
 }
 

@@ -28,7 +28,7 @@ public static class DatabaseEndpoints
     public static void MapDatabases(this WebApplication app)
     {
         var databases = app.MapGroup("/api/databases").WithTags("Data");
-        databases.MapGet("/", (AppData data) => data.Databases().Select(d => Info(d.Name, data)).ToList()).WithName("listDatabases");
+        databases.MapGet("/", (AppData data, ISqlEngine engine) => data.Databases().Select(d => Info(d.Name, data, engine)).ToList()).WithName("listDatabases");
         databases.MapPost("/", Register).WithName("registerDatabase");
         databases.MapGet("/{name}/uses", Uses).WithName("listDatabaseUses");
         databases.MapDelete("/{name}", (string name, AppData data) => data.Unregister(name) ? Results.NoContent() : throw Missing(name)).WithName("forgetDatabase");
@@ -38,15 +38,15 @@ public static class DatabaseEndpoints
     }
 
     /// <exception cref="ApiException">There is no such database.</exception>
-    public static IReadOnlyList<TableInfo> Tables(string database, AppData data) => SchemaReader.Read(data.PathOf(database) ?? throw Missing(database));
+    public static IReadOnlyList<TableInfo> Tables(string database, AppData data, ISqlEngine engine) => engine.Tables(data.PathOf(database) ?? throw Missing(database));
 
     private static ApiException Missing(string name) => ApiException.NotFound($"No database is registered as “{name}”.");
 
-    private static DatabaseInfo Register(RegisterDatabase request, AppData data)
+    private static DatabaseInfo Register(RegisterDatabase request, AppData data, ISqlEngine engine)
     {
         var name = FreeName(request.Name, data);
         if (!Path.IsPathFullyQualified(request.Path)) throw ApiException.Bad("bad-path", "Give the whole path of the file, from the root on.");
-        SchemaReader.Read(request.Path);
+        engine.Tables(request.Path);
         try
         {
             data.Register(name, request.Path);
@@ -55,21 +55,21 @@ public static class DatabaseEndpoints
         {
             throw ApiException.Bad("own-file", e.Message);
         }
-        return Info(name, data);
+        return Info(name, data, engine);
     }
 
     /// <param name="name">What the database is called.</param>
-    private static Task<DatabaseInfo> UploadSqlite(string name, HttpContext context, AppData data, CancellationToken cancel) => WithUpload(context, data, (file, path) =>
+    private static Task<DatabaseInfo> UploadSqlite(string name, HttpContext context, AppData data, ISqlEngine engine, CancellationToken cancel) => WithUpload(context, data, (file, path) =>
     {
         var free = FreeName(name, data);
         var mark = new byte[SqliteMark.Length];
         if (file.ReadAtLeast(mark, mark.Length, throwOnEndOfStream: false) < mark.Length || !mark.SequenceEqual(SqliteMark)) throw ApiException.Bad("not-a-database", "This file is no SQLite database.");
         file.Close();
-        SchemaReader.Read(path);
+        engine.Tables(path);
         var kept = KeptPath(data);
         File.Move(path, kept);
         data.Register(free, kept);
-        return Info(free, data);
+        return Info(free, data, engine);
     }, cancel);
 
     /// <param name="name">What the database is called.</param>
@@ -137,11 +137,11 @@ public static class DatabaseEndpoints
         [.. data.Datasets.List().Where(d => d.Definition.Database == name).Select(d => d.Definition.Name)],
         [.. data.Reports.List().Where(r => data.Reports.Draft(r.Id)?.Definition.Datasets.Any(d => d.Database == name) == true).Select(r => r.Title)]);
 
-    private static DatabaseInfo Info(string name, AppData data)
+    private static DatabaseInfo Info(string name, AppData data, ISqlEngine engine)
     {
         try
         {
-            return new DatabaseInfo(name, Tables(name, data), null);
+            return new DatabaseInfo(name, Tables(name, data, engine), null);
         }
         catch (DataException e)
         {

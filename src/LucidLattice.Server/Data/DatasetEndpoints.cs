@@ -21,9 +21,6 @@ public sealed record RenameField(Dataset Definition, string Field, string Name);
 /// <summary>A dataset that cannot be read as it is.</summary>
 public sealed record DatasetProblem(string Id, string Name, Problem Problem);
 
-/// <param name="Parameters">The names that the SQL asks for.</param>
-public sealed record SqlDescription(IReadOnlyList<Field> Fields, IReadOnlyList<string> Parameters);
-
 /// <summary>Asks which columns a SELECT statement gives, and of which types they seem to be.</summary>
 public sealed record DescribeSql(string Database, string Sql);
 
@@ -67,15 +64,9 @@ public static class DatasetEndpoints
         datasets.MapDelete("/{id}", (string id, DatasetStore store) => store.SetDeleted(id, true) ? Results.NoContent() : throw Missing(id)).WithName("deleteDataset");
         datasets.MapPost("/{id}/restore", (string id, DatasetStore store) => store.SetDeleted(id, false) ? Results.NoContent() : throw Missing(id)).WithName("restoreDataset");
         datasets.MapPost("/look", Look).WithName("lookAtDataset");
-        datasets.MapPost("/describe", (DescribeSql request, AppData data, CancellationToken cancel) => Describe(data.PathOf(request.Database) ?? throw ApiException.NotFound($"No database is registered as “{request.Database}”."), request.Sql, cancel)).WithName("describeSql");
+        datasets.MapPost("/describe", (DescribeSql request, AppData data, ISqlEngine engine, CancellationToken cancel) => engine.Describe(data.PathOf(request.Database) ?? throw ApiException.NotFound($"No database is registered as “{request.Database}”."), request.Sql, cancel)).WithName("describeSql");
         datasets.MapPost("/rename-field", (RenameField request) => Rename(request)).WithName("renameField");
-        datasets.MapPost("/add-table", (AddTable request, AppData data) => JoinProposal.Add(request.Definition, request.Table, DatabaseEndpoints.Tables(request.Definition.Database, data))).WithName("addTableToDataset");
-    }
-
-    private static SqlDescription Describe(string path, string sql, CancellationToken cancel)
-    {
-        using var connection = SafeConnection.Open(path, QueryLimits.Default, cancel);
-        return new SqlDescription(SchemaReader.Describe(path, sql, cancel), [.. connection.ParameterNames(sql).Distinct()]);
+        datasets.MapPost("/add-table", (AddTable request, AppData data, ISqlEngine engine) => JoinProposal.Add(request.Definition, request.Table, DatabaseEndpoints.Tables(request.Definition.Database, data, engine))).WithName("addTableToDataset");
     }
 
     private static Dataset Rename(RenameField request)
@@ -87,7 +78,7 @@ public static class DatasetEndpoints
         return DatasetCopy.Rename(request.Definition, new Dictionary<string, string> { [request.Field] = name });
     }
 
-    private static DatasetView Look(DatasetLook request, IRowSource source, JoinLook joins, DatasetStore store, CancellationToken cancel)
+    private static DatasetView Look(DatasetLook request, IRowSource source, ISqlEngine engine, DatasetStore store, CancellationToken cancel)
     {
         var started = Stopwatch.GetTimestamp();
         var dataset = store.WithBase(request.Definition);
@@ -98,14 +89,14 @@ public static class DatasetEndpoints
         var rows = RowSet.Empty;
         try
         {
-            sql = QueryBuilder.Select(dataset, [.. dataset.Fields.Where(f => f.Expression is not { Length: > 0 })]);
+            sql = engine.Sql(dataset, [.. dataset.Fields.Where(f => f.Expression is not { Length: > 0 })]);
             if (!problems.Any(p => p.IsError))
             {
                 condition = ConditionText.Of(dataset.Filter, dataset, question.Around.Parameters);
                 rows = source.Read(question.Query with { Refresh = request.Refresh }, new RunProgress(), cancel);
                 problems.AddRange(rows.Problems);
             }
-            if (request.Counting) effects = joins.Effects(dataset, cancel);
+            if (request.Counting) effects = engine.Effects(dataset, cancel);
         }
         catch (DataException e)
         {

@@ -4,6 +4,7 @@ using LucidLattice.Core.Editing;
 using LucidLattice.Core.Running;
 using LucidLattice.Server.Data;
 using LucidLattice.Server.Web;
+using LucidLattice.Sql;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Reports;
@@ -38,9 +39,9 @@ public static class ReportEndpoints
 
     private static ApiException Missing(string id) => ApiException.NotFound($"There is no report “{id}”.");
 
-    private static SavedReport Create(NewReport request, ReportStore store, AppData data)
+    private static SavedReport Create(NewReport request, ReportStore store, AppData data, ISqlEngine engine)
     {
-        var definition = request.Definition is { } given ? ReportJson.Read(given.GetRawText()) : request.Dataset is { } id ? FromDataset(id, request.Title, data) : FromTable(request, data);
+        var definition = request.Definition is { } given ? ReportJson.Read(given.GetRawText()) : request.Dataset is { } id ? FromDataset(id, request.Title, data) : FromTable(request, data, engine);
         return store.Create(FreeId(definition.Title, store), definition);
     }
 
@@ -51,10 +52,10 @@ public static class ReportEndpoints
         return StarterReport.OfKept(string.IsNullOrWhiteSpace(title) ? dataset.Name : title.Trim(), dataset);
     }
 
-    private static ReportDefinition FromTable(NewReport request, AppData data)
+    private static ReportDefinition FromTable(NewReport request, AppData data, ISqlEngine engine)
     {
         if (request.Database is null || request.Table is null) throw ApiException.Bad("bad-request", "Say which table of which database the report is made from.");
-        var table = DatabaseEndpoints.Tables(request.Database, data).FirstOrDefault(t => t.Name == request.Table)
+        var table = DatabaseEndpoints.Tables(request.Database, data, engine).FirstOrDefault(t => t.Name == request.Table)
             ?? throw ApiException.NotFound($"“{request.Database}” has no table or view “{request.Table}”.");
         var name = table.Name.Replace('_', ' ');
         var dataset = new Dataset { Id = "d1", Name = char.ToUpperInvariant(name[0]) + name[1..], Database = request.Database, Source = new TableSource { Table = table.Name }, Fields = table.Fields };

@@ -63,9 +63,9 @@ public static class WebHost
         services.AddSingleton<ITypesetter, SkiaTypesetter>();
         services.AddSingleton(new SizedCache(memory));
         services.AddSingleton(data.Datasets);
-        services.AddSingleton(new JoinLook(data));
+        services.AddSingleton<ISqlEngine>(new SqliteEngine(data));
         services.AddSingleton(new Data.DatasetFollowing(data));
-        services.AddSingleton<Core.Data.IRowSource>(s => new ShapedRowSource(new CachedRowSource(new SqliteRowSource(data), s.GetRequiredService<SizedCache>()), s.GetRequiredService<SizedCache>()));
+        services.AddSingleton<Core.Data.IRowSource>(s => new ShapedRowSource(new CachedRowSource(s.GetRequiredService<ISqlEngine>(), s.GetRequiredService<SizedCache>()), s.GetRequiredService<SizedCache>()));
         services.AddSingleton<ReportEngine>();
         services.AddSingleton<ComposeProgress>();
         services.AddSingleton<RunStore>();

@@ -7,6 +7,7 @@ import { api } from '../api/client';
 import type { CsvPreview, TableInfo } from '../api/generated';
 import { TextSetting } from '../sentence/TextSetting';
 import { count } from '../shell/count';
+import { FieldSign } from '../shell/FieldSign';
 import { color } from '../theme/tokens';
 import { CsvPanel } from './CsvPanel';
 import { SmallLook } from './SmallLook';
@@ -106,6 +107,9 @@ function TableLook({ database, table }: { database: string; table: TableInfo }) 
   return (
     <Box sx={{ my: 0.5 }}>
       <Box sx={{ fontSize: 11, color: color.muted, mb: 0.5 }}>{table.keys.length > 0 && `Key: ${table.keys.join(', ')}. `}{refers.length > 0 && `${refers.join('; ')}.`}</Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 0.5, fontSize: 12 }}>
+        {table.fields.map((f) => <Box key={f.name} sx={{ display: 'flex', alignItems: 'center', gap: 0.5, fontWeight: table.keys.includes(f.name) ? 700 : 400 }}><FieldSign type={f.type} />{f.name}</Box>)}
+      </Box>
       <SmallLook dataset={{ id: 'look', name: table.name, database, source: { type: 'table', table: table.name }, fields: table.fields, rowLimit: 100 }} />
     </Box>
   );

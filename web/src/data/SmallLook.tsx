@@ -17,7 +17,7 @@ export function SmallLook({ dataset }: { dataset: Dataset }) {
   return (
     <Box sx={{ overflow: 'auto', border: `1px solid ${color.line}`, borderRadius: 1, bgcolor: color.paper }}>
       <RowsTable view={{ ...look.data, rows: look.data.rows.slice(0, rowsShown) }} fields={dataset.fields ?? []} />
-      <Box sx={{ px: 1, fontSize: 11, color: color.muted }}>{look.data.count > rowsShown ? `the first ${rowsShown} of ${count(look.data.count, 'row')}` : count(look.data.count, 'row')}</Box>
+      <Box sx={{ px: 1, fontSize: 11, color: color.muted }}>{look.data.problems.some((p) => p.code === 'rows-cut-off') ? 'the first rows' : look.data.count > rowsShown ? `the first ${rowsShown} of ${count(look.data.count, 'row')}` : count(look.data.count, 'row')}</Box>
     </Box>
   );
 }

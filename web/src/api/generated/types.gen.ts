@@ -1215,9 +1215,6 @@ export type SortKey = {
 
 export type SqlDescription = {
     fields: Array<Field>;
-    /**
-     * The names that the SQL asks for.
-     */
     parameters: Array<string>;
 };
 
