@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+using System.Text.Json;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using Microsoft.Data.Sqlite;
@@ -14,6 +16,22 @@ public sealed record JoinEffect(string Id, string Table, long Before, long After
 /// <summary>Counts the rows of a join, table by table.</summary>
 public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
 {
+    private const int MostRemembered = 200;
+
+    /// <summary>Counting reads whole tables, and most changes of a dataset leave its joins alone.</summary>
+    private readonly ConcurrentDictionary<string, IReadOnlyList<JoinEffect>> _known = [];
+
+    /// <param name="stamp">Changes whenever the database does; null counts anew.</param>
+    /// <exception cref="DataException">The join is not complete, or cannot be read.</exception>
+    public IReadOnlyList<JoinEffect> Effects(Dataset dataset, string? stamp, CancellationToken cancel)
+    {
+        if (stamp is null || dataset.Source is not JoinSource join) return Effects(dataset, cancel);
+        var key = $"{stamp}|{string.Join('|', join.Tables.Select(t => JsonSerializer.Serialize(t with { X = 0, Y = 0 }, ReportJson.Options)))}";
+        if (_known.TryGetValue(key, out var effects)) return effects;
+        if (_known.Count > MostRemembered) _known.Clear();
+        return _known[key] = Effects(dataset, cancel);
+    }
+
     /// <exception cref="DataException">The join is not complete, or cannot be read.</exception>
     public IReadOnlyList<JoinEffect> Effects(Dataset dataset, CancellationToken cancel)
     {

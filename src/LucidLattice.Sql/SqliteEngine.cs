@@ -25,7 +25,7 @@ public sealed class SqliteEngine(IDatabases databases, QueryLimits? limits = nul
         return new SqlDescription(fields, [.. connection.ParameterNames(sql).Distinct()]);
     }
 
-    public IReadOnlyList<JoinEffect> Effects(Dataset dataset, CancellationToken cancel) => _joins.Effects(dataset, cancel);
+    public IReadOnlyList<JoinEffect> Effects(Dataset dataset, CancellationToken cancel) => _joins.Effects(dataset, _rows.Stamp(dataset), cancel);
 
     public string Sql(Dataset dataset, IReadOnlyList<Field> fields) => QueryBuilder.Select(dataset, fields);
 }

@@ -63,6 +63,25 @@ public sealed class CodedFieldTests
     }
 
     [Fact]
+    public void Labels_are_found_wrapped_and_looked_through_for_letters_that_no_font_has()
+    {
+        var run = Workshop.Run(Workshop.DemoReport("sailings-by-outcome"), Source);
+        var found = ReportSearch.Find(run, "Cancelled", int.MaxValue, CancellationToken.None);
+        Assert.Equal(73, found.Hits.Count);
+        Assert.All(found.Hits.Take(3), h => Assert.Contains(run.Page(h.Page).Texts(), t => t.Text == "Cancelled"));
+
+        var column = new Column { Id = "c", Heading = "State", Expression = "state", Width = 60 };
+        var section = new Section { Id = "s", Columns = [column], Detail = Workshop.Band(Workshop.Part("p", 14, new CellElement { Id = "e", Column = "c" })) };
+        var field = new Field { Name = "state", Type = DataType.Whole, Codes = [new("1", "a label that needs more than one line"), new("2", "\U0001F6A2")] };
+        var labelled = Workshop.Run(Workshop.Report(section, field), new MemoryRows([[Value.Of(1L)], [Value.Of(3L)]]));
+        var texts = labelled.Page(1).Texts().ToList();
+        Assert.True(texts.Count > 3);
+        Assert.Equal(texts[0].X, labelled.Report.Page.Left);
+        Assert.Equal("3", texts[^1].Text);
+        Assert.Contains("codes of “state”", labelled.Problems.Single(p => p.Code == "missing-glyphs").Message);
+    }
+
+    [Fact]
     public void Choices_of_a_coded_field_are_its_labels_in_the_order_of_the_list()
     {
         var report = StarterReport.OfKept("Codes", DemoDatasets.Sailings) with { Parameters = [new Parameter { Name = "outcome", Type = DataType.Text, Default = "'L'", Choices = new DatasetChoices { Dataset = "d1", Value = "outcome" } }] };

@@ -112,11 +112,16 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal("ready", run.GetProperty("state").GetString());
         Assert.Equal("ship", (await server.Get($"/datasets/{start.GetProperty("id").GetString()}")).GetProperty("definition").GetProperty("fields")[0].GetProperty("column").GetString());
 
+        // Taking it back is a renaming too.
+        Assert.Equal(["Follows", "On top"], (await Ok(HttpMethod.Put, $"/datasets/{id}", new { basedOn = 2, definition = kept.GetProperty("definition") })).GetProperty("followed").EnumerateArray().Select(f => f.GetString()!));
+        Assert.Contains("\"expression\":\"vessel\"", (await server.Get($"/reports/{report.GetProperty("id").GetString()}")).GetRawText());
+        await Ok(HttpMethod.Put, $"/datasets/{id}", new { basedOn = 3, definition = renamed });
+
         // A field that goes is said before, and by name.
         var without = System.Text.Json.Nodes.JsonNode.Parse(renamed.GetRawText())!;
         var fields = without["fields"]!.AsArray();
         fields.Remove(fields.First(f => (string)f!["name"]! == "net_fare"));
-        await Ok(HttpMethod.Put, $"/datasets/{id}", new { basedOn = 2, definition = without });
+        await Ok(HttpMethod.Put, $"/datasets/{id}", new { basedOn = 4, definition = without });
         var uses = await server.Get($"/datasets/{id}/uses");
         var use = Assert.Single(uses.GetProperty("reports").EnumerateArray());
         Assert.False(use.GetProperty("upToDate").GetBoolean());

@@ -18,7 +18,7 @@ public abstract record ElementPlan(Element Element, double X, double Width, Reso
 public sealed record TextPlan(Element Element, double X, double Width, ResolvedStyle Style, IReadOnlyList<TextPiece> Pieces) : ElementPlan(Element, X, Width, Style)
 {
     /// <summary>True if it may take more than one line. Numbers and dates do not, and texts with a page number keep their height.</summary>
-    public bool Wraps { get; } = Pieces.All(p => p.Value is not { Phase: Phase.Page }) && (Pieces.Count != 1 || Pieces[0].Value is not { } only || only.Type is DataType.Text);
+    public bool Wraps { get; } = Pieces.All(p => p.Value is not { Phase: Phase.Page }) && (Pieces.Count != 1 || Pieces[0].Value is not { } only || only.Type is DataType.Text || only.Codes is not null);
 
     /// <summary>The only value of the text, if it consists of nothing else.</summary>
     public Compiled? OnlyValue => Pieces is [{ Value: { } value }] ? value : null;

@@ -73,7 +73,7 @@ public sealed partial class ReportPlanner
             return new BrokenPlan(element, 0, 60, Style(element, place, Alignment.Left));
         }
         var (column, x, width, value) = bound;
-        var natural = column.Align ?? (value?.Type.IsNumber() == true ? Alignment.Right : Alignment.Left);
+        var natural = column.Align ?? (value is { Codes: null } && value.Type.IsNumber() ? Alignment.Right : Alignment.Left);
         var style = Style(element, place, natural);
         TextPiece? piece = element switch
         {

@@ -19,7 +19,10 @@ internal static class MissingGlyphs
             if (Problem(text.Pieces.Select(p => p.Literal), text.Id, "text") is { } problem) yield return problem;
         var printed = texts.SelectMany(t => t.Pieces).Select(p => p.Value).Concat(plan.Charts.Select(c => c.Category)).SelectMany(v => v?.Fields ?? new HashSet<int>()).Distinct();
         foreach (var field in printed)
+        {
+            if (Problem(plan.Dataset!.Fields[field].Codes.Select(c => c.Label), plan.Dataset.Id, "fields", $" of the codes of “{plan.Dataset.Fields[field].Name}”") is { } label) yield return label;
             if (rows.Columns[field] is TextColumn column && Problem(column.Texts, plan.Dataset!.Id, "fields", $" of “{column.Field.Name}”") is { } problem) yield return problem;
+        }
 
         Problem? Problem(IEnumerable<string> all, string place, string property, string of = "")
         {

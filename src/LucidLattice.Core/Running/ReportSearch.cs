@@ -95,8 +95,9 @@ public sealed class ReportSearch
         switch (_data.Rows.Columns[field])
         {
             case TextColumn column:
-                var matches = column.Texts.Select(Matches).ToArray();
-                return matches.Contains(true) ? () => _frame.Row >= 0 && !column.Nulls[_frame.Row] && matches[column.Codes[_frame.Row]] ? column.Texts[column.Codes[_frame.Row]] : null : null;
+                // What is printed is looked for: the label of a coded value, not its code.
+                var found = column.Texts.Select(t => text.OnlyValue.Codes?.Label(Value.Of(t)) ?? t).Select(t => Matches(t) ? t : null).ToArray();
+                return found.Any(t => t is not null) ? () => _frame.Row >= 0 && !column.Nulls[_frame.Row] ? found[column.Codes[_frame.Row]] : null : null;
             case LongColumn column:
                 var seen = new Dictionary<long, string?>();
                 return () =>

@@ -46,7 +46,7 @@ export function ExchangePanel({ onClose }: { onClose: () => void }) {
         </Box>
       </Box>
       <Box sx={{ overflow: 'auto' }}>
-        {proposal ? <Mapping proposal={proposal} onMap={map} /> : (
+        {proposal ? <Box sx={{ display: 'flex', gap: 4, alignItems: 'flex-start' }}><Mapping proposal={proposal} onMap={map} /><Box sx={{ flex: 1, minWidth: 0 }}><SmallLook dataset={proposal.next} /></Box></Box> : (
           <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(300px, 1fr))', gap: 1.5, alignItems: 'start' }}>
             {datasets.data?.length === 0 && <Message title="No dataset is kept yet">Make one under Data.</Message>}
             {shown.map(({ id, definition: d }) => (
@@ -71,7 +71,7 @@ function Mapping({ proposal, onMap }: { proposal: ExchangeProposal; onMap: (fiel
   const offered = proposal.next.fields ?? [];
   if (proposal.fields.length === 0) return <Message title="The report uses no field yet">Nothing has to be mapped.</Message>;
   return (
-    <Box component="table" aria-label="Fields and their counterparts" sx={{ borderCollapse: 'collapse', '& td, & th': { textAlign: 'left', py: 0.5, pr: 3, verticalAlign: 'top' }, '& th': { color: color.muted, fontWeight: 400 } }}>
+    <Box component="table" aria-label="Fields and their counterparts" sx={{ borderCollapse: 'collapse', flex: 'none', maxWidth: '60%', '& td, & th': { textAlign: 'left', py: 0.5, pr: 3, verticalAlign: 'top' }, '& th': { color: color.muted, fontWeight: 400 } }}>
       <thead><tr><th>In use</th><th>Its place is taken by</th><th>Where it is used</th></tr></thead>
       <tbody>
         {proposal.fields.map((f) => {

@@ -39,7 +39,7 @@ export function DatasetPage() {
   const { id = '' } = useParams();
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
-  const { dataset, edit, undo, redo, saving, savedVersion, failure, save } = useDataset(id);
+  const { dataset, edit, undo, redo, saving, savedVersion, failure, open, save } = useDataset(id);
   const client = useQueryClient();
   const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
   const schema = useMemo(() => databases.data?.find((d) => d.name === dataset?.database)?.tables ?? [], [databases.data, dataset?.database]);
@@ -84,6 +84,11 @@ export function DatasetPage() {
           </>
         )}
       />
+      {failure && dataset && (
+        <Box role="alert" sx={{ display: 'flex', alignItems: 'center', gap: 1, px: 1.75, py: 0.5, flex: 'none', bgcolor: color.problemTint }}>
+          Not saved: {failure} <Button sx={{ ml: 'auto' }} onClick={() => void save()}>Try again</Button><Button onClick={open}>Load the newest and leave my changes</Button>
+        </Box>
+      )}
       {failure && !dataset ? <Message problem title="The dataset cannot be opened">{failure}</Message> : !dataset ? <Message title="Opening…" /> : (
         <AssistContext.Provider value={assist}><Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
           <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
