@@ -306,6 +306,14 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.Click("[aria-label^='Value:']");
         _browser.ClickText("li", "Group");
         _browser.Until(() => !_browser.Find("footer").Text.Contains("62,843"), "fewer rows");
+        // A group of conditions, one of them in brackets.
+        var some = _browser.Find("footer").Text;
+        _browser.ClickText("button", "A group");
+        _browser.Until(() => _browser.Count("[aria-label^='Operator:']") == 3, "a group of two conditions");
+        _browser.Click("[aria-label^='Group of conditions']");
+        _browser.ClickText("li", "Take this group away");
+        _browser.Until(() => _browser.Count("[aria-label^='Operator:']") == 1, "the group is gone");
+        _browser.Says("footer", some.Split('\n')[0]);
 
         // A field that is worked out; a mistake is shown under the very character.
         _browser.ClickText("button", "Work out a field");
@@ -313,7 +321,13 @@ public sealed class JourneyTests : IClassFixture<Browser>
         void Write(string text) { expression.SendKeys(Keys.Control + "a"); expression.SendKeys(text + Keys.Enter); }
         Write("fare - discuont");
         _browser.Says("section[aria-label=Fields] [role=alert]", "Did you mean “discount”?");
-        Write("fare - coalesce(discount, 0)");
+        // Completion offers fields; what the expression gives is shown while it is written.
+        expression.SendKeys(Keys.Control + "a" + Keys.Null + "fare - coalesce(disc");
+        _browser.Says(".cm-tooltip-autocomplete li[aria-selected]", "discount");
+        expression.SendKeys(Keys.Enter);
+        expression.SendKeys(", 0)");
+        _browser.Says("[aria-label='Result for the first rows']", "a decimal number");
+        expression.SendKeys(Keys.Enter);
         _browser.Gone("section[aria-label=Fields] [role=alert]");
         _browser.Says("section[aria-label=Fields]", "different values");
         _browser.Says("table[aria-label='First rows']", "worked_out_1");
@@ -383,7 +397,7 @@ public sealed class JourneyTests : IClassFixture<Browser>
 
         // Another dataset takes its place, field by field.
         _browser.ClickText("nav//button", "Exchange");
-        _browser.Click("article[aria-label='Late sailings'] button");
+        _browser.ClickText("article[@aria-label='Late sailings']//button", "Take it");
         _browser.Says("table[aria-label^='Fields and']", "column Net fare");
         Choose("Counterpart of Net fare", "Delay minutes\nwhole");
         _browser.ClickText("button", "Exchange, ");

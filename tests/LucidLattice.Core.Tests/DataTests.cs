@@ -105,6 +105,21 @@ public sealed class DataTests : IDisposable
     }
 
     [Fact]
+    public void What_people_read_of_a_field_is_no_reason_to_read_it_again()
+    {
+        Make("CREATE TABLE t (x, y); INSERT INTO t VALUES ('a', 1), ('b', 2)");
+        var counting = new CountingSource(new SqliteRowSource(new OneDatabase(_file)));
+        var cached = new CachedRowSource(counting, new SizedCache(1 << 20));
+        Field[] fields = [new() { Name = "x", Type = DataType.Text }, new() { Name = "y", Type = DataType.Whole }];
+        Read(Table("t", fields), null, cached);
+        Read(Table("t", fields[0] with { Label = "Letter", Description = "…", Hidden = true, Codes = [new("a", "Alpha", "#0B5D5B")] }), null, cached);
+        Read(Table("t", fields[1] with { Kind = FieldKind.Money, Currency = "GBP" }) with { Description = "other", Filter = null, Starter = new Starter() }, null, cached);
+        Assert.Equal(1, counting.Reads);
+        Read(Table("t", fields[1] with { Type = DataType.Decimal }), null, cached);
+        Assert.Equal(2, counting.Reads);
+    }
+
+    [Fact]
     public void What_was_not_used_for_longest_is_forgotten_first()
     {
         Make("CREATE TABLE t (x); WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 2000) INSERT INTO t SELECT i FROM n");

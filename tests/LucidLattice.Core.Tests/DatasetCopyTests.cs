@@ -129,6 +129,62 @@ public sealed class DatasetCopyTests
         Assert.All(problems, p => Assert.Contains("net_fare", p.Message));
     }
 
+    /// <summary>Property: where-used names a field exactly where a report would break without it, and nowhere else.</summary>
+    [Theory]
+    [InlineData("route-performance")]
+    [InlineData("sailings-in-detail")]
+    [InlineData("delays-by-cause")]
+    [InlineData("bookings-by-route")]
+    [InlineData("sailings-by-outcome")]
+    public void Where_used_names_what_would_break(string id)
+    {
+        var report = Workshop.DemoReport(id);
+        var dataset = report.Datasets[0];
+        var uses = DatasetCopy.Uses(report, dataset);
+        var engine = new ReportEngine(Source, Workshop.Measurer, new DemoCatalog());
+        // What is broken in the dataset itself is the dataset's own affair.
+        int Errors(Dataset of) => engine.Check(report with { Datasets = [of] }).Count(p => p.IsError && p.Place != of.Id);
+        Assert.Equal(0, Errors(dataset));
+        foreach (var field in dataset.Fields)
+            Assert.Equal(uses.ContainsKey(field.Name), Errors(dataset with { Fields = [.. dataset.Fields.Where(f => f != field)] }) > 0);
+        Assert.NotEmpty(uses);
+        Assert.All(uses.Values, places => Assert.Equal(places.Distinct(), places));
+    }
+
+    [Fact]
+    public void Fields_are_found_again_by_where_they_come_from_before_their_names()
+    {
+        var join = new JoinSource
+        {
+            Tables =
+            [
+                new JoinedTable { Id = "r", Table = "routes" },
+                new JoinedTable { Id = "f", Table = "ports", Join = new Join { To = "r", On = [new KeyPair("port_id", "from_port_id")] } },
+                new JoinedTable { Id = "t", Table = "ports", Join = new Join { To = "r", On = [new KeyPair("port_id", "to_port_id")] } },
+            ],
+        };
+        Field Port(string name, string table) => new() { Name = name, Table = table, Column = "name", Type = DataType.Text };
+        Dataset Of(params Field[] fields) => new() { Id = "d", Name = "Routes", Database = "x", Source = join, Fields = fields };
+        var old = Of(Port("leaves", "f"), Port("arrives", "t"), new Field { Name = "hours", Type = DataType.Decimal, Expression = "minutes / 60.0" }, new Field { Name = "note", Type = DataType.Text, Label = "Remark" });
+        // Names that changed places are told apart by the tables, the same table twice by its place in the join.
+        var map = FieldMapping.Propose(old, Of(Port("arrives", "f"), Port("leaves", "t"), new Field { Name = "duration", Type = DataType.Decimal, Expression = "minutes / 60.0" }, new Field { Name = "remark", Type = DataType.Text }));
+        Assert.Equal(["leaves>arrives", "arrives>leaves", "hours>duration", "note>remark"], map.Select(m => $"{m.Key}>{m.Value}"));
+        Assert.Equal(["leaves>", "arrives>", "hours>", "note>"], FieldMapping.Propose(old, Of()).Select(m => $"{m.Key}>{m.Value}"));
+        // Each new field takes one place only.
+        Assert.Equal(["leaves>leaves", "arrives>"], FieldMapping.Propose(Of(Port("leaves", "f"), Port("arrives", "t")), Of(Port("leaves", "f"))).Select(m => $"{m.Key}>{m.Value}"));
+    }
+
+    [Fact]
+    public void A_start_that_names_fields_of_the_past_leaves_them_out()
+    {
+        var dataset = DemoDatasets.Bookings with { Starter = new Starter { Columns = ["gone", "route", "fare"], Totals = ["fare", "people", "gone"], GroupBy = "gone", ChartOf = "gone" } };
+        var section = Kept(dataset).MainSection();
+        Assert.Equal(["route", "fare"], section.Columns.Select(c => c.Expression));
+        Assert.Empty(section.Levels);
+        Assert.DoesNotContain(section.Elements(), e => e.Element is ChartElement);
+        Assert.Single(section.Elements(), e => e.Element is TotalElement);
+    }
+
     [Fact]
     public void Another_dataset_takes_the_place_of_one_with_the_fields_that_come_from_the_same_columns()
     {

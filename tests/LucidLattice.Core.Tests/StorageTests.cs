@@ -44,6 +44,33 @@ public sealed class StorageTests : IDisposable
     }
 
     [Fact]
+    public void A_dataset_is_taken_from_the_shelf_with_the_newest_state_of_what_it_starts_from()
+    {
+        var store = new DatasetStore(_app);
+        Dataset Table(string id, string table) => new() { Id = id, Name = id, Database = "ferries", Source = new TableSource { Table = table } };
+        Dataset On(string id, string from) => new() { Id = id, Name = id, Database = "nowhere", Source = new DerivedSource { Dataset = from } };
+        static Dataset? Base(Dataset dataset) => ((DerivedSource)dataset.Source).Base;
+        store.Create(Table("first", "ports"));
+        store.Create(On("second", "first"));
+        var third = store.Create(On("third", "second")).Definition;
+        Assert.Equal("ports", ((TableSource)Base(Base(third)!)!.Source).Table);
+        store.Save("first", 1, Table("first", "routes"));
+        third = store.Find("third")!.Definition;
+        Assert.Equal("routes", ((TableSource)Base(Base(third)!)!.Source).Table);
+        Assert.Equal("ferries", Base(third)!.Database);
+        // What was filled in is looked up anew, not saved.
+        store.Save("third", 1, third);
+        store.Save("first", 2, Table("first", "vessels"));
+        Assert.Equal("vessels", ((TableSource)Base(Base(store.Find("third")!.Definition)!)!.Source).Table);
+        // Without what it starts from it is still there, and says what is missing.
+        store.SetDeleted("second", true);
+        Assert.Null(Base(store.List().Single(d => d.Id == "third").Definition));
+        store.SetDeleted("second", false);
+        store.Save("second", 1, On("second", "third"));
+        Assert.Null(Base(Base(store.Find("third")!.Definition)!));
+    }
+
+    [Fact]
     public void A_deleted_report_comes_back_whole()
     {
         _store.Create("r", Titled("kept"));

@@ -7,6 +7,7 @@ import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { api } from '../api/client';
 import type { ExchangeProposal } from '../api/generated';
+import { DatasetPicks, isWanted } from '../data/DatasetPicks';
 import { SmallLook } from '../data/SmallLook';
 import { Blank } from '../sentence/Blank';
 import { Message } from '../shell/Message';
@@ -20,12 +21,11 @@ export function ExchangePanel({ onClose }: { onClose: () => void }) {
   const { enqueueSnackbar } = useSnackbar();
   const datasets = useQuery({ queryKey: ['datasets'], queryFn: api.datasets });
   const [wanted, setWanted] = useState('');
-  const [looked, setLooked] = useState<string>();
   const [proposal, setProposal] = useState<ExchangeProposal>();
   const old = definition ? mainSection(definition).dataset : undefined;
   if (!definition || !old) return null;
   const now = definition.datasets?.find((d) => d.id === old);
-  const shown = datasets.data?.filter((d) => `${d.definition.name} ${d.definition.description ?? ''} ${(d.definition.fields ?? []).map((f) => f.label ?? f.name).join(' ')}`.toLowerCase().includes(wanted.trim().toLowerCase())) ?? [];
+  const shown = datasets.data?.filter((d) => isWanted(d, wanted)) ?? [];
   const pick = (id: string) => api.proposeExchange({ definition, old, dataset: id }).then(setProposal, (error: Error) => enqueueSnackbar(error.message, { variant: 'error' }));
   const map = (field: string, to: string) => setProposal(proposal && { ...proposal, fields: proposal.fields.map((f) => (f.field === field ? { ...f, now: to || null } : f)) });
   const lost = proposal?.fields.filter((f) => f.now === null) ?? [];
@@ -49,17 +49,7 @@ export function ExchangePanel({ onClose }: { onClose: () => void }) {
         {proposal ? <Box sx={{ display: 'flex', gap: 4, alignItems: 'flex-start' }}><Mapping proposal={proposal} onMap={map} /><Box sx={{ flex: 1, minWidth: 0 }}><SmallLook dataset={proposal.next} /></Box></Box> : (
           <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(300px, 1fr))', gap: 1.5, alignItems: 'start' }}>
             {datasets.data?.length === 0 && <Message title="No dataset is kept yet">Make one under Data.</Message>}
-            {shown.map(({ id, definition: d }) => (
-              <Box key={id} component="article" aria-label={d.name} sx={{ p: 1.25, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1, minWidth: 0 }}>
-                <Box sx={{ fontWeight: 700 }}>{d.name}</Box>
-                <Box sx={{ color: color.muted, mb: 1 }}>{d.description}</Box>
-                <Box sx={{ display: 'flex', gap: 1 }}>
-                  <Button size="small" variant="outlined" onClick={() => void pick(id)}>Take it</Button>
-                  <Button size="small" color="inherit" aria-expanded={looked === id} onClick={() => setLooked(looked === id ? undefined : id)}>Rows</Button>
-                </Box>
-                {looked === id && <Box sx={{ mt: 1 }}><SmallLook dataset={d} /></Box>}
-              </Box>
-            ))}
+            <DatasetPicks datasets={shown} onPick={(id) => void pick(id)} />
           </Box>
         )}
       </Box>

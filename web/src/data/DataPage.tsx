@@ -14,6 +14,7 @@ import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
 import { Databases } from './Databases';
 import { startedFrom } from './dataset';
+import { isWanted } from './DatasetPicks';
 import { SmallLook } from './SmallLook';
 import { toApi } from './types';
 
@@ -42,7 +43,7 @@ export function DataPage() {
     enqueueSnackbar(`“${name}” is deleted.`, { action: () => <Button size="small" sx={{ color: color.paper }} onClick={() => void api.restoreDataset(id).then(refresh, fail)}>Undo</Button> });
   }, fail);
   const report = (id: string) => api.create({ dataset: id }).then((made) => navigate(`/compose/${made.id}`), fail);
-  const shown = datasets.data?.filter((d) => `${d.definition.name} ${d.definition.description ?? ''} ${(d.definition.fields ?? []).map((f) => f.label ?? f.name).join(' ')}`.toLowerCase().includes(wanted.toLowerCase())) ?? [];
+  const shown = datasets.data?.filter((d) => isWanted(d, wanted)) ?? [];
   const first = databases.data?.[0]?.name ?? 'skerravoe';
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>

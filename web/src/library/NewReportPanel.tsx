@@ -5,8 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../api/client';
-import type { SavedDataset } from '../api/generated';
-import { SmallLook } from '../data/SmallLook';
+import { DatasetPicks, isWanted } from '../data/DatasetPicks';
 import { Message } from '../shell/Message';
 import { color } from '../theme/tokens';
 
@@ -16,11 +15,9 @@ export function NewReportPanel({ onClose }: { onClose: () => void }) {
   const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
   const [wanted, setWanted] = useState('');
   const [failure, setFailure] = useState('');
-  const [looked, setLooked] = useState<string>();
   const datasets = useQuery({ queryKey: ['datasets'], queryFn: api.datasets });
   const fromDataset = (id: string) => api.create({ dataset: id }).then((report) => navigate(`/compose/${report.id}`), (error: Error) => setFailure(error.message));
-  const words = ({ definition: d }: SavedDataset) => `${d.name} ${d.description ?? ''} ${(d.fields ?? []).map((f) => f.label ?? f.name).join(' ')}`.toLowerCase();
-  const shown = datasets.data?.filter((d) => words(d).includes(wanted.trim().toLowerCase())) ?? [];
+  const shown = datasets.data?.filter((d) => isWanted(d, wanted)) ?? [];
   const create = (database: string, table: string) => api.create({ database, table }).then((report) => navigate(`/compose/${report.id}`), (error: Error) => setFailure(error.message));
   return (
     <Box component="aside" aria-label="New report" onKeyDown={(e) => { if (e.key === 'Escape') onClose(); }} sx={{ width: 330, flex: 'none', overflow: 'auto', p: 2, bgcolor: color.panel, borderLeft: `1px solid ${color.line}` }}>
@@ -32,17 +29,7 @@ export function NewReportPanel({ onClose }: { onClose: () => void }) {
       <InputBase autoFocus placeholder="Find a dataset, table or field" inputProps={{ 'aria-label': 'Find a dataset, table or field' }} value={wanted} onChange={(e) => setWanted(e.target.value)} sx={{ width: '100%', height: 30, px: 1.25, mb: 1, fontSize: 13, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }} />
       {failure && <Box role="alert" sx={{ color: color.problem, mb: 1 }}>{failure}</Box>}
       {shown.length > 0 && <Box component="h3" sx={{ fontSize: 12, color: color.muted, m: 0, my: 0.5 }}>Datasets</Box>}
-      {shown.map(({ id, definition: d }) => (
-        <Box key={id} component="article" aria-label={d.name} sx={{ p: 1, mb: 0.5, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }}>
-          <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5, '& button': { minWidth: 0, px: 1 } }}>
-            <Box sx={{ fontWeight: 600, flex: 1 }}>{d.name}</Box>
-            <Button size="small" color="inherit" aria-expanded={looked === id} onClick={() => setLooked(looked === id ? undefined : id)}>Rows</Button>
-            <Button size="small" variant="outlined" onClick={() => void fromDataset(id)}>Take it</Button>
-          </Box>
-          <Box sx={{ fontSize: 12, color: color.muted }}>{d.description}</Box>
-          {looked === id && <Box sx={{ mt: 0.5 }}><SmallLook dataset={d} /></Box>}
-        </Box>
-      ))}
+      <Box sx={{ display: 'grid', gap: 0.5 }}><DatasetPicks datasets={shown} onPick={(id) => void fromDataset(id)} /></Box>
       {databases.error && <Message problem title="The databases cannot be read">{databases.error.message}</Message>}
       {databases.data?.map((database) => (
         <Box key={database.name} sx={{ mb: 2 }}>
