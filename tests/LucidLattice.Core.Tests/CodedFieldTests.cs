@@ -99,8 +99,12 @@ public sealed class CodedFieldTests
     public void What_is_wrong_with_a_list_is_said(string code, string label, string? color, string? currency, string expected)
     {
         var field = new Field { Name = "state", Type = DataType.Whole, Currency = currency, Codes = [new("2", "Two"), new(code, label, color)] };
-        Assert.Equal(expected, Assert.Single(FieldChecks.Of(DemoDatasets.Sailings with { Fields = [field] })).Code);
+        Assert.Equal(expected, Assert.Single(DatasetChecks.Of(DemoDatasets.Sailings with { Fields = [field] })).Code);
     }
+
+    [Fact]
+    public void Limits_of_nothing_are_said()
+        => Assert.Equal(["rowLimit", "secondsLimit"], DatasetChecks.Of(DemoDatasets.Bookings with { RowLimit = 0, SecondsLimit = -3 }).Select(p => p.Property));
 
     /// <summary>Outside reference: UTS #35, part 3, “Number Patterns”: ¤ is the currency's sign, ¤¤ its ISO 4217 code.</summary>
     [Theory]

@@ -51,7 +51,7 @@ public static class StructureChecks
                 yield return Error("duplicate-name", $"The dataset “{dataset.Name}” has two fields called “{twice.Key}”.", dataset.Id, "fields", "Remove one of them.");
             foreach (var field in dataset.Fields.Where(f => f.Scale is < 0 or > 12 || !f.Type.IsDeclarable()))
                 yield return Error("bad-type", $"The field “{field.Name}” has no usable type or scale.", dataset.Id, "fields", "A scale is 0 to 12.");
-            foreach (var problem in FieldChecks.Of(dataset)) yield return problem;
+            foreach (var problem in DatasetChecks.Of(dataset)) yield return problem;
         }
     }
 

@@ -83,7 +83,7 @@ public static class DatasetEndpoints
         var started = Stopwatch.GetTimestamp();
         var dataset = store.WithBase(request.Definition);
         var question = DatasetQuestion.Of(dataset, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow, source, cancel);
-        var problems = FieldChecks.Of(dataset).Concat(question.Values.Problems.Select(Unanswered)).ToList();
+        var problems = DatasetChecks.Of(dataset).Concat(question.Values.Problems.Select(Unanswered)).ToList();
         DatasetPlan.Of(dataset, question.Around.Parameters, problems);
         var (sql, condition, effects) = ("", "", (IReadOnlyList<JoinEffect>)[]);
         var rows = RowSet.Empty;
@@ -92,7 +92,7 @@ public static class DatasetEndpoints
             sql = engine.Sql(dataset, [.. dataset.Fields.Where(f => f.Expression is not { Length: > 0 })]);
             if (!problems.Any(p => p.IsError))
             {
-                condition = ConditionText.Of(dataset.Filter, dataset, question.Around.Parameters);
+                condition = Conditions(dataset, question.Around.Parameters);
                 rows = source.Read(question.Query with { Refresh = request.Refresh }, new RunProgress(), cancel);
                 problems.AddRange(rows.Problems);
             }
@@ -108,6 +108,14 @@ public static class DatasetEndpoints
         return new DatasetView(sql, condition, [.. dataset.Fields.Select(f => f.Name)], shown, rows.Count, Stopwatch.GetElapsedTime(started).TotalMilliseconds, effects, field,
             [.. question.Around.Parameters.Select((p, i) => new AskedValue(p.Name, question.Values.Values[i].Invariant, question.Values.Words(question.Around, i)))],
             Math.Min(dataset.RowLimit ?? int.MaxValue, QueryLimits.Default.Rows), Math.Min(dataset.SecondsLimit ?? int.MaxValue, (int)QueryLimits.Default.Time.TotalSeconds), problems);
+    }
+
+    /// <summary>The conditions of a dataset with those of what it starts from, which come first.</summary>
+    private static string Conditions(Dataset dataset, IReadOnlyList<Parameter> parameters)
+    {
+        var own = ConditionText.Of(dataset.Filter, dataset, parameters);
+        var before = dataset.Source is DerivedSource { Base: { } basis } ? Conditions(basis, parameters) : "";
+        return before.Length == 0 ? own : own.Length == 0 ? before : $"({before}) AND ({own})";
     }
 
     /// <summary>Where a reader would be asked first, the author sees the dataset nevertheless.</summary>

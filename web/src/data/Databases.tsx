@@ -21,6 +21,7 @@ export function Databases() {
   const [csv, setCsv] = useState<{ file: File; preview: CsvPreview }>();
   const [path, setPath] = useState<{ name: string; path: string }>();
   const [busy, setBusy] = useState('');
+  const [leaving, setLeaving] = useState<{ name: string; by: string[] }>();
   const [looked, setLooked] = useState<string>();
   const isLooked = (database: string, table: string) => looked === `${database}|${table}`;
   const say = (text: string) => enqueueSnackbar(text, { variant: 'success' });
@@ -52,13 +53,14 @@ export function Databases() {
       setBusy('');
     }
   };
+  // What reads it is said before it goes.
+  const askToForget = (name: string) => api.databaseUses(name).then((uses) => { const by = [...uses.datasets, ...uses.reports]; if (by.length) setLeaving({ name, by }); else void forget(name); }, fail);
   const forget = async (name: string) => {
+    setLeaving(undefined);
     try {
-      const uses = await api.databaseUses(name);
-      const by = [...uses.datasets, ...uses.reports];
       await api.forgetDatabase(name);
       await refresh();
-      enqueueSnackbar(`“${name}” is forgotten; its file stays.${by.length ? ` It is read by ${by.slice(0, 4).join(', ')}${by.length > 4 ? ` and ${by.length - 4} more` : ''}, which cannot be shown now.` : ''}`, { variant: by.length ? 'warning' : 'info' });
+      enqueueSnackbar(`“${name}” is forgotten; its file stays. Registered again under this name, everything that reads it works again.`, { variant: 'info' });
     } catch (error) {
       fail(error as Error);
     }
@@ -85,8 +87,14 @@ export function Databases() {
         <Box key={database.name} component="section" aria-label={database.name} sx={{ mb: 1.5 }}>
           <Box sx={{ display: 'flex', alignItems: 'center' }}>
             <Box sx={{ fontWeight: 600, flex: 1 }}>{database.name}</Box>
-            <Button size="small" color="inherit" onClick={() => void forget(database.name)} aria-label={`Forget ${database.name}`}>Forget</Button>
+            <Button size="small" color="inherit" onClick={() => void askToForget(database.name)} aria-label={`Forget ${database.name}`}>Forget</Button>
           </Box>
+          {leaving?.name === database.name && (
+            <Box role="alert" sx={{ p: 1, mb: 0.5, borderRadius: 1, bgcolor: color.problemTint, fontSize: 12 }}>
+              Could not be shown any more: <b>{leaving.by.slice(0, 6).join(', ')}{leaving.by.length > 6 ? ` and ${leaving.by.length - 6} more` : ''}</b>.
+              <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}><Button size="small" variant="outlined" onClick={() => void forget(database.name)}>Forget it nevertheless</Button><Button size="small" color="inherit" onClick={() => setLeaving(undefined)}>Keep it</Button></Box>
+            </Box>
+          )}
           {database.error && <Box role="alert" sx={{ color: color.problem }}>{database.error}</Box>}
           {database.tables.map((table) => (
             <Box key={table.name}><Box component="button" title={table.fields.map((f) => f.name).join(', ')} aria-expanded={isLooked(database.name, table.name)} onClick={() => setLooked(isLooked(database.name, table.name) ? undefined : `${database.name}|${table.name}`)} sx={{ display: 'flex', gap: 1, width: '100%', border: 0, bgcolor: 'transparent', font: 'inherit', color: 'inherit', textAlign: 'left', cursor: 'pointer', fontSize: 12, py: 0.25, px: 0, '&:hover': { color: color.main } }}>

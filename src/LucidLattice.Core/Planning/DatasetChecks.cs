@@ -4,11 +4,13 @@ using LucidLattice.Core.Formatting;
 
 namespace LucidLattice.Core.Planning;
 
-/// <summary>What can be wrong with value lists and currencies of a dataset's fields.</summary>
-public static class FieldChecks
+/// <summary>What can be wrong with a dataset's limits, and with the value lists and currencies of its fields.</summary>
+public static class DatasetChecks
 {
     public static IEnumerable<Problem> Of(Dataset dataset)
     {
+        if (dataset.RowLimit is < 1) yield return new("bad-limit", Severity.Error, $"“{dataset.Name}” keeps at most {dataset.RowLimit} rows, which is none.", dataset.Id, "rowLimit", Mends: ["Give 1 or more, or no limit."]);
+        if (dataset.SecondsLimit is < 1) yield return new("bad-limit", Severity.Error, $"The query of “{dataset.Name}” may take {dataset.SecondsLimit} seconds, which is no time.", dataset.Id, "secondsLimit", Mends: ["Give 1 or more, or no limit."]);
         foreach (var field in dataset.Fields)
         {
             if (field.Currency is { } currency && !Currencies.IsCode(currency))
