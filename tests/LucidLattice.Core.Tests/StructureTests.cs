@@ -18,6 +18,9 @@ public class StructureTests
     public static TheoryData<string, ReportDefinition> Broken => new()
     {
         { "no-title", Sound with { Title = "  " } },
+        { "bad-currency", Sound with { Currency = "E'U" } },
+        { "bad-color", Sound with { Datasets = [Sound.Datasets[0] with { Fields = [.. Sound.Datasets[0].Fields, new Field { Name = "y", Type = DataType.Text, Codes = [new("a", "A", "url(x)")] }] }] } },
+        { "bad-limit", Sound with { Datasets = [Sound.Datasets[0] with { RowLimit = 0 }] } },
         { "sheet-count", Sound with { Sheets = [.. Sound.Sheets, Sound.Sheets[0]] } },
         { "sheet-count", Sound with { Sheets = [] } },
         { "page-size", Sound with { Page = new PageSetup { Width = 100, Left = 50, Right = 50 } } },

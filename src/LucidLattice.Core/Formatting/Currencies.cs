@@ -19,5 +19,5 @@ public static class Currencies
 
     /// <summary>The pattern with its signs of currency written out, as quoted literals.</summary>
     public static string WriteOut(string pattern, string code)
-        => pattern.Contains('¤') ? pattern.Replace("¤¤", $"'{code}'").Replace("¤", $"'{Sign(code).Replace("'", "''")}'") : pattern;
+        => pattern.Contains('¤') ? pattern.Replace("¤¤", $"'{code.Replace("'", "''")}'").Replace("¤", $"'{Sign(code).Replace("'", "''")}'") : pattern;
 }

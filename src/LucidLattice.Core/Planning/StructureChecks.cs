@@ -1,5 +1,6 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Formatting;
 
 namespace LucidLattice.Core.Planning;
 
@@ -21,6 +22,7 @@ public static class StructureChecks
         if (!fits)
             yield return Error("page-size", "The page leaves no room to print on.", null, "page", "Make the page larger or its margins smaller (lengths are in points).");
 
+        if (!Currencies.IsCode(report.Currency)) yield return Warning("bad-currency", $"“{report.Currency}”, the report's currency, is no ISO 4217 code.", null, "currency", "Write it as EUR.");
         foreach (var problem in Parameters(report).Concat(Datasets(report)).Concat(Ids(report)).Concat(Levels(report)).Concat(Sizes(report)).Concat(Colors(report))) yield return problem;
     }
 

@@ -26,6 +26,8 @@ const look = EditorView.theme({
   '.cm-tooltip.cm-tooltip-autocomplete > ul': { fontFamily: 'Commissioner', maxHeight: '15em' },
   '.cm-tooltip.cm-tooltip-autocomplete > ul > li': { padding: '3px 8px' },
   '.cm-tooltip.cm-tooltip-autocomplete > ul > li[aria-selected]': { backgroundColor: color.mainTint, color: color.ink },
+  // Its signs come from whatever font the machine has.
+  '.cm-completionIcon': { display: 'none' },
   '.cm-completionDetail': { color: color.muted, fontStyle: 'normal', marginLeft: '12px' },
   '.cm-completionInfo': { fontFamily: 'Commissioner', padding: '4px 8px', color: color.muted },
 });

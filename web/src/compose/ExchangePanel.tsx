@@ -35,7 +35,7 @@ export function ExchangePanel({ onClose }: { onClose: () => void }) {
     onClose();
   };
   return (
-    <Drawer anchor="bottom" variant="persistent" open slotProps={{ paper: { 'aria-label': 'Exchange the dataset', onKeyDown: (e: React.KeyboardEvent) => { if (e.key === 'Escape') onClose(); }, sx: { height: '62%', p: 2, bgcolor: color.panel, boxShadow: '0 -4px 16px rgba(31,42,48,.25)' } } }}>
+    <Drawer anchor="bottom" variant="persistent" open slotProps={{ paper: { 'aria-label': 'Exchange the dataset', onKeyDown: (e: React.KeyboardEvent) => { if (e.key === 'Escape') onClose(); }, sx: { maxHeight: '62%', p: 2, bgcolor: color.panel, boxShadow: '0 -4px 16px rgba(31,42,48,.25)' } } }}>
       <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', mb: 1.5 }}>
         <Box component="h2" sx={{ fontSize: 15, m: 0 }}>{proposal ? `Exchange ${now?.name ?? 'the dataset'} for ${proposal.next.name}` : `Which rows instead of ${now?.name ?? 'these'}?`}</Box>
         {!proposal && <InputBase autoFocus placeholder="Find a dataset or a field" inputProps={{ 'aria-label': 'Find a dataset or a field' }} value={wanted} onChange={(e) => setWanted(e.target.value)} sx={{ width: 260, height: 30, px: 1.25, fontSize: 13, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }} />}

@@ -36,6 +36,8 @@ test('an order is said in the words that suit what is ordered', () => {
   expect(directions(report, 'two words').up).toBe('A to Z');
   expect(directions(report, 'departs').down).toBe('latest first');
   expect(directions(report, 'net_fare').up).toBe('smallest first');
+  const coded = { ...report, datasets: [{ ...report.datasets![0], fields: [{ name: 'outcome', type: 'text', codes: [{ code: 'L', label: 'Late' }] }] }] } as ReportDefinition;
+  expect(directions(coded, 'outcome').up).toBe('as its codes are listed');
 });
 
 test('a dragged column lands where its middle passes the others', () => {

@@ -19,7 +19,9 @@ export function words(report: ReportDefinition, expression: string): string {
 
 /** The two directions of an order, in the words that suit what is ordered. */
 export function directions(report: ReportDefinition, expression: string): { up: string; down: string } {
-  const type = mainFields(report).find((f) => f.name === expression)?.type;
+  const field = mainFields(report).find((f) => f.name === expression);
+  const type = field?.type;
+  if (field?.codes?.length) return { up: 'as its codes are listed', down: 'last code first' };
   if (type === 'text') return { up: 'A to Z', down: 'Z to A' };
   if (type === 'date' || type === 'dateTime') return { up: 'earliest first', down: 'latest first' };
   return { up: 'smallest first', down: 'largest first' };
