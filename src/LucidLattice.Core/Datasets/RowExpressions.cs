@@ -1,7 +1,7 @@
-using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Formatting;
 
-namespace LucidLattice.Core.Definitions;
+namespace LucidLattice.Core.Datasets;
 
 /// <summary>A place in a report where an expression over a dataset's rows stands.</summary>
 /// <param name="Words">For people: “column Delay”.</param>
