@@ -1,8 +1,9 @@
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   plugins: [react()],
   build: { outDir: 'dist', sourcemap: false, assetsInlineLimit: 0, chunkSizeWarningLimit: 1200 },
+  test: { testTimeout: 60_000 },
   server: { proxy: { '/api': 'http://127.0.0.1:5080', '/fonts': 'http://127.0.0.1:5080' } },
 });
