@@ -3,7 +3,7 @@ import { screen, waitFor } from '@testing-library/react';
 import { beforeEach, expect, test, vi } from 'vitest';
 import { api } from '../api/client';
 import type { Dataset, ReportDefinition } from '../api/generated';
-import { blank, choose, stage } from '../testing/stage';
+import { blank, choose, stage } from '../test/stage';
 import { useCompose } from './composeStore';
 import { ExchangePanel } from './ExchangePanel';
 import { OutdatedBar } from './OutdatedBar';

@@ -3,7 +3,7 @@ import { screen, waitFor } from '@testing-library/react';
 import { expect, test, vi } from 'vitest';
 import { api } from '../api/client';
 import type { DatasetUses, DatasetView } from '../api/generated';
-import { blank, choose, stageEdits, typeInto } from '../testing/stage';
+import { blank, choose, stageEdits, typeInto } from '../test/stage';
 import { FieldList } from './FieldList';
 import type { Dataset } from './types';
 

@@ -2,7 +2,7 @@
 import { screen } from '@testing-library/react';
 import { beforeEach, expect, test, vi } from 'vitest';
 import { api } from '../api/client';
-import { blank, choose, stageEdits, typeInto } from '../testing/stage';
+import { blank, choose, stageEdits, typeInto } from '../test/stage';
 import { FilterSentence } from './FilterSentence';
 import type { Dataset } from './types';
 

@@ -2,7 +2,7 @@
 import { screen, waitFor } from '@testing-library/react';
 import { expect, test, vi } from 'vitest';
 import { api } from '../api/client';
-import { choose, stage, stageEdits, typeInto } from '../testing/stage';
+import { choose, stage, stageEdits, typeInto } from '../test/stage';
 import { DatasetParameters } from './DatasetParameters';
 import { DerivedCard } from './DerivedCard';
 import { SqlEditor } from './SqlEditor';

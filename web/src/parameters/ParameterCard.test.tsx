@@ -3,7 +3,7 @@ import { screen } from '@testing-library/react';
 import { useState } from 'react';
 import { expect, test } from 'vitest';
 import type { Parameter, Problem } from '../api/generated';
-import { choose, stage, typeInto } from '../testing/stage';
+import { choose, stage, typeInto } from '../test/stage';
 import { ParameterCard } from './ParameterCard';
 import type { Around } from './parameterChoices';
 
