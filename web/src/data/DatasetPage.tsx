@@ -4,12 +4,10 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api } from '../api/client';
 import { AssistContext, type Assist } from '../code/assist';
-import { Blank } from '../sentence/Blank';
-import { Sentence } from '../sentence/Sentence';
 import { TextSetting } from '../sentence/TextSetting';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
@@ -23,6 +21,7 @@ import { FieldList } from './FieldList';
 import { FilterSentence } from './FilterSentence';
 import { JoinCanvas } from './JoinCanvas';
 import { JoinSentence } from './JoinSentence';
+import { OrderSentence } from './OrderSentence';
 import { RowsTable } from './RowsTable';
 import { SqlEditor } from './SqlEditor';
 import { fromApi, toApi } from './types';
@@ -48,8 +47,11 @@ export function DatasetPage() {
   const [tab, setTab] = useState<'rows' | 'sql'>('rows');
   const [tried, setTried] = useState<Record<string, string>>({});
   const [refresh, setRefresh] = useState(0);
+  // Pressed once, the tables are read again once, not with every change after it.
+  const refreshed = useRef(0);
+  const again = () => { const due = refresh > refreshed.current; refreshed.current = refresh; return due; };
   const [menu, setMenu] = useState<HTMLElement | null>(null);
-  const look = useQuery({ queryKey: ['look', JSON.stringify({ ...dataset, source: { ...dataset?.source, tables: undefined }, joins: dataset?.source.type === 'join' ? dataset.source.tables?.map((t) => [t.id, t.table, t.join]) : undefined }), field, tried, refresh], queryFn: ({ signal }) => api.lookAtDataset(toApi(dataset!), field ?? null, signal, { values: tried, refresh: refresh > 0 }), enabled: dataset !== undefined, placeholderData: (previous) => previous, gcTime: 30_000 });
+  const look = useQuery({ queryKey: ['look', JSON.stringify({ ...dataset, source: { ...dataset?.source, tables: undefined }, joins: dataset?.source.type === 'join' ? dataset.source.tables?.map((t) => [t.id, t.table, t.join]) : undefined }), field, tried, refresh], queryFn: ({ signal }) => api.lookAtDataset(toApi(dataset!), field ?? null, signal, { values: tried, refresh: again() }), enabled: dataset !== undefined, placeholderData: (previous) => previous, gcTime: 30_000 });
   useEffect(() => { document.title = `${dataset?.name ?? 'Data'} – Lucid Lattice`; }, [dataset?.name]);
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
@@ -70,7 +72,6 @@ export function DatasetPage() {
   const byHand = () => { if (view) edit({ ...dataset!, source: { type: 'query', sql: view.sql }, fields: dataset!.fields?.map((f) => ({ ...f, table: null, column: null })) }); setTab('rows'); };
   const errors = view?.problems.filter((p) => p.severity === 'error') ?? [];
   const general = view?.problems.filter((p) => !p.property?.startsWith('fields.')) ?? [];
-  const sort = dataset?.sort?.[0];
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <TopBar
@@ -121,13 +122,7 @@ export function DatasetPage() {
               <>
                 <FilterSentence dataset={dataset} onEdit={edit} />
                 <DatasetParameters dataset={dataset} asked={view?.asked ?? []} tried={tried} problems={view?.problems ?? []} onTry={setTried} onEdit={edit} />
-                <Sentence>
-                  In order of <Blank label="Order" choices={[{ value: '', label: 'the database itself' }, ...(dataset.fields ?? []).map((f) => ({ value: f.name, label: f.name }))]} onPick={(by) => edit({ ...dataset, sort: by ? [{ by, descending: sort?.descending }] : [] })}>{sort?.by ?? 'the database itself'}</Blank>
-                  {sort && <>, <Blank label="Direction" choices={[{ value: '', label: 'rising' }, { value: 'down', label: 'falling' }]} onPick={(v) => edit({ ...dataset, sort: [{ by: sort.by, descending: v === 'down' }] })}>{sort.descending ? 'falling' : 'rising'}</Blank></>},{' '}
-                  <Blank label="Repeated rows" choices={[{ value: '', label: 'repeated rows included' }, { value: 'distinct', label: 'each row once' }]} onPick={(v) => edit({ ...dataset, distinct: v === 'distinct' })}>{dataset.distinct ? 'each row once' : 'repeated rows included'}</Blank>,{' '}
-                  <Blank label="Row limit" typed={dataset.rowLimit ? String(dataset.rowLimit) : ''} onPick={(v) => edit({ ...dataset, rowLimit: Number.parseInt(v, 10) > 0 ? Number.parseInt(v, 10) : null })}>{dataset.rowLimit ? `at most ${count(dataset.rowLimit, 'row')}` : view ? `at most ${count(view.mostRows, 'row')}` : 'without a limit'}</Blank>,{' '}
-                  within <Blank label="Time limit in seconds" typed={dataset.secondsLimit ? String(dataset.secondsLimit) : ''} onPick={(v) => edit({ ...dataset, secondsLimit: Number.parseInt(v, 10) > 0 ? Number.parseInt(v, 10) : null })}>{count(view?.mostSeconds ?? dataset.secondsLimit ?? 60, 'second')}</Blank>.
-                </Sentence>
+                <OrderSentence dataset={dataset} mostRows={view?.mostRows} mostSeconds={view?.mostSeconds} onEdit={edit} />
                 <Box component="h2" sx={{ fontSize: 13, mt: 1.5, mb: 0.5 }}>Fields</Box>
                 <FieldList dataset={dataset} view={view} schema={schema} selected={field} uses={uses.data} onSelect={setField} onEdit={edit} />
                 <Box sx={{ display: 'grid', gap: 1, mt: 2 }}>

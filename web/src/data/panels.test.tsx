@@ -5,6 +5,7 @@ import { api } from '../api/client';
 import { choose, stage, stageEdits, typeInto } from '../test/stage';
 import { DatasetParameters } from './DatasetParameters';
 import { DerivedCard } from './DerivedCard';
+import { OrderSentence } from './OrderSentence';
 import { SqlEditor } from './SqlEditor';
 import { StarterSetting } from './StarterSetting';
 import type { Dataset } from './types';
@@ -79,4 +80,28 @@ test('fields of the dataset that this one starts from are ticked and taken over 
   expect(seen.now.fields?.[1].expression).toBeUndefined();
   await user.click(screen.getByLabelText('route'));
   expect(seen.now.fields?.map((f) => f.name)).toEqual(['outcome']);
+});
+
+test('rows are ordered by one field after another, each rising or falling', async () => {
+  const { user, seen } = stageEdits(dataset, (now, edit) => <OrderSentence dataset={now} mostRows={20_000_000} mostSeconds={60} onEdit={edit} />);
+  expect(document.body.textContent).toContain('at most 20,000,000 rows, within 60 seconds.');
+  await choose(user, 'Order', 'route');
+  await choose(user, 'Another order', 'fare');
+  await choose(user, 'Direction', 'falling', 1);
+  expect(seen.now.sort).toEqual([{ by: 'route' }, { by: 'fare', descending: true }]);
+  await choose(user, 'Order', 'nothing: take it away');
+  expect(seen.now.sort).toEqual([{ by: 'fare', descending: true }]);
+  await choose(user, 'Order', 'the database itself');
+  expect(seen.now.sort).toEqual([]);
+});
+
+test('limits are lowered by a number; anything else takes them away', async () => {
+  const { user, seen } = stageEdits(dataset, (now, edit) => <OrderSentence dataset={now} onEdit={edit} />);
+  await typeInto(user, 'Row limit', '100');
+  await typeInto(user, 'Time limit in seconds', '5');
+  expect(seen.now).toMatchObject({ rowLimit: 100, secondsLimit: 5 });
+  expect(document.body.textContent).toContain('at most 100 rows, within 5 seconds.');
+  await typeInto(user, 'Row limit', 'many');
+  await typeInto(user, 'Time limit in seconds', '-1');
+  expect(seen.now).toMatchObject({ rowLimit: null, secondsLimit: null });
 });
