@@ -207,6 +207,27 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         Assert.True((await server.Get("/expressions/functions")).GetArrayLength() > 20);
     }
 
+    [Fact]
+    public async Task A_slow_look_tells_how_far_it_is_and_ends_when_its_asker_leaves()
+    {
+        const string sql = "WITH RECURSIVE r (x) AS (SELECT 1 UNION ALL SELECT x + 1 FROM r) SELECT x FROM r";
+        var definition = new { id = "x", name = "Endless", database = "skerravoe", source = new { type = "query", sql }, fields = new[] { new { name = "x", type = "whole" } } };
+        using var leave = new CancellationTokenSource();
+        var look = server.Client.SendAsync(new HttpRequestMessage(HttpMethod.Post, "/api/datasets/look") { Content = System.Net.Http.Json.JsonContent.Create(new { definition, follow = "endless-look" }) }, leave.Token);
+        async Task<HttpResponseMessage> Progress() => await server.Client.GetAsync("/api/compose/progress/endless-look");
+        JsonElement? seen = null;
+        while (seen?.GetProperty("rows").GetInt32() is null or 0)
+        {
+            Assert.False(look.IsCompleted);
+            var answer = await Progress();
+            if (answer.StatusCode == System.Net.HttpStatusCode.OK) seen = JsonDocument.Parse(await answer.Content.ReadAsStringAsync()).RootElement;
+        }
+        Assert.Equal("reading", seen.Value.GetProperty("stage").GetString());
+        await leave.CancelAsync();
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => look);
+        while ((await Progress()).StatusCode != System.Net.HttpStatusCode.NoContent) await Task.Yield();
+    }
+
     [Theory]
     [InlineData("/csv?name=a&table=t&columns=nonsense", "port;tide\nVoe;1\n")]
     [InlineData("/csv?name=&table=t&columns=%5B%5D", "port;tide\nVoe;1\n")]

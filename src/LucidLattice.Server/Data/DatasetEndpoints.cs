@@ -4,6 +4,7 @@ using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Planning;
 using LucidLattice.Core.Running;
+using LucidLattice.Server.Composing;
 using LucidLattice.Server.Web;
 using LucidLattice.Sql;
 using LucidLattice.Storage;
@@ -32,7 +33,8 @@ public sealed record AddTable(Dataset Definition, string Table);
 /// <param name="Counting">False leaves out what joins do to the number of rows.</param>
 /// <param name="Values">Parameter values by name; the others take their defaults.</param>
 /// <param name="Refresh">True reads the tables again, even if they seem unchanged.</param>
-public sealed record DatasetLook(Dataset Definition, string? Field = null, bool Counting = true, IReadOnlyDictionary<string, string>? Values = null, bool Refresh = false);
+/// <param name="Follow">A name of the asker's choosing, under which the progress can be asked for meanwhile.</param>
+public sealed record DatasetLook(Dataset Definition, string? Field = null, bool Counting = true, IReadOnlyDictionary<string, string>? Values = null, bool Refresh = false, string? Follow = null);
 
 /// <param name="Sql">The SQL as it is built; values are always bound.</param>
 /// <param name="Condition">The condition as an expression; empty if every row is kept.</param>
@@ -78,7 +80,7 @@ public static class DatasetEndpoints
         return DatasetCopy.Rename(request.Definition, new Dictionary<string, string> { [request.Field] = name });
     }
 
-    private static DatasetView Look(DatasetLook request, IRowSource source, ISqlEngine engine, DatasetStore store, CancellationToken cancel)
+    private static DatasetView Look(DatasetLook request, IRowSource source, ISqlEngine engine, DatasetStore store, ComposeProgress following, CancellationToken cancel)
     {
         var started = Stopwatch.GetTimestamp();
         var dataset = store.WithBase(request.Definition);
@@ -93,7 +95,11 @@ public static class DatasetEndpoints
             if (!problems.Any(p => p.IsError))
             {
                 condition = Conditions(dataset, question.Around.Parameters);
-                rows = source.Read(question.Query with { Refresh = request.Refresh }, new RunProgress(), cancel);
+                rows = following.Follow(request.Follow, progress =>
+                {
+                    progress.Stage = RunStage.Reading;
+                    return source.Read(question.Query with { Refresh = request.Refresh }, progress, cancel);
+                });
                 problems.AddRange(rows.Problems);
             }
             if (request.Counting) effects = engine.Effects(dataset, cancel);

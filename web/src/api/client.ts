@@ -48,7 +48,7 @@ export const api = {
   datasetUses: (id: string) => call<DatasetUses>('GET', `/datasets/${at(id)}/uses`),
   followDataset: (id: string, reports: string[]) => call<Followed[]>('POST', `/datasets/${at(id)}/follow`, { reports }),
   renameField: (definition: Dataset, field: string, name: string) => call<Dataset>('POST', '/datasets/rename-field', { definition, field, name }),
-  lookAtDataset: (definition: Dataset, field: string | null, signal?: AbortSignal, more: { values?: Record<string, string>; refresh?: boolean; counting?: boolean } = {}) => call<DatasetView>('POST', '/datasets/look', { definition, field, ...more }, signal),
+  lookAtDataset: (definition: Dataset, field: string | null, signal?: AbortSignal, more: { values?: Record<string, string>; refresh?: boolean; counting?: boolean; follow?: string } = {}) => call<DatasetView>('POST', '/datasets/look', { definition, field, ...more }, signal),
   functions: () => call<FunctionHelp[]>('GET', '/expressions/functions'),
   tryExpression: (request: TrialRequest, signal?: AbortSignal) => call<ExpressionTrial>('POST', '/expressions/try', request, signal),
   outdatedCopies: (request: CopiesRequest, signal?: AbortSignal) => call<OutdatedCopy[]>('POST', '/compose/copies', request, signal),

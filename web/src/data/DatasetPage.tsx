@@ -4,7 +4,7 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api } from '../api/client';
 import { AssistContext, type Assist } from '../code/assist';
@@ -12,6 +12,7 @@ import { TextSetting } from '../sentence/TextSetting';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
 import { Message } from '../shell/Message';
+import { ProgressNote } from '../shell/ProgressNote';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { UndoButtons } from '../shell/UndoButtons';
@@ -30,6 +31,7 @@ import { DerivedCard } from './DerivedCard';
 import { StarterSetting } from './StarterSetting';
 import { UsedBy } from './UsedBy';
 import { useDataset } from './useDataset';
+import { useLook } from './useLook';
 
 const savingWords = { saved: 'All changes saved', saving: 'Saving…', failed: 'Not saved' };
 
@@ -46,12 +48,8 @@ export function DatasetPage() {
   const [table, setTable] = useState<string>();
   const [tab, setTab] = useState<'rows' | 'sql'>('rows');
   const [tried, setTried] = useState<Record<string, string>>({});
-  const [refresh, setRefresh] = useState(0);
-  // Pressed once, the tables are read again once, not with every change after it.
-  const refreshed = useRef(0);
-  const again = () => { const due = refresh > refreshed.current; refreshed.current = refresh; return due; };
   const [menu, setMenu] = useState<HTMLElement | null>(null);
-  const look = useQuery({ queryKey: ['look', JSON.stringify({ ...dataset, source: { ...dataset?.source, tables: undefined }, joins: dataset?.source.type === 'join' ? dataset.source.tables?.map((t) => [t.id, t.table, t.join]) : undefined }), field, tried, refresh], queryFn: ({ signal }) => api.lookAtDataset(toApi(dataset!), field ?? null, signal, { values: tried, refresh: again() }), enabled: dataset !== undefined, placeholderData: (previous) => previous, gcTime: 30_000 });
+  const { view, error, isReading, progress, stop, refresh } = useLook(dataset, field, tried);
   useEffect(() => { document.title = `${dataset?.name ?? 'Data'} – Lucid Lattice`; }, [dataset?.name]);
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
@@ -65,10 +63,9 @@ export function DatasetPage() {
   });
   const addTable = (name: string) => { setMenu(null); api.addTable(toApi(dataset!), name).then((next) => edit(fromApi(next)), (error: Error) => enqueueSnackbar(error.message, { variant: 'error' })); };
   const report = async () => { await save(); api.create({ dataset: id }).then((made) => navigate(`/compose/${made.id}`), (error: Error) => enqueueSnackbar(error.message, { variant: 'error' })); };
-  const view = look.data;
   const uses = useQuery({ queryKey: ['dataset-uses', id, savedVersion], queryFn: () => api.datasetUses(id), placeholderData: (previous) => previous });
   const assist = useMemo((): Assist | undefined => dataset && { dataset: toApi(dataset), parameters: dataset.parameters ?? [], values: tried }, [dataset, tried]);
-  const readAgain = () => { setRefresh(refresh + 1); void client.invalidateQueries({ queryKey: ['databases'] }); };
+  const readAgain = () => { refresh(); void client.invalidateQueries({ queryKey: ['databases'] }); };
   const byHand = () => { if (view) edit({ ...dataset!, source: { type: 'query', sql: view.sql }, fields: dataset!.fields?.map((f) => ({ ...f, table: null, column: null })) }); setTab('rows'); };
   const errors = view?.problems.filter((p) => p.severity === 'error') ?? [];
   const general = view?.problems.filter((p) => !p.property?.startsWith('fields.')) ?? [];
@@ -107,11 +104,12 @@ export function DatasetPage() {
             <Box sx={{ flex: 2, minHeight: 140, display: 'flex', flexDirection: 'column', bgcolor: color.paper, borderTop: `1px solid ${color.line}` }}>
               <Box sx={{ display: 'flex', px: 1.5, py: 0.5, alignItems: 'center', borderBottom: `1px solid ${color.line}` }}>
                 <Box role="tablist" aria-label="What is shown" sx={{ display: 'flex', gap: 1 }}>{(['rows', 'sql'] as const).map((t) => <Box component="button" role="tab" key={t} aria-selected={tab === t} onClick={() => setTab(t)} sx={{ border: 0, borderBottom: `2px solid ${tab === t ? color.main : 'transparent'}`, bgcolor: 'transparent', font: 'inherit', fontWeight: 600, cursor: 'pointer', px: 0.5 }}>{t === 'rows' ? 'Rows' : 'SQL'}</Box>)}</Box>
-                <Box sx={{ ml: 'auto', color: color.muted, fontSize: 12 }} role="status"><Button size="small" color="inherit" sx={{ mr: 1, color: color.muted }} onClick={readAgain} title="Reads the tables again">Refresh</Button>{look.isFetching ? 'Reading…' : view ? `${count(view.count, 'row')} in ${Math.round(view.milliseconds)} ms` : ''}</Box>
+                <Box sx={{ ml: 'auto', color: color.muted, fontSize: 12 }} role="status"><Button size="small" color="inherit" sx={{ mr: 1, color: color.muted }} onClick={readAgain} title="Reads the tables again">Refresh</Button>{isReading ? 'Reading…' : view ? `${count(view.count, 'row')} in ${Math.round(view.milliseconds)} ms` : ''}</Box>
               </Box>
+              {progress !== undefined && <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 1.5, py: 0.75, borderBottom: `1px solid ${color.line}` }}><ProgressNote progress={progress} onStop={stop} /></Box>}
               {general.map((p, i) => <Box key={i} role="alert" sx={{ px: 1.5, py: 0.5, bgcolor: p.severity === 'error' ? color.problemTint : color.panel, color: p.severity === 'error' ? color.problem : color.ink }}>{p.message} {p.mends?.join(' ')}</Box>)}
               <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto' }} tabIndex={0} aria-label={tab === 'rows' ? 'Rows' : 'SQL'}>
-                {tab === 'rows' ? (view && view.columns.length > 0 ? <RowsTable view={view} fields={dataset.fields ?? []} selected={field} onSelect={setField} /> : !view ? <Message title="Reading…" /> : <Message title="No fields yet">{isJoin(dataset) ? 'Add a table; its columns become fields.' : 'Write the SQL above, then take over its columns.'}</Message>) : (
+                {tab === 'rows' ? (view && view.columns.length > 0 ? <RowsTable view={view} fields={dataset.fields ?? []} selected={field} onSelect={setField} /> : !view ? <Message problem={error !== null} title={error ? 'The rows cannot be shown' : isReading ? 'Reading…' : 'Stopped'}>{error?.message}{!isReading && <Button variant="outlined" onClick={readAgain}>Read the rows</Button>}</Message> : <Message title="No fields yet">{isJoin(dataset) ? 'Add a table; its columns become fields.' : 'Write the SQL above, then take over its columns.'}</Message>) : (
                   <Box component="pre" sx={{ m: 0, p: 1.5, fontFamily: 'Noto Sans Mono', fontSize: 12 }}>{(isJoin(dataset) || dataset.source.type === 'table') && view?.sql && <Button size="small" variant="outlined" sx={{ float: 'right', fontFamily: 'Commissioner' }} onClick={byHand} title="From then on it cannot be turned back into cards; Undo can">Go on by hand</Button>}{view?.sql}{view?.condition ? `\n\n-- then, worked out here: keep rows where\n-- ${view.condition}` : ''}</Box>
                 )}
               </Box>

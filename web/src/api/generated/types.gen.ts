@@ -325,6 +325,10 @@ export type DatasetLook = {
      * True reads the tables again, even if they seem unchanged.
      */
     refresh?: boolean;
+    /**
+     * A name of the asker's choosing, under which the progress can be asked for meanwhile.
+     */
+    follow?: null | string;
 };
 
 /**
