@@ -35,6 +35,8 @@ public sealed class CachedRowSource(IRowSource source, SizedCache cache) : IRowS
 
     public string? Stamp(Dataset dataset) => source.Stamp(dataset);
 
+    public IReadOnlySet<string> Repeated(Dataset dataset, CancellationToken cancel) => source.Repeated(dataset, cancel);
+
     private static RowSet Only(RowSet rows, IReadOnlyList<Field> has, IReadOnlyList<Field> wanted)
         => has.SequenceEqual(wanted) ? rows : rows with { Columns = [.. wanted.Select(f => rows.Columns[has.IndexOf(f)])] };
 

@@ -15,7 +15,9 @@ public static class JoinProposal
         var info = schema.FirstOrDefault(t => t.Name == table) ?? throw new DataException("unknown-table", $"There is no table or view “{table}”.");
         var join = dataset.Source as JoinSource ?? new JoinSource();
         var id = FreeId(table, join);
-        var added = new JoinedTable { Id = id, Table = table, X = 24 + 240 * (join.Tables.Count % 4), Y = 24 + 230 * (join.Tables.Count / 4), Join = join.Tables.Count == 0 ? null : Propose(info, join, schema) };
+        var proposed = join.Tables.Count == 0 ? null : Propose(info, join, schema);
+        var (x, y) = CardPlaces.Next(join, proposed, schema);
+        var added = new JoinedTable { Id = id, Table = table, X = x, Y = y, Join = proposed };
         var fields = dataset.Fields.ToList();
         foreach (var field in info.Fields)
         {

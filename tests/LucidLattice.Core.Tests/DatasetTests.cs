@@ -75,7 +75,7 @@ public sealed class DatasetTests : IDisposable
                     Assert.Equal(reader.GetInt64(0), rows.Count);
                     Assert.Equal(reader.GetInt64(1), Sum(rows, 0).Decimal);
                     if (kind != JoinKind.Unmatched) Assert.Equal(reader.GetInt64(2), Sum(rows, 1).Decimal);
-                    var effect = new JoinLook(new OneDatabase(_file)).Effects(dataset, CancellationToken.None).Single();
+                    var effect = new JoinLook(new OneDatabase(_file)).Effects(dataset, null, CancellationToken.None).Single();
                     Assert.Equal(rows.Count, effect.After);
                 }
         }
@@ -234,12 +234,16 @@ public sealed class DatasetTests : IDisposable
         Assert.Equal([null, JoinKind.Inner, JoinKind.Left, JoinKind.Inner, JoinKind.Inner], tables.Select(t => t.Join?.Kind));
         Assert.Equal(dataset.Fields.Count, dataset.Fields.Select(f => f.Name).Distinct().Count());
         Assert.Contains(dataset.Fields, f => f.Name == "region" && f.Column == "name");
+        // Each card has a place of its own: a card is 196 wide, and 48 high with 20 for each column.
+        double Height(JoinedTable t) => 48 + 20 * schema.Single(i => i.Name == t.Table).Fields.Count;
+        Assert.All(tables.SelectMany((a, i) => tables.Skip(i + 1).Select(b => (a, b))), pair => Assert.True(
+            Math.Abs(pair.a.X - pair.b.X) >= 196 || pair.a.Y + Height(pair.a) <= pair.b.Y || pair.b.Y + Height(pair.b) <= pair.a.Y, $"{pair.a.Table} lies over {pair.b.Table}"));
         // As many rows as bookings: nothing was lost, and nothing counted twice.
-        Assert.Equal(new JoinLook(new OneDatabase(Workshop.DemoFile)).Effects(dataset, CancellationToken.None)[0].Before, Read(dataset).Count);
+        Assert.Equal(new JoinLook(new OneDatabase(Workshop.DemoFile)).Effects(dataset, null, CancellationToken.None)[0].Before, Read(dataset).Count);
         // The other way round, a sailing has several bookings.
         var reverse = new Dataset { Id = "d", Name = "D", Database = "x", Source = new JoinSource() };
         foreach (var table in new[] { "sailings", "bookings" }) reverse = JoinProposal.Add(reverse, table, schema);
-        var effect = new JoinLook(new OneDatabase(Workshop.DemoFile)).Effects(reverse, CancellationToken.None).Single();
+        var effect = new JoinLook(new OneDatabase(Workshop.DemoFile)).Effects(reverse, null, CancellationToken.None).Single();
         Assert.True(effect.Repeats && effect.After > effect.Before);
     }
 

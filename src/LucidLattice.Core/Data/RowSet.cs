@@ -55,6 +55,12 @@ public interface IRowSource
 
     /// <summary>Changes whenever the dataset's database changes: what was made at one stamp can be used as long as it stays. Null if nobody can tell.</summary>
     string? Stamp(Dataset dataset) => null;
+
+    /// <summary>
+    /// The names of fields whose values come several times because a join multiplied the rows of their table, so that a total
+    /// counts them several times. Empty if nobody can tell.
+    /// </summary>
+    IReadOnlySet<string> Repeated(Dataset dataset, CancellationToken cancel) => new HashSet<string>();
 }
 
 /// <summary>Data that cannot be read: a missing file, SQL that fails or is refused, a limit that was reached.</summary>

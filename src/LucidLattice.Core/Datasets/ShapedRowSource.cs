@@ -55,6 +55,9 @@ public sealed class ShapedRowSource(IRowSource columns, SizedCache? cache = null
 
     public string? Stamp(Dataset dataset) => columns.Stamp(dataset);
 
+    public IReadOnlySet<string> Repeated(Dataset dataset, CancellationToken cancel)
+        => RepeatedFields.Of(dataset, dataset.Source is DerivedSource { Base: { } basis } ? Repeated(basis, cancel) : columns.Repeated(dataset, cancel));
+
     /// <summary>The columns that are needed: those asked for, and those that expressions use; the limit counts shaped rows, so it comes later.</summary>
     private static DataQuery Raw(DatasetPlan plan, DataQuery query)
     {

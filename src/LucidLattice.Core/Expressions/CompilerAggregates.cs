@@ -58,6 +58,9 @@ public sealed partial class Compiler
                 throw new ExpressionException("type-mismatch", $"{call.Name.ToLowerInvariant()} needs a number, but this is {argument.Type.Words()}.", call.Arguments[0].Position, "Count it instead: count(…).");
             if (function == AggregateFunction.Sum && argument.Kind is FieldKind.Share or FieldKind.Key)
                 Warn("sum-of-shares", $"Adding up {(argument.Kind == FieldKind.Share ? "shares" : "keys")} rarely makes sense.", call.Position);
+            // A price of the joined row times a number of its own is fine: only what is repeated through and through is counted wrongly.
+            if (function is AggregateFunction.Sum or AggregateFunction.Avg && argument.Fields.Count > 0 && argument.Fields.All(f => _scope.Repeated.Contains(_scope.Fields[f].Name)))
+                Warn("counted-several-times", $"“{_scope.Fields[argument.Fields.First()].Caption}” is there once for each row that a join added to its table, so this total counts it several times. Take that join out of the dataset, or start from a dataset without it.", call.Position);
             var type = function switch
             {
                 AggregateFunction.Count => DataType.Whole,

@@ -1,3 +1,4 @@
+using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Grouping;
 
@@ -20,6 +21,9 @@ public sealed record Scope
 
     /// <summary>In a chart's value: where the totals of its marks are put down, which a bare aggregate means there.</summary>
     public AggregateList? MarkTotals { get; init; }
+
+    /// <summary>The names of fields that joins repeat; see <see cref="IRowSource.Repeated"/>.</summary>
+    public IReadOnlySet<string> Repeated { get; init; } = new HashSet<string>();
 
     /// <summary>Warnings are put down here.</summary>
     public List<(string Code, string Message, int Position)> Warnings { get; init; } = [];

@@ -20,24 +20,26 @@ public sealed partial class ReportPlanner
     private readonly List<Problem> _problems;
     private readonly Section _section;
     private readonly Dataset? _dataset;
+    private readonly IReadOnlySet<string> _repeated;
     private readonly AggregateList _totals = new();
     private readonly HashSet<int> _used = [];
     private readonly Dictionary<string, (Column Column, double X, double Width, Compiled? Value)> _columns = [];
 
-    private ReportPlanner(ReportDefinition report, IReportCatalog catalog, List<Problem> problems)
+    private ReportPlanner(ReportDefinition report, IReportCatalog catalog, IReadOnlySet<string> repeated, List<Problem> problems)
     {
-        (_report, _catalog, _problems) = (report, catalog, problems);
+        (_report, _catalog, _repeated, _problems) = (report, catalog, repeated, problems);
         _culture = Languages.Culture(report.Language);
         _section = report.MainSection();
         _dataset = report.MainDataset();
     }
 
     /// <summary>Plans the report. The plan is null if there is nothing that could be printed.</summary>
-    public static (SectionPlan? Plan, IReadOnlyList<Problem> Problems) Plan(ReportDefinition report, IReportCatalog catalog)
+    /// <param name="repeated">The fields that joins repeat, as <see cref="IRowSource.Repeated"/> finds them.</param>
+    public static (SectionPlan? Plan, IReadOnlyList<Problem> Problems) Plan(ReportDefinition report, IReportCatalog catalog, IReadOnlySet<string>? repeated = null)
     {
         var problems = StructureChecks.Of(report).ToList();
         if (problems.Any(p => p.IsError)) return (null, problems);
-        var plan = new ReportPlanner(report, catalog, problems).Plan();
+        var plan = new ReportPlanner(report, catalog, repeated ?? new HashSet<string>(), problems).Plan();
         return (plan, problems);
     }
 
@@ -101,6 +103,7 @@ public sealed partial class ReportPlanner
     {
         Fields = _dataset?.Fields ?? [],
         Parameters = _report.Parameters,
+        Repeated = _repeated,
         Totals = place is { IsPageBand: false } ? _totals : null,
         Levels = place is null ? [] : [.. _section.Levels.Take(LevelsAround(place.Value)).Select(l => l.Name)],
         Allowed = place is null ? Phase.Row : Phase.Page,

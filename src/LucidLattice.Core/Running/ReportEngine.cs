@@ -38,7 +38,7 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
     /// <summary>What is wrong with a definition and with the tables that it reads, found without reading any rows.</summary>
     public IReadOnlyList<Problem> Check(ReportDefinition report)
     {
-        var (plan, found) = ReportPlanner.Plan(report, catalog);
+        var (plan, found) = ReportPlanner.Plan(report, catalog, Repeated(report, CancellationToken.None));
         List<Problem> problems = [.. found, .. ParameterValues.CheckDefaults(report)];
         if (plan?.Dataset is not { } dataset) return problems;
         var before = problems.Count;
@@ -78,6 +78,8 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
         }
     }
 
+    private IReadOnlySet<string>? Repeated(ReportDefinition report, CancellationToken cancel) => report.MainDataset() is { } dataset ? source.Repeated(dataset, cancel) : null;
+
     private ParameterValues Resolve(RunRequest request, DateTime now, CancellationToken cancel)
     {
         var choices = new ParameterChoices(source);
@@ -92,7 +94,7 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
     {
         progress ??= new RunProgress();
         var report = request.Report;
-        var (plan, found) = ReportPlanner.Plan(report, catalog);
+        var (plan, found) = ReportPlanner.Plan(report, catalog, Repeated(report, cancel));
         var problems = found.ToList();
         var now = LocalTime(request.Now, report.TimeZone, problems);
         var parameters = Resolve(request, now, cancel);

@@ -41,8 +41,9 @@ public sealed record DatasetLook(Dataset Definition, string? Field = null, bool 
 /// <param name="Asked">What its parameters are taken to be, as people read it.</param>
 /// <param name="MostRows">The most rows that are ever read.</param>
 /// <param name="MostSeconds">The most seconds that a query may take.</param>
+/// <param name="Repeated">The fields whose values a join repeats, so that totals count them several times.</param>
 /// <param name="Rows">The first rows, written as 2025-01-31, 12.5, true; null where empty.</param>
-public sealed record DatasetView(string Sql, string Condition, IReadOnlyList<string> Columns, IReadOnlyList<IReadOnlyList<string?>> Rows, int Count, double Milliseconds, IReadOnlyList<JoinEffect> Joins, FieldStatistics? Field, IReadOnlyList<AskedValue> Asked, int MostRows, int MostSeconds, IReadOnlyList<Problem> Problems);
+public sealed record DatasetView(string Sql, string Condition, IReadOnlyList<string> Columns, IReadOnlyList<IReadOnlyList<string?>> Rows, int Count, double Milliseconds, IReadOnlyList<JoinEffect> Joins, FieldStatistics? Field, IReadOnlyCollection<string> Repeated, IReadOnlyList<AskedValue> Asked, int MostRows, int MostSeconds, IReadOnlyList<Problem> Problems);
 
 /// <param name="Value">As it is given; empty if there is none.</param>
 /// <param name="Words">As people read it.</param>
@@ -111,7 +112,7 @@ public static class DatasetEndpoints
         var shown = Enumerable.Range(0, Math.Min(FirstRows, rows.Count)).Select(row => (IReadOnlyList<string?>)[.. rows.Columns.Select(c => c[row] is { IsNull: false } value ? value.Invariant : null)]).ToList();
         var index = dataset.Fields.ToList().FindIndex(f => f.Name == request.Field);
         var field = index >= 0 && index < rows.Columns.Count ? FieldStatistics.Of(rows.Columns[index], rows.Count, "en-GB") : null;
-        return new DatasetView(sql, condition, [.. dataset.Fields.Select(f => f.Name)], shown, rows.Count, Stopwatch.GetElapsedTime(started).TotalMilliseconds, effects, field,
+        return new DatasetView(sql, condition, [.. dataset.Fields.Select(f => f.Name)], shown, rows.Count, Stopwatch.GetElapsedTime(started).TotalMilliseconds, effects, field, [.. source.Repeated(dataset, cancel)],
             [.. question.Around.Parameters.Select((p, i) => new AskedValue(p.Name, question.Values.Values[i].Invariant, question.Values.Words(question.Around, i)))],
             Math.Min(dataset.RowLimit ?? int.MaxValue, QueryLimits.Default.Rows), Math.Min(dataset.SecondsLimit ?? int.MaxValue, (int)QueryLimits.Default.Time.TotalSeconds), problems);
     }

@@ -6,15 +6,15 @@ import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api } from '../api/client';
 import type { DatasetUses, SavedDataset } from '../api/generated';
-import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
 import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
 import { Databases } from './Databases';
-import { startedFrom } from './dataset';
+import { newName, spokenTable, startedFrom } from './dataset';
 import { isWanted } from './DatasetPicks';
+import { NewDatasetButton } from './NewDatasetButton';
 import { SmallLook } from './SmallLook';
 import { toApi } from './types';
 
@@ -32,7 +32,7 @@ export function DataPage() {
   useEffect(() => { document.title = 'Data – Lucid Lattice'; }, []);
   const fail = (error: Error) => enqueueSnackbar(error.message, { variant: 'error' });
   const refresh = () => client.invalidateQueries({ queryKey: ['datasets'] });
-  const create = (database: string, source: 'join' | 'query') => api.createDataset({ id: 'new', name: 'New dataset', database, source: source === 'join' ? { type: 'join', tables: [] } : { type: 'query', sql: '' }, fields: [] }).then((made) => navigate(`/data/${made.id}`), fail);
+  const create = (database: string, source: 'join' | 'query') => api.createDataset({ id: 'new', name: newName, database, source: source === 'join' ? { type: 'join', tables: [] } : { type: 'query', sql: '' }, fields: [] }).then((made) => navigate(`/data/${made.id}`), fail);
   const start = (saved: SavedDataset) => api.createDataset(toApi(startedFrom(saved))).then((made) => navigate(`/data/${made.id}`), fail);
   const [leaving, setLeaving] = useState<{ saved: SavedDataset; uses: DatasetUses }>();
   // What hangs on it is said before it goes.
@@ -44,10 +44,12 @@ export function DataPage() {
   }, fail);
   const report = (id: string) => api.create({ dataset: id }).then((made) => navigate(`/compose/${made.id}`), fail);
   const shown = datasets.data?.filter((d) => isWanted(d, wanted)) ?? [];
-  const first = databases.data?.[0]?.name ?? 'skerravoe';
+  const names = databases.data?.map((d) => d.name) ?? [];
+  // A table becomes a dataset with all of its columns, under its own name.
+  const fromTable = (database: string, table: string) => api.addTable({ id: 'new', name: spokenTable(table), database, source: { type: 'join', tables: [] }, fields: [] }, table).then((made) => api.createDataset(made)).then((made) => navigate(`/data/${made.id}`), fail);
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
-      <TopBar actions={<><BarButton onClick={() => void create(first, 'query')}>New dataset by SQL</BarButton><BarButton strong onClick={() => void create(first, 'join')}>New dataset from tables</BarButton></>} />
+      <TopBar actions={<><NewDatasetButton databases={names} onPick={(database) => void create(database, 'query')}>New dataset by SQL</NewDatasetButton><NewDatasetButton strong databases={names} onPick={(database) => void create(database, 'join')}>New dataset from tables</NewDatasetButton></>} />
       <Box component="main" sx={{ flex: 1, minHeight: 0, overflow: 'auto', bgcolor: color.desk, p: 2, display: 'flex', gap: 2, alignItems: 'flex-start' }}>
         <Box sx={{ flex: 1, minWidth: 0 }}>
           <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
@@ -55,7 +57,7 @@ export function DataPage() {
             <Box component="input" aria-label="Find a dataset" placeholder="Find a dataset" value={wanted} onChange={(e: React.ChangeEvent<HTMLInputElement>) => setWanted(e.target.value)} sx={{ ml: 'auto', height: 28, width: 200, px: 1, font: 'inherit', bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }} />
           </Box>
           {datasets.error && <Message problem title="The datasets cannot be listed">{datasets.error.message}</Message>}
-          {datasets.data?.length === 0 && <Message title="No dataset yet">A dataset says which rows a report can list.<Button variant="outlined" onClick={() => void create(first, 'join')}>Make one from tables</Button></Message>}
+          {datasets.data?.length === 0 && <Message title="No dataset yet">A dataset says which rows a report can list.{names.length > 0 ? <Button variant="outlined" onClick={() => void create(names[0], 'join')}>Make one from tables</Button> : ' Upload a database first, or name the path of one.'}</Message>}
           <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(290px, 1fr))', gap: 1.5, alignItems: 'start' }}>
             {shown.map((saved) => { const { id, definition } = saved; return (
               <Box component="article" key={id} aria-label={definition.name} sx={{ p: 1.5, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1.5, display: 'flex', flexDirection: 'column' }}>
@@ -74,7 +76,7 @@ export function DataPage() {
             ); })}
           </Box>
         </Box>
-        <Databases />
+        <Databases onStart={fromTable} />
       </Box>
       <StatusBar left={[datasets.data && count(datasets.data.length, 'dataset'), databases.data && count(databases.data.length, 'database')]} />
     </Box>

@@ -13,7 +13,7 @@ import { CsvPanel } from './CsvPanel';
 import { SmallLook } from './SmallLook';
 
 /** The databases with their tables; new ones by upload, or by the path of a file on this machine. */
-export function Databases() {
+export function Databases({ onStart }: { onStart: (database: string, table: string) => void }) {
   const client = useQueryClient();
   const { enqueueSnackbar } = useSnackbar();
   const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
@@ -101,7 +101,7 @@ export function Databases() {
               <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{table.name.replaceAll('_', ' ')}</Box>
               <Box component="span" sx={{ color: color.muted }}>{table.isView ? 'view' : count(table.rows ?? 0, 'row')}</Box>
             </Box>
-            {isLooked(database.name, table.name) && <TableLook database={database.name} table={table} />}</Box>
+            {isLooked(database.name, table.name) && <TableLook database={database.name} table={table} onStart={() => onStart(database.name, table.name)} />}</Box>
           ))}
         </Box>
       ))}
@@ -110,7 +110,7 @@ export function Databases() {
 }
 
 /** The columns of a table with their types, and its first rows. */
-function TableLook({ database, table }: { database: string; table: TableInfo }) {
+function TableLook({ database, table, onStart }: { database: string; table: TableInfo; onStart: () => void }) {
   const refers = table.references.map((r) => `${r.columns.map((c) => c.column).join(', ')} → ${r.table.replaceAll('_', ' ')}`);
   return (
     <Box sx={{ my: 0.5 }}>
@@ -119,6 +119,7 @@ function TableLook({ database, table }: { database: string; table: TableInfo }) 
         {table.fields.map((f) => <Box key={f.name} sx={{ display: 'flex', alignItems: 'center', gap: 0.5, fontWeight: table.keys.includes(f.name) ? 700 : 400 }}><FieldSign type={f.type} />{f.name}</Box>)}
       </Box>
       <SmallLook dataset={{ id: 'look', name: table.name, database, source: { type: 'table', table: table.name }, fields: table.fields, rowLimit: 100 }} />
+      <Button size="small" variant="outlined" sx={{ mt: 0.5, mb: 0.5 }} onClick={onStart}>New dataset of it</Button>
     </Box>
   );
 }

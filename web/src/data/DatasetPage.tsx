@@ -8,6 +8,8 @@ import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api } from '../api/client';
 import { AssistContext, type Assist } from '../code/assist';
+import { caption } from '../compose/definition';
+import { Blank } from '../sentence/Blank';
 import { TextSetting } from '../sentence/TextSetting';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
@@ -17,9 +19,10 @@ import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { UndoButtons } from '../shell/UndoButtons';
 import { color } from '../theme/tokens';
-import { isJoin } from './dataset';
+import { isJoin, isSummable, newName, spokenTable, tablesOf } from './dataset';
 import { FieldList } from './FieldList';
 import { FilterSentence } from './FilterSentence';
+import { FirstTable } from './FirstTable';
 import { JoinCanvas } from './JoinCanvas';
 import { JoinSentence } from './JoinSentence';
 import { OrderSentence } from './OrderSentence';
@@ -61,14 +64,18 @@ export function DatasetPage() {
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
   });
-  const addTable = (name: string) => { setMenu(null); api.addTable(toApi(dataset!), name).then((next) => edit(fromApi(next)), (error: Error) => enqueueSnackbar(error.message, { variant: 'error' })); };
+  const addTable = (name: string) => { setMenu(null); api.addTable(toApi(dataset!), name).then((next) => edit({ ...fromApi(next), name: isBegun || next.name !== newName ? next.name : spokenTable(name) }), (error: Error) => enqueueSnackbar(error.message, { variant: 'error' })); };
   const report = async () => { await save(); api.create({ dataset: id }).then((made) => navigate(`/compose/${made.id}`), (error: Error) => enqueueSnackbar(error.message, { variant: 'error' })); };
   const uses = useQuery({ queryKey: ['dataset-uses', id, savedVersion], queryFn: () => api.datasetUses(id), placeholderData: (previous) => previous });
   const assist = useMemo((): Assist | undefined => dataset && { dataset: toApi(dataset), parameters: dataset.parameters ?? [], values: tried }, [dataset, tried]);
   const readAgain = () => { refresh(); void client.invalidateQueries({ queryKey: ['databases'] }); };
   const byHand = () => { if (view) edit({ ...dataset!, source: { type: 'query', sql: view.sql }, fields: dataset!.fields?.map((f) => ({ ...f, table: null, column: null })) }); setTab('rows'); };
-  const errors = view?.problems.filter((p) => p.severity === 'error') ?? [];
-  const general = view?.problems.filter((p) => !p.property?.startsWith('fields.')) ?? [];
+  // A dataset that was just begun is not wrong yet; what to do first is said in its empty places.
+  const isBegun = dataset && (dataset.source.type === 'query' ? dataset.source.sql.trim() !== '' : !isJoin(dataset) || tablesOf(dataset).length > 0);
+  const repeated = dataset?.fields?.filter((f) => isSummable(f) && view?.repeated.includes(f.name)) ?? [];
+  const problems = isBegun ? view?.problems ?? [] : [];
+  const errors = problems.filter((p) => p.severity === 'error');
+  const general = problems.filter((p) => !p.property?.startsWith('fields.'));
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <TopBar
@@ -91,7 +98,7 @@ export function DatasetPage() {
         <AssistContext.Provider value={assist}><Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
           <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
             <Box sx={{ flex: 3, minHeight: 200, position: 'relative' }}>
-              {dataset.source.type === 'query' ? <SqlEditor dataset={dataset} schema={schema} onEdit={edit} /> : isJoin(dataset) ? (
+              {dataset.source.type === 'query' ? <SqlEditor dataset={dataset} schema={schema} onEdit={edit} /> : isJoin(dataset) && tablesOf(dataset).length === 0 ? <FirstTable schema={schema} onPick={addTable} /> : isJoin(dataset) ? (
                 <>
                   <JoinCanvas dataset={dataset} schema={schema} effects={view?.joins ?? []} selected={table} onSelect={setTable} onEdit={edit} />
                   <Box sx={{ position: 'absolute', left: 12, top: 12, zIndex: 5 }}><Button variant="outlined" sx={{ bgcolor: color.paper }} onClick={(e) => setMenu(e.currentTarget)}>Add a table</Button></Box>
@@ -108,8 +115,9 @@ export function DatasetPage() {
               </Box>
               {progress !== undefined && <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 1.5, py: 0.75, borderBottom: `1px solid ${color.line}` }}><ProgressNote progress={progress} onStop={stop} /></Box>}
               {general.map((p, i) => <Box key={i} role="alert" sx={{ px: 1.5, py: 0.5, bgcolor: p.severity === 'error' ? color.problemTint : color.panel, color: p.severity === 'error' ? color.problem : color.ink }}>{p.message} {p.mends?.join(' ')}</Box>)}
+              {repeated.length > 0 && <Box role="status" sx={{ px: 1.5, py: 0.5, bgcolor: color.panel }}>Joins repeat <b>{repeated.slice(0, 4).map(caption).join(', ')}</b>{repeated.length > 4 ? ` and ${repeated.length - 4} more` : ''}: totals would count them several times. Leave them out of totals, or take out the line that brings more rows.</Box>}
               <Box sx={{ flex: 1, minHeight: 0, overflow: 'auto' }} tabIndex={0} aria-label={tab === 'rows' ? 'Rows' : 'SQL'}>
-                {tab === 'rows' ? (view && view.columns.length > 0 ? <RowsTable view={view} fields={dataset.fields ?? []} selected={field} onSelect={setField} /> : !view ? <Message problem={error !== null} title={error ? 'The rows cannot be shown' : isReading ? 'Reading…' : 'Stopped'}>{error?.message}{!isReading && <Button variant="outlined" onClick={readAgain}>Read the rows</Button>}</Message> : <Message title="No fields yet">{isJoin(dataset) ? 'Add a table; its columns become fields.' : 'Write the SQL above, then take over its columns.'}</Message>) : (
+                {tab === 'rows' ? (view && view.columns.length > 0 ? <RowsTable view={view} fields={dataset.fields ?? []} selected={field} onSelect={setField} /> : !view ? <Message problem={error !== null} title={error ? 'The rows cannot be shown' : isReading ? 'Reading…' : 'Stopped'}>{error?.message}{!isReading && <Button variant="outlined" onClick={readAgain}>Read the rows</Button>}</Message> : <Message title="No fields yet">{isJoin(dataset) ? 'Pick a table above; its columns become fields.' : 'Write the SQL above, then take over its columns.'}</Message>) : (
                   <Box component="pre" sx={{ m: 0, p: 1.5, fontFamily: 'Noto Sans Mono', fontSize: 12 }}>{(isJoin(dataset) || dataset.source.type === 'table') && view?.sql && <Button size="small" variant="outlined" sx={{ float: 'right', fontFamily: 'Commissioner' }} onClick={byHand} title="From then on it cannot be turned back into cards; Undo can">Go on by hand</Button>}{view?.sql}{view?.condition ? `\n\n-- then, worked out here: keep rows where\n-- ${view.condition}` : ''}</Box>
                 )}
               </Box>
@@ -118,7 +126,7 @@ export function DatasetPage() {
           <Box component="aside" aria-label="Settings" sx={{ width: 320, flex: 'none', overflow: 'auto', p: 1.5, bgcolor: color.panel, borderLeft: `1px solid ${color.line}` }}>
             {table ? <><Button size="small" onClick={() => setTable(undefined)} sx={{ mb: 1 }}>← Conditions and fields</Button><JoinSentence dataset={dataset} table={table} effect={view?.joins.find((e) => e.id === table)} onEdit={edit} /></> : (
               <>
-                <FilterSentence dataset={dataset} onEdit={edit} />
+                <FilterSentence dataset={dataset} from={dataset.source.type !== 'derived' && <Blank label="Database" tone={databases.data && !databases.data.some((d) => d.name === dataset.database) ? 'problem' : 'main'} choices={(databases.data ?? []).map((d) => ({ value: d.name, label: d.name }))} onPick={(database) => edit({ ...dataset, database })}>{dataset.database}</Blank>} onEdit={edit} />
                 <DatasetParameters dataset={dataset} asked={view?.asked ?? []} tried={tried} problems={view?.problems ?? []} onTry={setTried} onEdit={edit} />
                 <OrderSentence dataset={dataset} mostRows={view?.mostRows} mostSeconds={view?.mostSeconds} onEdit={edit} />
                 <Box component="h2" sx={{ fontSize: 13, mt: 1.5, mb: 0.5 }}>Fields</Box>
@@ -134,7 +142,7 @@ export function DatasetPage() {
           </Box>
         </Box></AssistContext.Provider>
       )}
-      <StatusBar left={view && dataset ? [count(view.count, 'row'), count((dataset.fields ?? []).length, 'field'), isJoin(dataset) && count(view.joins.length + 1, 'table')] : []} right={<Box sx={{ color: errors.length ? color.problem : color.fine, fontWeight: 600 }}>● {errors.length ? count(errors.length, 'problem') : 'No problems'}</Box>} />
+      <StatusBar left={view && dataset ? [count(view.count, 'row'), count((dataset.fields ?? []).length, 'field'), isJoin(dataset) && count(tablesOf(dataset).length, 'table')] : []} right={<Box sx={{ color: errors.length ? color.problem : color.fine, fontWeight: 600 }}>{isBegun ? `● ${errors.length ? count(errors.length, 'problem') : 'No problems'}` : ''}</Box>} />
     </Box>
   );
 }

@@ -11,7 +11,7 @@ import { TextSetting } from '../sentence/TextSetting';
 import { count } from '../shell/count';
 import { FieldSign } from '../shell/FieldSign';
 import { color } from '../theme/tokens';
-import { addWorkedField, moveField, removeField, setField } from './dataset';
+import { addWorkedField, isSummable, moveField, removeField, setField } from './dataset';
 import { CodeList } from './CodeList';
 import { fromApi, toApi, type Dataset, type Field } from './types';
 
@@ -36,6 +36,7 @@ interface Props {
 /** The fields of the dataset in their order; the selected one with its settings and what its values are like. */
 export function FieldList({ dataset, view, schema, selected, uses, onSelect, onEdit }: Props) {
   const fields = dataset.fields ?? [];
+  const repeated = new Set(view?.repeated);
   const placesOf = (name: string) => (uses?.reports ?? []).flatMap((r) => (r.uses.find((u) => u.field === name)?.places ?? []).map((place) => `${place} of ${r.title}`));
   return (
     <Box component="section" aria-label="Fields">
@@ -46,6 +47,7 @@ export function FieldList({ dataset, view, schema, selected, uses, onSelect, onE
             <Box component="button" onClick={() => onSelect(field.name === selected ? undefined : field.name)} aria-expanded={field.name === selected} sx={{ display: 'flex', alignItems: 'center', gap: 1, width: '100%', border: 0, bgcolor: 'transparent', font: 'inherit', textAlign: 'left', cursor: 'pointer', px: 0.75, py: 0.25, color: problem ? color.problem : field.hidden ? color.muted : color.ink }}>
               <FieldSign type={field.type} worked={field.expression != null} />
               <Box component="span" sx={{ flex: 1 }}>{caption(field)}</Box>
+              {repeated.has(field.name) && isSummable(field) && <Box component="span" title="A join repeats this number: a total would count it several times" sx={{ fontSize: 11, color: color.muted }}>repeated</Box>}
             </Box>
             {field.name === selected && <FieldSettings dataset={dataset} field={field} columns={columnsFor(dataset, field, schema)} view={view} first={i === 0} last={i === fields.length - 1} uses={placesOf(field.name)} onEdit={onEdit} onRenamed={onSelect} />}
           </Box>

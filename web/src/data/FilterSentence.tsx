@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
 import { api } from '../api/client';
 import type { ConditionOperator } from '../api/generated';
 import { quoted } from '../code/assist';
@@ -25,11 +26,13 @@ const valueless = (op: ConditionOperator) => op === 'empty' || op === 'notEmpty'
 
 interface Props {
   dataset: Dataset;
+  /** What the rows come from, as a part of the sentence. */
+  from?: ReactNode;
   onEdit: (next: Dataset) => void;
 }
 
 /** “Keep rows where delay is more than 15 and cause is not empty”, each part a blank; groups of conditions stand in brackets. */
-export function FilterSentence({ dataset, onEdit }: Props) {
+export function FilterSentence({ dataset, from, onEdit }: Props) {
   const group = groupOf(dataset.filter);
   const fields = dataset.fields ?? [];
   const empty = (group.conditions ?? []).length === 0;
@@ -37,7 +40,7 @@ export function FilterSentence({ dataset, onEdit }: Props) {
   const add = (condition: Condition) => set({ ...group, conditions: [...(group.conditions ?? []), condition] });
   return (
     <Box>
-      <Sentence>Keep {empty ? 'every row' : <>rows where <GroupPart dataset={dataset} group={group} onChange={(next, parameters) => set(groupOf(next), parameters)} /></>}.</Sentence>
+      <Sentence>{from ? <>From {from}, keep </> : 'Keep '}{empty ? 'every row' : <>rows where <GroupPart dataset={dataset} group={group} onChange={(next, parameters) => set(groupOf(next), parameters)} /></>}.</Sentence>
       <Box sx={{ display: 'flex', gap: 1, mb: 1.5, flexWrap: 'wrap' }}>
         <Button size="small" variant="outlined" disabled={fields.length === 0} onClick={() => add(first(fields))}>Add a condition</Button>
         <Button size="small" color="inherit" disabled={fields.length === 0} onClick={() => add(expression(fields))}>An expression</Button>

@@ -1,16 +1,20 @@
 import Box from '@mui/material/Box';
-import { Background, Controls, ReactFlow, type Edge, type NodeChange } from '@xyflow/react';
+import { Background, Controls, ReactFlow, type Edge, type NodeChange, type ReactFlowInstance } from '@xyflow/react';
 import '@xyflow/react/dist/style.css';
 import { useEffect, useMemo, useState } from 'react';
 import type { JoinEffect, TableInfo } from '../api/generated';
 import { color } from '../theme/tokens';
 import { connect, fieldOfColumn, moveTable, removeTable, tablesOf, toggleColumn } from './dataset';
 import { TableCard, type TableNode } from './TableCard';
-import type { Dataset } from './types';
+import type { Dataset, JoinedTable } from './types';
 
 const nodeTypes = { table: TableCard };
+const fit = { maxZoom: 1, padding: 0.08 };
 /** The usual join needs no words. */
 const kindWords = { inner: undefined, left: 'or none', unmatched: 'without' };
+
+/** What a line does beyond the usual: keep rows without a match, or make more or fewer rows; the sentence has the figures. */
+const labelOf = (table: JoinedTable, effect?: JoinEffect) => [kindWords[table.join!.kind ?? 'inner'], effect && effect.before > 0 && effect.before !== effect.after ? `×${Number((effect.after / effect.before).toPrecision(2))}` : undefined].filter(Boolean).join(' ') || undefined;
 
 interface Props {
   dataset: Dataset;
@@ -27,6 +31,9 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
   // While a card is dragged it follows the pointer here; the drop is the change.
   const [dragged, setDragged] = useState<Record<string, { x: number; y: number }>>({});
   useEffect(() => setDragged({}), [dataset]);
+  // A table that was added, or came back by undo, may lie beyond the edge.
+  const [flow, setFlow] = useState<ReactFlowInstance<TableNode>>();
+  useEffect(() => { const next = requestAnimationFrame(() => void flow?.fitView(fit)); return () => cancelAnimationFrame(next); }, [flow, tables.length]);
   const nodes = useMemo<TableNode[]>(() => tables.map((t, i) => {
     const info = schema.find((s) => s.name === t.table);
     return {
@@ -41,7 +48,7 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
   }), [tables, schema, dragged, dataset, onEdit]);
   const edges = useMemo<Edge[]>(() => tables.flatMap((t) => (t.join?.on ?? []).map((pair, i) => ({
     id: `${t.id} ${pair.column}`, source: t.join!.to, sourceHandle: pair.to, target: t.id, targetHandle: pair.column,
-    label: i === 0 ? kindWords[t.join!.kind ?? 'inner'] : undefined, selected: selected === t.id,
+    label: i === 0 ? labelOf(t, effects.find((e) => e.id === t.id)) : undefined, selected: selected === t.id,
     style: { stroke: effects.find((e) => e.id === t.id)?.repeats ? color.rows : color.main, strokeWidth: selected === t.id ? 2.5 : 1.5, strokeDasharray: t.join!.kind === 'left' ? '5 3' : undefined },
     labelStyle: { fontSize: 10.5, fill: color.ink }, labelBgStyle: { fill: color.panel },
   }))), [tables, selected, effects]);
@@ -66,7 +73,8 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
         minZoom={0.4}
         maxZoom={1.25}
         fitView
-        fitViewOptions={{ maxZoom: 1, padding: 0.08 }}
+        fitViewOptions={fit}
+        onInit={setFlow}
       >
         <Background color={color.line} gap={16} />
         <Controls showInteractive={false} />

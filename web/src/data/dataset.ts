@@ -6,6 +6,11 @@ import type { Condition, Dataset, Field, FieldCondition, Group, JoinedTable, Joi
 /** Looking things up in a dataset being made, and changing it. What a change means for rows is the server's business. */
 export const tablesOf = (dataset: Dataset): JoinedTable[] => (dataset.source.type === 'join' ? dataset.source.tables ?? [] : []);
 
+/** What a dataset is called until its author, or its first table, gives it a name. */
+export const newName = 'New dataset';
+
+export const spokenTable = (table: string) => table.charAt(0).toUpperCase() + table.slice(1).replaceAll('_', ' ');
+
 export const isJoin = (dataset: Dataset) => dataset.source.type === 'join';
 
 const withTables = (dataset: Dataset, tables: JoinedTable[]): Dataset => ({ ...dataset, source: { type: 'join', tables } });
@@ -77,6 +82,9 @@ export function addWorkedField(dataset: Dataset): Dataset {
   const number = dataset.fields?.find((f) => f.type === 'decimal' || f.type === 'whole');
   return { ...dataset, fields: [...(dataset.fields ?? []), { name: `worked_out_${n}`, type: 'decimal', scale: 2, expression: number?.name ?? '1' }] };
 }
+
+/** Numbers that somebody might add up. */
+export const isSummable = (field: Field) => field.kind !== 'key' && (field.type === 'whole' || field.type === 'decimal' || field.type === 'double');
 
 export const isGroup = (c: Condition): c is Group => c.type === 'all' || c.type === 'any';
 

@@ -423,6 +423,10 @@ export type DatasetView = {
     joins: Array<JoinEffect>;
     field: null | FieldStatistics;
     /**
+     * The fields whose values a join repeats, so that totals count them several times.
+     */
+    repeated: Array<string>;
+    /**
      * What its parameters are taken to be, as people read it.
      */
     asked: Array<AskedValue>;
