@@ -32,6 +32,7 @@ public sealed class AppData : IDatabases
     public static AppData Open(string? directory)
     {
         var app = new AppData(Path.GetFullPath(directory ?? "data"));
+        app.RemoveForgotten();
         app.AddDemo();
         return app;
     }
@@ -42,7 +43,8 @@ public sealed class AppData : IDatabases
     /// <exception cref="InvalidOperationException">The file is the application's own.</exception>
     public void Register(string name, string path) => _databases.Register(name, path);
 
-    public bool Unregister(string name) => _databases.Unregister(name);
+    /// <summary>Forgets a database, or brings a forgotten one back. False if there is none of this name.</summary>
+    public bool SetForgotten(string name, bool forgotten) => _databases.SetForgotten(name, forgotten);
 
     public IReadOnlyList<(string Name, string Path)> Databases() => _databases.All();
 
@@ -52,8 +54,19 @@ public sealed class AppData : IDatabases
     public SavedReport? FindReport(string name)
         => Reports.Draft(name) ?? (Reports.List().FirstOrDefault(r => string.Equals(r.Title, name, StringComparison.OrdinalIgnoreCase)) is { } entry ? Reports.Draft(entry.Id) : null);
 
+    /// <summary>Forgotten uploads can be brought back until the next start; then their files go.</summary>
+    private void RemoveForgotten()
+    {
+        foreach (var (name, path) in _databases.Forgotten().Where(d => Path.GetDirectoryName(d.Path) == Uploads))
+        {
+            File.Delete(path);
+            _databases.Remove(name);
+        }
+    }
+
     private void AddDemo()
     {
+        if (_databases.Forgotten().Any(d => d.Name == DemoReports.Database)) return;
         var file = Path.Combine(Directory, "skerravoe-ferries.sqlite");
         if (PathOf(DemoReports.Database) is not { } registered || (registered == file && !File.Exists(file)))
         {

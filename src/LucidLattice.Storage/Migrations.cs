@@ -25,6 +25,7 @@ internal static class Migrations
         """,
         "CREATE TABLE secrets (name TEXT PRIMARY KEY, value BLOB NOT NULL);",
         "CREATE TABLE datasets (id TEXT NOT NULL, version INTEGER NOT NULL, name TEXT NOT NULL, definition TEXT NOT NULL, saved_at TEXT NOT NULL, deleted_at TEXT, PRIMARY KEY (id, version));",
+        "ALTER TABLE databases ADD COLUMN forgotten_at TEXT;",
     ];
 
     public static void Run(SqliteConnection connection)

@@ -425,6 +425,17 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.ClickText("button", "Make a database from it");
         _browser.Says("[class*=notistack]", "1 cell did not fit its type");
         _browser.Says("section[aria-label=tides]", "3 rows");
+
+        // The same file with newer rows takes the place of the old ones.
+        File.WriteAllText(file, "port;day;height\nVoe;1.3.2025;1,4\nBrae;2.4.2025;1,1\n");
+        _browser.Driver.FindElement(By.CssSelector("input[type=file]")).SendKeys(file);
+        _browser.ClickText("button", "Replace 3 rows");
+        _browser.Says("section[aria-label=tides]", "2 rows");
+        // A table becomes a dataset, of its own database.
+        _browser.Click("section[aria-label=tides] button[aria-expanded]");
+        _browser.ClickText("button", "New dataset of it");
+        _browser.Says("footer", "2 rows");
+        _browser.Find("[aria-label='Database: tides']");
         _browser.HasNoComplaints();
         Directory.Delete(Path.GetDirectoryName(file)!, recursive: true);
     }

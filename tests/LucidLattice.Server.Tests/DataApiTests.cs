@@ -29,10 +29,55 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         var (_, run) = await server.Send(HttpMethod.Post, $"/reports/{report.GetProperty("id").GetString()}/runs", new { draft = true });
         Assert.Equal(2, run.GetProperty("rows").GetInt32());
         Assert.Contains("31 Mar 2025", await server.Client.GetStringAsync($"/api/runs/{run.GetProperty("id").GetString()}/pages/1"));
-        // Its name is taken now; what reads it is known; it can be forgotten.
-        Assert.Equal(409, (await Upload($"/csv?name=tides&table=x&columns={columns}", file)).Status);
+        // What reads it is known; it can be forgotten, and brought back.
         Assert.Equal("Tides", (await server.Get("/databases/tides/uses")).GetProperty("reports")[0].GetString());
         Assert.Equal(204, (int)(await server.Client.DeleteAsync("/api/databases/tides")).StatusCode);
+        Assert.DoesNotContain((await server.Get("/databases")).EnumerateArray(), d => d.GetProperty("name").GetString() == "tides");
+        Assert.Equal(404, (int)(await server.Client.DeleteAsync("/api/databases/tides")).StatusCode);
+        Assert.Equal(204, (await server.Send(HttpMethod.Post, "/databases/tides/restore", new { })).Status);
+        Assert.Equal(404, (await server.Send(HttpMethod.Post, "/databases/tides/restore", new { })).Status);
+        Assert.Contains((await server.Get("/databases")).EnumerateArray(), d => d.GetProperty("name").GetString() == "tides" && d.GetProperty("isOwn").GetBoolean());
+    }
+
+    /// <summary>Several files can be joined, and newer rows take the place of older ones, without a moment in which a reader finds half of them.</summary>
+    [Fact]
+    public async Task CSV_files_come_together_in_one_database_and_newer_rows_replace_older_ones()
+    {
+        async Task<(int, JsonElement)> Load(string table, string text, string more = "")
+        {
+            var file = Encoding.UTF8.GetBytes(text);
+            var columns = (await Upload("/csv/preview", file)).Body.GetProperty("columns").GetRawText();
+            return await Upload($"/csv?name=harbour&table={table}&columns={Uri.EscapeDataString(columns)}{more}", file);
+        }
+        async Task<string> Joined()
+        {
+            var join = new { id = "j", name = "J", database = "harbour", source = new { type = "join", tables = new object[] { new { id = "c", table = "calls" }, new { id = "p", table = "piers", join = new { to = "c", kind = "inner", on = new[] { new { column = "pier", to = "pier" } } } } } }, fields = new[] { new { name = "ship", type = "text", table = "c" }, new { name = "depth", type = "whole", table = "p" } } };
+            var view = (await server.Send(HttpMethod.Post, "/datasets/look", new { definition = join })).Body;
+            return string.Join(';', view.GetProperty("rows").EnumerateArray().Select(r => string.Join(',', r.EnumerateArray())));
+        }
+        Assert.Equal(200, (await Load("calls", "ship,pier\nSula Wind,1\nTernhope,2\n")).Item1);
+        Assert.Equal(200, (await Load("piers", "pier,depth\n1,7\n2,9\n")).Item1);
+        Assert.Equal("Sula Wind,7;Ternhope,9", await Joined());
+
+        var taken = await Load("Piers", "pier,depth\n1,8\n");
+        Assert.Equal((409, "table-taken"), (taken.Item1, taken.Item2.GetProperty("code").GetString()));
+        Assert.Equal("Sula Wind,7;Ternhope,9", await Joined());
+        var files = Directory.GetFiles(Path.Combine(server.Folder, "uploads")).Length;
+        Assert.Equal(200, (await Load("piers", "pier,depth\n1,8\n", "&replace=true")).Item1);
+        Assert.Equal("Sula Wind,8", await Joined());
+        Assert.Equal(files, Directory.GetFiles(Path.Combine(server.Folder, "uploads")).Length);
+        // A file that cannot be read leaves everything as it was.
+        Assert.Equal(400, (await Upload($"/csv?name=harbour&table=piers&columns={Uri.EscapeDataString("[]")}&replace=true", "pier,depth\n1,1\n"u8.ToArray())).Status);
+        Assert.Equal("Sula Wind,8", await Joined());
+
+        // A database that is only read takes nothing in; an uploaded one is replaced whole if that is said.
+        Assert.Equal(409, (await Upload("/csv?name=skerravoe&table=x&columns=%5B%5D&replace=true", "a\n1\n"u8.ToArray())).Status);
+        var ferries = await File.ReadAllBytesAsync(Path.Combine(server.Folder, "skerravoe-ferries.sqlite"));
+        Assert.Equal(409, (await Upload("/upload?name=harbour", ferries)).Status);
+        Assert.Equal(409, (await Upload("/upload?name=skerravoe&replace=true", ferries)).Status);
+        Assert.Equal(200, (await Upload("/upload?name=harbour&replace=true", ferries)).Status);
+        Assert.Equal("“harbour” has a view called “sailing_income” already. Choose another name.", (await Load("sailing_income", "a\n1\n", "&replace=true")).Item2.GetProperty("detail").GetString());
+        Assert.Equal(files, Directory.GetFiles(Path.Combine(server.Folder, "uploads")).Length);
     }
 
     [Fact]

@@ -9,7 +9,8 @@ using Microsoft.AspNetCore.Http.Features;
 namespace LucidLattice.Server.Data;
 
 /// <summary>A registered database with its tables; a message instead if it cannot be read.</summary>
-public sealed record DatabaseInfo(string Name, IReadOnlyList<TableInfo> Tables, string? Error);
+/// <param name="IsOwn">True for an uploaded one, which can be replaced and take in more tables; others are only ever read.</param>
+public sealed record DatabaseInfo(string Name, IReadOnlyList<TableInfo> Tables, string? Error, bool IsOwn);
 
 /// <summary>Registers a SQLite file of this machine. It is only ever read.</summary>
 public sealed record RegisterDatabase(string Name, string Path);
@@ -31,7 +32,8 @@ public static class DatabaseEndpoints
         databases.MapGet("/", (AppData data, ISqlEngine engine) => data.Databases().Select(d => Info(d.Name, data, engine)).ToList()).WithName("listDatabases");
         databases.MapPost("/", Register).WithName("registerDatabase");
         databases.MapGet("/{name}/uses", Uses).WithName("listDatabaseUses");
-        databases.MapDelete("/{name}", (string name, AppData data) => data.Unregister(name) ? Results.NoContent() : throw Missing(name)).WithName("forgetDatabase");
+        databases.MapDelete("/{name}", (string name, AppData data) => data.SetForgotten(name, true) ? Results.NoContent() : throw Missing(name)).WithName("forgetDatabase");
+        databases.MapPost("/{name}/restore", (string name, AppData data) => data.SetForgotten(name, false) ? Results.NoContent() : throw Missing(name)).WithName("restoreDatabase");
         databases.MapPost("/upload", UploadSqlite).WithName("uploadDatabase").Accepts<byte[]>("application/octet-stream");
         databases.MapPost("/csv/preview", (HttpContext context, AppData data, CancellationToken cancel) => WithUpload(context, data, (file, _) => CsvFile.Preview(file), cancel)).WithName("previewCsv").Accepts<byte[]>("application/octet-stream");
         databases.MapPost("/csv", UploadCsv).WithName("uploadCsv").Accepts<byte[]>("application/octet-stream");
@@ -44,7 +46,7 @@ public static class DatabaseEndpoints
 
     private static DatabaseInfo Register(RegisterDatabase request, AppData data, ISqlEngine engine)
     {
-        var name = FreeName(request.Name, data);
+        var name = data.NameFor(request.Name);
         if (!Path.IsPathFullyQualified(request.Path)) throw ApiException.Bad("bad-path", "Give the whole path of the file, from the root on.");
         engine.Tables(request.Path);
         try
@@ -59,31 +61,37 @@ public static class DatabaseEndpoints
     }
 
     /// <param name="name">What the database is called.</param>
-    private static Task<DatabaseInfo> UploadSqlite(string name, HttpContext context, AppData data, ISqlEngine engine, CancellationToken cancel) => WithUpload(context, data, (file, path) =>
+    /// <param name="replace">True if an uploaded database of this name may go.</param>
+    private static Task<DatabaseInfo> UploadSqlite(string name, HttpContext context, AppData data, ISqlEngine engine, CancellationToken cancel, bool replace = false) => WithUpload(context, data, (file, path) =>
     {
-        var free = FreeName(name, data);
+        var free = data.NameFor(name, replace);
         var mark = new byte[SqliteMark.Length];
         if (file.ReadAtLeast(mark, mark.Length, throwOnEndOfStream: false) < mark.Length || !mark.SequenceEqual(SqliteMark)) throw ApiException.Bad("not-a-database", "This file is no SQLite database.");
         file.Close();
         engine.Tables(path);
-        var kept = KeptPath(data);
+        var kept = data.FreePath();
         File.Move(path, kept);
-        data.Register(free, kept);
+        data.Put(free, kept);
         return Info(free, data, engine);
     }, cancel);
 
-    /// <param name="name">What the database is called.</param>
+    /// <param name="name">What the database is called. An uploaded one takes the table in beside those that it has.</param>
     /// <param name="table">What its table is called.</param>
     /// <param name="columns">The columns as the preview proposes them, as JSON, perhaps changed.</param>
-    private static Task<CsvImport> UploadCsv(string name, string table, string columns, HttpContext context, AppData data, CancellationToken cancel) => WithUpload(context, data, (file, _) =>
+    /// <param name="replace">True if a table of this name may go.</param>
+    private static Task<CsvImport> UploadCsv(string name, string table, string columns, HttpContext context, AppData data, ISqlEngine engine, CancellationToken cancel, bool replace = false) => WithUpload(context, data, (file, _) =>
     {
-        var free = FreeName(name, data);
+        var free = data.NameFor(name, replace: true);
+        var called = table.Trim().Length == 0 ? free : table.Trim();
+        if (data.PathOf(free) is { } there && engine.Tables(there).FirstOrDefault(t => string.Equals(t.Name, called, StringComparison.OrdinalIgnoreCase)) is { } taken && (taken.IsView || !replace))
+            throw new ApiException(StatusCodes.Status409Conflict, "table-taken", $"“{free}” has a {(taken.IsView ? "view" : "table")} called “{taken.Name}” already. {(taken.IsView ? "Choose another name" : "Replace it, or choose another name")}.");
         var read = Columns(columns);
-        var kept = KeptPath(data);
+        var kept = data.FreePath();
         try
         {
-            var result = CsvFile.Import(file, kept, table.Trim().Length == 0 ? free : table.Trim(), read, cancel);
-            data.Register(free, kept);
+            if (data.PathOf(free) is { } before) File.Copy(before, kept);
+            var result = CsvFile.Import(file, kept, called, read, cancel);
+            data.Put(free, kept);
             return result;
         }
         catch
@@ -123,16 +131,6 @@ public static class DatabaseEndpoints
         }
     }
 
-    private static string KeptPath(AppData data) => Path.Combine(data.Uploads, Guid.NewGuid().ToString("N") + ".sqlite");
-
-    private static string FreeName(string name, AppData data)
-    {
-        var trimmed = name.Trim();
-        if (trimmed.Length is 0 or > 80) throw ApiException.Bad("bad-name", "Give the database a name of up to 80 letters.");
-        if (data.PathOf(trimmed) is not null) throw new ApiException(StatusCodes.Status409Conflict, "name-taken", $"There is already a database called “{trimmed}”. Choose another name.");
-        return trimmed;
-    }
-
     private static DatabaseUses Uses(string name, AppData data) => new(
         [.. data.Datasets.List().Where(d => d.Definition.Database == name).Select(d => d.Definition.Name)],
         [.. data.Reports.List().Where(r => data.Reports.Draft(r.Id)?.Definition.Datasets.Any(d => d.Database == name) == true).Select(r => r.Title)]);
@@ -141,11 +139,11 @@ public static class DatabaseEndpoints
     {
         try
         {
-            return new DatabaseInfo(name, Tables(name, data, engine), null);
+            return new DatabaseInfo(name, Tables(name, data, engine), null, data.IsOwn(name));
         }
         catch (DataException e)
         {
-            return new DatabaseInfo(name, [], e.Message);
+            return new DatabaseInfo(name, [], e.Message, data.IsOwn(name));
         }
     }
 }

@@ -36,7 +36,7 @@ public static class CsvFile
         return new CsvPreview(delimiter, columns, [.. rows.Take(RowsShown)], bad);
     }
 
-    /// <summary>Writes a new SQLite file with one table.</summary>
+    /// <summary>Writes a table into a SQLite file, which is made if it is not there; a table of the same name goes.</summary>
     /// <param name="columns">As many as the file has, in its order.</param>
     /// <exception cref="DataException">The file is no table of texts, or has other columns.</exception>
     public static CsvImport Import(Stream file, string database, string table, IReadOnlyList<CsvColumn> columns, CancellationToken cancel)
@@ -49,7 +49,7 @@ public static class CsvFile
         connection.Open();
         using var transaction = connection.BeginTransaction();
         using var create = connection.CreateCommand();
-        create.CommandText = $"CREATE TABLE {QueryBuilder.Quote(table)} ({string.Join(", ", columns.Select(c => $"{QueryBuilder.Quote(c.Name)} {Declared(c.Type)}"))})";
+        create.CommandText = $"DROP TABLE IF EXISTS {QueryBuilder.Quote(table)}; CREATE TABLE {QueryBuilder.Quote(table)} ({string.Join(", ", columns.Select(c => $"{QueryBuilder.Quote(c.Name)} {Declared(c.Type)}"))})";
         create.ExecuteNonQuery();
         using var insert = connection.CreateCommand();
         insert.CommandText = $"INSERT INTO {QueryBuilder.Quote(table)} VALUES ({string.Join(", ", columns.Select((_, i) => "@" + i))})";

@@ -4,13 +4,12 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
 import { api } from '../api/client';
-import type { CsvPreview, TableInfo } from '../api/generated';
-import { TextSetting } from '../sentence/TextSetting';
+import type { CsvPreview } from '../api/generated';
 import { count } from '../shell/count';
-import { FieldSign } from '../shell/FieldSign';
 import { color } from '../theme/tokens';
 import { CsvPanel } from './CsvPanel';
-import { SmallLook } from './SmallLook';
+import { PathForm } from './PathForm';
+import { TableLook } from './TableLook';
 
 /** The databases with their tables; new ones by upload, or by the path of a file on this machine. */
 export function Databases({ onStart }: { onStart: (database: string, table: string) => void }) {
@@ -19,7 +18,8 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
   const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
   const file = useRef<HTMLInputElement>(null);
   const [csv, setCsv] = useState<{ file: File; preview: CsvPreview }>();
-  const [path, setPath] = useState<{ name: string; path: string }>();
+  const [path, setPath] = useState(false);
+  const [twice, setTwice] = useState<{ file: File; name: string }>();
   const [busy, setBusy] = useState('');
   const [leaving, setLeaving] = useState<{ name: string; by: string[] }>();
   const [looked, setLooked] = useState<string>();
@@ -27,26 +27,40 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
   const say = (text: string) => enqueueSnackbar(text, { variant: 'success' });
   const fail = (error: Error) => { enqueueSnackbar(error.message, { variant: 'error' }); };
   const refresh = () => client.invalidateQueries({ queryKey: ['databases'] });
-  const refreshAll = async () => {
-    await refresh();
+  const tellBroken = async (allWell?: string) => {
     await client.invalidateQueries({ queryKey: ['small-look'] });
     try {
       const broken = await api.datasetProblems();
-      if (broken.length === 0) say('The tables are looked up anew. Every dataset finds its columns.');
-      else enqueueSnackbar(broken.map((b) => `${b.name}: ${b.problem.message} ${b.problem.mends?.join(' ') ?? ''}`).join(' '), { variant: 'warning', persist: true });
+      if (broken.length === 0) { if (allWell) say(allWell); } else enqueueSnackbar(broken.map((b) => `${b.name}: ${b.problem.message} ${b.problem.mends?.join(' ') ?? ''}`).join(' '), { variant: 'warning', persist: true });
     } catch (error) {
       fail(error as Error);
     }
+  };
+  const nameOf = (chosen: File) => chosen.name.replace(/\.[^.]*$/, '');
+  const isTaken = (name: string) => databases.data?.some((d) => d.name === name) ?? false;
+  const isOwn = (name: string) => databases.data?.some((d) => d.name === name && d.isOwn) ?? false;
+  const freeName = (name: string) => { let n = 2; while (isTaken(`${name} ${n}`)) n++; return `${name} ${n}`; };
+  const put = async (chosen: File, name: string, replace = false) => {
+    setTwice(undefined);
+    try {
+      const made = await api.uploadDatabase(name, chosen, replace);
+      await refresh();
+      say(`“${made.name}” is there, with ${count(made.tables.length, 'table')}.`);
+      if (replace) await tellBroken();
+    } catch (error) {
+      fail(error as Error);
+    }
+  };
+  const refreshAll = async () => {
+    await refresh();
+    await tellBroken('The tables are looked up anew. Every dataset finds its columns.');
   };
   const take = async (chosen: File) => {
     setBusy(`Reading ${chosen.name}…`);
     try {
       if (/\.(csv|tsv|txt)$/i.test(chosen.name)) setCsv({ file: chosen, preview: await api.previewCsv(chosen) });
-      else {
-        const made = await api.uploadDatabase(chosen.name.replace(/\.[^.]*$/, ''), chosen);
-        await refresh();
-        say(`“${made.name}” is there, with ${count(made.tables.length, 'table')}.`);
-      }
+      else if (isTaken(nameOf(chosen))) setTwice({ file: chosen, name: nameOf(chosen) });
+      else await put(chosen, nameOf(chosen));
     } catch (error) {
       fail(error as Error);
     } finally {
@@ -60,7 +74,7 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
     try {
       await api.forgetDatabase(name);
       await refresh();
-      enqueueSnackbar(`“${name}” is forgotten; its file stays. Registered again under this name, everything that reads it works again.`, { variant: 'info' });
+      enqueueSnackbar(`“${name}” is forgotten${isOwn(name) ? '' : '; its file stays'}.`, { action: () => <Button size="small" sx={{ color: color.paper }} onClick={() => void api.restoreDatabase(name).then(refresh, fail)}>Undo</Button> });
     } catch (error) {
       fail(error as Error);
     }
@@ -70,23 +84,27 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
       <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}><Box component="h2" sx={{ fontSize: 15, m: 0, flex: 1 }}>Databases</Box><Button size="small" color="inherit" onClick={() => void refreshAll()} title="Looks up tables and columns again, and checks what reads them">Refresh</Button></Box>
       <Box sx={{ display: 'flex', gap: 1, mb: 1.5 }}>
         <Button variant="outlined" onClick={() => file.current?.click()}>Upload a file…</Button>
-        <Button variant="outlined" onClick={() => setPath({ name: '', path: '' })}>By its path…</Button>
+        <Button variant="outlined" onClick={() => setPath(true)}>By its path…</Button>
         <input ref={file} type="file" hidden accept=".sqlite,.db,.sqlite3,.csv,.tsv,.txt" aria-label="File to upload" onChange={(e) => { const chosen = e.target.files?.[0]; e.target.value = ''; if (chosen) void take(chosen); }} />
       </Box>
       {busy && <Box role="status" sx={{ color: color.muted, mb: 1 }}>{busy}</Box>}
-      {path && (
-        <Box component="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); void api.registerDatabase(path.name, path.path).then(async () => { await refresh(); say(`“${path.name}” is registered. It is only ever read.`); setPath(undefined); }, fail); }} sx={{ display: 'grid', gap: 1, mb: 1.5, p: 1, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }}>
-          <TextSetting label="Name" value={path.name} onCommit={(name) => setPath({ ...path, name })} />
-          <TextSetting label="Path of a SQLite file on this machine" value={path.path} onCommit={(value) => setPath({ ...path, path: value })} />
-          <Box sx={{ display: 'flex', gap: 1 }}><Button type="submit" variant="outlined" disabled={!path.name || !path.path}>Register it</Button><Button color="inherit" onClick={() => setPath(undefined)}>Leave it</Button></Box>
+      {path && <PathForm onClose={() => setPath(false)} onTake={(name, where) => void api.registerDatabase(name, where).then(async () => { await refresh(); say(`“${name}” is registered. It is only ever read.`); setPath(false); }, fail)} />}
+      {twice && (
+        <Box role="alert" sx={{ mb: 1.5, p: 1, borderRadius: 1, bgcolor: color.linkTint, fontSize: 12 }}>
+          There is already a database called <b>{twice.name}</b>{isOwn(twice.name) ? '.' : ', whose file is only ever read.'}
+          <Box sx={{ display: 'flex', gap: 1, mt: 0.5, flexWrap: 'wrap' }}>
+            {isOwn(twice.name) && <Button size="small" variant="outlined" onClick={() => void put(twice.file, twice.name, true)}>Replace it by {twice.file.name}</Button>}
+            <Button size="small" variant="outlined" onClick={() => void put(twice.file, freeName(twice.name))}>Call the new one “{freeName(twice.name)}”</Button>
+            <Button size="small" color="inherit" onClick={() => setTwice(undefined)}>Leave it</Button>
+          </Box>
         </Box>
       )}
-      {csv && <CsvPanel file={csv.file} preview={csv.preview} onClose={() => setCsv(undefined)} onDone={async (words) => { setCsv(undefined); await refresh(); say(words); }} />}
+      {csv && <CsvPanel file={csv.file} preview={csv.preview} onClose={() => setCsv(undefined)} own={databases.data?.filter((d) => d.isOwn) ?? []} onDone={async (words) => { setCsv(undefined); await refresh(); say(words); await tellBroken(); }} />}
       {databases.error && <Box role="alert" sx={{ color: color.problem }}>{databases.error.message}</Box>}
       {databases.data?.map((database) => (
         <Box key={database.name} component="section" aria-label={database.name} sx={{ mb: 1.5 }}>
           <Box sx={{ display: 'flex', alignItems: 'center' }}>
-            <Box sx={{ fontWeight: 600, flex: 1 }}>{database.name}</Box>
+            <Box sx={{ fontWeight: 600, flex: 1 }}>{database.name}<Box component="span" sx={{ ml: 1, fontWeight: 400, fontSize: 12, color: color.muted }}>{database.isOwn ? 'uploaded' : ''}</Box></Box>
             <Button size="small" color="inherit" onClick={() => void askToForget(database.name)} aria-label={`Forget ${database.name}`}>Forget</Button>
           </Box>
           {leaving?.name === database.name && (
@@ -105,21 +123,6 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
           ))}
         </Box>
       ))}
-    </Box>
-  );
-}
-
-/** The columns of a table with their types, and its first rows. */
-function TableLook({ database, table, onStart }: { database: string; table: TableInfo; onStart: () => void }) {
-  const refers = table.references.map((r) => `${r.columns.map((c) => c.column).join(', ')} → ${r.table.replaceAll('_', ' ')}`);
-  return (
-    <Box sx={{ my: 0.5 }}>
-      <Box sx={{ fontSize: 11, color: color.muted, mb: 0.5 }}>{table.keys.length > 0 && `Key: ${table.keys.join(', ')}. `}{refers.length > 0 && `${refers.join('; ')}.`}</Box>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 0.5, fontSize: 12 }}>
-        {table.fields.map((f) => <Box key={f.name} sx={{ display: 'flex', alignItems: 'center', gap: 0.5, fontWeight: table.keys.includes(f.name) ? 700 : 400 }}><FieldSign type={f.type} />{f.name}</Box>)}
-      </Box>
-      <SmallLook dataset={{ id: 'look', name: table.name, database, source: { type: 'table', table: table.name }, fields: table.fields, rowLimit: 100 }} />
-      <Button size="small" variant="outlined" sx={{ mt: 0.5, mb: 0.5 }} onClick={onStart}>New dataset of it</Button>
     </Box>
   );
 }

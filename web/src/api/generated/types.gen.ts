@@ -275,6 +275,10 @@ export type DatabaseInfo = {
     name: string;
     tables: Array<TableInfo>;
     error: null | string;
+    /**
+     * True for an uploaded one, which can be replaced and take in more tables; others are only ever read.
+     */
+    isOwn: boolean;
 };
 
 /**
@@ -1600,11 +1604,28 @@ export type ForgetDatabaseResponses = {
     200: unknown;
 };
 
+export type RestoreDatabaseData = {
+    body?: never;
+    path: {
+        name: string;
+    };
+    query?: never;
+    url: '/api/databases/{name}/restore';
+};
+
+export type RestoreDatabaseResponses = {
+    /**
+     * OK
+     */
+    200: unknown;
+};
+
 export type UploadDatabaseData = {
     body: string;
     path?: never;
     query: {
         name: string;
+        replace?: boolean;
     };
     url: '/api/databases/upload';
 };
@@ -1641,6 +1662,7 @@ export type UploadCsvData = {
         name: string;
         table: string;
         columns: string;
+        replace?: boolean;
     };
     url: '/api/databases/csv';
 };
