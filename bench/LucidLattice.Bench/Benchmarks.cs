@@ -15,6 +15,7 @@ internal static class Benchmarks
     [
         ("run", LargeRun.Time),
         ("memory", LargeRun.Memory),
+        ("month", LargeRun.Month),
         ("totals", TotalsAlone.Run),
         ("pages", AnyPage.Run),
         ("pdf", PdfPages.Run),

@@ -11,6 +11,9 @@ namespace LucidLattice.Sql;
 /// </summary>
 public sealed class CachedRowSource(IRowSource source, SizedCache cache) : IRowSource
 {
+    /// <summary>Tables of up to this many rows are read whole, and then answer every choice of a reader from memory; of larger ones, only what is wanted is read.</summary>
+    private const int RowsReadWhole = 200_000;
+
     /// <summary>By query, the sets of fields that may be in the cache.</summary>
     private readonly Dictionary<string, List<IReadOnlyList<Field>>> _read = [];
     private readonly Lock _lock = new();
@@ -19,10 +22,13 @@ public sealed class CachedRowSource(IRowSource source, SizedCache cache) : IRowS
     {
         // A new label or another value list is no reason to read again.
         query = query with { Fields = [.. query.Fields.Select(f => f.AsRead)] };
-        var origin = Origin(query);
+        var whole = Origin(query);
+        if (query.Refresh) Forget(whole);
+        if (Kept(whole, query.Fields) is { } all) return all;
+        if (query.Wanted.Count > 0 && source.RowsAtMost(query.Dataset) is <= RowsReadWhole) query = query with { Wanted = [] };
+        var origin = query.Wanted.Count == 0 ? whole : $"{whole}|{string.Join('|', query.Wanted.Select(w => w.Key))}";
         if (query.Refresh) Forget(origin);
-        foreach (var fields in FieldsRead(origin))
-            if (query.Fields.All(fields.Contains) && cache.Find<RowSet>(Key(origin, fields)) is { } found) return Only(found, fields, query.Fields);
+        if (Kept(origin, query.Fields) is { } found) return found;
         RowSet? made = null;
         var key = Key(origin, query.Fields);
         var rows = cache.Get(key, () => made = source.Read(query, progress, cancel), cancel);
@@ -31,7 +37,16 @@ public sealed class CachedRowSource(IRowSource source, SizedCache cache) : IRowS
         return rows;
     }
 
+    private RowSet? Kept(string origin, IReadOnlyList<Field> wanted)
+    {
+        foreach (var fields in FieldsRead(origin))
+            if (wanted.All(fields.Contains) && cache.Find<RowSet>(Key(origin, fields)) is { } found) return Only(found, fields, wanted);
+        return null;
+    }
+
     public void Require(DataQuery query) => source.Require(query);
+
+    public int? RowsAtMost(Dataset dataset) => source.RowsAtMost(dataset);
 
     public string? Stamp(Dataset dataset) => source.Stamp(dataset);
 

@@ -6,24 +6,25 @@ namespace LucidLattice.Sql;
 /// <summary>Writes the SQL of a dataset. Names are quoted; values never become part of the text.</summary>
 public static class QueryBuilder
 {
-    public static string Select(Dataset dataset, IReadOnlyList<Field> fields)
+    /// <param name="conditions">What has to hold, as SQL; null for nothing.</param>
+    public static string Select(Dataset dataset, IReadOnlyList<Field> fields, IReadOnlyList<string>? conditions = null)
     {
         // Rows count even where no field is asked for.
         var list = fields.Count == 0 ? "1" : string.Join(",\n       ", fields.Select(f => Column(dataset, f)));
         return dataset.Source switch
         {
-            TableSource table => $"SELECT {list}\nFROM {Quote(table.Table)}",
-            JoinSource join => $"SELECT {list}\n{From(join, join.Tables.Count)}",
+            TableSource table => $"SELECT {list}\nFROM {Quote(table.Table)}{Where(conditions ?? [])}",
+            JoinSource join => $"SELECT {list}\n{From(join, join.Tables.Count, conditions)}",
             // What comes on top of the other dataset is worked out after reading.
             DerivedSource { Base: { } from } => Select(from, [.. from.Fields.Where(f => f.Expression is not { Length: > 0 } && (fields.Count == 0 || fields.Any(own => own.ColumnName == f.Name)))]),
             DerivedSource => throw new Core.Data.DataException("dataset-missing", $"“{dataset.Name}” starts from a dataset that is not there any more."),
-            QuerySource query => $"SELECT {list}\nFROM ({Trimmed(query.Sql)}\n)",
+            QuerySource query => $"SELECT {list}\nFROM ({Trimmed(query.Sql)}\n){Where(conditions ?? [])}",
             _ => throw new InvalidOperationException(dataset.Source.GetType().Name),
         };
     }
 
     /// <summary>FROM and WHERE of the first tables of a join.</summary>
-    public static string From(JoinSource join, int tables)
+    public static string From(JoinSource join, int tables, IReadOnlyList<string>? conditions = null)
     {
         var (from, where) = (new StringBuilder(), new List<string>());
         foreach (var table in join.Tables.Take(tables))
@@ -37,13 +38,17 @@ public static class QueryBuilder
                 else from.Append($"\n{(how.Kind == JoinKind.Left ? "LEFT JOIN" : "JOIN")} {name} ON {on}");
             }
         }
-        if (where.Count > 0) from.Append("\nWHERE ").AppendJoin(" AND ", where);
-        return from.ToString();
+        return from.Append(Where([.. where, .. conditions ?? []])).ToString();
     }
+
+    private static string Where(IReadOnlyList<string> conditions) => conditions.Count == 0 ? "" : $"\nWHERE {string.Join("\n  AND ", conditions)}";
+
+    /// <summary>The column that a field is read from.</summary>
+    public static string ColumnOf(Dataset dataset, Field field) => dataset.Source is JoinSource && field.Table is { } table ? $"{Quote(table)}.{Quote(field.ColumnName)}" : Quote(field.ColumnName);
 
     private static string Column(Dataset dataset, Field field)
     {
-        var column = dataset.Source is JoinSource && field.Table is { } table ? $"{Quote(table)}.{Quote(field.ColumnName)}" : Quote(field.ColumnName);
+        var column = ColumnOf(dataset, field);
         return field.Table is null && field.ColumnName == field.Name ? column : $"{column} AS {Quote(field.Name)}";
     }
 

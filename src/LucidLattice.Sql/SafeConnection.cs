@@ -98,6 +98,16 @@ public sealed class SafeConnection : IDisposable
         }
     }
 
+    /// <summary>The table and the column that the first column of a statement passes through; null if it is worked out.</summary>
+    public (string Table, string Column)? OriginOf(string sql)
+    {
+        if (raw.sqlite3_prepare_v2(_connection.Handle!, sql, out var statement) != raw.SQLITE_OK) return null;
+        using (statement)
+        {
+            return raw.sqlite3_column_table_name(statement, 0).utf8_to_string() is { } table && raw.sqlite3_column_origin_name(statement, 0).utf8_to_string() is { } column ? (table, column) : null;
+        }
+    }
+
     /// <summary>The names of the parameters in a statement, without their colons.</summary>
     public IReadOnlyList<string> ParameterNames(string sql)
     {

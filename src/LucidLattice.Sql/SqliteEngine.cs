@@ -16,6 +16,8 @@ public sealed class SqliteEngine(IDatabases databases, QueryLimits? limits = nul
 
     public string? Stamp(Dataset dataset) => _rows.Stamp(dataset);
 
+    public int? RowsAtMost(Dataset dataset) => _rows.RowsAtMost(dataset);
+
     public IReadOnlySet<string> Repeated(Dataset dataset, CancellationToken cancel) => _joins.Repeated(dataset, _rows.Stamp(dataset), cancel);
 
     public IReadOnlyList<TableInfo> Tables(string path) => SchemaReader.Read(path);

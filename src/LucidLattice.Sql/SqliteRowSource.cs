@@ -15,6 +15,10 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
     /// <summary>How many rows a query gave last time, which is the best guess for the next.</summary>
     private readonly ConcurrentDictionary<string, int> _lastCounts = [];
 
+    private readonly PlainColumns _plain = new(databases);
+    private const int MostSizesKnown = 1000;
+    private readonly ConcurrentDictionary<string, int?> _sizes = [];
+
     public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
     {
         using var connection = Open(query, cancel);
@@ -22,10 +26,11 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
         {
             if (query.Dataset.Source is QuerySource byHand) connection.Command(byHand.Sql.Trim().TrimEnd(';')).Dispose();
             RequireFields(connection, query);
-            var sql = QueryBuilder.Select(query.Dataset, query.Fields);
+            var (conditions, values) = NarrowingSql.Of(query.Wanted, f => QueryBuilder.ColumnOf(query.Dataset, f), f => _plain.IsPlain(query.Dataset, f, Stamp(query.Dataset), cancel), query.Parameters.Keys);
+            var sql = QueryBuilder.Select(query.Dataset, query.Fields, conditions);
             using var command = connection.Command(sql);
-            foreach (var name in connection.ParameterNames(sql)) command.Parameters.AddWithValue(":" + name, Bound(name, query.Parameters));
-            progress.ExpectedRows = _lastCounts.TryGetValue(sql, out var last) ? last : RowEstimate.Of(connection);
+            foreach (var name in connection.ParameterNames(sql)) command.Parameters.AddWithValue(":" + name, values.TryGetValue(":" + name, out var value) ? value : Bound(name, query.Parameters));
+            progress.ExpectedRows = _lastCounts.TryGetValue(sql, out var last) ? last : conditions.Count > 0 ? null : RowEstimate.Of(connection);
             var rows = Read(command, query, progress, cancel) with { IsRepeatable = Repeatability.Of(connection, query.Dataset) };
             _lastCounts[sql] = rows.Count;
             return rows;
@@ -42,6 +47,18 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
         // Changes may be in the log beside the file for a while.
         string Of(string part) => new FileInfo(part) is { Exists: true } file ? $"{file.Length} {file.LastWriteTimeUtc.Ticks}" : "";
         return $"{path}|{Of(path)}|{Of(path + "-wal")}";
+    }
+
+    public int? RowsAtMost(Dataset dataset)
+    {
+        if (Stamp(dataset) is not { } stamp || databases.PathOf(dataset.Database) is not { } path) return null;
+        var sql = QueryBuilder.Select(dataset, []);
+        if (_sizes.TryGetValue(stamp + sql, out var known)) return known;
+        using var connection = SafeConnection.Open(path, _limits, CancellationToken.None);
+        // Preparing it tells which tables it goes through.
+        connection.Command(sql).Dispose();
+        if (_sizes.Count > MostSizesKnown) _sizes.Clear();
+        return _sizes[stamp + sql] = RowEstimate.Of(connection);
     }
 
     public void Require(DataQuery query)

@@ -103,6 +103,8 @@ internal sealed class CountingSource(IRowSource source) : IRowSource
 
     public string? Stamp(Dataset dataset) => source.Stamp(dataset);
 
+    public int? RowsAtMost(Dataset dataset) => source.RowsAtMost(dataset);
+
     public IReadOnlySet<string> Repeated(Dataset dataset, CancellationToken cancel) => source.Repeated(dataset, cancel);
 
     public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)

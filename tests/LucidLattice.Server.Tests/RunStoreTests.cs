@@ -86,7 +86,7 @@ public sealed class RunStoreTests : IDisposable
     public async Task Runs_are_kept_as_far_as_the_memory_limit_allows()
     {
         var sizes = new List<long>();
-        var cache = new SizedCache(3_000_000);
+        var cache = new SizedCache(1_000_000);
         var store = new RunStore(cache);
         var tickets = new List<string>();
         for (var day = 1; day <= 12; day++)

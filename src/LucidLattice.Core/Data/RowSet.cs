@@ -34,6 +34,9 @@ public sealed record DataQuery(Dataset Dataset, IReadOnlyList<Field> Fields, IRe
     public IReadOnlyList<Parameter> Definitions { get; init; } = [];
     public IReadOnlyList<Value> Values { get; init; } = [];
 
+    /// <summary>What holds for every row that the asker will keep; rows for which it does not may be left out.</summary>
+    public IReadOnlyList<Narrowing> Wanted { get; init; } = [];
+
     /// <summary>The run clock, in the report's zone.</summary>
     public DateTime Now { get; init; }
     public string Language { get; init; } = "en-GB";
@@ -55,6 +58,9 @@ public interface IRowSource
 
     /// <summary>Changes whenever the dataset's database changes: what was made at one stamp can be used as long as it stays. Null if nobody can tell.</summary>
     string? Stamp(Dataset dataset) => null;
+
+    /// <summary>About how many rows a reading would go through if nothing was left out. Null if nobody can tell.</summary>
+    int? RowsAtMost(Dataset dataset) => null;
 
     /// <summary>
     /// The names of fields whose values come several times because a join multiplied the rows of their table, so that a total

@@ -20,6 +20,8 @@ public sealed class ShapedRowSource(IRowSource columns, SizedCache? cache = null
         var problems = new List<Problem>();
         var plan = DatasetPlan.Of(query.Dataset, query.Definitions, problems);
         if (problems.FirstOrDefault() is { } problem) throw new DataException(problem.Code, problem.Message);
+        // A limit counts rows before whoever asks looks at them, so none of those may be missing.
+        query = query with { Wanted = query.Dataset.RowLimit is null ? [.. query.Wanted.Where(w => w.Field.Expression is not { Length: > 0 })] : [] };
         if (plan.IsPlain) return columns.Read(query, progress, cancel);
         var raw = Raw(plan, query);
         var read = query.Dataset.Source is DerivedSource ? Read(OfBase(raw), progress, cancel) : columns.Read(raw, progress, cancel);
@@ -50,10 +52,13 @@ public sealed class ShapedRowSource(IRowSource columns, SizedCache? cache = null
             if (there.Type != field.Type || (there.Type == DataType.Decimal && there.Scale != field.Scale)) throw new DataException("type-mismatch", $"“{field.Caption}” of “{dataset.Name}” is {there.Type.Words()} in “{basis.Name}”, so it cannot be declared as {field.Type.Words()} here. Work it out with CAST instead.");
             return there;
         }).ToList();
-        return raw with { Dataset = basis with { SecondsLimit = dataset.SecondsLimit is { } own && basis.SecondsLimit is { } theirs ? Math.Min(own, theirs) : dataset.SecondsLimit ?? basis.SecondsLimit }, Fields = fields };
+        var wanted = raw.Wanted.Where(w => IndexOf(raw.Fields, w.Field.Name) >= 0).Select(w => w with { Field = fields[IndexOf(raw.Fields, w.Field.Name)] }).ToList();
+        return raw with { Wanted = wanted, Dataset = basis with { SecondsLimit = dataset.SecondsLimit is { } own && basis.SecondsLimit is { } theirs ? Math.Min(own, theirs) : dataset.SecondsLimit ?? basis.SecondsLimit }, Fields = fields };
     }
 
     public string? Stamp(Dataset dataset) => columns.Stamp(dataset);
+
+    public int? RowsAtMost(Dataset dataset) => columns.RowsAtMost(dataset);
 
     public IReadOnlySet<string> Repeated(Dataset dataset, CancellationToken cancel)
         => RepeatedFields.Of(dataset, dataset.Source is DerivedSource { Base: { } basis } ? Repeated(basis, cancel) : columns.Repeated(dataset, cancel));
@@ -68,7 +73,8 @@ public sealed class ShapedRowSource(IRowSource columns, SizedCache? cache = null
         foreach (var (field, value) in plan.Worked.Reverse())
             if (wanted.Contains(field)) wanted.UnionWith(value.Fields);
         var fields = wanted.Order().Select(i => all[i]).Where(f => f.Expression is not { Length: > 0 }).ToList();
-        return query with { Fields = fields, Dataset = query.Dataset with { RowLimit = plan.IsPlain ? query.Dataset.RowLimit : null, Filter = null, Sort = [], Distinct = false } };
+        IReadOnlyList<Narrowing> narrowings = plan.Filter is { } filter ? [.. query.Wanted, .. Narrowings.Of(filter.Text, query)] : query.Wanted;
+        return query with { Fields = fields, Wanted = narrowings, Dataset = query.Dataset with { RowLimit = plan.IsPlain ? query.Dataset.RowLimit : null, Filter = null, Sort = [], Distinct = false } };
     }
 
     private static RowSet Shape(DatasetPlan plan, DataQuery query, DataQuery raw, RowSet read, CancellationToken cancel)

@@ -34,6 +34,9 @@ public sealed partial class Compiler
             : throw new ExpressionException("not-a-condition", $"This is {compiled.Type.Words()}; a condition has to be true or false.", 0, "Compare it with something, as in delay > 15.");
     }
 
+    /// <summary>A part of an expression, of which the whole is known to be right.</summary>
+    internal static Compiled Compile(Syntax part, Scope scope) => new Compiler(scope, "").Visit(part);
+
     private static ExpressionException TooLate(Phase phase, Phase allowed, int position) => phase == Phase.Page
         ? new("page-phase", "Page numbers are only known in texts that are printed.", position)
         : new("group-phase", allowed == Phase.Page ? "Totals cannot stand in page headers and footers." : "Totals are not known yet here: only the fields of one row are.", position, "Move it to a header or footer of a group or of the report.");

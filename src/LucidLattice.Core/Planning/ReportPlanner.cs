@@ -25,21 +25,22 @@ public sealed partial class ReportPlanner
     private readonly HashSet<int> _used = [];
     private readonly Dictionary<string, (Column Column, double X, double Width, Compiled? Value)> _columns = [];
 
-    private ReportPlanner(ReportDefinition report, IReportCatalog catalog, IReadOnlySet<string> repeated, List<Problem> problems)
+    private ReportPlanner(ReportDefinition report, IReportCatalog catalog, Func<Dataset, IReadOnlySet<string>>? repeated, List<Problem> problems)
     {
-        (_report, _catalog, _repeated, _problems) = (report, catalog, repeated, problems);
+        (_report, _catalog, _problems) = (report, catalog, problems);
         _culture = Languages.Culture(report.Language);
         _section = report.MainSection();
         _dataset = report.MainDataset();
+        _repeated = _dataset is null || repeated is null ? new HashSet<string>() : repeated(_dataset);
     }
 
     /// <summary>Plans the report. The plan is null if there is nothing that could be printed.</summary>
-    /// <param name="repeated">The fields that joins repeat, as <see cref="IRowSource.Repeated"/> finds them.</param>
-    public static (SectionPlan? Plan, IReadOnlyList<Problem> Problems) Plan(ReportDefinition report, IReportCatalog catalog, IReadOnlySet<string>? repeated = null)
+    /// <param name="repeated">Gives the fields that joins repeat, as <see cref="IRowSource.Repeated"/> finds them; null if nobody asks.</param>
+    public static (SectionPlan? Plan, IReadOnlyList<Problem> Problems) Plan(ReportDefinition report, IReportCatalog catalog, Func<Dataset, IReadOnlySet<string>>? repeated = null)
     {
         var problems = StructureChecks.Of(report).ToList();
         if (problems.Any(p => p.IsError)) return (null, problems);
-        var plan = new ReportPlanner(report, catalog, repeated ?? new HashSet<string>(), problems).Plan();
+        var plan = new ReportPlanner(report, catalog, repeated, problems).Plan();
         return (plan, problems);
     }
 

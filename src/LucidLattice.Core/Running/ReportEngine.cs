@@ -38,7 +38,7 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
     /// <summary>What is wrong with a definition and with the tables that it reads, found without reading any rows.</summary>
     public IReadOnlyList<Problem> Check(ReportDefinition report)
     {
-        var (plan, found) = ReportPlanner.Plan(report, catalog, Repeated(report, CancellationToken.None));
+        var (plan, found) = ReportPlanner.Plan(report, catalog, dataset => source.Repeated(dataset, CancellationToken.None));
         List<Problem> problems = [.. found, .. ParameterValues.CheckDefaults(report)];
         if (plan?.Dataset is not { } dataset) return problems;
         var before = problems.Count;
@@ -78,8 +78,6 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
         }
     }
 
-    private IReadOnlySet<string>? Repeated(ReportDefinition report, CancellationToken cancel) => report.MainDataset() is { } dataset ? source.Repeated(dataset, cancel) : null;
-
     private ParameterValues Resolve(RunRequest request, DateTime now, CancellationToken cancel)
     {
         var choices = new ParameterChoices(source);
@@ -94,7 +92,7 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
     {
         progress ??= new RunProgress();
         var report = request.Report;
-        var (plan, found) = ReportPlanner.Plan(report, catalog, Repeated(report, cancel));
+        var (plan, found) = ReportPlanner.Plan(report, catalog, dataset => source.Repeated(dataset, cancel));
         var problems = found.ToList();
         var now = LocalTime(request.Now, report.TimeZone, problems);
         var parameters = Resolve(request, now, cancel);
@@ -126,7 +124,8 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
     {
         if (plan.Dataset is not { } dataset) return RowSet.Empty;
         var used = allFields ? [.. Enumerable.Range(0, dataset.Fields.Count)] : plan.UsedFields.Order().ToList();
-        var rows = source.Read(DataQuery.Of(plan.Report, dataset, [.. used.Select(i => dataset.Fields[i])], parameters.Values, now, refresh), progress, cancel);
+        var query = DataQuery.Of(plan.Report, dataset, [.. used.Select(i => dataset.Fields[i])], parameters.Values, now, refresh);
+        var rows = source.Read(query with { Wanted = Narrowings.Of(plan.Filter?.Text ?? "", query) }, progress, cancel);
         var columns = dataset.Fields.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();
         for (var i = 0; i < used.Count; i++) columns[used[i]] = rows.Columns[i];
         return rows with { Columns = columns };

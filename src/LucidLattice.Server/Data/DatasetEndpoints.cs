@@ -133,7 +133,8 @@ public static class DatasetEndpoints
     private static IReadOnlyList<DatasetProblem> Problems(DatasetStore store, IRowSource source)
     {
         var found = new List<DatasetProblem>();
-        foreach (var saved in store.List())
+        // One that was just begun is not wrong.
+        foreach (var saved in store.List().Where(d => d.Definition.Source is not (JoinSource { Tables: [] } or QuerySource { Sql: "" })))
         {
             try
             {

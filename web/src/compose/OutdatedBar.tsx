@@ -15,7 +15,7 @@ export function OutdatedBar() {
   const copies = useQuery({ queryKey: ['outdated', datasets], queryFn: ({ signal }) => api.outdatedCopies({ definition: definition! }, signal), enabled: (definition?.datasets ?? []).some((d) => d.copyOf), gcTime: 10_000 });
   const shown = (copies.data ?? []).filter((c) => later !== JSON.stringify(c.next));
   return shown.map((copy) => (
-    <Box key={copy.id} role="status" sx={{ display: 'flex', alignItems: 'center', gap: 1, px: 1.75, py: 0.5, flex: 'none', bgcolor: color.linkTint, borderBottom: `1px solid ${color.line}` }}>
+    <Box key={copy.id} role="status" sx={{ display: 'flex', alignItems: 'center', gap: 1, px: 1.75, py: 0.5, flex: 'none', bgcolor: color.mainTint, borderBottom: `1px solid ${color.line}` }}>
       <span>The dataset <b>{copy.name}</b> has changed since this report took it over{words(copy)}.</span>
       <Button sx={{ ml: 'auto', flex: 'none' }} onClick={() => void edit({ type: 'exchangeDataset', old: copy.id, next: copy.next, fields: copy.fields })}>Take the change over</Button>
       <Button color="inherit" sx={{ flex: 'none' }} onClick={() => setLater(JSON.stringify(copy.next))}>Later</Button>

@@ -12,6 +12,7 @@ import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
 import { Databases } from './Databases';
+import { datasetProblems } from './datasetProblems';
 import { newName, spokenTable, startedFrom } from './dataset';
 import { isWanted } from './DatasetPicks';
 import { NewDatasetButton } from './NewDatasetButton';
@@ -27,6 +28,7 @@ export function DataPage() {
   const { enqueueSnackbar } = useSnackbar();
   const datasets = useQuery({ queryKey: ['datasets'], queryFn: api.datasets });
   const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
+  const broken = useQuery(datasetProblems);
   const [wanted, setWanted] = useState('');
   const [looked, setLooked] = useState<string>();
   useEffect(() => { document.title = 'Data – Lucid Lattice'; }, []);
@@ -64,6 +66,7 @@ export function DataPage() {
                 <Box component={Link} to={`/data/${id}`} sx={{ fontWeight: 700, color: color.ink, textDecoration: 'none', '&:hover': { color: color.main } }}>{definition.name}</Box>
                 <Box sx={{ fontSize: 12, color: color.muted }}>{kinds[definition.source.type ?? 'table']} · {count((definition.fields ?? []).length, 'field')}</Box>
                 <Box sx={{ my: 1, flex: 1 }}>{definition.description}</Box>
+                {broken.data?.filter((b) => b.id === id).map(({ problem }) => <Box key={problem.message} role="alert" sx={{ mb: 1, color: color.problem, fontSize: 12 }}>{problem.message} {problem.mends?.join(' ')}</Box>)}
                 <Box sx={{ display: 'flex', gap: 0.5, '& button': { whiteSpace: 'nowrap', px: 1, minWidth: 0 } }}>
                   <Button size="small" variant="outlined" onClick={() => void report(id)}>New report</Button>
                   <Button size="small" color="inherit" aria-expanded={looked === id} onClick={() => setLooked(looked === id ? undefined : id)}>Rows</Button>

@@ -8,6 +8,7 @@ import type { CsvPreview } from '../api/generated';
 import { count } from '../shell/count';
 import { color } from '../theme/tokens';
 import { CsvPanel } from './CsvPanel';
+import { datasetProblems } from './datasetProblems';
 import { PathForm } from './PathForm';
 import { TableLook } from './TableLook';
 
@@ -30,8 +31,8 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
   const tellBroken = async (allWell?: string) => {
     await client.invalidateQueries({ queryKey: ['small-look'] });
     try {
-      const broken = await api.datasetProblems();
-      if (broken.length === 0) { if (allWell) say(allWell); } else enqueueSnackbar(broken.map((b) => `${b.name}: ${b.problem.message} ${b.problem.mends?.join(' ') ?? ''}`).join(' '), { variant: 'warning', persist: true });
+      const broken = await client.fetchQuery(datasetProblems);
+      if (broken.length === 0) { if (allWell) say(allWell); } else enqueueSnackbar(`${count(broken.length, 'dataset')} cannot be read now: ${broken.map((b) => b.name).join(', ')}. What is missing stands with ${broken.length === 1 ? 'it' : 'them'}.`, { variant: 'warning' });
     } catch (error) {
       fail(error as Error);
     }
@@ -90,7 +91,7 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
       {busy && <Box role="status" sx={{ color: color.muted, mb: 1 }}>{busy}</Box>}
       {path && <PathForm onClose={() => setPath(false)} onTake={(name, where) => void api.registerDatabase(name, where).then(async () => { await refresh(); say(`“${name}” is registered. It is only ever read.`); setPath(false); }, fail)} />}
       {twice && (
-        <Box role="alert" sx={{ mb: 1.5, p: 1, borderRadius: 1, bgcolor: color.linkTint, fontSize: 12 }}>
+        <Box role="alert" sx={{ mb: 1.5, p: 1, borderRadius: 1, bgcolor: color.mainTint, fontSize: 12 }}>
           There is already a database called <b>{twice.name}</b>{isOwn(twice.name) ? '.' : ', whose file is only ever read.'}
           <Box sx={{ display: 'flex', gap: 1, mt: 0.5, flexWrap: 'wrap' }}>
             {isOwn(twice.name) && <Button size="small" variant="outlined" onClick={() => void put(twice.file, twice.name, true)}>Replace it by {twice.file.name}</Button>}

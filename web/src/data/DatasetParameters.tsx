@@ -30,7 +30,7 @@ export function DatasetParameters({ dataset, asked, tried, problems, onTry, onEd
     <Box component="section" aria-label="Parameters" sx={{ mb: 1.5 }}>
       <Box sx={{ fontSize: 12, color: color.muted, lineHeight: 1.8 }}>
         The rows shown are for {asked.map((a, i) => (
-          <span key={a.name}>{i > 0 && (i === asked.length - 1 ? ' and ' : ', ')}:{a.name} = <Blank label={`Try ${a.name}`} tone="link" typed={tried[a.name] ?? a.value} onPick={(value) => onTry({ ...tried, [a.name]: value.trim() })}>{a.words || 'nothing'}</Blank></span>
+          <span key={a.name}>{i > 0 && (i === asked.length - 1 ? ' and ' : ', ')}:{a.name} = <Blank label={`Try ${a.name}`} typed={tried[a.name] ?? a.value} onPick={(value) => onTry({ ...tried, [a.name]: value.trim() })}>{a.words || 'nothing'}</Blank></span>
         ))}.
       </Box>
       <Setting name="Asked of readers" summary={parameters.map((p) => p.name).join(', ') || 'nothing of its own'}>

@@ -111,7 +111,7 @@ function FieldPart({ dataset, condition, onChange }: { dataset: Dataset; conditi
       <Blank label="Field" choices={[...fields.map((f) => ({ value: f.name, label: caption(f).toLowerCase() })), { value: '', label: 'Take this condition away' }]} onPick={(name) => onChange(name ? { ...condition, field: name, values: [], parameter: null } : undefined)} tone={field ? 'main' : 'problem'}>{field ? caption(field).toLowerCase() : `${condition.field}, which is gone`}</Blank>{' '}
       <Blank label="Operator" choices={forType(field?.type ?? 'text').map((o) => ({ value: o, label: words[o] }))} onPick={(is) => onChange({ ...condition, is: is as ConditionOperator, parameter: valueless(is as ConditionOperator) ? null : condition.parameter })}>{words[op]}</Blank>
       {!valueless(op) && <> {condition.parameter
-        ? <Blank label="Asked for" tone="link" choices={[...(dataset.parameters ?? []).filter((p) => p.type === field?.type).map((p) => ({ value: p.name, label: `:${p.name}` })), { value: '', label: 'A value of one’s own' }]} onPick={(name) => onChange({ ...condition, parameter: name || null })}>{`:${condition.parameter}`}</Blank>
+        ? <Blank label="Asked for" choices={[...(dataset.parameters ?? []).filter((p) => p.type === field?.type).map((p) => ({ value: p.name, label: `:${p.name}` })), { value: '', label: 'A value of one’s own' }]} onPick={(name) => onChange({ ...condition, parameter: name || null })}>{`:${condition.parameter}`}</Blank>
         : <Blank label="Value" choices={choices} typed={typed} typing="Type a value…" onPick={pick} other={ask} tone={values.length ? 'main' : 'problem'}>{shown}</Blank>}</>}
     </>
   );

@@ -43,7 +43,7 @@ export function SqlEditor({ dataset, schema, onEdit }: { dataset: Dataset; schem
           <Suspense fallback={<Box component="pre" sx={{ m: 0, p: 1.25 }}>{draft}</Box>}><CodeField label="SQL" value={draft} onChange={setDraft} onSubmit={submit} completions={completions} tables={tables} height="100%" /></Suspense>
         </Box>
         {missing.length > 0 && (
-          <Box role="status" sx={{ display: 'flex', alignItems: 'center', gap: 1, px: 1, py: 0.5, borderRadius: 1, bgcolor: color.linkTint }}>
+          <Box role="status" sx={{ display: 'flex', alignItems: 'center', gap: 1, px: 1, py: 0.5, borderRadius: 1, bgcolor: color.mainTint }}>
             The SQL asks for {missing.map((n) => `:${n}`).join(', ')}.
             <Button size="small" variant="outlined" sx={{ ml: 'auto', bgcolor: color.paper }} onClick={() => onEdit({ ...dataset, parameters: [...(dataset.parameters ?? []), ...missing.map(guessedParameter)] })}>{missing.length === 1 ? 'Make a parameter of it' : `Make ${count(missing.length, 'parameter')} of them`}</Button>
           </Box>

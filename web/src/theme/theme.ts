@@ -4,7 +4,7 @@ import { color } from './tokens';
 export const theme = createTheme({
   palette: {
     primary: { main: color.main },
-    warning: { main: color.link },
+    warning: { main: color.rows },
     error: { main: color.problem },
     text: { primary: color.ink, secondary: color.muted },
     background: { default: color.desk, paper: color.paper },
@@ -19,6 +19,10 @@ export const theme = createTheme({
         body: { height: '100%', fontSize: 13, lineHeight: 1.45, overflow: 'hidden' },
         '#root': { height: '100%' },
         ':focus-visible': { outline: `2px solid ${color.main}`, outlineOffset: 1 },
+        // Of messages, too, amber is none and red is for problems.
+        '.notistack-MuiContent.notistack-MuiContent-default, .notistack-MuiContent.notistack-MuiContent-warning': { backgroundColor: color.ink },
+        '.notistack-MuiContent.notistack-MuiContent-success': { backgroundColor: color.fine },
+        '.notistack-MuiContent.notistack-MuiContent-error': { backgroundColor: color.problem },
         // Report texts are measured with kerning and without ligatures, and drawn in the same way here.
         'svg.drawing text': { fontKerning: 'normal', fontVariantLigatures: 'none', textRendering: 'geometricPrecision' },
       },

@@ -1,0 +1,197 @@
+using System.Globalization;
+using LucidLattice.Core.Caching;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Datasets;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Running;
+using LucidLattice.Demo;
+using LucidLattice.Sql;
+using Microsoft.Data.Sqlite;
+using Xunit;
+
+namespace LucidLattice.Core.Tests;
+
+/// <summary>Databases leave out rows that nobody wants, and never one that somebody does.</summary>
+public sealed class NarrowingTests : IDisposable
+{
+    private readonly string _file = Workshop.TempFile(".sqlite");
+
+    public void Dispose() => File.Delete(_file);
+
+    private static readonly Parameter[] Parameters =
+    [
+        new() { Name = "n", Type = DataType.Whole },
+        new() { Name = "words", Type = DataType.Text, Shape = ParameterShape.Several },
+        new() { Name = "days", Type = DataType.Date, Shape = ParameterShape.Period },
+        new() { Name = "every", Type = DataType.Text, Shape = ParameterShape.Several },
+        new() { Name = "none", Type = DataType.Text },
+    ];
+
+    private static readonly Value[] Values = [Value.Of(3), Value.Of(new ValueList([Value.Of("Voe"), Value.Of("é")])), Value.Of(new Period(new DateOnly(2025, 1, 2), new DateOnly(2025, 1, 3))), Value.Every, Value.Null];
+
+    private static readonly Field[] Fields = [Of("w", DataType.Whole), Of("d", DataType.Decimal), Of("f", DataType.Double), Of("t", DataType.Text), Of("day", DataType.Date), Of("at", DataType.DateTime), new() { Name = "worked", Type = DataType.Whole, Expression = "w + 1" }];
+
+    private static Field Of(string name, DataType type) => new() { Name = name, Type = type, Scale = 2 };
+
+    private static DataQuery Query(Dataset dataset) => new(dataset, dataset.Fields, new Dictionary<string, Value>()) { Definitions = Parameters, Values = Values, Now = Workshop.Now };
+
+    private static Dataset Table(Condition? filter = null) => new() { Id = "d", Name = "D", Database = "x", Source = new TableSource { Table = "t" }, Fields = Fields, Filter = filter };
+
+    [Theory]
+    [InlineData("w > 2 AND w <= :n AND 5 >= w", "w AtLeast 2; w AtMost 3; w AtMost 5")]
+    [InlineData("d BETWEEN 1 + 1 AND 2.5", "d AtLeast 2; d AtMost 2.5")]
+    [InlineData("t IN ('a', NULL, 'b') AND 'c' = t", "t OneOf a b; t OneOf c")]
+    [InlineData("t IN :words AND t IN :every AND day IN :days", "t OneOf Voe é; day AtLeast 2025-01-02; day AtMost 2025-01-04")]
+    [InlineData("at >= CURRENT_DATE - INTERVAL '1' YEAR", "at AtLeast 2025-03-15")]
+    [InlineData("(t IS NOT NULL) AND (w = 1 AND f < 2)", "t NotEmpty; w OneOf 1; f AtMost 2")]
+    // Whatever may hold for one row and not for the next, or holds where a comparison does not, says nothing.
+    [InlineData("w > 2 OR d > 1", "")]
+    [InlineData("NOT (w > 2) AND w NOT IN (1, 2) AND t <> 'a' AND t NOT IN :words AND w NOT BETWEEN 1 AND 2 AND t IS NULL", "")]
+    [InlineData("w = d AND w IN (1, d) AND worked = 3 AND w + 1 = 2", "")]
+    [InlineData("t = :none AND t IN :none AND w > NULL AND w > 1 / 0", "")]
+    [InlineData("t LIKE 'a%' AND starts_with(t, 'a') AND CASE WHEN w = 1 THEN t = 'a' END", "")]
+    public void A_condition_is_narrowed_to_what_plainly_holds(string condition, string expected)
+        => Assert.Equal(expected, string.Join("; ", Narrowings.Of(condition, Query(Table())).Select(n => $"{n.Field.Name} {n.Kind}{string.Concat(n.Values.Select(v => " " + v.Invariant))}")));
+
+    /// <summary>
+    /// The property that everything rests on: whatever is stored, in whatever way SQLite stores it, the condition keeps the same
+    /// rows of those that the database lets through as it keeps of all.
+    /// </summary>
+    [Fact]
+    public void No_row_that_is_wanted_is_left_out_whatever_is_stored()
+    {
+        var random = new Random(4);
+        string[] stored = ["NULL", "1", "2", "3", "4", "2.0", "2.5", "2.004", "2.005", "2.499", "2.996", "'2'", "' 3'", "'2.5'", "x'32'", "1e300", "9007199254740993", "'Voe'", "'voe'", "'é'", "'é'", "'\u212A'", "'K'", "''", "'2025-01-01'", "'2025-01-02'", "'2025-01-02 23:59:59'", "'2025-01-03T06:15'", "'2025-01-04'", "' 2025-01-03'", "'\u00a02025-01-03'", "'2025-01-99'", "'9999-12-31'", "'0001-01-01'"];
+        // Some columns hold one kind of value alone, as most do in life: then the conditions are plain.
+        string[][] pools = [stored, [.. stored.Where(v => v[0] is 'N' or (>= '1' and <= '9'))], [.. stored.Where(v => v == "NULL" || v.StartsWith("'2025", StringComparison.Ordinal))], ["NULL", "'Voe'", "'voe'", "'K'", "''"]];
+        string[] affinities = ["", "TEXT", "INTEGER", "REAL", "NUMERIC", "DATE", "TEXT COLLATE NOCASE"];
+        string[] numbers = ["1", "2", "3", "2.5", "2.005", "2.01", "CAST(2 AS DOUBLE)", ":n", "9007199254740992", "CAST(9007199254740993 AS DOUBLE)"];
+        string[] times = ["DATE '2025-01-01'", "DATE '2025-01-03'", "TIMESTAMP '2025-01-02 23:59:59'", "DATE '9999-12-31'", "DATE '0001-01-01'", "TIMESTAMP '2025-01-03 06:15:00'"];
+        string[] texts = ["'Voe'", "'é'", "'K'", "'2'", "''", "'2.5'"];
+        var comparisons = new[] { "=", "<", "<=", ">", ">=" };
+        for (var round = 0; round < 60; round++)
+        {
+            var columns = string.Join(", ", Fields.Take(6).Select(f => $"{f.Name} {affinities[random.Next(affinities.Length)]}"));
+            var held = Fields.Take(6).Select(_ => pools[random.Next(pools.Length)]).ToList();
+            var rows = string.Join(", ", Enumerable.Range(0, 60).Select(_ => $"({string.Join(", ", held.Select(pool => pool[random.Next(pool.Length)]))})"));
+            Make($"DROP TABLE IF EXISTS t; CREATE TABLE t ({columns}); INSERT INTO t VALUES {rows}");
+            for (var i = 0; i < 25; i++)
+            {
+                string Part()
+                {
+                    var field = Fields[random.Next(6)];
+                    var constants = field.Type == DataType.Text ? texts : field.Type.IsTime() ? times : numbers;
+                    string Constant() => constants[random.Next(constants.Length)];
+                    return random.Next(5) switch
+                    {
+                        0 => $"{field.Name} IS NOT NULL",
+                        1 when field.Type != DataType.Text => $"{field.Name} BETWEEN {Constant()} AND {Constant()}",
+                        2 => $"{field.Name} IN ({Constant()}, {Constant()})",
+                        3 when field.Type == DataType.Text => "t IN :words",
+                        3 when field.Type.IsTime() => $"{field.Name} IN :days",
+                        _ => field.Type == DataType.Text ? $"t = {Constant()}" : $"{field.Name} {comparisons[random.Next(comparisons.Length)]} {Constant()}",
+                    };
+                }
+                var condition = string.Join(" AND ", Enumerable.Range(0, random.Next(1, 3)).Select(_ => Part()));
+                var query = Query(Table(new ExpressionCondition { Expression = condition }));
+                var sqlite = new SqliteRowSource(new OneDatabase(_file));
+                var narrowed = new ShapedRowSource(sqlite).Read(query, new RunProgress(), CancellationToken.None);
+                var whole = new ShapedRowSource(new Unnarrowed(sqlite)).Read(query, new RunProgress(), CancellationToken.None);
+                Assert.True(Lines(whole).SequenceEqual(Lines(narrowed)), $"{condition}\n{columns}\n{string.Join('\n', Lines(whole).Except(Lines(narrowed)))}");
+            }
+        }
+    }
+
+    /// <summary>And what it is for: of the bookings of one month, little more than those is read.</summary>
+    [Fact]
+    public void A_month_of_a_long_table_is_read_alone()
+    {
+        var filter = new FieldCondition { Field = "departs", Is = ConditionOperator.Between, Values = ["2025-03-01", "2025-03-31"] };
+        var source = new CountedRows(new SqliteRowSource(new OneDatabase(Workshop.DemoFile)));
+        var rows = new ShapedRowSource(source).Read(Query(DemoDatasets.Bookings with { Filter = filter }), new RunProgress(), CancellationToken.None);
+        Assert.True(rows.Count > 500);
+        // A day is the finest that texts of days and times are compared by, so one day more comes along.
+        Assert.InRange(source.Last, rows.Count, rows.Count * 1.05);
+        // So it is for a report's own condition, and through a dataset on top of another one; a limit counts rows before.
+        var basis = DemoDatasets.Bookings with { Filter = filter };
+        var top = new Dataset { Id = "t", Name = "T", Database = "x", Source = new DerivedSource { Dataset = "bookings", Base = basis }, Fields = [new Field { Name = "way", Column = "route", Type = DataType.Text }], Filter = new FieldCondition { Field = "way", Is = ConditionOperator.Equal, Values = ["Aith – Voe"] } };
+        var onTop = new ShapedRowSource(source).Read(Query(top), new RunProgress(), CancellationToken.None);
+        Assert.InRange(onTop.Count, 50, rows.Count / 2);
+        Assert.InRange(source.Last, onTop.Count, onTop.Count * 1.1);
+        var limited = new ShapedRowSource(source).Read(Query(top with { Source = new DerivedSource { Dataset = "bookings", Base = basis with { RowLimit = 100 } } }), new RunProgress(), CancellationToken.None);
+        Assert.InRange(source.Last, rows.Count, rows.Count * 1.05);
+        Assert.True(limited.Count < 100);
+    }
+
+    [Fact]
+    public void Small_tables_are_read_whole_once_and_large_ones_as_they_are_wanted()
+    {
+        void Fill(int rows) => Make($"DROP TABLE IF EXISTS t; CREATE TABLE t (w INTEGER); WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < {rows}) INSERT INTO t SELECT i FROM n");
+        int[] Counts(params int[] wanted)
+        {
+            var counted = new CountedRows(new SqliteRowSource(new OneDatabase(_file)));
+            var source = new ShapedRowSource(new CachedRowSource(counted, new SizedCache(1 << 28)));
+            foreach (var n in wanted)
+            {
+                var dataset = Table(new FieldCondition { Field = "w", Is = ConditionOperator.AtMost, Values = [n.ToString(CultureInfo.InvariantCulture)] }) with { Fields = [Fields[0]] };
+                Assert.Equal(n, source.Read(Query(dataset), new RunProgress(), CancellationToken.None).Count);
+            }
+            return [.. counted.All];
+        }
+        Fill(1000);
+        Assert.Equal([1000], Counts(10, 20, 10));
+        Fill(200_001);
+        Assert.Equal([10, 20], Counts(10, 20, 10));
+    }
+
+    /// <summary>Outside reference: the Unicode Character Database of Debian's unicode-data, DerivedNormalizationProps.txt and UnicodeData.txt. A text of characters that are Quick_Check=Yes and no marks is in form C (Unicode Annex 15, 9).</summary>
+    [Fact]
+    public void Letters_that_are_compared_as_they_are_stored_are_composed_in_any_text()
+    {
+        var unsafeRanges = File.ReadLines("/usr/share/unicode/DerivedNormalizationProps.txt").Where(l => !l.StartsWith('#') && l.Contains("; NFC_QC;")).Select(l => l.Split(';')[0].Trim().Split(".."))
+            .Select(r => (From: Convert.ToInt32(r[0], 16), To: Convert.ToInt32(r[^1], 16))).ToList();
+        var marks = File.ReadLines("/usr/share/unicode/UnicodeData.txt").Select(l => l.Split(';')).Where(c => c[3] != "0").Select(c => Convert.ToInt32(c[0], 16)).ToHashSet();
+        Assert.True(unsafeRanges.Count > 50 && marks.Count > 500);
+        foreach (var (from, to) in NarrowingSql.Composed)
+            for (var c = (int)from; c <= to; c++)
+                Assert.False(marks.Contains(c) || unsafeRanges.Any(r => c >= r.From && c <= r.To), $"U+{c:X4}");
+    }
+
+    private static string[] Lines(RowSet rows) => [.. Enumerable.Range(0, rows.Count).Select(row => string.Join('|', rows.Columns.Select(c => c[row].Invariant)))];
+
+    private void Make(string sql)
+    {
+        using var connection = new SqliteConnection($"Data Source={_file};Pooling=False");
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        command.ExecuteNonQuery();
+    }
+
+    /// <summary>Reads as if nothing had been said about what is wanted.</summary>
+    private sealed class Unnarrowed(IRowSource source) : IRowSource
+    {
+        public void Require(DataQuery query) => source.Require(query);
+
+        public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel) => source.Read(query with { Wanted = [] }, progress, cancel);
+    }
+
+    private sealed class CountedRows(IRowSource source) : IRowSource
+    {
+        public List<int> All { get; } = [];
+        public int Last => All[^1];
+
+        public void Require(DataQuery query) => source.Require(query);
+
+        public string? Stamp(Dataset dataset) => source.Stamp(dataset);
+
+        public int? RowsAtMost(Dataset dataset) => source.RowsAtMost(dataset);
+
+        public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
+        {
+            var rows = source.Read(query, progress, cancel);
+            All.Add(rows.Count);
+            return rows;
+        }
+    }
+}
