@@ -72,6 +72,33 @@ public sealed class Browser : IAsyncLifetime
         actions.Perform();
     }
 
+    /// <summary>Types a day into a date field, part by part.</summary>
+    /// <param name="field">The CSS selector of what the field stands in.</param>
+    public void TypeDay(string field, string day, string month, string year)
+    {
+        Click($"{field} [role=spinbutton][aria-label=Day]");
+        foreach (var part in new[] { day, month, year }) Press(part);
+    }
+
+    /// <summary>Opens the list of a parameter, looks for a choice and takes the first.</summary>
+    public void Choose(string parameter, string caption, string search)
+    {
+        Click($"[data-parameter={parameter}]");
+        Find($"[aria-label='Find in {caption}']").SendKeys(search + Keys.Enter);
+    }
+
+    /// <summary>Starts a dataset over the demo data; which database it reads is asked only where there are others.</summary>
+    public void StartDataset(string button)
+    {
+        ClickText("button", button);
+        Until(() =>
+        {
+            if (Driver.Url.Contains("/data/")) return true;
+            Driver.FindElement(By.XPath("//li[normalize-space(.)='of skerravoe']")).Click();
+            return false;
+        }, "a new dataset");
+    }
+
     public void HasNoComplaints()
     {
         var complaints = Complaints();

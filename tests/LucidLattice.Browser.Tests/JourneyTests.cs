@@ -141,13 +141,14 @@ public sealed class JourneyTests : IClassFixture<Browser>
     {
         _browser.Go("/read/sailings-in-detail");
         _browser.Says("main", "“Route” is needed");
-        var route = _browser.Find("input[name=route]");
-        route.SendKeys("Holm – Brae" + Keys.Enter);
+        // What is missing is one click away.
+        _browser.ClickText("button", "Set it");
+        _browser.Find("[aria-label='Find in Route']").SendKeys("holm" + Keys.Enter);
         _browser.Says(".drawing", "Sailings in detail");
         Assert.Contains("route=Holm", _browser.Driver.Url);
 
         // A date is taken as soon as it is whole; the page and the address follow.
-        _browser.Driver.ExecuteScript("const i = document.querySelector('input[name=to]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, '2025-06-30'); i.dispatchEvent(new Event('input', { bubbles: true }));");
+        _browser.TypeDay("[data-asks=to]", "30", "6", "2025");
         _browser.Says(".drawing", "to 30 June 2025");
         _browser.Until(() => _browser.Driver.Url.Contains("to=2025-06-30"), "the address holds the date");
         _browser.ClickText("nav[@aria-label='In this report']//button", "June 2025");
@@ -262,16 +263,16 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.Gone(".MuiPopover-root");
 
         // Another region: what is not offered any more falls back, and is said.
-        _browser.Click("[data-parameter=region]");
-        _browser.Find("[aria-label='Find in Region']").SendKeys("west" + Keys.Enter);
+        _browser.Choose("region", "Region", "west");
         _browser.Says("[role=status]", "is not offered for “Routes” here, so every route is used instead");
         _browser.Says(".drawing", "West Firth, 2025");
 
         // A period in words, and a wrong one in words too.
         _browser.Click("[data-parameter=period]");
-        _browser.Driver.ExecuteScript("for (const [name, day] of [['period-from', '2025-03-01'], ['period-to', '2025-02-28']]) { const i = document.querySelector(`input[name=${name}]`); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, day); i.dispatchEvent(new Event('input', { bubbles: true })); }");
+        _browser.TypeDay("[data-end=from]", "01", "3", "2025");
+        _browser.TypeDay("[data-end=to]", "28", "2", "2025");
         _browser.Says("[role=dialog] [role=status]", "The first day is after the last one.");
-        _browser.Driver.ExecuteScript("const i = document.querySelector('input[name=period-from]'); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(i, '2025-01-01'); i.dispatchEvent(new Event('input', { bubbles: true }));");
+        _browser.TypeDay("[data-end=from]", "01", "01", "2025");
         _browser.ClickText("button", "Show this period");
         _browser.Says(".drawing", "West Firth, January to February 2025");
         _browser.ClickText("button", "Reset");
@@ -284,8 +285,10 @@ public sealed class JourneyTests : IClassFixture<Browser>
     public void From_five_tables_to_a_filtered_dataset_with_a_worked_out_field_and_a_report_without_SQL()
     {
         _browser.Go("/data");
-        _browser.ClickText("button", "New dataset from tables");
-        foreach (var table in new[] { "bookings", "sailings", "routes", "regions", "ticket classes" })
+        _browser.StartDataset("New dataset from tables");
+        _browser.ClickText("*[@aria-label='Tables to start with']//button", "bookings");
+        _browser.Says("header", "Bookings");
+        foreach (var table in new[] { "sailings", "routes", "regions", "ticket classes" })
         {
             _browser.ClickText("button", "Add a table");
             _browser.Until(() => { _browser.Driver.FindElement(By.XPath($"//li[starts-with(normalize-space(.), '{table}') and not(contains(., 'view'))]")).Click(); return true; }, table);
@@ -295,7 +298,7 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.Says("[role=status]", "62,843 rows");
         _browser.Says("footer", "5 tables");
         _browser.Says("footer", "No problems");
-        Assert.Equal(4, _browser.Count(".react-flow__edge"));
+        _browser.Until(() => _browser.Count(".react-flow__edge") == 4, "four lines");
 
         // A condition in a sentence, its value picked from the data.
         _browser.ClickText("button", "Add a condition");
@@ -342,7 +345,7 @@ public sealed class JourneyTests : IClassFixture<Browser>
     public void A_dataset_by_SQL_and_its_report()
     {
         _browser.Go("/data");
-        _browser.ClickText("button", "New dataset by SQL");
+        _browser.StartDataset("New dataset by SQL");
         var sql = _browser.Find(".cm-content[aria-label=SQL]");
         sql.SendKeys("DELETE FROM bookings" + Keys.Control + Keys.Enter);
         _browser.Says(".notistack-Snackbar, [class*=notistack]", "wants to do more than read");
@@ -445,7 +448,7 @@ public sealed class JourneyTests : IClassFixture<Browser>
     {
         _browser.Go("/compose/sailings-in-detail");
         _browser.Says("[role=alert]", "“Route” is needed");
-        _browser.Find("input[name=route]").SendKeys("Holm – Brae" + Keys.Enter);
+        _browser.Choose("route", "Route", "holm");
         _browser.Find("[data-band=detail] svg");
         // Somebody else saves the same report meanwhile.
         _browser.Driver.ExecuteAsyncScript("const done = arguments[0]; fetch('/api/reports/sailings-in-detail/rename', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ title: 'Sailings in detail' }) }).then(() => done());");
@@ -455,7 +458,7 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.Says("[role=alert]", "saved elsewhere");
         _browser.ClickText("button", "Go on with mine as a new report");
         _browser.Says("header", "Sailings in detail (copy)");
-        _browser.Find("input[name=route]").SendKeys("Holm – Brae" + Keys.Enter);
+        _browser.Choose("route", "Route", "holm");
         _browser.Find("[aria-label='heading Vehicles']");
         _browser.Gone("[aria-label='heading Delay, min']");
         _browser.Says("header", "All changes saved");

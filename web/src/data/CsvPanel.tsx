@@ -56,6 +56,7 @@ export function CsvPanel({ file, preview, own, onClose, onDone }: Props) {
       onDone(`${count(made.rows, 'row')} are in “${into || name.trim()}”.${made.bad ? ` ${count(made.bad, 'cell')} did not fit ${made.bad === 1 ? 'its' : 'their'} type and ${made.bad === 1 ? 'is' : 'are'} kept as written, the first in row ${made.badCells[0].row}: “${made.badCells[0].text}”.` : ''}`);
     } catch (error) {
       setFailure((error as Error).message);
+    } finally {
       setBusy(false);
     }
   };

@@ -31,13 +31,15 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
   // While a card is dragged it follows the pointer here; the drop is the change.
   const [dragged, setDragged] = useState<Record<string, { x: number; y: number }>>({});
   useEffect(() => setDragged({}), [dataset]);
+  // The size of a card, without which its lines would not know where to end.
+  const [measured, setMeasured] = useState<Record<string, { width: number; height: number }>>({});
   // A table that was added, or came back by undo, may lie beyond the edge.
   const [flow, setFlow] = useState<ReactFlowInstance<TableNode>>();
   useEffect(() => { const next = requestAnimationFrame(() => void flow?.fitView(fit)); return () => cancelAnimationFrame(next); }, [flow, tables.length]);
   const nodes = useMemo<TableNode[]>(() => tables.map((t, i) => {
     const info = schema.find((s) => s.name === t.table);
     return {
-      id: t.id, type: 'table', position: dragged[t.id] ?? { x: t.x ?? 24 + i * 240, y: t.y ?? 24 },
+      id: t.id, type: 'table', measured: measured[t.id], position: dragged[t.id] ?? { x: t.x ?? 24 + i * 240, y: t.y ?? 24 },
       data: {
         id: t.id, table: t.table, info, open: i > 0 && !t.join, unmatched: t.join?.kind === 'unmatched',
         picked: new Set((info?.fields ?? []).filter((c) => fieldOfColumn(dataset, t.id, c.name)).map((c) => c.name)),
@@ -45,7 +47,7 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
         onRemove: () => onEdit(removeTable(dataset, t.id)),
       },
     };
-  }), [tables, schema, dragged, dataset, onEdit]);
+  }), [tables, schema, dragged, measured, dataset, onEdit]);
   const edges = useMemo<Edge[]>(() => tables.flatMap((t) => (t.join?.on ?? []).map((pair, i) => ({
     id: `${t.id} ${pair.column}`, source: t.join!.to, sourceHandle: pair.to, target: t.id, targetHandle: pair.column,
     label: i === 0 ? labelOf(t, effects.find((e) => e.id === t.id)) : undefined, selected: selected === t.id,
@@ -54,6 +56,7 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
   }))), [tables, selected, effects]);
   const changed = (changes: NodeChange<TableNode>[]) => {
     for (const change of changes) {
+      if (change.type === 'dimensions' && change.dimensions) setMeasured((was) => ({ ...was, [change.id]: change.dimensions! }));
       if (change.type !== 'position' || !change.position) continue;
       if (change.dragging) setDragged((was) => ({ ...was, [change.id]: change.position! }));
       else onEdit(moveTable(dataset, change.id, change.position.x, change.position.y));

@@ -50,7 +50,7 @@ export function ChoiceField({ parameter, text, wrong, load, version, onCommit }:
   }, [taking, current]); // eslint-disable-line react-hooks/exhaustive-deps
   const item = { fontSize: 13, minHeight: 28, py: 0.25, px: 1.25, gap: 1, maxWidth: 420, whiteSpace: 'normal' } as const;
   return (
-    <StripField caption={parameter.caption} help={parameter.help} wrong={wrong} component="div">
+    <StripField parameter={parameter} wrong={wrong} component="div">
       <StripButton parameter={parameter} empty={parameter.required ? 'choose…' : 'any'} emptySpoken="nothing chosen" opens="listbox" onOpen={setAnchor} />
       <Popover open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
         <InputBase

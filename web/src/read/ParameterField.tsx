@@ -1,50 +1,89 @@
 import Box from '@mui/material/Box';
-import { useState } from 'react';
+import InputBase from '@mui/material/InputBase';
+import MenuItem from '@mui/material/MenuItem';
+import Select from '@mui/material/Select';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import type { ParameterInfo } from '../api/generated';
 import { color } from '../theme/tokens';
 import { StripField } from './StripField';
 
-const inputType: Record<string, string> = { date: 'date', dateTime: 'datetime-local', whole: 'number', decimal: 'text', double: 'text', text: 'text' };
+const DateField = lazy(() => import('./DateField'));
+
+/** Day, month and year are typed one after the other, and only what stays is meant. */
+const settling = 500;
+
+interface Props {
+  parameter: ParameterInfo;
+  text: string;
+  wrong: boolean;
+  onCommit: (text: string) => void;
+}
 
 /** A parameter that is typed. Dates are taken as soon as they are whole, texts when Enter is pressed or the field is left; several values have commas between. */
-export function ParameterField({ parameter, text, wrong, onCommit }: { parameter: ParameterInfo; text: string; wrong: boolean; onCommit: (text: string) => void }) {
+export function ParameterField({ parameter, text, wrong, onCommit }: Props) {
   const several = parameter.shape === 'several';
-  const shown = several && text.startsWith('[') ? (JSON.parse(text) as string[]).join(', ') : text;
-  const [draft, setDraft] = useState(shown);
-  const type = several ? 'text' : inputType[parameter.type] ?? 'text';
-  const commit = (value: string) => {
-    if (value === shown) return;
-    const values = value.split(',').map((v) => v.trim()).filter(Boolean);
-    onCommit(several ? (values.length ? JSON.stringify(values) : '') : value);
-  };
+  const every = parameter.every !== null && text === '*';
   return (
-    <StripField caption={parameter.caption} help={parameter.help} wrong={wrong}>
-      {parameter.type === 'bool' ? (
-        <Box component="select" name={parameter.name} value={draft} onChange={(e: React.ChangeEvent<HTMLSelectElement>) => { setDraft(e.target.value); commit(e.target.value); }} sx={field}>
-          <option value="">any</option>
-          <option value="true">yes</option>
-          <option value="false">no</option>
-        </Box>
-      ) : (
-        <Box
-          component="input"
-          name={parameter.name}
-          type={type}
-          value={type === 'datetime-local' ? draft.replace(' ', 'T').slice(0, 16) : draft}
-          placeholder={parameter.required ? 'needed' : 'any'}
-          aria-invalid={wrong}
-          onChange={(e: React.ChangeEvent<HTMLInputElement>) => {
-            setDraft(e.target.value);
-            if (type === 'date' && /^[12]\d{3}-/.test(e.target.value)) commit(e.target.value);
-          }}
-          onBlur={() => commit(draft)}
-          onKeyDown={(e: React.KeyboardEvent) => { if (e.key === 'Enter') commit(draft); }}
-          sx={{ ...field, width: type === 'date' ? 104 : type === 'datetime-local' ? 150 : 120 }}
-        />
-      )}
+    <StripField parameter={parameter} wrong={wrong} component={parameter.type.startsWith('date') && !several ? 'div' : 'label'}>
+      {parameter.type === 'bool' ? <YesNo parameter={parameter} text={text} onCommit={onCommit} />
+        : parameter.type.startsWith('date') && !several ? (
+          <Day parameter={parameter} text={every ? '' : text} onCommit={onCommit} />
+        ) : <Typed parameter={parameter} text={several && text.startsWith('[') ? (JSON.parse(text) as string[]).join(', ') : every ? '' : text} wrong={wrong} onCommit={onCommit} />}
       {parameter.every !== null && <Box component="button" type="button" onClick={() => onCommit('*')} aria-pressed={parameter.value === '*'} sx={{ border: 0, borderRadius: 1, px: 0.75, font: 'inherit', fontSize: 11, cursor: 'pointer', bgcolor: parameter.value === '*' ? color.mainTint : 'transparent', color: color.main }}>{parameter.every}</Box>}
     </StripField>
   );
 }
 
-const field = { font: 'inherit', color: color.ink, border: 0, '&:focus-visible': { outline: 0 }, bgcolor: 'transparent', p: 0 };
+function Day({ parameter, text, onCommit }: Omit<Props, 'wrong'>) {
+  const [draft, setDraft] = useState(text);
+  const waiting = useRef<number>(undefined);
+  // What comes back from the server is older than what is being typed.
+  useEffect(() => { if (waiting.current === undefined) setDraft(text); }, [text]);
+  useEffect(() => () => clearTimeout(waiting.current), []);
+  const commit = (next: string) => {
+    clearTimeout(waiting.current);
+    waiting.current = undefined;
+    if (next !== text) onCommit(next);
+  };
+  const change = (next: string) => {
+    setDraft(next);
+    clearTimeout(waiting.current);
+    waiting.current = window.setTimeout(() => commit(next), settling);
+  };
+  return (
+    <Box onBlur={() => { if (waiting.current !== undefined) commit(draft); }}>
+      <Suspense fallback={text}><DateField label={parameter.caption} value={draft} time={parameter.type === 'dateTime'} clearable={!parameter.required} onChange={change} /></Suspense>
+    </Box>
+  );
+}
+
+function YesNo({ parameter, text, onCommit }: { parameter: ParameterInfo; text: string; onCommit: (text: string) => void }) {
+  return (
+    <Select variant="standard" disableUnderline displayEmpty name={parameter.name} value={text === 'true' || text === 'false' ? text : ''} onChange={(e) => onCommit(e.target.value)} inputProps={{ 'aria-label': parameter.caption }} sx={{ fontSize: 13, '& .MuiSelect-select': { py: 0 } }}>
+      <MenuItem value="">{parameter.required ? 'choose…' : 'any'}</MenuItem>
+      <MenuItem value="true">yes</MenuItem>
+      <MenuItem value="false">no</MenuItem>
+    </Select>
+  );
+}
+
+function Typed({ parameter, text, wrong, onCommit }: Props) {
+  const [draft, setDraft] = useState(text);
+  const commit = () => {
+    if (draft === text) return;
+    const values = draft.split(',').map((v) => v.trim()).filter(Boolean);
+    onCommit(parameter.shape !== 'several' ? draft : values.length ? JSON.stringify(values) : '');
+  };
+  return (
+    <InputBase
+      name={parameter.name}
+      value={draft}
+      placeholder={parameter.required ? 'needed' : 'any'}
+      inputProps={{ 'aria-invalid': wrong, inputMode: parameter.type === 'whole' ? 'numeric' : parameter.type === 'text' ? undefined : 'decimal' }}
+      onChange={(e) => setDraft(e.target.value)}
+      onBlur={commit}
+      onKeyDown={(e) => { if (e.key === 'Enter') commit(); }}
+      sx={{ fontSize: 13, width: parameter.type === 'text' || parameter.shape === 'several' ? 120 : 64, '& input': { p: 0 } }}
+    />
+  );
+}

@@ -1,12 +1,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Popover from '@mui/material/Popover';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import type { ParameterInfo } from '../api/generated';
 import { color } from '../theme/tokens';
 import { iso, periodProblem, presets, readPeriod, writePeriod } from './periods';
 import { raised, StripButton } from './StripButton';
 import { StripField } from './StripField';
+
+const DateField = lazy(() => import('./DateField'));
 
 interface Props {
   parameter: ParameterInfo;
@@ -25,7 +27,7 @@ export function PeriodField({ parameter, wrong, today, onCommit }: Props) {
   const take = (from: string, to: string) => { close(); onCommit(writePeriod(from, to)); };
   const problem = periodProblem(draft.from, draft.to);
   return (
-    <StripField caption={parameter.caption} help={parameter.help} wrong={wrong} component="div">
+    <StripField parameter={parameter} wrong={wrong} component="div">
       <StripButton parameter={parameter} empty="any time" opens="dialog" onOpen={open} />
       <Popover open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
         <Box role="dialog" aria-label={parameter.caption} sx={{ display: 'flex', p: 1, gap: 1.5 }}>
@@ -35,9 +37,9 @@ export function PeriodField({ parameter, wrong, today, onCommit }: Props) {
           </Box>
           <Box component="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); if (!problem) take(draft.from, draft.to); }} sx={{ display: 'grid', gap: 1, alignContent: 'start', width: 170 }}>
             {(['from', 'to'] as const).map((end) => (
-              <Box component="label" key={end} sx={{ display: 'grid', gap: 0.25, fontSize: 11, color: color.muted }}>
-                {end === 'from' ? 'First day' : 'Last day'}
-                <Box component="input" type="date" name={`${parameter.name}-${end}`} value={draft[end]} onChange={(e: React.ChangeEvent<HTMLInputElement>) => setDraft({ ...draft, [end]: e.target.value })} sx={{ font: 'inherit', fontSize: 13, color: color.ink, p: 0.5, border: `1px solid ${color.line}`, borderRadius: 1 }} />
+              <Box key={end} data-end={end} sx={{ display: 'grid', gap: 0.25, fontSize: 11, color: color.muted }}>
+                {labels[end]}
+                <Box sx={{ px: 1, py: 0.5, border: `1px solid ${color.line}`, borderRadius: 1, bgcolor: color.paper }}><Suspense fallback={draft[end] || '…'}><DateField label={labels[end]} value={draft[end]} onChange={(day) => setDraft((now) => ({ ...now, [end]: day }))} /></Suspense></Box>
               </Box>
             ))}
             <Box role="status" sx={{ fontSize: 11, color: problem ? color.problem : color.muted, minHeight: 16 }}>{problem || 'An end left empty is open.'}</Box>
@@ -48,5 +50,7 @@ export function PeriodField({ parameter, wrong, today, onCommit }: Props) {
     </StripField>
   );
 }
+
+const labels = { from: 'First day', to: 'Last day' };
 
 const preset = { justifyContent: 'flex-start', minHeight: 26, py: 0, px: 1, fontWeight: 400 } as const;

@@ -6,6 +6,7 @@ import { ProgressNote } from '../shell/ProgressNote';
 import { color } from '../theme/tokens';
 import type { MarkTarget } from './MarkLayer';
 import { PageList } from './PageList';
+import { goToParameter } from './StripField';
 import type { Run } from './useRun';
 
 interface Props {
@@ -31,6 +32,7 @@ export function RunPane({ run: { info, error, rerun, gone, stop }, goTo, find = 
     return (
       <Message problem={!asks && !stopped} title={asks ? 'Something is needed first' : stopped ? 'Stopped' : 'The report cannot be shown'}>
         {errors.map((p, i) => <Sentence key={i} problem={p} />)}
+        {asks && errors[0]?.place && <Button variant="outlined" onClick={() => goToParameter(errors[0].place!)}>Set it</Button>}
         {stopped && <Button variant="outlined" onClick={rerun}>Run it again</Button>}
       </Message>
     );

@@ -29,6 +29,9 @@ export const theme = createTheme({
     },
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiButton: { defaultProps: { disableElevation: true, size: 'small' }, styleOverrides: { root: { minHeight: 30 } } },
+    // What opens is there at once, and stays where it is.
+    MuiPopover: { defaultProps: { transitionDuration: 0 } },
+    MuiMenu: { defaultProps: { transitionDuration: 0 } },
     MuiMenuItem: { styleOverrides: { root: { fontSize: 13, minHeight: 30 } } },
     MuiTooltip: { defaultProps: { arrow: true, enterDelay: 500 }, styleOverrides: { tooltip: { fontSize: 12, backgroundColor: color.ink } } },
     MuiTextField: { defaultProps: { size: 'small' } },

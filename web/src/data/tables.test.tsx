@@ -1,0 +1,59 @@
+// @vitest-environment jsdom
+import { screen } from '@testing-library/react';
+import { expect, test, vi } from 'vitest';
+import { api } from '../api/client';
+import type { CsvPreview, DatabaseInfo, DatasetView, TableInfo } from '../api/generated';
+import { stage, stageEdits } from '../test/stage';
+import { CsvPanel } from './CsvPanel';
+import { FieldList } from './FieldList';
+import { FirstTable } from './FirstTable';
+import { NewDatasetButton } from './NewDatasetButton';
+import type { Dataset } from './types';
+
+const table = (name: string, rows: number | null): TableInfo => ({ name, isView: rows === null, fields: [{ name: 'id', type: 'whole' }], rows, keys: [], references: [], optional: [] });
+
+test('a new dataset asks which database it reads only where there are several', async () => {
+  const pick = vi.fn();
+  const user = stage(<><NewDatasetButton databases={['a']} onPick={pick}>One</NewDatasetButton><NewDatasetButton databases={['a', 'b']} onPick={pick}>Two</NewDatasetButton><NewDatasetButton databases={[]} onPick={pick}>None</NewDatasetButton></>);
+  await user.click(screen.getByText('One'));
+  await user.click(screen.getByText('Two'));
+  await user.click(await screen.findByText('of b'));
+  expect(pick.mock.calls).toEqual([['a'], ['b']]);
+  expect(screen.getByText<HTMLButtonElement>('None').disabled).toBe(true);
+});
+
+test('an empty dataset offers the tables to start with', async () => {
+  const pick = vi.fn();
+  const user = stage(<FirstTable schema={[table('ticket_classes', 5), table('sailing_income', null)]} onPick={pick} />);
+  await user.click(screen.getByRole('button', { name: /ticket classes\s*5 rows/ }));
+  expect(pick).toHaveBeenCalledWith('ticket_classes');
+  expect(screen.getByRole('button', { name: /sailing income\s*view/ })).toBeTruthy();
+});
+
+test('numbers that a join repeats are marked, keys and texts are not', () => {
+  const dataset: Dataset = { id: 'd', name: 'D', database: 'x', source: { type: 'join', tables: [] }, fields: [{ name: 'seats', type: 'whole' }, { name: 'id', type: 'whole', kind: 'key' }, { name: 'route', type: 'text' }, { name: 'fare', type: 'decimal' }] };
+  stageEdits(dataset, (now, edit) => <FieldList dataset={now} view={{ problems: [], repeated: ['seats', 'id', 'route'] } as unknown as DatasetView} schema={[]} onSelect={() => {}} onEdit={edit} />);
+  expect(screen.getAllByText('repeated').map((e) => e.parentElement!.textContent)).toEqual([expect.stringContaining('Seats')]);
+});
+
+test('a CSV file that comes again replaces its table, another one is added, and a third is a database of its own', async () => {
+  const upload = vi.spyOn(api, 'uploadCsv').mockResolvedValue({ table: 'tides', rows: 2, bad: 1, badCells: [{ row: 1, column: 'h', text: 'n/a' }] });
+  const preview: CsvPreview = { delimiter: ',', columns: [{ name: 'h', type: 'decimal', decimalComma: false, dates: 'yearFirst' }], rows: [['n/a']], badCells: [] };
+  const own: DatabaseInfo[] = [{ name: 'harbour', isOwn: true, error: null, tables: [table('Tides', 7)] }];
+  const done = vi.fn();
+  const file = new File(['h\nn/a\n'], 'tides.csv');
+  const user = stage(<CsvPanel file={file} preview={preview} own={own} onClose={() => {}} onDone={done} />);
+  await user.click(screen.getByText('Replace 7 rows'));
+  expect(upload).toHaveBeenLastCalledWith('harbour', 'tides', preview.columns, file, true);
+  expect(done.mock.lastCall![0]).toContain('1 cell did not fit its type and is kept as written, the first in row 1: “n/a”');
+
+  await user.clear(screen.getByLabelText('Name of the table'));
+  await user.type(screen.getByLabelText('Name of the table'), 'currents{Enter}');
+  await user.click(screen.getByText('Add the table'));
+  expect(upload).toHaveBeenLastCalledWith('harbour', 'currents', preview.columns, file, false);
+
+  await user.click(screen.getByRole('button', { name: 'Database: harbour' }));
+  await user.click(await screen.findByText('a database of its own'));
+  await user.click(screen.getByText('Make a database from it'));
+  expect(upload).toHaveBeenLastCalledWith('tides', 'currents', preview.columns, file, false);
+});
