@@ -32,7 +32,6 @@ public sealed class AppData : IDatabases
     public static AppData Open(string? directory)
     {
         var app = new AppData(Path.GetFullPath(directory ?? "data"));
-        app.RemoveForgotten();
         app.AddDemo();
         return app;
     }
@@ -55,7 +54,7 @@ public sealed class AppData : IDatabases
         => Reports.Draft(name) ?? (Reports.List().FirstOrDefault(r => string.Equals(r.Title, name, StringComparison.OrdinalIgnoreCase)) is { } entry ? Reports.Draft(entry.Id) : null);
 
     /// <summary>Forgotten uploads can be brought back until the next start; then their files go.</summary>
-    private void RemoveForgotten()
+    public void RemoveForgotten()
     {
         foreach (var (name, path) in _databases.Forgotten().Where(d => Path.GetDirectoryName(d.Path) == Uploads))
         {

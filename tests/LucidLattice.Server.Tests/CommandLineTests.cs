@@ -48,6 +48,55 @@ public sealed class CommandLineTests : IDisposable
     }
 
     [Fact]
+    public async Task Load_makes_files_databases_and_replaces_what_came_before()
+    {
+        Task<(int Code, string Error)> Load(string text, params string[] more)
+        {
+            File.WriteAllText(At("calls.csv"), text);
+            return Run(["load", At("calls.csv"), .. more]);
+        }
+        async Task<string[]> Rows()
+        {
+            File.WriteAllText(At("calls.json"), """{ "id": "c", "name": "Calls", "database": "harbour", "source": { "type": "table", "table": "calls" }, "fields": [{ "name": "ship", "type": "text" }, { "name": "day", "type": "date" }] }""");
+            Assert.Equal((0, ""), await Run("query", At("calls.json"), "--out", At("rows.csv")));
+            return File.ReadAllLines(At("rows.csv"))[1..];
+        }
+        Assert.Equal((0, ""), await Load("ship,day\nSula Wind,2025-03-01\n", "--into", "harbour"));
+        Assert.Equal(["Sula Wind,2025-03-01"], await Rows());
+        var taken = await Load("ship,day\nTernhope,2025-03-02\n", "--into", "harbour");
+        Assert.Equal(1, taken.Code);
+        Assert.StartsWith("error table-taken: “harbour” has a table called “calls” already.", taken.Error);
+        Assert.Equal((0, ""), await Load("ship,day\nTernhope,2025-03-02\n", "--into", "harbour", "--replace"));
+        Assert.Equal(["Ternhope,2025-03-02"], await Rows());
+
+        // A SQLite file stays where it is; what is none is refused, and nothing is left behind.
+        Assert.Equal(0, (await Run("demo", "--rows", "2000", "--out", At("copy.sqlite"))).Code);
+        Assert.Equal((0, ""), await Run("load", At("copy.sqlite")));
+        Assert.True(File.Exists(At("copy.sqlite")));
+        File.WriteAllText(At("none.sqlite"), "none");
+        Assert.Contains("not-a-database", (await Run("load", At("none.sqlite"))).Error);
+        Assert.Equal(2, Directory.GetFiles(At("data/uploads")).Length);
+        Assert.Equal(2, (await Run("load")).Code);
+        Assert.Equal(1, (await Run("load", At("gone.csv"))).Code);
+    }
+
+    [Fact]
+    public async Task A_forgotten_upload_goes_at_the_next_start_and_a_registered_file_never()
+    {
+        File.WriteAllText(At("tides.csv"), "port,height\nVoe,1.4\n");
+        await Run("load", At("tides.csv"));
+        var data = AppData.Open(At("data"));
+        var (upload, demo) = (data.PathOf("tides")!, data.PathOf(DemoReports.Database)!);
+        Assert.True(data.SetForgotten("tides", true) && data.SetForgotten(DemoReports.Database, true));
+        // Other verbs may run meanwhile.
+        Assert.Null(AppData.Open(At("data")).PathOf("tides"));
+        Assert.True(data.SetForgotten("tides", false) && data.SetForgotten("tides", true));
+        data.RemoveForgotten();
+        Assert.False(File.Exists(upload) || data.SetForgotten("tides", false));
+        Assert.True(File.Exists(demo) && AppData.Open(At("data")).PathOf(DemoReports.Database) is null && data.SetForgotten(DemoReports.Database, false));
+    }
+
+    [Fact]
     public async Task Query_writes_the_rows_of_a_dataset_for_the_values_that_are_given()
     {
         async Task<List<string[]>> Rows(params string[] settings)

@@ -6,7 +6,8 @@ public sealed class UsageException(string message) : Exception(message);
 /// <summary>What was written after a verb: plain words, and options of the form <c>--name value</c>.</summary>
 public sealed class Options
 {
-    private static readonly HashSet<string> Known = ["port", "data", "database", "set", "out", "rows", "base", "page", "memory", "text"];
+    private static readonly HashSet<string> Known = ["port", "data", "database", "set", "out", "rows", "base", "page", "memory", "text", "into", "table"];
+    private static readonly HashSet<string> Flags = ["replace"];
     private readonly Dictionary<string, List<string>> _values = [];
 
     public List<string> Words { get; } = [];
@@ -25,6 +26,11 @@ public sealed class Options
                 continue;
             }
             var name = word[2..];
+            if (Flags.Contains(name))
+            {
+                options._values[name] = [];
+                continue;
+            }
             if (!Known.Contains(name)) throw new UsageException($"There is no option {word}.");
             if (!each.MoveNext()) throw new UsageException($"{word} needs a value.");
             if (!options._values.TryGetValue(name, out var list)) options._values[name] = list = [];
@@ -34,6 +40,9 @@ public sealed class Options
     }
 
     public string? Value(string name) => _values.TryGetValue(name, out var values) ? values[^1] : null;
+
+    /// <summary>True if an option that takes no value is there.</summary>
+    public bool Has(string flag) => _values.ContainsKey(flag);
 
     public string Required(string name) => Value(name) ?? throw new UsageException($"--{name} is missing.");
 

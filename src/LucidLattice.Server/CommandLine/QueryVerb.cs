@@ -39,7 +39,7 @@ internal static class QueryVerb
             RowsCsv.Write(rows, [.. dataset.Fields.Select(f => f.Name)], stream, CancellationToken.None);
             stream.Close();
             File.Move(output + ".part", output, overwrite: true);
-            Console.WriteLine($"{rows.Count} rows written to {output}.");
+            Console.WriteLine($"{Verbs.Count(rows.Count, "row")} written to {output}.");
             return 0;
         }
         catch (DataException e)

@@ -13,7 +13,9 @@ internal static class ServeVerb
     public static async Task<int> Run(Options options)
     {
         var port = options.Number("port") ?? 5080;
-        var app = WebHost.Build(AppData.Open(options.Value("data")), $"http://127.0.0.1:{port}", options.Number("memory") is { } megabytes ? (long)megabytes << 20 : null);
+        var data = AppData.Open(options.Value("data"));
+        data.RemoveForgotten();
+        var app = WebHost.Build(data, $"http://127.0.0.1:{port}", options.Number("memory") is { } megabytes ? (long)megabytes << 20 : null);
         try
         {
             await app.StartAsync();

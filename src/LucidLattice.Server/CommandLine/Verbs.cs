@@ -9,6 +9,7 @@ public static class Verbs
           lattice render REPORT [--data DIR] [--database FILE] [--set name=value]… [--base ADDRESS] --out FILE.pdf|svg|json
           lattice find   REPORT [--data DIR] [--database FILE] [--set name=value]… --text TEXT
           lattice query  DATASET [--data DIR] [--database FILE] [--set name=value]… --out FILE.csv
+          lattice load   FILE.csv|sqlite [--data DIR] [--into DATABASE] [--table TABLE] [--replace]
           lattice check  REPORT [--data DIR] [--database FILE]
           lattice demo   [--rows N] --out FILE
           lattice schema [--out FILE]
@@ -28,6 +29,7 @@ public static class Verbs
                 "render" => RenderVerb.Run(options),
                 "find" => FindVerb.Run(options),
                 "query" => QueryVerb.Run(options),
+                "load" => LoadVerb.Run(options),
                 "check" => CheckVerb.Run(options),
                 "demo" => DemoVerb.Run(options),
                 "schema" => SchemaVerb.Run(options),
@@ -48,6 +50,9 @@ public static class Verbs
             return 1;
         }
     }
+
+    /// <summary>“1 row”, “2 rows”.</summary>
+    internal static string Count(int number, string what) => number == 1 ? $"1 {what}" : $"{number} {what}s";
 
     private static int Say(string text, int code)
     {

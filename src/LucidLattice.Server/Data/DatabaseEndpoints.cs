@@ -24,8 +24,6 @@ public static class DatabaseEndpoints
     /// <summary>The largest file that can be uploaded, in bytes.</summary>
     public const long MostUploaded = 256L << 20;
 
-    private static readonly byte[] SqliteMark = "SQLite format 3\0"u8.ToArray();
-
     public static void MapDatabases(this WebApplication app)
     {
         var databases = app.MapGroup("/api/databases").WithTags("Data");
@@ -64,42 +62,16 @@ public static class DatabaseEndpoints
     /// <param name="replace">True if an uploaded database of this name may go.</param>
     private static Task<DatabaseInfo> UploadSqlite(string name, HttpContext context, AppData data, ISqlEngine engine, CancellationToken cancel, bool replace = false) => WithUpload(context, data, (file, path) =>
     {
-        var free = data.NameFor(name, replace);
-        var mark = new byte[SqliteMark.Length];
-        if (file.ReadAtLeast(mark, mark.Length, throwOnEndOfStream: false) < mark.Length || !mark.SequenceEqual(SqliteMark)) throw ApiException.Bad("not-a-database", "This file is no SQLite database.");
         file.Close();
-        engine.Tables(path);
-        var kept = data.FreePath();
-        File.Move(path, kept);
-        data.Put(free, kept);
-        return Info(free, data, engine);
+        return Info(data.PutSqlite(engine, name, path, replace), data, engine);
     }, cancel);
 
     /// <param name="name">What the database is called. An uploaded one takes the table in beside those that it has.</param>
     /// <param name="table">What its table is called.</param>
     /// <param name="columns">The columns as the preview proposes them, as JSON, perhaps changed.</param>
     /// <param name="replace">True if a table of this name may go.</param>
-    private static Task<CsvImport> UploadCsv(string name, string table, string columns, HttpContext context, AppData data, ISqlEngine engine, CancellationToken cancel, bool replace = false) => WithUpload(context, data, (file, _) =>
-    {
-        var free = data.NameFor(name, replace: true);
-        var called = table.Trim().Length == 0 ? free : table.Trim();
-        if (data.PathOf(free) is { } there && engine.Tables(there).FirstOrDefault(t => string.Equals(t.Name, called, StringComparison.OrdinalIgnoreCase)) is { } taken && (taken.IsView || !replace))
-            throw new ApiException(StatusCodes.Status409Conflict, "table-taken", $"“{free}” has a {(taken.IsView ? "view" : "table")} called “{taken.Name}” already. {(taken.IsView ? "Choose another name" : "Replace it, or choose another name")}.");
-        var read = Columns(columns);
-        var kept = data.FreePath();
-        try
-        {
-            if (data.PathOf(free) is { } before) File.Copy(before, kept);
-            var result = CsvFile.Import(file, kept, called, read, cancel);
-            data.Put(free, kept);
-            return result;
-        }
-        catch
-        {
-            File.Delete(kept);
-            throw;
-        }
-    }, cancel);
+    private static Task<CsvImport> UploadCsv(string name, string table, string columns, HttpContext context, AppData data, ISqlEngine engine, CancellationToken cancel, bool replace = false)
+        => WithUpload(context, data, (file, _) => data.PutCsv(engine, name, table, file, Columns(columns), replace, cancel), cancel);
 
     private static List<CsvColumn> Columns(string json)
     {
