@@ -37,7 +37,9 @@ function Groups({ run, complete, page, onGo, level, group }: Props & { level: nu
   const deep = outline.data?.pages[0].deep ?? true;
   const entries = outline.data?.pages.flatMap((p) => p.entries) ?? [];
   const deepest = deep ? Math.max(1, ...entries.map((e) => e.level)) : Infinity;
-  const current = entries.findLastIndex((e) => e.page !== null && e.page <= page);
+  const [gone, setGone] = useState<{ page: number; index: number }>();
+  // Of several groups on one page, the one that was asked for is meant.
+  const current = gone?.page === page ? gone.index : groupOn(page, entries);
   const toggle = (entry: OutlineEntry) => setOpen((was) => { const next = new Set(was); if (!next.delete(entry.group)) next.add(entry.group); return next; });
   if (outline.data && entries.length === 0 && level === 0) return <Box sx={{ color: color.muted }}>The rows are not grouped.</Box>;
   return (
@@ -48,7 +50,7 @@ function Groups({ run, complete, page, onGo, level, group }: Props & { level: nu
             {!deep && entry.groups > 0 && <Box component="button" aria-label={`${open.has(entry.group) ? 'Close' : 'Open'} ${entry.label}`} aria-expanded={open.has(entry.group)} onClick={() => toggle(entry)} sx={{ ...plain, width: 18, color: color.muted, flex: 'none' }}>{open.has(entry.group) ? '▾' : '▸'}</Box>}
             <Box
               component="button"
-              onClick={() => entry.page !== null && onGo(entry.page)}
+              onClick={() => { if (entry.page !== null) { setGone({ page: entry.page, index: i }); onGo(entry.page); } }}
               disabled={entry.page === null}
               aria-current={i === current ? 'location' : undefined}
               sx={{ ...plain, display: 'flex', gap: 1, flex: 1, minWidth: 0, py: 0.25, px: 0.75, color: entry.level < deepest || deepest === 1 ? levelColor(entry.level) : color.ink, fontWeight: entry.level < deepest ? 700 : 400 }}
@@ -63,6 +65,14 @@ function Groups({ run, complete, page, onGo, level, group }: Props & { level: nu
       {outline.hasNextPage && <Box component="button" onClick={() => void outline.fetchNextPage()} sx={{ ...plain, color: color.main, fontWeight: 600, py: 0.5, px: 0.75 }}>{count(outline.data!.pages[0].total - entries.length, 'more group')}…</Box>}
     </>
   );
+}
+
+/** The index of the group that a page belongs to: on the first page the one at its top, later the last that began by then. */
+export function groupOn(page: number, entries: Pick<OutlineEntry, 'page' | 'level'>[]): number {
+  if (page > 1) return entries.findLastIndex((e) => e.page !== null && e.page <= page);
+  let top = 0;
+  while (entries[top + 1]?.page === 1 && entries[top + 1].level > entries[top].level) top++;
+  return top;
 }
 
 const plain = { border: 0, bgcolor: 'transparent', font: 'inherit', textAlign: 'left', cursor: 'pointer', p: 0, '&:disabled': { cursor: 'default' } } as const;

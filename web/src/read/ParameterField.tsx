@@ -83,7 +83,7 @@ function Typed({ parameter, text, wrong, onCommit }: Props) {
       onChange={(e) => setDraft(e.target.value)}
       onBlur={commit}
       onKeyDown={(e) => { if (e.key === 'Enter') commit(); }}
-      sx={{ fontSize: 13, width: parameter.type === 'text' || parameter.shape === 'several' ? 120 : 64, '& input': { p: 0 } }}
+      sx={{ fontSize: 13, width: parameter.type === 'text' || parameter.shape === 'several' ? 120 : 48, '& input': { p: 0 } }}
     />
   );
 }
