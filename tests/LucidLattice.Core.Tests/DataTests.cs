@@ -15,14 +15,7 @@ public sealed class DataTests : IDisposable
 
     public void Dispose() => File.Delete(_file);
 
-    private void Make(string sql)
-    {
-        using var connection = new SqliteConnection($"Data Source={_file};Pooling=False");
-        connection.Open();
-        using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        command.ExecuteNonQuery();
-    }
+    private void Make(string sql) => Workshop.Execute(_file, sql);
 
     private static Dataset Table(string name, params Field[] fields) => new() { Id = "d", Name = name, Database = "x", Source = new TableSource { Table = name }, Fields = fields };
 

@@ -30,14 +30,7 @@ public sealed class DatasetTests : IDisposable
         return Value.Of(total);
     }
 
-    private void Make(string sql)
-    {
-        using var connection = new SqliteConnection($"Data Source={_file};Pooling=False");
-        connection.Open();
-        using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        command.ExecuteNonQuery();
-    }
+    private void Make(string sql) => Workshop.Execute(_file, sql);
 
     /// <summary>Outside reference: DuckDB joins the same two tables, with keys of two columns, empties and repeated keys, in every way.</summary>
     [Fact]

@@ -6,7 +6,6 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Running;
 using LucidLattice.Demo;
 using LucidLattice.Sql;
-using Microsoft.Data.Sqlite;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;
@@ -159,14 +158,7 @@ public sealed class NarrowingTests : IDisposable
 
     private static string[] Lines(RowSet rows) => [.. Enumerable.Range(0, rows.Count).Select(row => string.Join('|', rows.Columns.Select(c => c[row].Invariant)))];
 
-    private void Make(string sql)
-    {
-        using var connection = new SqliteConnection($"Data Source={_file};Pooling=False");
-        connection.Open();
-        using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        command.ExecuteNonQuery();
-    }
+    private void Make(string sql) => Workshop.Execute(_file, sql);
 
     /// <summary>Reads as if nothing had been said about what is wanted.</summary>
     private sealed class Unnarrowed(IRowSource source) : IRowSource

@@ -9,6 +9,7 @@ using LucidLattice.Output.Pdf;
 using LucidLattice.Output.Svg;
 using LucidLattice.Output.Typesetting;
 using LucidLattice.Sql;
+using Microsoft.Data.Sqlite;
 
 namespace LucidLattice.Core.Tests;
 
@@ -50,6 +51,16 @@ internal static class Workshop
     public static IEnumerable<TextRun> Texts(this PageDrawing page) => page.Flatten().OfType<TextRun>().OrderBy(t => t.Y).ThenBy(t => t.X);
 
     public static string TempFile(string extension) => Path.Combine(Path.GetTempPath(), $"lattice-{Guid.NewGuid():N}{extension}");
+
+    /// <summary>Runs SQL on a SQLite file, which is made if it is not there.</summary>
+    public static void Execute(string file, string sql)
+    {
+        using var connection = new SqliteConnection($"Data Source={file};Pooling=False");
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        command.ExecuteNonQuery();
+    }
 
     private static string MakeDemo()
     {

@@ -36,22 +36,26 @@ export function ParameterField({ parameter, text, wrong, onCommit }: Props) {
 
 function Day({ parameter, text, onCommit }: Omit<Props, 'wrong'>) {
   const [draft, setDraft] = useState(text);
-  const waiting = useRef<number>(undefined);
+  /** What was typed and is not taken yet. */
+  const waiting = useRef<{ next: string; timer: number }>(undefined);
   // What comes back from the server is older than what is being typed.
-  useEffect(() => { if (waiting.current === undefined) setDraft(text); }, [text]);
-  useEffect(() => () => clearTimeout(waiting.current), []);
-  const commit = (next: string) => {
-    clearTimeout(waiting.current);
+  useEffect(() => { if (!waiting.current) setDraft(text); }, [text]);
+  useEffect(() => () => clearTimeout(waiting.current?.timer), []);
+  const commit = () => {
+    const settled = waiting.current;
+    clearTimeout(settled?.timer);
     waiting.current = undefined;
-    if (next !== text) onCommit(next);
+    if (settled && settled.next !== text) onCommit(settled.next);
+    // An emptied field goes back to its default, which may be what stood there.
+    if (settled?.next === '') setDraft(text);
   };
   const change = (next: string) => {
     setDraft(next);
-    clearTimeout(waiting.current);
-    waiting.current = window.setTimeout(() => commit(next), settling);
+    clearTimeout(waiting.current?.timer);
+    waiting.current = { next, timer: window.setTimeout(commit, settling) };
   };
   return (
-    <Box onBlur={() => { if (waiting.current !== undefined) commit(draft); }}>
+    <Box onBlur={commit}>
       <Suspense fallback={text}><DateField label={parameter.caption} value={draft} time={parameter.type === 'dateTime'} clearable={!parameter.required} onChange={change} /></Suspense>
     </Box>
   );

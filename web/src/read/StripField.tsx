@@ -18,7 +18,7 @@ export function StripField({ parameter: { name, caption, help }, wrong, children
 
 /** Goes to where a parameter is set; one that is chosen opens its list. */
 export function goToParameter(name: string) {
-  const place = [...document.querySelectorAll(`[data-asks="${CSS.escape(name)}"]`)].at(-1);
+  const place = [...document.querySelectorAll<HTMLElement>('[data-asks]')].findLast((e) => e.dataset.asks === name);
   const control = place?.querySelector<HTMLElement>('input, [role=spinbutton], [role=combobox], button');
   control?.focus();
   if (control?.hasAttribute('aria-haspopup')) control.click();
