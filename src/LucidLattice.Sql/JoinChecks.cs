@@ -18,7 +18,7 @@ internal static class JoinChecks
                 if (!before.Contains(how.To)) throw new DataException("join-order", $"“{table.Table}” is joined to a table that is not there before it.");
                 if (how.On.Count == 0) throw new DataException("join-without-key", $"“{table.Table}” is joined on nothing, so every row would meet every other one. Choose the columns that have to be equal.");
             }
-            else if (before.Count > 0) throw new DataException("join-without-key", $"“{table.Table}” is joined to nothing yet. Draw a line to it, from key to key.");
+            else if (before.Count > 0) throw new DataException("join-without-key", $"“{table.Table}” is joined to nothing yet. Draw a line to it from key to key, or pick the columns under “Tables”.");
             if (!before.Add(table.Id)) throw new DataException("duplicate-id", $"Two tables of the join are called “{table.Id}”.");
         }
         var open = join.Tables.Where(t => t.Join?.Kind == JoinKind.Unmatched).Select(t => t.Id).ToHashSet();

@@ -101,6 +101,30 @@ public sealed class NarrowingTests : IDisposable
         }
     }
 
+    /// <summary>Values are bound: whatever is asked for, and in whatever letters, the SQL stays the same.</summary>
+    [Fact]
+    public void No_value_changes_the_SQL()
+    {
+        var random = new Random(11);
+        const string letters = "ab'\"\\;-%_[]*?:(){}\u0000\u00e9\u0301\u2013\n0";
+        string Sql(Value n, IEnumerable<Value> words, Period days)
+        {
+            var query = Query(Table()) with { Values = [n, Value.Of(new ValueList(words)), Value.Of(days), Value.Every, Value.Null] };
+            var narrowings = Narrowings.Of("w >= :n AND d < :n AND t IN :words AND day IN :days", query);
+            var (conditions, values) = NarrowingSql.Of(narrowings, f => $"\"{f.Name}\"", _ => false, ["n", "narrow1"]);
+            Assert.All(values.Keys, name => Assert.DoesNotContain(name, new[] { ":n", ":narrow1" }));
+            return QueryBuilder.Select(query.Dataset, query.Dataset.Fields, conditions);
+        }
+        var sql = Sql(Value.Of(1), [Value.Of("a")], new Period(new DateOnly(2025, 1, 1), new DateOnly(2025, 1, 2)));
+        Assert.Equal(5, sql.Split(":narrow_").Length - 1);
+        for (var round = 0; round < 200; round++)
+        {
+            var words = Enumerable.Range(0, random.Next(1, 5)).Select(_ => Value.Of(string.Concat(Enumerable.Range(0, random.Next(8)).Select(_ => letters[random.Next(letters.Length)]))));
+            var from = new DateOnly(2000, 1, 1).AddDays(random.Next(20_000));
+            Assert.Equal(sql, Sql(Value.Of(random.NextInt64()), words.ToList(), new Period(from, from.AddDays(random.Next(100)))));
+        }
+    }
+
     /// <summary>And what it is for: of the bookings of one month, little more than those is read.</summary>
     [Fact]
     public void A_month_of_a_long_table_is_read_alone()

@@ -24,6 +24,7 @@ import { FieldList } from './FieldList';
 import { FilterSentence } from './FilterSentence';
 import { FirstTable } from './FirstTable';
 import { JoinCanvas } from './JoinCanvas';
+import { JoinList } from './JoinList';
 import { JoinSentence } from './JoinSentence';
 import { OrderSentence } from './OrderSentence';
 import { RowsTable } from './RowsTable';
@@ -124,9 +125,10 @@ export function DatasetPage() {
             </Box>
           </Box>
           <Box component="aside" aria-label="Settings" sx={{ width: 320, flex: 'none', overflow: 'auto', p: 1.5, bgcolor: color.panel, borderLeft: `1px solid ${color.line}` }}>
-            {table ? <><Button size="small" onClick={() => setTable(undefined)} sx={{ mb: 1 }}>← Conditions and fields</Button><JoinSentence dataset={dataset} table={table} effect={view?.joins.find((e) => e.id === table)} onEdit={edit} /></> : (
+            {table ? <><Button size="small" onClick={() => setTable(undefined)} sx={{ mb: 1 }}>← Conditions and fields</Button><JoinSentence dataset={dataset} schema={schema} table={table} effect={view?.joins.find((e) => e.id === table)} onEdit={edit} /></> : (
               <>
                 <FilterSentence dataset={dataset} from={dataset.source.type !== 'derived' && <Blank label="Database" tone={databases.data && !databases.data.some((d) => d.name === dataset.database) ? 'problem' : 'main'} choices={(databases.data ?? []).map((d) => ({ value: d.name, label: d.name }))} onPick={(database) => edit({ ...dataset, database })}>{dataset.database}</Blank>} onEdit={edit} />
+                <JoinList dataset={dataset} effects={view?.joins ?? []} onSelect={setTable} />
                 <DatasetParameters dataset={dataset} asked={view?.asked ?? []} tried={tried} problems={view?.problems ?? []} onTry={setTried} onEdit={edit} />
                 <OrderSentence dataset={dataset} mostRows={view?.mostRows} mostSeconds={view?.mostSeconds} onEdit={edit} />
                 <Box component="h2" sx={{ fontSize: 13, mt: 1.5, mb: 0.5 }}>Fields</Box>

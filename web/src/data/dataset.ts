@@ -1,4 +1,4 @@
-import type { Parameter, SavedDataset } from '../api/generated';
+import type { Parameter, SavedDataset, TableInfo } from '../api/generated';
 import { quoted } from '../code/assist';
 import { caption } from '../compose/definition';
 import type { Condition, Dataset, Field, FieldCondition, Group, JoinedTable, JoinKind, KeyPair } from './types';
@@ -32,6 +32,29 @@ export function connect(dataset: Dataset, a: End, b: End): Dataset {
     const same = t.join?.to === to.table ? t.join : undefined;
     const on = (same?.on ?? []).filter((p) => p.column !== pair.column && p.to !== pair.to);
     return { ...t, join: { to: to.table, kind: same?.kind ?? 'inner', on: [...on, pair] } };
+  });
+}
+
+/** A pair of columns that a table could be joined on. */
+export interface JoinPair { own: End; other: End; label: string }
+
+/** The pairs on which a table can be joined to one before it: of one type, and called alike or both fit to be keys. Those that are joined already are left out. */
+export function joinPairs(dataset: Dataset, schema: TableInfo[], id: string): JoinPair[] {
+  const tables = tablesOf(dataset);
+  const at = tables.findIndex((t) => t.id === id);
+  const table = tables[at];
+  const info = (name: string) => schema.find((s) => s.name === name);
+  const fits = (of: TableInfo, field: Field) => field.type === 'text' || field.kind === 'key' || of.keys.includes(field.name) || of.references.some((r) => r.columns.some((c) => c.column === field.name));
+  const own = table && info(table.table);
+  if (!own) return [];
+  const before = tables.slice(0, at).filter((t) => (!table.join || t.id === table.join.to) && t.join?.kind !== 'unmatched');
+  return before.flatMap((t) => {
+    const other = info(t.table);
+    if (!other) return [];
+    const pairs = own.fields.flatMap((a) => other.fields.filter((b) => a.type === b.type && (a.name === b.name || (fits(own, a) && fits(other, b)))).map((b) => [a.name, b.name] as const));
+    const open = pairs.filter(([a, b]) => !table.join?.on?.some((p) => p.column === a || p.to === b));
+    // Columns of one name most likely mean the same.
+    return open.sort(([a, b], [c, d]) => Number(c === d) - Number(a === b)).map(([a, b]) => ({ own: { table: id, column: a }, other: { table: t.id, column: b }, label: a === b ? `${a}, as in ${t.table.replaceAll('_', ' ')}` : `${a} = ${b} of ${t.table.replaceAll('_', ' ')}` }));
   });
 }
 
