@@ -8,7 +8,7 @@ import { ExpressionEditor } from '../code/ExpressionEditor';
 import { caption } from '../compose/definition';
 import { Blank } from '../sentence/Blank';
 import { TextSetting } from '../sentence/TextSetting';
-import { count } from '../shell/count';
+import { count, numbers } from '../shell/count';
 import { FieldSign } from '../shell/FieldSign';
 import { color } from '../theme/tokens';
 import { addWorkedField, isSummable, moveField, removeField, setField } from './dataset';
@@ -90,8 +90,8 @@ function FieldSettings({ dataset, field, columns, view, first, last, uses, onEdi
       <TextSetting label="Description" value={field.description ?? ''} onCommit={(description) => set({ description: description || null })} />
       {stats && (
         <Box sx={{ fontSize: 12, color: color.muted }}>
-          {count(stats.distinct, 'different value')}, {stats.empty === 0 ? 'none empty' : `${stats.empty} empty`}{stats.misfits > 0 && <Box component="span" sx={{ color: color.problem }}>, of which {stats.misfits} not {types.find((t) => t.value === field.type)?.label}</Box>}{stats.least != null && <>, from <b>{stats.least}</b> to <b>{stats.most}</b></>}
-          {stats.frequent.map((f) => <Box key={f.value} sx={{ display: 'flex', gap: 1 }}><Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', color: color.ink }}>{f.value}</Box>{f.rows}×</Box>)}
+          {count(stats.distinct, 'different value')}, {stats.empty === 0 ? 'none empty' : `${numbers.format(stats.empty)} empty`}{stats.misfits > 0 && <Box component="span" sx={{ color: color.problem }}>, of which {stats.misfits} not {types.find((t) => t.value === field.type)?.label}</Box>}{stats.least != null && <>, from <b>{stats.least}</b> to <b>{stats.most}</b></>}
+          {stats.frequent.map((f) => <Box key={f.value} sx={{ display: 'flex', gap: 1 }}><Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', color: color.ink }}>{f.value}</Box>{numbers.format(f.rows)}×</Box>)}
         </Box>
       )}
       <CodeList field={field} stats={stats} onEdit={(codes) => set({ codes })} />
