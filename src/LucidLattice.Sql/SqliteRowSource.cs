@@ -26,7 +26,9 @@ public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = 
         {
             if (query.Dataset.Source is QuerySource byHand) connection.Command(byHand.Sql.Trim().TrimEnd(';')).Dispose();
             RequireFields(connection, query);
-            var (conditions, values) = NarrowingSql.Of(query.Wanted, f => QueryBuilder.ColumnOf(query.Dataset, f), f => _plain.IsPlain(query.Dataset, f, Stamp(query.Dataset), cancel), query.Parameters.Keys);
+            // SQLite may work out what is left to chance anew for a condition.
+            var wanted = Repeatability.Of(connection, query.Dataset) ? query.Wanted : [];
+            var (conditions, values) = NarrowingSql.Of(wanted, f => QueryBuilder.ColumnOf(query.Dataset, f), f => _plain.IsPlain(query.Dataset, f, Stamp(query.Dataset), cancel), query.Parameters.Keys);
             var sql = QueryBuilder.Select(query.Dataset, query.Fields, conditions);
             using var command = connection.Command(sql);
             foreach (var name in connection.ParameterNames(sql)) command.Parameters.AddWithValue(":" + name, values.TryGetValue(":" + name, out var value) ? value : Bound(name, query.Parameters));
