@@ -5,6 +5,7 @@ using LucidLattice.Core.Running;
 using LucidLattice.Demo;
 using LucidLattice.Output.Typesetting;
 using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
 
 namespace LucidLattice.Bench;
 

@@ -3,7 +3,7 @@ using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Planning;
 using LucidLattice.Core.Running;
-using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
 using static LucidLattice.Bench.Benchmarks;
 
 namespace LucidLattice.Bench;

@@ -1,5 +1,6 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Sql.Joins;
 
 namespace LucidLattice.Sql;
 

@@ -8,6 +8,7 @@ using LucidLattice.Core.Planning;
 using LucidLattice.Core.Running;
 using LucidLattice.Demo;
 using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;

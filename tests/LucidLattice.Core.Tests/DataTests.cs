@@ -4,6 +4,7 @@ using System.Text;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
 using Microsoft.Data.Sqlite;
 using Xunit;
 

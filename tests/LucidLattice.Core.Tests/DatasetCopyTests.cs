@@ -7,7 +7,7 @@ using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
 using LucidLattice.Demo;
 using LucidLattice.Output.Svg;
-using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;

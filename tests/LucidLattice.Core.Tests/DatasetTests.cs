@@ -5,7 +5,8 @@ using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Running;
 using LucidLattice.Demo;
-using LucidLattice.Sql;
+using LucidLattice.Sql.Joins;
+using LucidLattice.Sql.Sqlite;
 using Microsoft.Data.Sqlite;
 using Xunit;
 

@@ -3,7 +3,7 @@ using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Demo;
-using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;

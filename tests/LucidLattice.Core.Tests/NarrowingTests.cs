@@ -6,6 +6,7 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Running;
 using LucidLattice.Demo;
 using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;

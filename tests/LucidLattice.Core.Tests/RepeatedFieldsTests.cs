@@ -4,7 +4,8 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Editing;
 using LucidLattice.Core.Running;
 using LucidLattice.Demo;
-using LucidLattice.Sql;
+using LucidLattice.Sql.Joins;
+using LucidLattice.Sql.Sqlite;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;

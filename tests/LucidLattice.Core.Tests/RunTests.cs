@@ -5,6 +5,7 @@ using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Editing;
 using LucidLattice.Core.Running;
 using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;

@@ -1,6 +1,7 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
 using Microsoft.Data.Sqlite;
 using Xunit;
 

@@ -9,6 +9,7 @@ using LucidLattice.Output.Pdf;
 using LucidLattice.Output.Svg;
 using LucidLattice.Output.Typesetting;
 using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
 using Microsoft.Data.Sqlite;
 
 namespace LucidLattice.Core.Tests;

@@ -4,7 +4,7 @@ using LucidLattice.Core.Running;
 using LucidLattice.Demo;
 using LucidLattice.Output.Typesetting;
 using LucidLattice.Server.Runs;
-using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
 using LucidLattice.Storage;
 using Xunit;
 

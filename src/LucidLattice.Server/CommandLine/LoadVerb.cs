@@ -1,8 +1,8 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Server.Data;
 using LucidLattice.Server.Web;
-using LucidLattice.Sql;
 using LucidLattice.Sql.Csv;
+using LucidLattice.Sql.Sqlite;
 
 namespace LucidLattice.Server.CommandLine;
 

@@ -5,6 +5,7 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Running;
 using LucidLattice.Output;
 using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
 
 namespace LucidLattice.Server.CommandLine;
 

@@ -7,6 +7,7 @@ using LucidLattice.Output.Pdf;
 using LucidLattice.Output.Svg;
 using LucidLattice.Output.Typesetting;
 using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
 
 namespace LucidLattice.Server.CommandLine;
 

@@ -7,6 +7,7 @@ using LucidLattice.Core.Running;
 using LucidLattice.Server.Composing;
 using LucidLattice.Server.Web;
 using LucidLattice.Sql;
+using LucidLattice.Sql.Joins;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Data;

@@ -10,6 +10,7 @@ using LucidLattice.Server.Data;
 using LucidLattice.Server.Reports;
 using LucidLattice.Server.Runs;
 using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Web;

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using CsvHelper;
 using LucidLattice.Core.Data;
+using LucidLattice.Sql.Sqlite;
 using Microsoft.Data.Sqlite;
 
 namespace LucidLattice.Sql.Csv;

@@ -8,7 +8,7 @@ import { useState } from 'react';
 import { api } from '../api/client';
 import type { ExchangeProposal } from '../api/generated';
 import { DatasetPicks, isWanted } from '../data/DatasetPicks';
-import { SmallLook } from '../data/SmallLook';
+import { SmallLook } from '../data/rows/SmallLook';
 import { Blank } from '../sentence/Blank';
 import { Message } from '../shell/Message';
 import { color } from '../theme/tokens';

@@ -11,12 +11,12 @@ import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
-import { Databases } from './Databases';
+import { Databases } from './databases/Databases';
 import { datasetProblems } from './datasetProblems';
 import { newName, spokenTable, startedFrom } from './dataset';
 import { isWanted } from './DatasetPicks';
 import { NewDatasetButton } from './NewDatasetButton';
-import { SmallLook } from './SmallLook';
+import { SmallLook } from './rows/SmallLook';
 import { toApi } from './types';
 
 const kinds = { table: 'One table', join: 'Joined tables', query: 'SQL by hand', derived: 'From another dataset' };

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import type { SavedDataset } from '../api/generated';
 import { caption } from '../compose/definition';
 import { color } from '../theme/tokens';
-import { SmallLook } from './SmallLook';
+import { SmallLook } from './rows/SmallLook';
 
 /** Whether a dataset is meant by what was typed: its name, what it is about, or one of its fields. */
 export const isWanted = ({ definition: d }: SavedDataset, wanted: string) =>

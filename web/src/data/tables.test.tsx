@@ -4,11 +4,11 @@ import { expect, test, vi } from 'vitest';
 import { api } from '../api/client';
 import type { CsvPreview, DatabaseInfo, DatasetView, TableInfo } from '../api/generated';
 import { choose, stage, stageEdits } from '../test/stage';
-import { CsvPanel } from './CsvPanel';
-import { JoinList } from './JoinList';
-import { JoinSentence } from './JoinSentence';
-import { FieldList } from './FieldList';
-import { FirstTable } from './FirstTable';
+import { CsvPanel } from './databases/CsvPanel';
+import { JoinList } from './joins/JoinList';
+import { JoinSentence } from './joins/JoinSentence';
+import { FieldList } from './fields/FieldList';
+import { FirstTable } from './joins/FirstTable';
 import { NewDatasetButton } from './NewDatasetButton';
 import type { Dataset } from './types';
 

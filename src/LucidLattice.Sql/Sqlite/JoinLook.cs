@@ -1,0 +1,92 @@
+using System.Collections.Concurrent;
+using System.Text.Json;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Sql.Joins;
+using Microsoft.Data.Sqlite;
+
+namespace LucidLattice.Sql.Sqlite;
+
+/// <summary>Finds out what joins do: to the number of rows, table by table, and to numbers that come several times.</summary>
+public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
+{
+    private const int MostRemembered = 400;
+
+    /// <summary>A column that is no key shows it in its first rows, nearly always.</summary>
+    private const int FirstRows = 5000;
+
+    private readonly QueryLimits _limits = limits ?? QueryLimits.Default;
+
+    /// <summary>Counting reads whole tables, and most changes of a dataset leave its joins alone.</summary>
+    private readonly ConcurrentDictionary<string, object> _known = [];
+
+    /// <param name="stamp">Changes whenever the database does; null counts anew.</param>
+    /// <exception cref="DataException">The join is not complete, or cannot be read.</exception>
+    public IReadOnlyList<JoinEffect> Effects(Dataset dataset, string? stamp, CancellationToken cancel)
+        => Remembered("effects", dataset, stamp, cancel, Effects) ?? [];
+
+    /// <summary>The fields of the tables whose rows are repeated; of a join that is not complete or cannot be read, none.</summary>
+    /// <param name="stamp">Changes whenever the database does; null looks anew.</param>
+    public IReadOnlySet<string> Repeated(Dataset dataset, string? stamp, CancellationToken cancel)
+    {
+        IReadOnlySet<string> tables = new HashSet<string>();
+        try
+        {
+            tables = Remembered("repeated", dataset, stamp, cancel, (join, connection) => JoinRepeats.Tables(join, table => MeetsSeveral(connection, table))) ?? tables;
+        }
+        catch (DataException)
+        {
+            // Reading it will say why.
+        }
+        return dataset.Fields.Where(f => f.Table is { } table && tables.Contains(table)).Select(f => f.Name).ToHashSet();
+    }
+
+    private T? Remembered<T>(string what, Dataset dataset, string? stamp, CancellationToken cancel, Func<JoinSource, SafeConnection, T> find) where T : class
+    {
+        if (dataset.Source is not JoinSource join) return null;
+        var key = $"{what}|{stamp}|{string.Join('|', join.Tables.Select(t => JsonSerializer.Serialize(t with { X = 0, Y = 0 }, ReportJson.Options)))}";
+        if (stamp is not null && _known.TryGetValue(key, out var known)) return (T)known;
+        JoinChecks.Require(dataset, join);
+        var path = databases.PathOf(dataset.Database) ?? throw new DataException("unknown-database", $"No database is registered as “{dataset.Database}”.");
+        using var connection = SafeConnection.Open(path, _limits, cancel);
+        try
+        {
+            var found = find(join, connection);
+            if (_known.Count > MostRemembered) _known.Clear();
+            if (stamp is not null) _known[key] = found;
+            return found;
+        }
+        catch (SqliteException e)
+        {
+            throw SqliteFailure.Of(e, dataset.Name, _limits, cancel);
+        }
+    }
+
+    private static List<JoinEffect> Effects(JoinSource join, SafeConnection connection)
+    {
+        var effects = new List<JoinEffect>();
+        var before = Number(connection, $"SELECT count(*) {QueryBuilder.From(join, 1)}");
+        for (var i = 1; i < join.Tables.Count; i++)
+        {
+            var table = join.Tables[i];
+            var after = Number(connection, $"SELECT count(*) {QueryBuilder.From(join, i + 1)}");
+            effects.Add(new JoinEffect(table.Id, table.Table, before, after, table.Join!.Kind != JoinKind.Unmatched && MeetsSeveral(connection, table)));
+            before = after;
+        }
+        return effects;
+    }
+
+    private static bool MeetsSeveral(SafeConnection connection, JoinedTable table)
+    {
+        var columns = table.Join!.On.Select(p => QueryBuilder.Quote(p.Column)).ToList();
+        bool Several(string from) => Number(connection, $"SELECT EXISTS (SELECT 1 FROM {from} WHERE {string.Join(" AND ", columns.Select(c => $"{c} IS NOT NULL"))} GROUP BY {string.Join(", ", columns)} HAVING count(*) > 1)") == 1;
+        var name = QueryBuilder.Quote(table.Table);
+        return Several($"(SELECT {string.Join(", ", columns)} FROM {name} LIMIT {FirstRows})") || Several(name);
+    }
+
+    private static long Number(SafeConnection connection, string sql)
+    {
+        using var command = connection.Command(sql);
+        return (long)command.ExecuteScalar()!;
+    }
+}

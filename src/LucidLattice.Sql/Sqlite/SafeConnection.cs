@@ -1,0 +1,137 @@
+using System.Diagnostics;
+using LucidLattice.Core.Data;
+using Microsoft.Data.Sqlite;
+using SQLitePCL;
+
+namespace LucidLattice.Sql.Sqlite;
+
+/// <summary>
+/// A read-only connection on which nothing but reading is possible: an authorizer refuses everything else while a
+/// statement is prepared, and a progress handler stops what runs too long or is cancelled.
+/// </summary>
+public sealed class SafeConnection : IDisposable
+{
+    private const int InstructionsBetweenChecks = 20_000;
+    private static readonly HashSet<string> ForbiddenFunctions = new(StringComparer.OrdinalIgnoreCase)
+        { "load_extension", "readfile", "writefile", "edit", "fts3_tokenizer", "sqlite_dbpage" };
+
+    /// <summary>The most memory that all queries together may take in the database engine, in bytes.</summary>
+    private const long HeapLimit = 2L << 30;
+
+    static SafeConnection()
+    {
+        // Whoever comes first has to name the library; the second time it does nothing.
+        Batteries_V2.Init();
+        raw.sqlite3_hard_heap_limit64(HeapLimit);
+    }
+
+    // SQLite keeps function pointers to these, so they have to live as long as the connection.
+    private readonly delegate_authorizer _authorizer;
+    private readonly delegate_progress _progress;
+    private readonly SqliteConnection _connection;
+    private readonly HashSet<string> _tables = new(StringComparer.OrdinalIgnoreCase);
+    private readonly HashSet<string> _functions = new(StringComparer.OrdinalIgnoreCase);
+
+    private SafeConnection(SqliteConnection connection, QueryLimits limits, CancellationToken cancel)
+    {
+        _connection = connection;
+        _authorizer = Authorize;
+        var clock = Stopwatch.StartNew();
+        _progress = _ =>
+        {
+            TimedOut = clock.Elapsed > limits.Time;
+            return TimedOut || cancel.IsCancellationRequested ? 1 : 0;
+        };
+        var handle = connection.Handle!;
+        raw.sqlite3_limit(handle, raw.SQLITE_LIMIT_LENGTH, limits.ValueBytes);
+        raw.sqlite3_limit(handle, raw.SQLITE_LIMIT_ATTACHED, 0);
+        raw.sqlite3_set_authorizer(handle, _authorizer, null);
+        raw.sqlite3_progress_handler(handle, InstructionsBetweenChecks, _progress, null);
+    }
+
+    /// <summary>The tables and views that statements named so far, those inside of views included.</summary>
+    public IReadOnlyCollection<string> Tables => _tables;
+
+    /// <summary>The functions that statements used so far.</summary>
+    public IReadOnlyCollection<string> Functions => _functions;
+
+    /// <summary>True if the time limit stopped the query.</summary>
+    public bool TimedOut { get; private set; }
+
+    /// <exception cref="DataException">The file is missing, or is no SQLite database.</exception>
+    public static SafeConnection Open(string path, QueryLimits limits, CancellationToken cancel)
+    {
+        if (!File.Exists(path)) throw new DataException("database-missing", $"The database file “{Path.GetFileName(path)}” is not there.");
+        var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = path, Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ToString());
+        try
+        {
+            connection.Open();
+            using var probe = connection.CreateCommand();
+            probe.CommandText = "SELECT count(*) FROM sqlite_schema";
+            probe.ExecuteScalar();
+            return new SafeConnection(connection, limits, cancel);
+        }
+        catch (SqliteException e)
+        {
+            connection.Dispose();
+            throw new DataException("not-a-database", e.SqliteErrorCode == raw.SQLITE_NOTADB ? $"“{Path.GetFileName(path)}” is no SQLite database." : $"The database “{Path.GetFileName(path)}” cannot be read: {e.Message}");
+        }
+    }
+
+    /// <summary>A command for exactly one statement.</summary>
+    /// <exception cref="DataException">The SQL is not understood, is more than one statement, or wants to do more than read.</exception>
+    public SqliteCommand Command(string sql)
+    {
+        var result = raw.sqlite3_prepare_v2(_connection.Handle!, sql, out var statement, out var tail);
+        using (statement)
+        {
+            var message = result == raw.SQLITE_OK ? "" : raw.sqlite3_errmsg(_connection.Handle!).utf8_to_string();
+            // A refused function is reported as a common error, by its message alone.
+            if (result == raw.SQLITE_AUTH || message.Contains("not authorized")) throw new DataException("sql-refused", "The SQL wants to do more than read, or uses something that is not allowed here. Only one SELECT statement is.");
+            if (result != raw.SQLITE_OK) throw new DataException("sql-error", $"The SQL is not understood: {message}.");
+            if (statement.IsInvalid || raw.sqlite3_stmt_readonly(statement) == 0) throw new DataException("sql-refused", "The SQL is no SELECT statement.");
+            if (!string.IsNullOrWhiteSpace(tail)) throw new DataException("sql-refused", "The SQL holds more than one statement; only one SELECT is allowed.");
+            var command = _connection.CreateCommand();
+            command.CommandText = sql;
+            command.CommandTimeout = 0;
+            return command;
+        }
+    }
+
+    /// <summary>The table and the column that the first column of a statement passes through; null if it is worked out.</summary>
+    public (string Table, string Column)? OriginOf(string sql)
+    {
+        if (raw.sqlite3_prepare_v2(_connection.Handle!, sql, out var statement) != raw.SQLITE_OK) return null;
+        using (statement)
+        {
+            return raw.sqlite3_column_table_name(statement, 0).utf8_to_string() is { } table && raw.sqlite3_column_origin_name(statement, 0).utf8_to_string() is { } column ? (table, column) : null;
+        }
+    }
+
+    /// <summary>The names of the parameters in a statement, without their colons.</summary>
+    public IReadOnlyList<string> ParameterNames(string sql)
+    {
+        if (raw.sqlite3_prepare_v2(_connection.Handle!, sql, out var statement) != raw.SQLITE_OK) return [];
+        using (statement)
+        {
+            return [.. Enumerable.Range(1, raw.sqlite3_bind_parameter_count(statement)).Select(i => raw.sqlite3_bind_parameter_name(statement, i).utf8_to_string()?.TrimStart(':', '@', '$')).OfType<string>()];
+        }
+    }
+
+    public void Dispose() => _connection.Dispose();
+
+    private int Authorize(object data, int action, utf8z first, utf8z second, utf8z database, utf8z trigger)
+    {
+        if (action == raw.SQLITE_READ && first.utf8_to_string() is { } table && !table.StartsWith("sqlite_", StringComparison.OrdinalIgnoreCase)) _tables.Add(table);
+        if (action == raw.SQLITE_FUNCTION && second.utf8_to_string() is { } function) _functions.Add(function);
+        return Allowed(action, first, second);
+    }
+
+    private static int Allowed(int action, utf8z first, utf8z second) => action switch
+    {
+        raw.SQLITE_SELECT or raw.SQLITE_RECURSIVE => raw.SQLITE_OK,
+        raw.SQLITE_READ => first.utf8_to_string()?.StartsWith("pragma_", StringComparison.OrdinalIgnoreCase) == true ? raw.SQLITE_DENY : raw.SQLITE_OK,
+        raw.SQLITE_FUNCTION => ForbiddenFunctions.Contains(second.utf8_to_string() ?? "") ? raw.SQLITE_DENY : raw.SQLITE_OK,
+        _ => raw.SQLITE_DENY,
+    };
+}

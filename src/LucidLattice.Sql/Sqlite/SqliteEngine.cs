@@ -1,0 +1,36 @@
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Running;
+using LucidLattice.Sql.Joins;
+
+namespace LucidLattice.Sql.Sqlite;
+
+/// <summary>SQLite files, opened for reading alone.</summary>
+public sealed class SqliteEngine(IDatabases databases, QueryLimits? limits = null) : ISqlEngine
+{
+    private readonly SqliteRowSource _rows = new(databases, limits);
+    private readonly JoinLook _joins = new(databases, limits);
+
+    public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel) => _rows.Read(query, progress, cancel);
+
+    public void Require(DataQuery query) => _rows.Require(query);
+
+    public string? Stamp(Dataset dataset) => _rows.Stamp(dataset);
+
+    public int? RowsAtMost(Dataset dataset) => _rows.RowsAtMost(dataset);
+
+    public IReadOnlySet<string> Repeated(Dataset dataset, CancellationToken cancel) => _joins.Repeated(dataset, _rows.Stamp(dataset), cancel);
+
+    public IReadOnlyList<TableInfo> Tables(string path) => SchemaReader.Read(path);
+
+    public SqlDescription Describe(string path, string sql, CancellationToken cancel)
+    {
+        var fields = SchemaReader.Describe(path, sql, cancel);
+        using var connection = SafeConnection.Open(path, limits ?? QueryLimits.Default, cancel);
+        return new SqlDescription(fields, [.. connection.ParameterNames(sql).Distinct()]);
+    }
+
+    public IReadOnlyList<JoinEffect> Effects(Dataset dataset, CancellationToken cancel) => _joins.Effects(dataset, _rows.Stamp(dataset), cancel);
+
+    public string Sql(Dataset dataset, IReadOnlyList<Field> fields) => QueryBuilder.Select(dataset, fields);
+}
