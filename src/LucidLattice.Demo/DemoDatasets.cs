@@ -66,7 +66,7 @@ public static class DemoDatasets
             {
                 Name = "outcome", Type = DataType.Text, Description = "Late is more than 15 minutes.",
                 Expression = "CASE WHEN status = 'cancelled' THEN 'C' WHEN delay_minutes > 15 THEN 'L' ELSE 'T' END",
-                Codes = [new("T", "On time", "#0B5D5B"), new("L", "Late", "#C98A1B"), new("C", "Cancelled", "#B3402A")],
+                Codes = [new("T", "On time", "#0B5D5B"), new("L", "Late", "#1F6FA8"), new("C", "Cancelled", "#565D61")],
             },
             Of("status", "s", "status", DataType.Text) with { Hidden = true }, Of("passengers", "s", "passengers", DataType.Whole), Of("seats", "v", "seats", DataType.Whole),
             Of("delay_minutes", "s", "delay_minutes", DataType.Whole, FieldKind.Duration), Of("delay_cause", "c", "name", DataType.Text),

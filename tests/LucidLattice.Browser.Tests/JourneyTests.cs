@@ -383,7 +383,7 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.Says("header", "All changes saved");
         _browser.ClickText("button", "New report from it");
         _browser.Says("[data-band=reportHeader] svg", "Cancelled");
-        Assert.NotEmpty(_browser.Driver.FindElements(By.CssSelector("[data-band=reportHeader] svg [fill='#C98A1B']")));
+        Assert.NotEmpty(_browser.Driver.FindElements(By.CssSelector("[data-band=reportHeader] svg [fill='#1F6FA8']")));
         _browser.Says("[data-band=groupHeader1] svg", "Vessel");
         var report = _browser.Driver.Url;
 

@@ -241,6 +241,22 @@ public sealed class DatasetTests : IDisposable
         Assert.True(effect.Repeats && effect.After > effect.Before);
     }
 
+    [Fact]
+    public void A_table_that_is_looked_up_twice_is_joined_on_its_next_key_and_called_after_it()
+    {
+        var schema = SchemaReader.Read(Workshop.DemoFile);
+        var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Source = new JoinSource() };
+        foreach (var table in new[] { "routes", "ports", "ports" }) dataset = JoinProposal.Add(dataset, table, schema);
+        Assert.Equal(["from_port_id", "to_port_id"], ((JoinSource)dataset.Source).Tables.Skip(1).Select(t => t.Join!.On.Single().To));
+        // A route is called after its two ports.
+        Field Of(string name) => dataset.Fields.Single(f => f.Name == name);
+        var rows = Read(dataset, fields: [Of("route"), Of("from_port"), Of("to_port")]);
+        Assert.True(rows.Count > 5);
+        Assert.All(Enumerable.Range(0, rows.Count), row => Assert.Equal(rows.Columns[0][row].Text, $"{rows.Columns[1][row].Text} – {rows.Columns[2][row].Text}"));
+        // A third time there is no key left, so its author says what is meant.
+        Assert.Null(((JoinSource)JoinProposal.Add(dataset, "ports", schema).Source).Tables[^1].Join);
+    }
+
     [Theory]
     [InlineData("join-without-key")]
     [InlineData("join-order")]

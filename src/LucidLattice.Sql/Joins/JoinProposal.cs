@@ -7,7 +7,7 @@ namespace LucidLattice.Sql.Joins;
 public static class JoinProposal
 {
     /// <summary>
-    /// The join follows a foreign key in either direction, else columns of equal name and type that are a key of one of the two;
+    /// The join follows a foreign key in either direction, the next one if the table is there already, else columns of equal name and type that are a key of one of the two;
     /// without any, the author draws it. A table that is not joined before starts the dataset.
     /// </summary>
     public static Dataset Add(Dataset dataset, string table, IReadOnlyList<TableInfo> schema)
@@ -23,8 +23,8 @@ public static class JoinProposal
         {
             // A key that is equal to one that is there already says nothing new.
             if (added.Join?.On.Any(p => p.Column == field.Name) == true) continue;
-            // “Name” alone says little beside other names; the name of a vessel is the vessel.
-            var plain = Same(field.Name, "name") ? Singular(info.Name).ToLowerInvariant().Replace(' ', '_') : field.Name;
+            // “Name” alone says little beside other names; the name of a vessel is the vessel, and that of a route's from_port_id its from_port.
+            var plain = Same(field.Name, "name") ? Stem(added.Join) ?? Singular(info.Name).ToLowerInvariant().Replace(' ', '_') : field.Name;
             fields.Add(field with { Name = FreeName(plain, info.Name, fields), Table = id, Column = field.Name, Label = fields.Any(f => Same(f.Name, plain)) ? $"{Singular(info.Name)} {field.Caption.ToLowerInvariant()}" : field.Label });
         }
         return dataset with { Source = join with { Tables = [.. join.Tables, added] }, Fields = [.. fields.Select(f => f.Column == f.Name ? f with { Column = null } : f)] };
@@ -35,11 +35,12 @@ public static class JoinProposal
         foreach (var there in join.Tables)
         {
             if (schema.FirstOrDefault(t => t.Name == there.Table) is not { } info) continue;
-            if (info.References.FirstOrDefault(r => Same(r.Table, added.Name)) is { } outgoing)
+            if (info.References.FirstOrDefault(r => Same(r.Table, added.Name) && !IsFollowed(join, there, r)) is { } outgoing)
                 return new Join { To = there.Id, On = [.. outgoing.Columns.Select(p => new KeyPair(p.To, p.Column))], Kind = MayBeEmpty(info, outgoing) ? JoinKind.Left : JoinKind.Inner };
             if (added.References.FirstOrDefault(r => Same(r.Table, there.Table)) is { } incoming) return new Join { To = there.Id, On = incoming.Columns };
         }
-        foreach (var there in join.Tables)
+        // A table beside itself on its own key says nothing new.
+        foreach (var there in join.Tables.Where(t => !Same(t.Table, added.Name)))
         {
             if (schema.FirstOrDefault(t => t.Name == there.Table) is not { } info) continue;
             var equal = added.Fields.FirstOrDefault(f => (added.Keys.Contains(f.Name) || info.Keys.Contains(f.Name)) && info.Fields.Any(o => Same(o.Name, f.Name) && o.Type == f.Type));
@@ -47,6 +48,13 @@ public static class JoinProposal
         }
         return null;
     }
+
+    private static bool IsFollowed(JoinSource join, JoinedTable from, TableReference reference)
+        => join.Tables.Any(t => Same(t.Table, reference.Table) && t.Join is { } how && how.To == from.Id && how.On.Select(p => p.To).Order().SequenceEqual(reference.Columns.Select(c => c.Column).Order()));
+
+    /// <summary>What a key that looks a table up calls it, if it is not the table's own key: from_port for from_port_id.</summary>
+    private static string? Stem(Join? how)
+        => how?.On is [var pair] && !Same(pair.To, pair.Column) && pair.To.EndsWith("_id", StringComparison.OrdinalIgnoreCase) ? pair.To[..^3] : null;
 
     /// <summary>Rows that refer to nothing should not be lost by looking up what they refer to.</summary>
     private static bool MayBeEmpty(TableInfo info, TableReference reference) => reference.Columns.Any(p => info.Optional.Contains(p.Column));

@@ -37,8 +37,8 @@ public sealed class NarrowingSql
         {
             var column = columnOf(narrowing.Field);
             if (narrowing.Kind == NarrowingKind.NotEmpty) conditions.Add($"{column} IS NOT NULL");
-            else if (Exceptions(narrowing.Field, column) is { } exceptions)
-                conditions.AddRange(sql.Compare(narrowing, column).Select(c => isPlain(narrowing.Field) ? c : $"({c} OR {exceptions})"));
+            else if (Exceptions(narrowing.Field, column) is { } exceptions && sql.Compare(narrowing, column).ToList() is { Count: > 0 } comparisons)
+                conditions.AddRange(isPlain(narrowing.Field) ? comparisons : comparisons.Select(c => $"({c} OR {exceptions})"));
         }
         return (conditions, sql._values);
     }

@@ -88,7 +88,8 @@ public static class SchemaReader
             var to = reader.IsDBNull(4) ? keys.GetValueOrDefault(target)?.ElementAtOrDefault(seq) : reader.GetString(4);
             if (to is not null) found.Add((reader.GetInt32(0), target, new KeyPair(reader.GetString(3), to)));
         }
-        return [.. found.GroupBy(f => f.Id).Select(g => new TableReference(g.First().Table, [.. g.Select(f => f.Pair)]))];
+        // SQLite numbers them from the last one that was declared.
+        return [.. found.GroupBy(f => f.Id).OrderByDescending(g => g.Key).Select(g => new TableReference(g.First().Table, [.. g.Select(f => f.Pair)]))];
     }
 
     private static List<Field> Fields(SqliteConnection connection, string table)

@@ -1,4 +1,4 @@
-import type { Parameter, SavedDataset, TableInfo } from '../api/generated';
+import type { JoinEffect, Parameter, SavedDataset, TableInfo } from '../api/generated';
 import { quoted } from '../code/assist';
 import { caption } from '../compose/definition';
 import type { Condition, Dataset, Field, FieldCondition, Group, JoinedTable, JoinKind, KeyPair } from './types';
@@ -34,6 +34,9 @@ export function connect(dataset: Dataset, a: End, b: End): Dataset {
     return { ...t, join: { to: to.table, kind: same?.kind ?? 'inner', on: [...on, pair] } };
   });
 }
+
+/** How many rows a join makes of one; nothing if there are as many as before. */
+export const timesOf = (effect?: JoinEffect) => (effect && effect.before > 0 && effect.before !== effect.after ? `×${Number((effect.after / effect.before).toPrecision(2))}` : '');
 
 /** A pair of columns that a table could be joined on. */
 export interface JoinPair { own: End; other: End; label: string }

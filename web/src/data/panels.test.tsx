@@ -5,6 +5,7 @@ import { api } from '../api/client';
 import { choose, stage, stageEdits, typeInto } from '../test/stage';
 import { DatasetParameters } from './rows/DatasetParameters';
 import { DerivedCard } from './DerivedCard';
+import { NewDatasetButton } from './NewDatasetButton';
 import { OrderSentence } from './rows/OrderSentence';
 import { SqlEditor } from './SqlEditor';
 import { StarterSetting } from './StarterSetting';
@@ -104,4 +105,14 @@ test('limits are lowered by a number; anything else takes them away', async () =
   await typeInto(user, 'Row limit', 'many');
   await typeInto(user, 'Time limit in seconds', '-1');
   expect(seen.now).toMatchObject({ rowLimit: null, secondsLimit: null });
+});
+
+test('a new dataset asks which database it reads only where there are several', async () => {
+  const pick = vi.fn();
+  const user = stage(<><NewDatasetButton databases={['a']} onPick={pick}>One</NewDatasetButton><NewDatasetButton databases={['a', 'b']} onPick={pick}>Two</NewDatasetButton><NewDatasetButton databases={[]} onPick={pick}>None</NewDatasetButton></>);
+  await user.click(screen.getByText('One'));
+  await user.click(screen.getByText('Two'));
+  await user.click(await screen.findByText('of b'));
+  expect(pick.mock.calls).toEqual([['a'], ['b']]);
+  expect(screen.getByText<HTMLButtonElement>('None').disabled).toBe(true);
 });

@@ -66,3 +66,9 @@ test('where a field is used is shown, and said again when it is taken out', asyn
   expect(seen.now.fields?.map((f) => f.name)).toEqual(['status']);
   expect((await screen.findByText(/Those reports go on with it/)).textContent).toContain('column Fare of Fares');
 });
+
+test('numbers that a join repeats are marked, keys and texts are not', () => {
+  const joined: Dataset = { id: 'd', name: 'D', database: 'x', source: { type: 'join', tables: [] }, fields: [{ name: 'seats', type: 'whole' }, { name: 'id', type: 'whole', kind: 'key' }, { name: 'route', type: 'text' }, { name: 'fare', type: 'decimal' }] };
+  stageEdits(joined, (now, edit) => <FieldList dataset={now} view={{ problems: [], repeated: ['seats', 'id', 'route'] } as unknown as DatasetView} schema={[]} onSelect={() => {}} onEdit={edit} />);
+  expect(screen.getAllByText('repeated').map((e) => e.parentElement!.textContent)).toEqual([expect.stringContaining('Seats')]);
+});

@@ -4,17 +4,18 @@ import '@xyflow/react/dist/style.css';
 import { useEffect, useMemo, useState } from 'react';
 import type { JoinEffect, TableInfo } from '../../api/generated';
 import { color } from '../../theme/tokens';
-import { connect, fieldOfColumn, moveTable, removeTable, tablesOf, toggleColumn } from '../dataset';
+import { connect, fieldOfColumn, moveTable, removeTable, tablesOf, timesOf, toggleColumn } from '../dataset';
 import { TableCard, type TableNode } from './TableCard';
 import type { Dataset, JoinedTable } from '../types';
 
 const nodeTypes = { table: TableCard };
-const fit = { maxZoom: 1, padding: 0.08 };
+/** The button that adds a table lies over the upper left corner. */
+const fit = { maxZoom: 1, padding: { top: '52px', bottom: '12px', x: 0.04 } } as const;
 /** The usual join needs no words. */
 const kindWords = { inner: undefined, left: 'or none', unmatched: 'without' };
 
 /** What a line does beyond the usual: keep rows without a match, or make more or fewer rows; the sentence has the figures. */
-const labelOf = (table: JoinedTable, effect?: JoinEffect) => [kindWords[table.join!.kind ?? 'inner'], effect && effect.before > 0 && effect.before !== effect.after ? `×${Number((effect.after / effect.before).toPrecision(2))}` : undefined].filter(Boolean).join(' ') || undefined;
+const labelOf = (table: JoinedTable, effect?: JoinEffect) => [kindWords[table.join!.kind ?? 'inner'], timesOf(effect)].filter(Boolean).join(' ') || undefined;
 
 interface Props {
   dataset: Dataset;

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import type { JoinEffect } from '../../api/generated';
 import { color } from '../../theme/tokens';
-import { tablesOf } from '../dataset';
+import { tablesOf, timesOf } from '../dataset';
 import type { Dataset } from '../types';
 
 /** The tables of a dataset in words, for those who do not reach for a line on the canvas: each opens how it is joined. */
@@ -13,13 +13,12 @@ export function JoinList({ dataset, effects, onSelect }: { dataset: Dataset; eff
     <Box component="section" aria-label="Tables" sx={{ mb: 1 }}>
       <Box component="h2" sx={{ fontSize: 13, m: 0, mb: 0.5 }}>Tables</Box>
       {tables.map((t, i) => {
-        const effect = effects.find((e) => e.id === t.id);
-        const words = i === 0 ? 'the first' : !t.join ? 'joined to nothing yet' : `${t.join.kind === 'unmatched' ? 'missing for' : 'to'} ${spoken(t.join.to)}`;
+        const words = i === 0 ? 'the first' : !t.join ? 'joined to nothing yet' : `${t.join.kind === 'unmatched' ? 'missing for' : 'to'} ${spoken(t.join.to)} by ${(t.join.on ?? []).map((p) => p.to).join(' and ')}`;
         return i === 0 ? <Box key={t.id} sx={row}><b>{spoken(t.id)}</b><Box sx={{ color: color.muted }}>{words}</Box></Box> : (
           <Box component="button" key={t.id} onClick={() => onSelect(t.id)} sx={{ ...row, cursor: 'pointer', '&:hover': { color: color.main } }}>
             <b>{spoken(t.id)}</b>
             <Box component="span" sx={{ color: t.join ? color.muted : color.problem, flex: 1 }}>{words}</Box>
-            <Box component="span" sx={{ color: color.muted }}>{effect && effect.before > 0 && effect.after !== effect.before ? `×${Number((effect.after / effect.before).toPrecision(2))}` : ''}</Box>
+            <Box component="span" sx={{ color: color.muted }}>{timesOf(effects.find((e) => e.id === t.id))}</Box>
           </Box>
         );
       })}
