@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
-import { Handle, Position, type Node, type NodeProps } from '@xyflow/react';
+import { Handle, Position, useUpdateNodeInternals, type Node, type NodeProps } from '@xyflow/react';
+import { useEffect } from 'react';
 import type { TableInfo } from '../../api/generated';
 import { count } from '../../shell/count';
 import { color } from '../../theme/tokens';
@@ -8,7 +9,10 @@ import type { Field } from '../types';
 export type TableNode = Node<{ id: string; table: string; info?: TableInfo; picked: Set<string>; open: boolean; unmatched: boolean; onToggle: (column: Field) => void; onRemove: () => void }, 'table'>;
 
 /** A table of a join: its columns, those that are picked as fields ticked, each with a point at either side to draw a line from. */
-export function TableCard({ data }: NodeProps<TableNode>) {
+export function TableCard({ id, data, width, height }: NodeProps<TableNode>) {
+  // A change of the dataset between the measuring of a card and its size being known would lose where its points are.
+  const findPoints = useUpdateNodeInternals();
+  useEffect(() => findPoints(id), [id, width, height, findPoints]);
   return (
     <Box sx={{ width: 196, bgcolor: color.paper, border: `1px solid ${data.open ? color.problem : color.line}`, borderRadius: 1, boxShadow: '0 1px 4px rgba(31,42,48,.15)', fontSize: 12, '& input': { accentColor: color.main } }} data-table={data.table}>
       <Box sx={{ display: 'flex', alignItems: 'center', px: 1, py: 0.5, bgcolor: color.panel, borderBottom: `1px solid ${color.line}`, borderRadius: '6px 6px 0 0', cursor: 'move' }}>
