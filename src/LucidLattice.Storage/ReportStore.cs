@@ -6,7 +6,8 @@ using static LucidLattice.Storage.AppDatabase;
 namespace LucidLattice.Storage;
 
 /// <summary>A report as the library lists it. Times are in UTC.</summary>
-public sealed record ReportEntry(string Id, string Title, string? Description, int Draft, int? Published, DateTime SavedAt)
+/// <param name="Unreadable">Why its draft cannot be read; null if it can. Its file is kept, and can be had as it is.</param>
+public sealed record ReportEntry(string Id, string Title, string? Description, int Draft, int? Published, DateTime SavedAt, string? Unreadable = null)
 {
     /// <summary>True if the draft differs from what readers see.</summary>
     public bool HasUnpublishedChanges => Published != Draft;
@@ -24,19 +25,27 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
     /// <summary>How many drafts are kept behind the newest one. Publications are always kept.</summary>
     public const int DraftsKept = 20;
 
-    private const string Columns = "r.id, v.version, r.draft, r.published, v.definition, v.saved_at";
+    private const string Columns = "r.id, v.version, r.draft, r.published, v.definition, v.saved_at, v.title";
 
     public IReadOnlyList<ReportEntry> List() => app.Read(connection =>
     {
         using var command = Command(connection, $"SELECT {Columns} FROM reports r JOIN report_versions v ON v.report_id = r.id AND v.version = r.draft WHERE r.deleted_at IS NULL ORDER BY v.title, r.id");
         using var reader = command.ExecuteReader();
         var found = new List<ReportEntry>();
-        while (reader.Read())
-        {
-            var saved = Saved(reader);
-            found.Add(new ReportEntry(saved.Id, saved.Definition.Title, saved.Definition.Description, saved.Draft, saved.Published, reader.GetDateTime(5)));
-        }
+        while (reader.Read()) found.Add(Entry(reader));
         return found;
+    });
+
+    /// <summary>The drafts of all reports, but for those that cannot be read.</summary>
+    public IEnumerable<SavedReport> Drafts() => [.. List().Where(r => r.Unreadable is null).Select(r => Draft(r.Id)).OfType<SavedReport>()];
+
+    /// <summary>The draft of a report as it lies in the file, whether it can be read or not; null if there is no such report.</summary>
+    public string? DraftText(string id) => app.Read(connection =>
+    {
+        using var command = Command(connection,
+            "SELECT v.definition FROM reports r JOIN report_versions v ON v.report_id = r.id AND v.version = r.draft WHERE r.id = $id AND r.deleted_at IS NULL",
+            ("$id", id));
+        return command.ExecuteScalar() as string;
     });
 
     /// <summary>The draft of a report, or null if there is no such report.</summary>
@@ -49,7 +58,18 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
 
     long IReportCatalog.Stamp => Interlocked.Read(ref _stamp);
 
-    ReportDefinition? IReportCatalog.Published(string reportId) => PublishedVersion(reportId)?.Definition;
+    /// <summary>A publication that cannot be read is no target; links to it are problems like those to none.</summary>
+    ReportDefinition? IReportCatalog.Published(string reportId)
+    {
+        try
+        {
+            return PublishedVersion(reportId)?.Definition;
+        }
+        catch (DefinitionFormatException)
+        {
+            return null;
+        }
+    }
 
     /// <summary>True if no report has the id, deleted ones included.</summary>
     public bool IsFree(string id) => app.Read(connection =>
@@ -124,6 +144,21 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
         using var reader = command.ExecuteReader();
         return reader.Read() ? Saved(reader) : null;
     });
+
+    /// <summary>One draft that cannot be read hides no other: it is listed with the reason.</summary>
+    private static ReportEntry Entry(SqliteDataReader reader)
+    {
+        int? published = reader.IsDBNull(3) ? null : reader.GetInt32(3);
+        try
+        {
+            var definition = ReportJson.Read(reader.GetString(4));
+            return new ReportEntry(reader.GetString(0), definition.Title, definition.Description, reader.GetInt32(2), published, reader.GetDateTime(5));
+        }
+        catch (DefinitionFormatException e)
+        {
+            return new ReportEntry(reader.GetString(0), reader.GetString(6), null, reader.GetInt32(2), published, reader.GetDateTime(5), e.Message);
+        }
+    }
 
     private static SavedReport Saved(SqliteDataReader reader)
         => new(reader.GetString(0), reader.GetInt32(1), reader.GetInt32(2), reader.IsDBNull(3) ? null : reader.GetInt32(3), ReportJson.Read(reader.GetString(4)));

@@ -89,4 +89,42 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
     }
 
     private static (int, string?) Code((int Status, JsonElement Body) answer) => (answer.Status, answer.Body.GetProperty("code").GetString());
+
+    /// <summary>As a newer program, or a broken disk, may leave them.</summary>
+    [Fact]
+    public async Task What_cannot_be_read_is_listed_with_the_reason_and_its_file_and_hides_nothing_else()
+    {
+        await server.Send(HttpMethod.Post, "/reports", new { title = "From the future", database = "skerravoe", table = "ports" });
+        await server.Send(HttpMethod.Post, "/reports", new { title = "Torn", database = "skerravoe", table = "ports" });
+        await server.Send(HttpMethod.Post, "/datasets", new { id = "x", name = "Torn rows", database = "skerravoe", source = new { type = "table", table = "ports" }, fields = Array.Empty<object>() });
+        Execute("UPDATE report_versions SET definition = replace(definition, '\"version\": ', '\"version\": 9') WHERE report_id = 'from-the-future'");
+        Execute("UPDATE report_versions SET definition = substr(definition, 1, 100) WHERE report_id = 'torn'");
+        Execute("UPDATE datasets SET definition = '{' WHERE id = 'torn-rows'");
+
+        Assert.Contains("newer version", (await Entry("from-the-future")).GetProperty("unreadable").GetString());
+        Assert.Equal("Torn", (await Entry("torn")).GetProperty("title").GetString());
+        Assert.Equal(JsonValueKind.Null, (await Entry("route-performance")).GetProperty("unreadable").ValueKind);
+        Assert.Equal(100, (await server.Client.GetStringAsync("/api/reports/torn/file")).Length);
+        var unreadable = (await server.Get("/datasets/unreadable")).EnumerateArray().Single();
+        Assert.Equal("Torn rows", unreadable.GetProperty("name").GetString());
+        Assert.Equal("{", await server.Client.GetStringAsync("/api/datasets/torn-rows/file"));
+
+        // Whatever looks at all of them goes on.
+        Assert.Contains((await server.Get("/datasets")).EnumerateArray(), d => d.GetProperty("id").GetString() == "sailings-with-income");
+        Assert.NotEmpty((await server.Get("/databases/skerravoe/uses")).GetProperty("reports").EnumerateArray());
+        Assert.NotEmpty((await server.Get("/datasets/sailings-with-income/uses")).GetProperty("reports").EnumerateArray());
+        Assert.Equal(JsonValueKind.Array, (await server.Get("/datasets/problems")).ValueKind);
+        var opened = await server.Client.GetAsync("/api/reports/torn");
+        Assert.Equal(400, (int)opened.StatusCode);
+        Assert.Contains("cannot be read", await opened.Content.ReadAsStringAsync());
+    }
+
+    private void Execute(string sql)
+    {
+        using var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(server.Folder, "lucid-lattice.sqlite")};Pooling=False");
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        Assert.NotEqual(0, command.ExecuteNonQuery());
+    }
 }

@@ -7,10 +7,10 @@ namespace LucidLattice.Core.Definitions;
 public sealed record ReportDefinition
 {
     /// <summary>The value of <see cref="Format"/> in every report file.</summary>
-    public const string FormatName = "lucid-lattice/report";
+    public static string FormatName => Files.FileKinds.Report.Format;
 
     /// <summary>The newest version of the format that this program reads and writes.</summary>
-    public const int CurrentVersion = 1;
+    public static int CurrentVersion => Files.FileKinds.Report.Version;
 
     public required string Format { get; init; }
     public required int Version { get; init; }

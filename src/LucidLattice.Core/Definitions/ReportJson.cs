@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
+using LucidLattice.Core.Definitions.Files;
 
 namespace LucidLattice.Core.Definitions;
 
@@ -30,26 +31,24 @@ public static class ReportJson
     /// <summary>The definition as indented JSON with a stable order of properties.</summary>
     public static string Write(ReportDefinition definition) => JsonSerializer.Serialize(definition, Options);
 
-    /// <summary>Reads a definition.</summary>
+    /// <summary>Reads a definition of any version up to today's.</summary>
     /// <exception cref="DefinitionFormatException">The text is no report of a version known here; the message says where.</exception>
-    public static ReportDefinition Read(string json)
+    public static ReportDefinition Read(string json) => Parse<ReportDefinition>(FileKinds.Report.Open(json), FileKinds.Report.Noun);
+
+    /// <summary>Turns a file of today's version into its record.</summary>
+    /// <exception cref="DefinitionFormatException">A property is unknown, missing, or of another kind; the message says where.</exception>
+    internal static T Parse<T>(JsonObject file, string noun) where T : class
     {
         try
         {
-            if (JsonNode.Parse(json) is not JsonObject root) throw new DefinitionFormatException("A report file holds one JSON object.");
-            if ((string?)root["format"] != ReportDefinition.FormatName)
-                throw new DefinitionFormatException($"This is no report file: \"format\" should be \"{ReportDefinition.FormatName}\".");
-            var version = root["version"]?.GetValueKind() == JsonValueKind.Number ? (int)root["version"]! : 0;
-            if (version > ReportDefinition.CurrentVersion)
-                throw new DefinitionFormatException($"This report was saved by a newer version of Lucid Lattice (format {version}; this program reads up to {ReportDefinition.CurrentVersion}).");
-            return root.Deserialize<ReportDefinition>(Options)!;
+            return file.Deserialize<T>(Options)!;
         }
         catch (Exception e) when (e is JsonException or InvalidOperationException or FormatException or NotSupportedException)
         {
-            throw new DefinitionFormatException($"The report definition cannot be read: {e.Message}");
+            throw new DefinitionFormatException($"The {noun} definition cannot be read: {e.Message}");
         }
     }
 }
 
-/// <summary>A text that is no report definition; the message is meant for people.</summary>
+/// <summary>A text that is no definition; the message is meant for people.</summary>
 public sealed class DefinitionFormatException(string message) : Exception(message);

@@ -1,7 +1,7 @@
-using System.Text.Json;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Definitions.Files;
 using LucidLattice.Core.Running;
 using LucidLattice.Output;
 using LucidLattice.Sql;
@@ -17,13 +17,13 @@ internal static class QueryVerb
         var (name, output) = (options.Word("DATASET"), options.Required("out"));
         if (Path.GetExtension(output).ToLowerInvariant() != ".csv") throw new UsageException("--out takes a file that ends in .csv.");
         var app = AppData.Open(options.Value("data"));
-        if (Find(name, app) is not { } dataset)
-        {
-            Console.Error.WriteLine($"error unknown-dataset: There is no file and no dataset called “{name}”.");
-            return 1;
-        }
         try
         {
+            if (Find(name, app) is not { } dataset)
+            {
+                Console.Error.WriteLine($"error unknown-dataset: There is no file and no dataset called “{name}”.");
+                return 1;
+            }
             IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
             var source = new ShapedRowSource(new SqliteEngine(databases));
             dataset = app.Datasets.WithBase(dataset);
@@ -48,9 +48,14 @@ internal static class QueryVerb
             Console.Error.WriteLine($"error {e.Code}: {e.Message}");
             return 1;
         }
+        catch (DefinitionFormatException e)
+        {
+            Console.Error.WriteLine($"error definition-format: {e.Message}");
+            return 1;
+        }
     }
 
     private static Dataset? Find(string name, AppData app)
-        => File.Exists(name) ? JsonSerializer.Deserialize<Dataset>(File.ReadAllText(name), ReportJson.Options)
+        => File.Exists(name) ? DatasetFile.Read(File.ReadAllText(name))
             : app.Datasets.Find(name)?.Definition ?? app.Datasets.List().FirstOrDefault(d => string.Equals(d.Definition.Name, name, StringComparison.OrdinalIgnoreCase))?.Definition;
 }

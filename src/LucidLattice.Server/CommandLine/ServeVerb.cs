@@ -38,10 +38,9 @@ internal static class ServeVerb
         {
             var engine = services.GetRequiredService<ReportEngine>();
             var typesetter = services.GetRequiredService<ITypesetter>();
-            foreach (var entry in services.GetRequiredService<ReportStore>().List().Take(1))
+            foreach (var entry in services.GetRequiredService<ReportStore>().Drafts().Take(1))
             {
-                var definition = services.GetRequiredService<ReportStore>().Draft(entry.Id)!.Definition;
-                var run = engine.Run(new RunRequest(definition, new Dictionary<string, string>(), DateTime.UtcNow), CancellationToken.None, allFields: true);
+                var run = engine.Run(new RunRequest(entry.Definition, new Dictionary<string, string>(), DateTime.UtcNow), CancellationToken.None, allFields: true);
                 if (run.Data is null) continue;
                 for (var i = 0; i < 30; i++)
                     foreach (var band in ComposeViewer.View(run, [], typesetter).Bands) SvgWriter.Write(band.Drawing, "");

@@ -34,7 +34,7 @@ public static class ExchangeEndpoints
     private static IReadOnlyList<OutdatedCopy> Outdated(CopiesRequest request, DatasetStore store)
         => [.. from copy in request.Definition.Datasets
                where copy.CopyOf is not null
-               let kept = store.Find(copy.CopyOf!)?.Definition
+               let kept = store.FindReadable(copy.CopyOf!)?.Definition
                where kept is not null
                let state = DatasetCopy.StateOf(request.Definition, copy, kept)
                where !state.UpToDate

@@ -105,7 +105,7 @@ public static class DatabaseEndpoints
 
     private static DatabaseUses Uses(string name, AppData data) => new(
         [.. data.Datasets.List().Where(d => d.Definition.Database == name).Select(d => d.Definition.Name)],
-        [.. data.Reports.List().Where(r => data.Reports.Draft(r.Id)?.Definition.Datasets.Any(d => d.Database == name) == true).Select(r => r.Title)]);
+        [.. data.Reports.Drafts().Where(r => r.Definition.Datasets.Any(d => d.Database == name)).Select(r => r.Definition.Title)]);
 
     private static DatabaseInfo Info(string name, AppData data, ISqlEngine engine)
     {

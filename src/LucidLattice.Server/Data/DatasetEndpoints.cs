@@ -62,6 +62,8 @@ public static class DatasetEndpoints
         datasets.MapPost("/", (Dataset dataset, DatasetStore store) => store.Create(dataset with { Id = FreeId(dataset.Name, store) })).WithName("createDataset");
         datasets.MapGet("/problems", Problems).WithName("listDatasetProblems");
         datasets.MapGet("/{id}", (string id, DatasetStore store) => store.Find(id) ?? throw Missing(id)).WithName("getDataset");
+        datasets.MapGet("/unreadable", (DatasetStore store) => store.Unreadable()).WithName("listUnreadableDatasets");
+        datasets.MapGet("/{id}/file", (string id, DatasetStore store) => Files.Json(store.Text(id) ?? throw Missing(id), id)).WithName("getDatasetFile").Produces<string>(contentType: "application/json");
         datasets.MapPut("/{id}", (string id, DatasetSave save, DatasetFollowing following) => following.Save(id, save)).WithName("saveDataset");
         datasets.MapGet("/{id}/uses", (string id, DatasetFollowing following) => following.Uses(id)).WithName("listDatasetUses");
         datasets.MapPost("/{id}/follow", (string id, FollowRequest request, DatasetFollowing following) => following.Follow(id, request)).WithName("followDataset");
@@ -154,6 +156,6 @@ public static class DatasetEndpoints
     private static string FreeId(string name, DatasetStore store)
     {
         var words = Ids.Of(name, "dataset");
-        return store.Find(words) is null ? words : $"{words}-{Guid.NewGuid().ToString("N")[..6]}";
+        return store.Text(words) is null ? words : $"{words}-{Guid.NewGuid().ToString("N")[..6]}";
     }
 }

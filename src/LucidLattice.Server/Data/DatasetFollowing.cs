@@ -31,7 +31,7 @@ public sealed class DatasetFollowing(AppData data)
     {
         var kept = data.Datasets.Find(id)?.Definition ?? throw Missing(id);
         return new DatasetUses(
-            [.. from report in Drafts() from copy in report.Definition.Datasets where copy.CopyOf == id select Use(report, copy, kept)],
+            [.. from report in data.Reports.Drafts() from copy in report.Definition.Datasets where copy.CopyOf == id select Use(report, copy, kept)],
             [.. data.Datasets.List().Where(d => d.Id != id && StartsFrom(d.Definition, id)).Select(d => d.Definition.Name)]);
     }
 
@@ -51,7 +51,7 @@ public sealed class DatasetFollowing(AppData data)
     {
         var kept = data.Datasets.Find(id)?.Definition ?? throw Missing(id);
         var followed = new List<Followed>();
-        foreach (var report in Drafts().Where(r => request.Reports.Contains(r.Id)))
+        foreach (var report in data.Reports.Drafts().Where(r => request.Reports.Contains(r.Id)))
         {
             var broken = report.Definition.Datasets.Where(d => d.CopyOf == id).SelectMany(d => DatasetCopy.StateOf(report.Definition, d, kept).Breaks).SelectMany(b => b.Uses.Select(place => $"{place} uses {b.Caption}, which is gone")).ToList();
             if (Change(report, definition => definition.Datasets.Where(d => d.CopyOf == id).Aggregate(definition, (at, copy) => DatasetCopy.Follow(at, copy, kept)))) followed.Add(new Followed(report.Definition.Title, broken));
@@ -61,7 +61,7 @@ public sealed class DatasetFollowing(AppData data)
 
     private IEnumerable<string> Rename(string id, IReadOnlyDictionary<string, string> names)
     {
-        foreach (var report in Drafts())
+        foreach (var report in data.Reports.Drafts())
             if (Change(report, definition => DatasetCopy.FollowRenames(definition, id, names))) yield return report.Definition.Title;
         foreach (var derived in data.Datasets.List().Where(d => d.Definition.Source is DerivedSource source && source.Dataset == id))
         {
@@ -98,8 +98,6 @@ public sealed class DatasetFollowing(AppData data)
         var state = DatasetCopy.StateOf(report.Definition, copy, kept);
         return new DatasetUse(report.Id, report.Definition.Title, state.UpToDate, state.Changed, state.Added, [.. DatasetCopy.Uses(report.Definition, copy).Select(u => new FieldUse(u.Key, u.Value))]);
     }
-
-    private IEnumerable<SavedReport> Drafts() => [.. data.Reports.List().Select(r => data.Reports.Draft(r.Id)).OfType<SavedReport>()];
 
     private static bool StartsFrom(Dataset dataset, string id) => dataset.Source is DerivedSource source && (source.Dataset == id || (source.Base is { } basis && StartsFrom(basis, id)));
 

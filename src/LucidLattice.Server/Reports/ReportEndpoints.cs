@@ -29,6 +29,7 @@ public static class ReportEndpoints
         reports.MapGet("/", (ReportStore store) => store.List()).WithName("listReports");
         reports.MapPost("/", Create).WithName("createReport");
         reports.MapGet("/{id}", (string id, ReportStore store) => store.Draft(id) ?? throw Missing(id)).WithName("getReport");
+        reports.MapGet("/{id}/file", (string id, ReportStore store) => Files.Json(store.DraftText(id) ?? throw Missing(id), id)).WithName("getReportFile").Produces<string>(contentType: "application/json");
         reports.MapPut("/{id}/draft", (string id, DraftSave save, ReportStore store) => new SavedVersion(store.SaveDraft(id, save.BasedOn, save.Definition))).WithName("saveDraft");
         reports.MapPost("/{id}/publish", Publish).WithName("publishReport");
         reports.MapPost("/{id}/rename", Rename).WithName("renameReport");

@@ -1,5 +1,5 @@
 import type {
-  CopiesRequest, DatasetProblem, DatasetSaved, DatasetUses, ExchangeProposal, ExchangeRequest, ExpressionTrial, Followed, FunctionHelp, OutdatedCopy, SqlDescription, TrialRequest, CsvColumn, CsvImport, CsvPreview, DatabaseUses, Dataset, DatasetView, SavedDataset, ChoicesInfo, ComposeChoices, ChoicesRequest, ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineInfo, PagesResponse, ProgressInfo, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion, SearchResult,
+  CopiesRequest, DatasetProblem, DatasetSaved, DatasetUses, ExchangeProposal, ExchangeRequest, ExpressionTrial, Followed, FunctionHelp, OutdatedCopy, SqlDescription, TrialRequest, CsvColumn, CsvImport, CsvPreview, DatabaseUses, Dataset, DatasetView, SavedDataset, ChoicesInfo, ComposeChoices, ChoicesRequest, ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineInfo, PagesResponse, ProgressInfo, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion, SearchResult, UnreadableDataset,
 } from './generated';
 
 /** An answer of the server that says what is wrong (RFC 9457). */
@@ -39,6 +39,7 @@ export const api = {
   remove: (id: string) => call<void>('DELETE', `/reports/${at(id)}`),
   restore: (id: string) => call<void>('POST', `/reports/${at(id)}/restore`),
   datasets: () => call<SavedDataset[]>('GET', '/datasets'),
+  unreadableDatasets: () => call<UnreadableDataset[]>('GET', '/datasets/unreadable'),
   dataset: (id: string) => call<SavedDataset>('GET', `/datasets/${at(id)}`),
   createDataset: (definition: Dataset) => call<SavedDataset>('POST', '/datasets', definition),
   saveDataset: (id: string, basedOn: number, definition: Dataset) => call<DatasetSaved>('PUT', `/datasets/${at(id)}`, { basedOn, definition }),

@@ -10,6 +10,7 @@ import { count } from '../shell/count';
 import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
+import { Unreadable } from '../shell/Unreadable';
 import { color } from '../theme/tokens';
 import { Databases } from './databases/Databases';
 import { datasetProblems } from './datasetProblems';
@@ -29,6 +30,7 @@ export function DataPage() {
   const datasets = useQuery({ queryKey: ['datasets'], queryFn: api.datasets });
   const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
   const broken = useQuery(datasetProblems);
+  const unreadable = useQuery({ queryKey: ['datasets', 'unreadable'], queryFn: api.unreadableDatasets });
   const [wanted, setWanted] = useState('');
   const [looked, setLooked] = useState<string>();
   useEffect(() => { document.title = 'Data – Lucid Lattice'; }, []);
@@ -61,6 +63,11 @@ export function DataPage() {
           {datasets.error && <Message problem title="The datasets cannot be listed">{datasets.error.message}</Message>}
           {datasets.data?.length === 0 && <Message title="No dataset yet">A dataset says which rows a report can list.{names.length > 0 ? <Button variant="outlined" onClick={() => void create(names[0], 'join')}>Make one from tables</Button> : ' Upload a database first, or name the path of one.'}</Message>}
           <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(290px, 1fr))', gap: 1.5, alignItems: 'start' }}>
+            {unreadable.data?.map(({ id, name, reason }) => (
+              <Unreadable key={id} name={name} reason={reason} file={`/api/datasets/${encodeURIComponent(id)}/file`}>
+                <Button color="inherit" onClick={() => void remove(id, name)}>Delete</Button>
+              </Unreadable>
+            ))}
             {shown.map((saved) => { const { id, definition } = saved; return (
               <Box component="article" key={id} aria-label={definition.name} sx={{ p: 1.5, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1.5, display: 'flex', flexDirection: 'column' }}>
                 <Box component={Link} to={`/data/${id}`} sx={{ fontWeight: 700, color: color.ink, textDecoration: 'none', '&:hover': { color: color.main } }}>{definition.name}</Box>

@@ -6,12 +6,14 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { api } from '../api/client';
 import type { ReportEntry } from '../api/generated';
+import { Unreadable } from '../shell/Unreadable';
 import { color } from '../theme/tokens';
 
 /** One report: its first page as it is now, its name, and what can be done with it. */
 export function ReportCard({ report, onRename, onDelete }: { report: ReportEntry; onRename: (title: string) => void; onDelete: () => void }) {
   const [naming, setNaming] = useState<string>();
   const open = report.published === null ? `/compose/${report.id}` : `/read/${report.id}`;
+  if (report.unreadable) return <Unreadable name={report.title} reason={report.unreadable} file={`/api/reports/${encodeURIComponent(report.id)}/file`}><Button onClick={onDelete} color="inherit">Delete</Button></Unreadable>;
   const finish = (keep: boolean) => {
     if (keep && naming?.trim() && naming.trim() !== report.title) onRename(naming.trim());
     setNaming(undefined);

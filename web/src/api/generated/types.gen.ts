@@ -1104,6 +1104,7 @@ export type ReportEntry = {
     draft: number;
     published: null | number;
     savedAt: string;
+    unreadable?: null | string;
     hasUnpublishedChanges?: boolean;
 };
 
@@ -1288,6 +1289,12 @@ export type TrialRequest = {
     };
 };
 
+export type UnreadableDataset = {
+    id: string;
+    name: string;
+    reason: string;
+};
+
 export type ValueSource = ({
     type?: 'category';
 } & ValueSourceCategorySource) | ({
@@ -1449,6 +1456,24 @@ export type GetReportResponses = {
 };
 
 export type GetReportResponse = GetReportResponses[keyof GetReportResponses];
+
+export type GetReportFileData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query?: never;
+    url: '/api/reports/{id}/file';
+};
+
+export type GetReportFileResponses = {
+    /**
+     * OK
+     */
+    200: string;
+};
+
+export type GetReportFileResponse = GetReportFileResponses[keyof GetReportFileResponses];
 
 export type SaveDraftData = {
     body: DraftSave;
@@ -1775,6 +1800,40 @@ export type SaveDatasetResponses = {
 };
 
 export type SaveDatasetResponse = SaveDatasetResponses[keyof SaveDatasetResponses];
+
+export type ListUnreadableDatasetsData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/datasets/unreadable';
+};
+
+export type ListUnreadableDatasetsResponses = {
+    /**
+     * OK
+     */
+    200: Array<UnreadableDataset>;
+};
+
+export type ListUnreadableDatasetsResponse = ListUnreadableDatasetsResponses[keyof ListUnreadableDatasetsResponses];
+
+export type GetDatasetFileData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query?: never;
+    url: '/api/datasets/{id}/file';
+};
+
+export type GetDatasetFileResponses = {
+    /**
+     * OK
+     */
+    200: string;
+};
+
+export type GetDatasetFileResponse = GetDatasetFileResponses[keyof GetDatasetFileResponses];
 
 export type ListDatasetUsesData = {
     body?: never;

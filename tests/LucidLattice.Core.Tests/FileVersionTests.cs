@@ -1,0 +1,112 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Datasets;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Definitions.Files;
+using LucidLattice.Core.Running;
+using LucidLattice.Output;
+using LucidLattice.Sql.Sqlite;
+using Xunit;
+
+namespace LucidLattice.Core.Tests;
+
+/// <summary>Files of every version that ever shipped lie in tests/samples, and are never edited: they open, run and print the same for ever.</summary>
+public class FileVersionTests
+{
+    private static string Samples(string folder) => Path.Combine(Workshop.Root, "tests/samples", folder);
+
+    private static IEnumerable<string> Names(string folder) => Directory.GetFiles(Samples(folder), "*.json").Select(f => Path.GetFileNameWithoutExtension(f)!);
+
+    public static TheoryData<string> Reports() => [.. Names("report-1").Where(n => !n.EndsWith(".figures"))];
+
+    public static TheoryData<string> Datasets() => [.. Names("dataset-1")];
+
+    private static ShapedRowSource Rows => new(new SqliteRowSource(new OneDatabase(Workshop.DemoFile)));
+
+    [Theory]
+    [MemberData(nameof(Reports))]
+    public void A_report_of_version_1_prints_the_same_figures_at_the_same_places(string name)
+    {
+        var report = ReportJson.Read(File.ReadAllText(Path.Combine(Samples("report-1"), name + ".json")));
+        Assert.Equal(FileKinds.Report.Version, report.Version);
+        (string, string)[] given = name == "sailings-in-detail" ? [("route", "Holm – Brae")] : [];
+        var run = Workshop.Run(report, Rows, given);
+        using var json = new MemoryStream();
+        RunJson.Write(run, json, CancellationToken.None);
+        AssertHolds(JsonNode.Parse(File.ReadAllText(Path.Combine(Samples("report-1"), name + ".figures.json"))), JsonNode.Parse(json.ToArray()), "");
+        Assert.Equal(
+            File.ReadAllLines(Path.Combine(Samples("report-1"), name + ".page-1.txt")),
+            run.Page(1).Texts().Select(t => FormattableString.Invariant($"{t.X:0.00} {t.Y:0.00} {t.Text}")));
+    }
+
+    [Theory]
+    [MemberData(nameof(Datasets))]
+    public void A_dataset_of_version_1_has_no_envelope_and_gives_the_same_rows_with_one(string name)
+    {
+        var old = File.ReadAllText(Path.Combine(Samples("dataset-1"), name + ".json"));
+        var dataset = DatasetFile.Read(old);
+        var written = DatasetFile.Write(dataset);
+        Assert.StartsWith($$"""{"format":"lucid-lattice/dataset","version":{{FileKinds.Dataset.Version}},""", string.Concat(written.Where(c => !char.IsWhiteSpace(c))));
+        Assert.Equal(written, DatasetFile.Write(DatasetFile.Read(written)));
+        Assert.Equal(RowsOf(JsonSerializer.Deserialize<Dataset>(old, ReportJson.Options)!), RowsOf(dataset));
+    }
+
+    [Theory]
+    [InlineData("""{ "format": "lucid-lattice/dataset", "version": 99 }""", "newer version")]
+    [InlineData("""{ "format": "lucid-lattice/report", "version": 1 }""", "no dataset file")]
+    [InlineData("""{ "format": "lucid-lattice/dataset", "version": "two" }""", "should be a number")]
+    [InlineData("""{ "version": 1 }""", "no dataset file")]
+    [InlineData("[]", "one JSON object")]
+    [InlineData("""{ "name": "N", "colour": 1 }""", "colour")]
+    public void A_file_that_is_no_dataset_is_refused_in_words(string json, string expected)
+        => Assert.Contains(expected, Assert.Throws<DefinitionFormatException>(() => DatasetFile.Read(json)).Message);
+
+    [Theory]
+    [InlineData("0")]
+    [InlineData("-3")]
+    [InlineData("1.5")]
+    [InlineData("null")]
+    [InlineData("1e40")]
+    public void A_version_that_never_was_is_refused_in_words(string version)
+        => Assert.Contains("version", Assert.Throws<DefinitionFormatException>(() => ReportJson.Read($$"""{ "format": "lucid-lattice/report", "version": {{version}}, "title": "T" }""")).Message);
+
+    /// <summary>The list of upgrades is walked from the file's version to today's, and no step twice.</summary>
+    [Fact]
+    public void Older_files_pass_through_every_step_once()
+    {
+        var kind = new FileKind("test", "test", [f => f["steps"] = f["steps"] + "a", f => f["steps"] = f["steps"] + "b", f => f["steps"] = f["steps"] + "c"]);
+        for (var version = 1; version <= 4; version++)
+        {
+            var opened = kind.Open($$"""{ "format": "test", "version": {{version}}, "steps": "" }""");
+            Assert.Equal("abc"[(version - 1)..], (string?)opened["steps"]);
+            Assert.Equal(4, (int)opened["version"]!);
+        }
+    }
+
+    private static string RowsOf(Dataset dataset)
+    {
+        var question = DatasetQuestion.Of(dataset, new Dictionary<string, string>(), Workshop.Now, Rows);
+        using var csv = new MemoryStream();
+        RowsCsv.Write(Rows.Read(question.Query, new RunProgress(), CancellationToken.None), [.. dataset.Fields.Select(f => f.Name)], csv, CancellationToken.None);
+        return Convert.ToBase64String(System.Security.Cryptography.SHA256.HashData(csv.ToArray()));
+    }
+
+    /// <summary>Everything that the old output said is said now; a later version may say more.</summary>
+    private static void AssertHolds(JsonNode? expected, JsonNode? found, string path)
+    {
+        switch (expected)
+        {
+            case JsonObject all:
+                foreach (var (name, value) in all) AssertHolds(value, (found as JsonObject)?[name], $"{path}/{name}");
+                break;
+            case JsonArray list:
+                Assert.True(found is JsonArray other && other.Count == list.Count, $"{path} has another number of entries");
+                for (var i = 0; i < list.Count; i++) AssertHolds(list[i], found![i], $"{path}/{i}");
+                break;
+            default:
+                Assert.True(JsonNode.DeepEquals(expected, found), $"{path}: {expected} became {found}");
+                break;
+        }
+    }
+}
