@@ -2,10 +2,10 @@ using System.Buffers;
 using System.Diagnostics;
 using System.Globalization;
 using LucidLattice.Core.Charts;
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Formatting;
+using LucidLattice.Core.Values;
 using LucidLattice.Output.Svg;
 using static LucidLattice.Bench.Benchmarks;
 

@@ -2,6 +2,7 @@ using LucidLattice.Core.Caching;
 using LucidLattice.Core.Composing;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Editing;
+using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
 using LucidLattice.Output.Svg;
 using static LucidLattice.Bench.Benchmarks;

@@ -4,8 +4,8 @@ using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
 using LucidLattice.Demo;
 using LucidLattice.Output.Typesetting;
-using LucidLattice.Sql;
 using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 
 namespace LucidLattice.Bench;
 
@@ -33,7 +33,7 @@ internal sealed class Ferries(string file) : IDatabases, IReportCatalog
     public ReportDefinition? Published(string reportId) => DemoReports.All.Where(r => r.Id == reportId).Select(r => r.Definition).FirstOrDefault();
 
     public ReportEngine Engine(SizedCache? cache = null)
-        => new(cache is null ? new SqliteRowSource(this) : new CachedRowSource(new SqliteRowSource(this), cache), Typesetter, this, cache);
+        => new(cache is null ? new SqliteReader(this) : new CachedReader(new SqliteReader(this), cache), Typesetter, this, cache);
 
     public ReportRun Run(ReportDefinition? report = null) => Engine().Run(Request(report), CancellationToken.None);
 

@@ -1,6 +1,4 @@
-using LucidLattice.Core.Charts;
 using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Planning;
 using LucidLattice.Core.Running;
 using Microsoft.Data.Sqlite;
 using static LucidLattice.Bench.Benchmarks;

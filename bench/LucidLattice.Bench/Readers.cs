@@ -1,10 +1,10 @@
 using System.Diagnostics;
 using System.Net.Http.Json;
 using System.Text.Json;
-using LucidLattice.Server;
-using LucidLattice.Server.Web;
-using Microsoft.Extensions.DependencyInjection;
 using LucidLattice.Core.Caching;
+using LucidLattice.Server.Hosting;
+using LucidLattice.Server;
+using Microsoft.Extensions.DependencyInjection;
 using static LucidLattice.Bench.Benchmarks;
 
 namespace LucidLattice.Bench;

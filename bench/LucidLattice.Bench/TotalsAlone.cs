@@ -1,8 +1,11 @@
 using DuckDB.NET.Data;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Planning;
+using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
+using LucidLattice.Core.Values;
 using LucidLattice.Sql.Sqlite;
 using static LucidLattice.Bench.Benchmarks;
 
@@ -21,7 +24,7 @@ internal static class TotalsAlone
         var report = Ferries.Report with { Sheets = [Ferries.Report.Sheets[0] with { Sections = [WithoutCharts(section) with { Sort = [] }] }] };
         var (plan, _) = ReportPlanner.Plan(report, ferries);
         var dataset = plan!.Dataset!;
-        var rows = new SqliteRowSource(ferries).Read(new DataQuery(dataset, dataset.Fields, new Dictionary<string, Value>()), new RunProgress(), CancellationToken.None);
+        var rows = new SqliteReader(ferries).Read(new DataQuery(dataset, dataset.Fields, new Dictionary<string, Value>()), new RunProgress(), CancellationToken.None);
         using var duck = Duck(rows, dataset);
         var (ours, theirs) = (new List<double>(), new List<double>());
         RunData? data = null;

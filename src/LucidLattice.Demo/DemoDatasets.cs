@@ -1,5 +1,5 @@
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Demo;
 

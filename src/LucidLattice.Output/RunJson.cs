@@ -1,9 +1,9 @@
 using System.Text.Json;
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Planning;
 using LucidLattice.Core.Running;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Output;
 

@@ -12,7 +12,7 @@ public sealed record SqlDescription(IReadOnlyList<Field> Fields, IReadOnlyList<s
 /// A kind of database: all that is asked of one, besides the rows. Whatever else the product does with a database goes
 /// through here, so that a second kind is one new class.
 /// </summary>
-public interface ISqlEngine : IRowSource
+public interface ISqlEngine : IRowReader
 {
     /// <summary>The tables and views of a database at a path, which may not be registered yet.</summary>
     /// <exception cref="DataException">It cannot be read.</exception>

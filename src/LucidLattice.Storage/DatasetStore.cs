@@ -1,5 +1,5 @@
-using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Definitions.Files;
+using LucidLattice.Core.Definitions;
 using Microsoft.Data.Sqlite;
 using static LucidLattice.Storage.AppDatabase;
 

@@ -1,14 +1,13 @@
 using System.Globalization;
 using System.Xml.Linq;
 using DuckDB.NET.Data;
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Expressions;
-using LucidLattice.Output;
+using LucidLattice.Core.Values;
 using LucidLattice.Output.Pdf;
 using LucidLattice.Output.Svg;
-using LucidLattice.Output.Typesetting;
+using LucidLattice.Output;
 using UglyToad.PdfPig;
 using Xunit;
 

@@ -1,14 +1,15 @@
-using LucidLattice.Core.Charts;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Editing;
 using LucidLattice.Core.Formatting;
 using LucidLattice.Core.Planning;
+using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
+using LucidLattice.Core.Values;
 using LucidLattice.Demo;
-using LucidLattice.Sql;
 using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;
@@ -16,7 +17,7 @@ namespace LucidLattice.Core.Tests;
 /// <summary>Value lists of coded fields, currencies, and what a field's kind decides.</summary>
 public sealed class CodedFieldTests
 {
-    private static readonly ShapedRowSource Source = new(new SqliteRowSource(new OneDatabase(Workshop.DemoFile)));
+    private static readonly DatasetReader Source = new(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
 
     private static Field Outcome => DemoDatasets.Sailings.Fields.Single(f => f.Name == "outcome");
 
@@ -161,7 +162,7 @@ public sealed class CodedFieldTests
         var endless = new Dataset { Id = "d", Name = "Endless", Database = "x", SecondsLimit = 1, Source = new QuerySource { Sql = "WITH RECURSIVE r (x) AS (SELECT 1 UNION ALL SELECT x + 1 FROM r) SELECT count(*) AS n FROM r" }, Fields = [new Field { Name = "n", Type = DataType.Whole }] };
         void Stopped(Dataset dataset, QueryLimits limits, string after)
         {
-            var failure = Assert.Throws<DataException>(() => new SqliteRowSource(new OneDatabase(Workshop.DemoFile), limits).Read(DatasetQuestion.Of(dataset, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(), CancellationToken.None));
+            var failure = Assert.Throws<DataException>(() => new SqliteReader(new OneDatabase(Workshop.DemoFile), limits).Read(DatasetQuestion.Of(dataset, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(), CancellationToken.None));
             Assert.Equal("query-too-slow", failure.Code);
             Assert.Contains(after, failure.Message);
         }

@@ -1,9 +1,9 @@
 using LucidLattice.Core.Composing;
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Editing;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Values;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;

@@ -1,6 +1,7 @@
 using System.Text;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Values;
 using LucidLattice.Output;
 using LucidLattice.Sql.Csv;
 using Microsoft.Data.Sqlite;

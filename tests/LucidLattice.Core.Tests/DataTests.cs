@@ -1,10 +1,11 @@
-using LucidLattice.Core.Caching;
-using LucidLattice.Core.Running;
 using System.Text;
+using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
-using LucidLattice.Sql;
+using LucidLattice.Core.Progress;
+using LucidLattice.Core.Values;
 using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Microsoft.Data.Sqlite;
 using Xunit;
 
@@ -20,8 +21,8 @@ public sealed class DataTests : IDisposable
 
     private static Dataset Table(string name, params Field[] fields) => new() { Id = "d", Name = name, Database = "x", Source = new TableSource { Table = name }, Fields = fields };
 
-    private RowSet Read(Dataset dataset, IReadOnlyDictionary<string, Value>? values = null, IRowSource? source = null)
-        => (source ?? new SqliteRowSource(new OneDatabase(_file))).Read(new DataQuery(dataset, dataset.Fields, values ?? new Dictionary<string, Value>()), new RunProgress(), CancellationToken.None);
+    private RowSet Read(Dataset dataset, IReadOnlyDictionary<string, Value>? values = null, IRowReader? source = null)
+        => (source ?? new SqliteReader(new OneDatabase(_file))).Read(new DataQuery(dataset, dataset.Fields, values ?? new Dictionary<string, Value>()), new RunProgress(), CancellationToken.None);
 
     private static IEnumerable<string> Values(RowSet rows, int column) => Enumerable.Range(0, rows.Count).Select(i => rows.Columns[column][i].Invariant);
 
@@ -84,8 +85,8 @@ public sealed class DataTests : IDisposable
     public void Rows_are_kept_until_the_file_or_a_bound_value_changes()
     {
         Make("CREATE TABLE t (x); INSERT INTO t VALUES ('a'), ('b')");
-        var counting = new CountingSource(new SqliteRowSource(new OneDatabase(_file)));
-        var cached = new CachedRowSource(counting, new SizedCache(1 << 20));
+        var counting = new CountingReader(new SqliteReader(new OneDatabase(_file)));
+        var cached = new CachedReader(counting, new SizedCache(1 << 20));
         var byHand = Table("t", new Field { Name = "x", Type = DataType.Text }) with { Source = new QuerySource { Sql = "SELECT x FROM t WHERE x = :v" } };
         Dictionary<string, Value> With(string v) => new() { ["v"] = Value.Of(v) };
         Assert.Same(Read(byHand, With("a"), cached), Read(byHand, With("a"), cached));
@@ -102,8 +103,8 @@ public sealed class DataTests : IDisposable
     public void What_people_read_of_a_field_is_no_reason_to_read_it_again()
     {
         Make("CREATE TABLE t (x, y); INSERT INTO t VALUES ('a', 1), ('b', 2)");
-        var counting = new CountingSource(new SqliteRowSource(new OneDatabase(_file)));
-        var cached = new CachedRowSource(counting, new SizedCache(1 << 20));
+        var counting = new CountingReader(new SqliteReader(new OneDatabase(_file)));
+        var cached = new CachedReader(counting, new SizedCache(1 << 20));
         Field[] fields = [new() { Name = "x", Type = DataType.Text }, new() { Name = "y", Type = DataType.Whole }];
         Read(Table("t", fields), null, cached);
         Read(Table("t", fields[0] with { Label = "Letter", Description = "…", Hidden = true, Codes = [new("a", "Alpha", "#0B5D5B")] }), null, cached);
@@ -117,9 +118,9 @@ public sealed class DataTests : IDisposable
     public void What_was_not_used_for_longest_is_forgotten_first()
     {
         Make("CREATE TABLE t (x); WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 2000) INSERT INTO t SELECT i FROM n");
-        var counting = new CountingSource(new SqliteRowSource(new OneDatabase(_file)));
+        var counting = new CountingReader(new SqliteReader(new OneDatabase(_file)));
         // Room for two results of 16,000 bytes each, not for three.
-        var cached = new CachedRowSource(counting, new SizedCache(40_000));
+        var cached = new CachedReader(counting, new SizedCache(40_000));
         Dataset Limited(int n) => Table("t", new Field { Name = "x", Type = DataType.Whole }) with { Source = new QuerySource { Sql = $"SELECT x FROM t -- {n}" } };
         foreach (var n in new[] { 1, 2, 1, 3, 1 }) Read(Limited(n), null, cached);
         Assert.Equal(3, counting.Reads);

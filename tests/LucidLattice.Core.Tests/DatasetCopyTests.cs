@@ -4,7 +4,9 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Editing;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
+using LucidLattice.Core.Values;
 using LucidLattice.Demo;
 using LucidLattice.Output.Svg;
 using LucidLattice.Sql.Sqlite;
@@ -15,7 +17,7 @@ namespace LucidLattice.Core.Tests;
 /// <summary>How changes of a kept dataset reach the reports made from it.</summary>
 public sealed class DatasetCopyTests
 {
-    private static readonly ShapedRowSource Source = new(new SqliteRowSource(new OneDatabase(Workshop.DemoFile)));
+    private static readonly DatasetReader Source = new(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
 
     private static ReportDefinition Kept(Dataset dataset) => StarterReport.OfKept("Made from it", dataset);
 

@@ -3,7 +3,9 @@ using DuckDB.NET.Data;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
+using LucidLattice.Core.Values;
 using LucidLattice.Demo;
 using LucidLattice.Sql.Joins;
 using LucidLattice.Sql.Sqlite;
@@ -20,7 +22,7 @@ public sealed class DatasetTests : IDisposable
     public void Dispose() => File.Delete(_file);
 
     private static RowSet Read(Dataset dataset, string? file = null, IReadOnlyList<Field>? fields = null, params Parameter[] parameters)
-        => new ShapedRowSource(new SqliteRowSource(new OneDatabase(file ?? Workshop.DemoFile)))
+        => new DatasetReader(new SqliteReader(new OneDatabase(file ?? Workshop.DemoFile)))
             .Read(new DataQuery(dataset, fields ?? dataset.Fields, new Dictionary<string, Value>()) { Now = Workshop.Now, Definitions = parameters, Values = new Value[parameters.Length] }, new RunProgress(), CancellationToken.None);
 
     private static Value Sum(RowSet rows, int column)
@@ -188,7 +190,7 @@ public sealed class DatasetTests : IDisposable
         }
         // In the dataset's own order.
         Assert.Equal(Enumerable.Range(0, sailings.Count).Select(i => sailings.Columns[4][i].Bits).Order(), Enumerable.Range(0, sailings.Count).Select(i => sailings.Columns[4][i].Bits));
-        var source = new ShapedRowSource(new SqliteRowSource(new OneDatabase(Workshop.DemoFile)));
+        var source = new DatasetReader(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
         Assert.All(DemoDatasets.All, d => Assert.True(source.Read(DatasetQuestion.Of(d, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(), CancellationToken.None).Count > 100));
         // Copies in demo reports are as the datasets are kept, so that nobody is asked to take a change over.
         foreach (var (_, report) in DemoReports.All)
@@ -274,7 +276,7 @@ public sealed class DatasetTests : IDisposable
     public void A_report_lists_a_dataset_of_joined_tables()
     {
         var report = LucidLattice.Core.Editing.StarterReport.Of("Bookings", DemoDatasets.Bookings with { Id = "d1" });
-        var run = new ReportEngine(new ShapedRowSource(new SqliteRowSource(new OneDatabase(Workshop.DemoFile))), Workshop.Measurer, new DemoCatalog()).Run(new RunRequest(report, new Dictionary<string, string>(), Workshop.Now), CancellationToken.None);
+        var run = new ReportEngine(new DatasetReader(new SqliteReader(new OneDatabase(Workshop.DemoFile))), Workshop.Measurer, new DemoCatalog()).Run(new RunRequest(report, new Dictionary<string, string>(), Workshop.Now), CancellationToken.None);
         Assert.Empty(run.Problems);
         Assert.True(run.PageCount > 900);
         Assert.Contains(run.Page(1).Items.OfType<Drawing.TextRun>(), t => t.Text == "Eastern Sound");

@@ -1,9 +1,8 @@
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Editing;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Planning;
-using LucidLattice.Core.Running;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;

@@ -1,7 +1,6 @@
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Editing;
-using LucidLattice.Core.Links;
+using LucidLattice.Core.Values;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;

@@ -1,7 +1,7 @@
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Values;
 using LucidLattice.Demo;
 using LucidLattice.Sql.Sqlite;
 using Xunit;
@@ -11,7 +11,7 @@ namespace LucidLattice.Core.Tests;
 /// <summary>What authors are offered while they write expressions.</summary>
 public sealed class ExpressionHelpTests
 {
-    private static readonly ShapedRowSource Source = new(new SqliteRowSource(new OneDatabase(Workshop.DemoFile)));
+    private static readonly DatasetReader Source = new(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
 
     private static ExpressionTrial Try(Dataset dataset, string? itself, string expression)
         => ExpressionTrial.Of(dataset, itself, expression, DatasetQuestion.Of(dataset, new Dictionary<string, string>(), Workshop.Now), Source, CancellationToken.None);
@@ -31,7 +31,7 @@ public sealed class ExpressionHelpTests
                 "mod" => "mod(n, digits)",
                 _ => help.Form.Replace(", …", ""),
             };
-            var compiled = Compiler.Compile(form, new Scope { Fields = fields, Parameters = parameters, Allowed = Phase.Page, Totals = new Grouping.AggregateList() });
+            var compiled = Compiler.Compile(form, new Scope { Fields = fields, Parameters = parameters, Allowed = Phase.Page, Totals = new Expressions.Aggregates.AggregateList() });
             Assert.Equal(help.Rows, compiled.Phase <= Phase.Row);
         }
     }

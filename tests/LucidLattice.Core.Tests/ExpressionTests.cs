@@ -2,6 +2,7 @@ using System.Globalization;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Values;
 using Microsoft.Data.Sqlite;
 using Xunit;
 

@@ -1,10 +1,9 @@
-using System.Text.Json;
 using System.Text.Json.Nodes;
-using LucidLattice.Core.Data;
+using System.Text.Json;
 using LucidLattice.Core.Datasets;
-using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Definitions.Files;
-using LucidLattice.Core.Running;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Progress;
 using LucidLattice.Output;
 using LucidLattice.Sql.Sqlite;
 using Xunit;
@@ -22,7 +21,7 @@ public class FileVersionTests
 
     public static TheoryData<string> Datasets() => [.. Names("dataset-1")];
 
-    private static ShapedRowSource Rows => new(new SqliteRowSource(new OneDatabase(Workshop.DemoFile)));
+    private static DatasetReader Rows => new(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
 
     [Theory]
     [MemberData(nameof(Reports))]

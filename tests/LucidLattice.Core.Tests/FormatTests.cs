@@ -1,5 +1,5 @@
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Formatting;
+using LucidLattice.Core.Values;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;

@@ -1,7 +1,9 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Values;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;

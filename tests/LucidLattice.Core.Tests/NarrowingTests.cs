@@ -3,10 +3,11 @@ using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Running;
+using LucidLattice.Core.Progress;
+using LucidLattice.Core.Values;
 using LucidLattice.Demo;
-using LucidLattice.Sql;
 using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;
@@ -94,9 +95,9 @@ public sealed class NarrowingTests : IDisposable
                 }
                 var condition = string.Join(" AND ", Enumerable.Range(0, random.Next(1, 3)).Select(_ => Part()));
                 var query = Query(Table(new ExpressionCondition { Expression = condition }));
-                var sqlite = new SqliteRowSource(new OneDatabase(_file));
-                var narrowed = new ShapedRowSource(sqlite).Read(query, new RunProgress(), CancellationToken.None);
-                var whole = new ShapedRowSource(new Unnarrowed(sqlite)).Read(query, new RunProgress(), CancellationToken.None);
+                var sqlite = new SqliteReader(new OneDatabase(_file));
+                var narrowed = new DatasetReader(sqlite).Read(query, new RunProgress(), CancellationToken.None);
+                var whole = new DatasetReader(new Unnarrowed(sqlite)).Read(query, new RunProgress(), CancellationToken.None);
                 Assert.True(Lines(whole).SequenceEqual(Lines(narrowed)), $"{condition}\n{columns}\n{string.Join('\n', Lines(whole).Except(Lines(narrowed)))}");
             }
         }
@@ -131,18 +132,18 @@ public sealed class NarrowingTests : IDisposable
     public void A_month_of_a_long_table_is_read_alone()
     {
         var filter = new FieldCondition { Field = "departs", Is = ConditionOperator.Between, Values = ["2025-03-01", "2025-03-31"] };
-        var source = new CountedRows(new SqliteRowSource(new OneDatabase(Workshop.DemoFile)));
-        var rows = new ShapedRowSource(source).Read(Query(DemoDatasets.Bookings with { Filter = filter }), new RunProgress(), CancellationToken.None);
+        var source = new CountedRows(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
+        var rows = new DatasetReader(source).Read(Query(DemoDatasets.Bookings with { Filter = filter }), new RunProgress(), CancellationToken.None);
         Assert.True(rows.Count > 500);
         // A day is the finest that texts of days and times are compared by, so one day more comes along.
         Assert.InRange(source.Last, rows.Count, rows.Count * 1.05);
         // So it is for a report's own condition, and through a dataset on top of another one; a limit counts rows before.
         var basis = DemoDatasets.Bookings with { Filter = filter };
         var top = new Dataset { Id = "t", Name = "T", Database = "x", Source = new DerivedSource { Dataset = "bookings", Base = basis }, Fields = [new Field { Name = "way", Column = "route", Type = DataType.Text }], Filter = new FieldCondition { Field = "way", Is = ConditionOperator.Equal, Values = ["Aith – Voe"] } };
-        var onTop = new ShapedRowSource(source).Read(Query(top), new RunProgress(), CancellationToken.None);
+        var onTop = new DatasetReader(source).Read(Query(top), new RunProgress(), CancellationToken.None);
         Assert.InRange(onTop.Count, 50, rows.Count / 2);
         Assert.InRange(source.Last, onTop.Count, onTop.Count * 1.1);
-        var limited = new ShapedRowSource(source).Read(Query(top with { Source = new DerivedSource { Dataset = "bookings", Base = basis with { RowLimit = 100 } } }), new RunProgress(), CancellationToken.None);
+        var limited = new DatasetReader(source).Read(Query(top with { Source = new DerivedSource { Dataset = "bookings", Base = basis with { RowLimit = 100 } } }), new RunProgress(), CancellationToken.None);
         Assert.InRange(source.Last, rows.Count, rows.Count * 1.05);
         Assert.True(limited.Count < 100);
     }
@@ -152,8 +153,8 @@ public sealed class NarrowingTests : IDisposable
     public void What_is_left_to_chance_is_not_narrowed()
     {
         var dataset = new Dataset { Id = "d", Name = "Dice", Database = "x", Source = new QuerySource { Sql = "SELECT abs(random()) % 10 AS w FROM bookings" }, Fields = [Fields[0]], Filter = new FieldCondition { Field = "w", Is = ConditionOperator.AtLeast, Values = ["5"] } };
-        var source = new CountedRows(new SqliteRowSource(new OneDatabase(Workshop.DemoFile)));
-        var rows = new ShapedRowSource(source).Read(Query(dataset), new RunProgress(), CancellationToken.None);
+        var source = new CountedRows(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
+        var rows = new DatasetReader(source).Read(Query(dataset), new RunProgress(), CancellationToken.None);
         // Half of them, not a quarter.
         Assert.InRange(rows.Count, source.Last * 0.45, source.Last * 0.55);
         Assert.Equal(62_843, source.Last);
@@ -165,8 +166,8 @@ public sealed class NarrowingTests : IDisposable
         void Fill(int rows) => Make($"DROP TABLE IF EXISTS t; CREATE TABLE t (w INTEGER); WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < {rows}) INSERT INTO t SELECT i FROM n");
         int[] Counts(params int[] wanted)
         {
-            var counted = new CountedRows(new SqliteRowSource(new OneDatabase(_file)));
-            var source = new ShapedRowSource(new CachedRowSource(counted, new SizedCache(1 << 28)));
+            var counted = new CountedRows(new SqliteReader(new OneDatabase(_file)));
+            var source = new DatasetReader(new CachedReader(counted, new SizedCache(1 << 28)));
             foreach (var n in wanted)
             {
                 var dataset = Table(new FieldCondition { Field = "w", Is = ConditionOperator.AtMost, Values = [n.ToString(CultureInfo.InvariantCulture)] }) with { Fields = [Fields[0]] };
@@ -198,14 +199,14 @@ public sealed class NarrowingTests : IDisposable
     private void Make(string sql) => Workshop.Execute(_file, sql);
 
     /// <summary>Reads as if nothing had been said about what is wanted.</summary>
-    private sealed class Unnarrowed(IRowSource source) : IRowSource
+    private sealed class Unnarrowed(IRowReader source) : IRowReader
     {
         public void Require(DataQuery query) => source.Require(query);
 
         public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel) => source.Read(query with { Wanted = [] }, progress, cancel);
     }
 
-    private sealed class CountedRows(IRowSource source) : IRowSource
+    private sealed class CountedRows(IRowReader source) : IRowReader
     {
         public List<int> All { get; } = [];
         public int Last => All[^1];

@@ -1,12 +1,11 @@
 using System.Diagnostics;
 using System.Text.Json;
 using System.Xml.Linq;
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
-using LucidLattice.Output;
+using LucidLattice.Core.Values;
 using LucidLattice.Output.Pdf;
 using LucidLattice.Output.Svg;
-using LucidLattice.Output.Typesetting;
+using LucidLattice.Output;
 using UglyToad.PdfPig;
 using Xunit;
 

@@ -1,9 +1,8 @@
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Editing;
 using LucidLattice.Core.Running;
-using LucidLattice.Demo;
+using LucidLattice.Core.Values;
 using LucidLattice.Sql.Joins;
 using LucidLattice.Sql.Sqlite;
 using Xunit;
@@ -23,7 +22,7 @@ public sealed class RepeatedFieldsTests
 
     private static string[] TablesRepeated(Dataset dataset)
     {
-        var repeated = new ShapedRowSource(new SqliteEngine(Demo)).Repeated(dataset, CancellationToken.None);
+        var repeated = new DatasetReader(new SqliteEngine(Demo)).Repeated(dataset, CancellationToken.None);
         var tables = ((JoinSource)dataset.Source).Tables;
         return [.. dataset.Fields.Where(f => repeated.Contains(f.Name)).Select(f => tables.Single(t => t.Id == f.Table).Table).Distinct().Order()];
     }
@@ -46,7 +45,7 @@ public sealed class RepeatedFieldsTests
         var again = new JoinedTable { Id = "b2", Table = "bookings", Join = new Join { To = source.Tables[0].Id, On = [new("sailing_id", "sailing_id")] } };
         var dataset = start with { Source = source with { Tables = [.. source.Tables, again] }, Fields = [.. start.Fields, new Field { Name = "fare_again", Table = "b2", Column = "fare", Type = DataType.Decimal }] };
         Assert.Equal(["bookings", "sailings"], TablesRepeated(dataset));
-        Assert.Contains("fare_again", new ShapedRowSource(new SqliteEngine(Demo)).Repeated(dataset, CancellationToken.None));
+        Assert.Contains("fare_again", new DatasetReader(new SqliteEngine(Demo)).Repeated(dataset, CancellationToken.None));
     }
 
     [Fact]
@@ -56,7 +55,7 @@ public sealed class RepeatedFieldsTests
         var basis = Joined("sailings", "bookings");
         basis = basis with { Fields = [Worked("twice", "both * 2"), .. basis.Fields, Worked("both", "Passengers + delay_minutes"), Worked("mixed", "fare * passengers"), Worked("fixed", "1 + 1")] };
         var top = new Dataset { Id = "t", Name = "T", Database = "x", Source = new DerivedSource { Dataset = "d1", Base = basis }, Fields = [new Field { Name = "people_aboard", Column = "passengers", Type = DataType.Whole }, new Field { Name = "fare", Type = DataType.Decimal }] };
-        var source = new ShapedRowSource(new SqliteEngine(Demo));
+        var source = new DatasetReader(new SqliteEngine(Demo));
         var repeated = source.Repeated(basis, CancellationToken.None);
         Assert.Equal([true, true, false, false], new[] { "twice", "both", "mixed", "fixed" }.Select(repeated.Contains));
         Assert.Equal(["people_aboard"], source.Repeated(top, CancellationToken.None));
@@ -76,7 +75,7 @@ public sealed class RepeatedFieldsTests
         var text = new TextElement { Id = "total", Width = 200, Height = 12, Text = $"{{{{ {total} }}}}" };
         var section = report.MainSection();
         report = report.WithMainSection(section with { ReportFooter = new Band { Parts = [new BandPart { Id = "p9", Height = 20, Elements = [text] }] } });
-        var engine = new ReportEngine(new ShapedRowSource(new SqliteEngine(Demo)), Workshop.Measurer, new DemoCatalog());
+        var engine = new ReportEngine(new DatasetReader(new SqliteEngine(Demo)), Workshop.Measurer, new DemoCatalog());
         Assert.Equal(warns, engine.Check(report).Any(p => p is { Code: "counted-several-times", Place: "total", IsError: false }));
         Assert.Equal(warns, engine.Run(new RunRequest(report, new Dictionary<string, string>(), Workshop.Now), CancellationToken.None, pages: false).Problems.Any(p => p.Code == "counted-several-times"));
     }

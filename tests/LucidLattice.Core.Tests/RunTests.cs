@@ -3,9 +3,11 @@ using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Editing;
+using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
-using LucidLattice.Sql;
+using LucidLattice.Core.Values;
 using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;
@@ -23,8 +25,8 @@ public class RunTests
     public void An_edit_repeats_only_the_steps_whose_input_it_changes()
     {
         var cache = new SizedCache(1L << 30);
-        var counting = new CountingSource(new SqliteRowSource(new OneDatabase(Workshop.DemoFile)));
-        var engine = new ReportEngine(new CachedRowSource(counting, cache), Workshop.Measurer, new DemoCatalog(), cache);
+        var counting = new CountingReader(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
+        var engine = new ReportEngine(new CachedReader(counting, cache), Workshop.Measurer, new DemoCatalog(), cache);
         var first = Run(engine, Demo);
         var section = Demo.MainSection();
 
@@ -53,7 +55,7 @@ public class RunTests
     public void Runs_with_and_without_a_cache_agree()
     {
         var cache = new SizedCache(1L << 30);
-        var cached = new ReportEngine(new CachedRowSource(new SqliteRowSource(new OneDatabase(Workshop.DemoFile)), cache), Workshop.Measurer, new DemoCatalog(), cache);
+        var cached = new ReportEngine(new CachedReader(new SqliteReader(new OneDatabase(Workshop.DemoFile)), cache), Workshop.Measurer, new DemoCatalog(), cache);
         var random = new Random(8);
         string[] sums = ["sum(passengers)", "avg(net_fare)", "count(DISTINCT vessel)", "sum(passengers) FILTER (WHERE delay_minutes > 10)", "min(departs)", "max(net_fare) / NULLIF(min(passengers), 0)", "sum(net_fare) / 0"];
         for (var round = 0; round < 12; round++)
@@ -156,7 +158,7 @@ public class RunTests
         long Allocated(int rows)
         {
             var dataset = Workshop.DemoReport("bookings-by-route").Datasets[0];
-            var source = new SqliteRowSource(new OneDatabase(Workshop.DemoFile));
+            var source = new SqliteReader(new OneDatabase(Workshop.DemoFile));
             var query = new DataQuery(dataset with { RowLimit = rows }, dataset.Fields, new Dictionary<string, Value>());
             source.Read(query, new RunProgress(), CancellationToken.None);
             var before = GC.GetAllocatedBytesForCurrentThread();
@@ -171,7 +173,7 @@ public class RunTests
     [Fact]
     public void A_run_with_charts_in_every_group_asks_the_database_once()
     {
-        var counting = new CountingSource(new SqliteRowSource(new OneDatabase(Workshop.DemoFile)));
+        var counting = new CountingReader(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
         var run = Workshop.Run(Demo, counting);
         for (var page = 1; page <= run.PageCount; page++) run.Page(page);
         Assert.Equal(1, counting.Reads);

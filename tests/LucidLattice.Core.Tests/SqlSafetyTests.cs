@@ -1,7 +1,8 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
-using LucidLattice.Sql;
+using LucidLattice.Core.Values;
 using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Microsoft.Data.Sqlite;
 using Xunit;
 
@@ -11,7 +12,7 @@ public class SqlSafetyTests
 {
     private static readonly QueryLimits Limits = new(TimeSpan.FromSeconds(0.5), 1000, 1_000_000);
 
-    private static RowSet Read(string sql, QueryLimits? limits = null, CancellationToken cancel = default, params (string, Value)[] values) => new SqliteRowSource(new OneDatabase(Workshop.DemoFile), limits ?? Limits)
+    private static RowSet Read(string sql, QueryLimits? limits = null, CancellationToken cancel = default, params (string, Value)[] values) => new SqliteReader(new OneDatabase(Workshop.DemoFile), limits ?? Limits)
         .Read(new DataQuery(new Dataset { Id = "d", Name = "Query", Database = "x", Source = new QuerySource { Sql = sql } }, [new Field { Name = "x", Type = DataType.Text }], values.ToDictionary(v => v.Item1, v => v.Item2)), new(), cancel);
 
     [Theory]
@@ -76,7 +77,7 @@ public class SqlSafetyTests
             command.ExecuteNonQuery();
         }
         Field[] fields = [new() { Name = "n", Type = DataType.Whole }, new() { Name = "d", Type = DataType.Date }, new() { Name = "m", Type = DataType.Decimal, Scale = 2 }];
-        var rows = new SqliteRowSource(new OneDatabase(file)).Read(new DataQuery(new Dataset { Id = "d", Name = "T", Database = "x", Source = new TableSource { Table = "t" } }, fields, new Dictionary<string, Value>()), new(), CancellationToken.None);
+        var rows = new SqliteReader(new OneDatabase(file)).Read(new DataQuery(new Dataset { Id = "d", Name = "T", Database = "x", Source = new TableSource { Table = "t" } }, fields, new Dictionary<string, Value>()), new(), CancellationToken.None);
         Assert.Equal(["1", "", "", "2"], Enumerable.Range(0, 4).Select(i => rows.Columns[0][i].Invariant));
         Assert.Equal(["2025-01-31", "", "", "2025-01-31"], Enumerable.Range(0, 4).Select(i => rows.Columns[1][i].Invariant));
         Assert.Equal(["0.10", "0.20", "", "1234567.89"], Enumerable.Range(0, 4).Select(i => rows.Columns[2][i].Invariant));

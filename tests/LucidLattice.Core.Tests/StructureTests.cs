@@ -1,6 +1,6 @@
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Planning;
+using LucidLattice.Core.Values;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;

@@ -1,7 +1,7 @@
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Running;
+using LucidLattice.Core.Parameters;
+using LucidLattice.Core.Values;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;

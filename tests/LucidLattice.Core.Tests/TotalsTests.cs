@@ -1,8 +1,8 @@
 using System.Text.Json;
 using DuckDB.NET.Data;
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Running;
+using LucidLattice.Core.Values;
 using Microsoft.Data.Sqlite;
 using Xunit;
 

@@ -2,14 +2,13 @@ using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
+using LucidLattice.Core.Values;
 using LucidLattice.Demo;
-using LucidLattice.Output;
-using LucidLattice.Output.Pdf;
-using LucidLattice.Output.Svg;
 using LucidLattice.Output.Typesetting;
-using LucidLattice.Sql;
 using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Microsoft.Data.Sqlite;
 
 namespace LucidLattice.Core.Tests;
@@ -26,10 +25,10 @@ internal static class Workshop
 
     public static string DemoFile => Demo.Value;
 
-    public static ReportEngine DemoEngine(QueryLimits? limits = null) => new(new SqliteRowSource(new OneDatabase(DemoFile), limits), Measurer, new DemoCatalog());
+    public static ReportEngine DemoEngine(QueryLimits? limits = null) => new(new SqliteReader(new OneDatabase(DemoFile), limits), Measurer, new DemoCatalog());
 
-    public static ReportRun Run(ReportDefinition report, IRowSource? rows = null, params (string Name, string Value)[] given)
-        => new ReportEngine(rows ?? new SqliteRowSource(new OneDatabase(DemoFile)), Measurer, new DemoCatalog())
+    public static ReportRun Run(ReportDefinition report, IRowReader? rows = null, params (string Name, string Value)[] given)
+        => new ReportEngine(rows ?? new SqliteReader(new OneDatabase(DemoFile)), Measurer, new DemoCatalog())
             .Run(new RunRequest(report, given.ToDictionary(g => g.Name, g => g.Value), Now), CancellationToken.None);
 
     public static ReportDefinition DemoReport(string id) => DemoReports.All.First(r => r.Id == id).Definition;
@@ -90,7 +89,7 @@ internal sealed class DemoCatalog : IReportCatalog
 }
 
 /// <summary>Rows given as values, one array a row.</summary>
-internal sealed class MemoryRows(params Value[][] rows) : IRowSource
+internal sealed class MemoryRows(params Value[][] rows) : IRowReader
 {
     public void Require(DataQuery query)
     {
@@ -107,7 +106,7 @@ internal sealed class MemoryRows(params Value[][] rows) : IRowSource
 }
 
 /// <summary>Counts how often rows are read.</summary>
-internal sealed class CountingSource(IRowSource source) : IRowSource
+internal sealed class CountingReader(IRowReader source) : IRowReader
 {
     public int Reads { get; private set; }
 

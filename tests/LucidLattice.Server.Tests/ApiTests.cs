@@ -1,7 +1,7 @@
+using System.Text.Json.Nodes;
+using System.Text.Json;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Demo;
-using System.Text.Json;
-using System.Text.Json.Nodes;
 using Xunit;
 
 namespace LucidLattice.Server.Tests;

@@ -1,11 +1,10 @@
 using LucidLattice.Core.Caching;
-using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
 using LucidLattice.Demo;
 using LucidLattice.Output.Typesetting;
 using LucidLattice.Server.Runs;
 using LucidLattice.Sql.Sqlite;
-using LucidLattice.Storage;
 using Xunit;
 
 namespace LucidLattice.Server.Tests;
@@ -24,7 +23,7 @@ public sealed class RunStoreTests : IDisposable
         Directory.Delete(_folder, recursive: true);
     }
 
-    private static ReportEngine Engine(AppData data) => new(new SqliteRowSource(data), new SkiaTypesetter(), data.Reports);
+    private static ReportEngine Engine(AppData data) => new(new SqliteReader(data), new SkiaTypesetter(), data.Reports);
 
     private ReportRun Make(RunProgress progress, CancellationToken cancel, string from = "2025-12-01")
         => _engine.Run(new RunRequest(DemoReports.All.First(r => r.Id == "route-performance").Definition, new Dictionary<string, string> { ["from"] = from }, DateTime.UtcNow), cancel, pages: false, progress: progress);

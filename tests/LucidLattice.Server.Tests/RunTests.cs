@@ -1,7 +1,6 @@
 using System.Text.Json;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Demo;
-using LucidLattice.Server.Runs;
 using Xunit;
 
 namespace LucidLattice.Server.Tests;

@@ -1,4 +1,4 @@
-import { nonce } from './nonce';
+import { nonce } from './theme/nonce';
 import createCache from '@emotion/cache';
 import { CacheProvider } from '@emotion/react';
 import CssBaseline from '@mui/material/CssBaseline';

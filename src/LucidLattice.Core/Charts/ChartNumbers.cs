@@ -1,7 +1,9 @@
 using LucidLattice.Core.Data;
+using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Formatting;
 using LucidLattice.Core.Grouping;
-using LucidLattice.Core.Planning;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Charts;
 
@@ -30,23 +32,23 @@ public static class ChartNumbers
     /// <param name="key">Their ranks.</param>
     /// <param name="keyOf">The key of an expression over all rows, for counts of distinct values.</param>
     /// <param name="frame">Stands in the group that the chart is drawn for.</param>
-    public static IReadOnlyList<Mark> Of(ChartPlan plan, DataColumn categories, RowKey key, ReadOnlySpan<int> rows, Func<Compiled, RowKey> keyOf, Frame frame)
+    public static IReadOnlyList<Mark> Of(ChartQuery query, ValueFormat categoryFormat, DataColumn categories, RowKey key, ReadOnlySpan<int> rows, Func<Compiled, RowKey> keyOf, Frame frame)
     {
         var sorted = key.Sort(rows);
         var (levels, ranges) = Ranges(sorted, key);
         var row = frame.Row;
-        frame.MarkTotals = new Totals([.. plan.MarkTotals.Specs.Select(spec => AggregateTotals.Of(spec, levels, sorted, frame, keyOf, default))]);
+        frame.MarkTotals = new Totals([.. query.MarkTotals.Specs.Select(spec => AggregateTotals.Of(spec, levels, sorted, frame, keyOf, default))]);
         var marks = new Mark[ranges.Count];
         for (var i = 0; i < marks.Length; i++)
         {
             frame.Mark = i;
             var category = categories[sorted[ranges.Start[i]]];
-            var label = category.IsNull ? EmptyLabel : plan.CategoryFormat.Format(category);
-            marks[i] = new Mark(category, label, frame.Try(plan.Value), ranges.End(i) - ranges.Start[i], plan.Category.Codes?.Color(category));
+            var label = category.IsNull ? EmptyLabel : categoryFormat.Format(category);
+            marks[i] = new Mark(category, label, frame.Try(query.Value), ranges.End(i) - ranges.Start[i], query.Category.Codes?.Color(category));
         }
         frame.Row = row;
         frame.MarkTotals = null;
-        return plan.Definition.Order switch
+        return query.Order switch
         {
             Definitions.ChartOrder.LargestFirst => [.. marks.OrderByDescending(m => m.Value.IsNull ? double.NegativeInfinity : m.Value.AsDouble)],
             Definitions.ChartOrder.SmallestFirst => [.. marks.OrderBy(m => m.Value.IsNull ? double.PositiveInfinity : m.Value.AsDouble)],

@@ -1,8 +1,8 @@
 using System.Globalization;
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Formatting;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Charts;
 

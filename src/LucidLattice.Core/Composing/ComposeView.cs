@@ -1,7 +1,5 @@
-using LucidLattice.Core.Charts;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Planning;
 
 namespace LucidLattice.Core.Composing;
 

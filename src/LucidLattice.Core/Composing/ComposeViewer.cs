@@ -1,7 +1,6 @@
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Expressions;
-using LucidLattice.Core.Grouping;
 using LucidLattice.Core.Layout;
 using LucidLattice.Core.Planning;
 using LucidLattice.Core.Running;

@@ -1,3 +1,5 @@
+using LucidLattice.Core.Values;
+
 namespace LucidLattice.Core.Data;
 
 /// <summary>The key of a coded field: listed values in the order of their list, then all others in their own order.</summary>

@@ -1,5 +1,6 @@
 using System.Globalization;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Data;
 

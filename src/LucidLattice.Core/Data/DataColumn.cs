@@ -1,3 +1,5 @@
+using LucidLattice.Core.Values;
+
 namespace LucidLattice.Core.Data;
 
 /// <summary>

@@ -1,4 +1,5 @@
 using System.Buffers;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Data;
 

@@ -1,6 +1,6 @@
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Datasets;
 

@@ -1,6 +1,6 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Running;
+using LucidLattice.Core.Parameters;
 
 namespace LucidLattice.Core.Datasets;
 
@@ -11,12 +11,12 @@ public sealed record DatasetQuestion(DataQuery Query, ReportDefinition Around, P
     /// <param name="given">By name, as <see cref="ParameterText"/> reads them.</param>
     /// <param name="source">Where the choices of parameters are read; null takes any value.</param>
     /// <param name="now">In the zone that matters to the asker.</param>
-    public static DatasetQuestion Of(Dataset dataset, IReadOnlyDictionary<string, string> given, DateTime now, IRowSource? source = null, CancellationToken cancel = default)
+    public static DatasetQuestion Of(Dataset dataset, IReadOnlyDictionary<string, string> given, DateTime now, IRowReader? source = null, CancellationToken cancel = default)
     {
         var around = Report(dataset);
         var choices = source is null ? null : new ParameterChoices(source);
         var values = ParameterValues.Resolve(around, given, now, choices is null ? null : (p, known) => choices.Of(around, p, known, now, cancel), around.Parameters.Select(p => p.Name).ToHashSet());
-        return new DatasetQuestion(DataQuery.Of(around, dataset, dataset.Fields, values.Values, now), around, values);
+        return new DatasetQuestion(ReportQuery.For(around, dataset, dataset.Fields, values.Values, now), around, values);
     }
 
     /// <summary>The parameters of a dataset with those of the datasets that it starts from.</summary>

@@ -1,4 +1,5 @@
 using LucidLattice.Core.Data;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Datasets;
 

@@ -1,6 +1,7 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Datasets;
 
@@ -58,9 +59,9 @@ public sealed class Narrowings
                 yield return new(field, NarrowingKind.OneOf, value.List.Values);
                 break;
             case DataType.Period:
-                if (value.Period.From is { } from) yield return new(field, NarrowingKind.AtLeast, [Data.Value.Of(from)]);
+                if (value.Period.From is { } from) yield return new(field, NarrowingKind.AtLeast, [Values.Value.Of(from)]);
                 // The last moment of a day has no name, so the next day is the bound.
-                if (value.Period.End is { } end) yield return new(field, NarrowingKind.AtMost, [Data.Value.Of(end)]);
+                if (value.Period.End is { } end) yield return new(field, NarrowingKind.AtMost, [Values.Value.Of(end)]);
                 break;
             default:
                 yield return new(field, NarrowingKind.OneOf, [value]);
@@ -76,7 +77,7 @@ public sealed class Narrowings
     {
         for (var i = 0; i < _scope.Parameters.Count; i++)
             if (string.Equals(_scope.Parameters[i].Name, parameter.Name, StringComparison.OrdinalIgnoreCase)) return _frame.Parameters[i];
-        return Data.Value.Null;
+        return Values.Value.Null;
     }
 
     /// <summary>The value of what is the same for all rows; null for anything else.</summary>

@@ -1,5 +1,5 @@
 using System.Text.Json.Serialization;
-using LucidLattice.Core.Data;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Definitions;
 

@@ -1,6 +1,6 @@
-using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
+using System.Text.Json;
 using LucidLattice.Core.Definitions.Files;
 
 namespace LucidLattice.Core.Definitions;
@@ -10,9 +10,6 @@ public static class ReportJson
 {
     /// <summary>The options of every definition, here and in the API.</summary>
     public static readonly JsonSerializerOptions Options = Configure(new JsonSerializerOptions(JsonSerializerDefaults.Web) { WriteIndented = true });
-
-    /// <summary>For short values inside of texts: no line breaks, letters as they are.</summary>
-    internal static readonly JsonSerializerOptions Compact = new() { Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
 
     /// <summary>Applies the rules of the definition format to <paramref name="options"/> and returns it.</summary>
     public static JsonSerializerOptions Configure(JsonSerializerOptions options)

@@ -1,7 +1,7 @@
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Editing;
 

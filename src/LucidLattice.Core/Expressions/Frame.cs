@@ -1,5 +1,6 @@
 using LucidLattice.Core.Data;
-using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions;
 

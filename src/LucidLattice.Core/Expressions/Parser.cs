@@ -1,5 +1,5 @@
 using System.Globalization;
-using LucidLattice.Core.Data;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions;
 

@@ -1,6 +1,5 @@
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Expressions.Aggregates;
 
 namespace LucidLattice.Core.Expressions;
 
@@ -22,7 +21,7 @@ public sealed record Scope
     /// <summary>In a chart's value: where the totals of its marks are put down, which a bare aggregate means there.</summary>
     public AggregateList? MarkTotals { get; init; }
 
-    /// <summary>The names of fields that joins repeat; see <see cref="IRowSource.Repeated"/>.</summary>
+    /// <summary>The names of fields that joins repeat; see <see cref="IRowReader.Repeated"/>.</summary>
     public IReadOnlySet<string> Repeated { get; init; } = new HashSet<string>();
 
     /// <summary>Warnings are put down here.</summary>

@@ -1,6 +1,7 @@
 using System.Globalization;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Formatting;
 

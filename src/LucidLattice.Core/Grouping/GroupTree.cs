@@ -3,24 +3,6 @@ using LucidLattice.Core.Data;
 
 namespace LucidLattice.Core.Grouping;
 
-/// <summary>The groups of one level, in printed order. Each is a range of places in the tree's row order.</summary>
-/// <param name="Start">The first place of each group, with the number of rows as one more entry at the end.</param>
-/// <param name="Parent">The group of the level above that each belongs to.</param>
-public sealed record GroupLevel(int[] Start, int[] Parent)
-{
-    /// <summary>The number of groups.</summary>
-    public int Count => Parent.Length;
-
-    public int End(int group) => Start[group + 1];
-
-    /// <summary>The group that holds a place, by bisection.</summary>
-    public int GroupAt(int place)
-    {
-        var index = Array.BinarySearch(Start, 0, Count, place);
-        return index >= 0 ? index : ~index - 1;
-    }
-}
-
 /// <summary>
 /// Rows in printed order and the groups they form. Level 0 is the whole section, which is one group even without rows.
 /// Groups are ranges of the row order, so a tree over a million rows costs four bytes a row and a few a group.

@@ -1,8 +1,9 @@
 using LucidLattice.Core.Charts;
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Expressions;
-using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Parameters;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Planning;
 
@@ -35,12 +36,10 @@ public sealed partial class ReportPlanner
         var title = titleText.Length == 0 ? null : Pieces(chart.Id, "title", titleText, place);
         return new ChartPlan(chart, chart.X, chart.Width, style)
         {
-            Category = category,
+            Query = new ChartQuery(category, value, marks, chart.Order),
             CategoryFormat = categoryFormat,
-            Value = value,
             ValueFormat = format,
             FullFormat = Format(value, null),
-            MarkTotals = marks,
             Title = title is null ? null : new TextPlan(chart, chart.X, chart.Width, style, title),
             CategoryTitle = chart.CategoryTitle ?? words.Category(chart),
             ValueTitle = chart.ValueTitle ?? "",
@@ -111,8 +110,8 @@ public sealed partial class ReportPlanner
                 // Every one is carried where the target offers it too; elsewhere the target's default decides.
                 return Fits(own.Type, target, own.Caption) ? (_, frame) => frame.Parameters[at] is var value && value.IsEvery && target.Every is null ? Value.Null : value : null;
             case FixedSource fixedValue:
-                if (Running.ParameterText.TryParse(target, fixedValue.Value, out var value)) return (_, _) => value;
-                LinkProblem(chart, "type-mismatch", $"“{fixedValue.Value}” is not {target.Type.Words()}, which “{target.Caption}” needs.", $"Write it as {Running.ParameterText.Example(target)}.");
+                if (ParameterText.TryParse(target, fixedValue.Value, out var value)) return (_, _) => value;
+                LinkProblem(chart, "type-mismatch", $"“{fixedValue.Value}” is not {target.Type.Words()}, which “{target.Caption}” needs.", $"Write it as {ParameterText.Example(target)}.");
                 return null;
             default:
                 throw new InvalidOperationException(source.GetType().Name);

@@ -1,9 +1,10 @@
-using LucidLattice.Core.Data;
+using LucidLattice.Core.Charts;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Formatting;
-using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Planning;
 
@@ -41,23 +42,23 @@ public sealed record LinePlan(LineElement Definition, double X, double Width, Re
 /// <summary>A chart with its expressions compiled.</summary>
 public sealed record ChartPlan(ChartElement Definition, double X, double Width, ResolvedStyle Style) : ElementPlan(Definition, X, Width, Style)
 {
-    public required Compiled Category { get; init; }
+    public required ChartQuery Query { get; init; }
+    public Compiled Category => Query.Category;
+    public Compiled Value => Query.Value;
     public required ValueFormat CategoryFormat { get; init; }
-    public required Compiled Value { get; init; }
 
     /// <summary>The author's format of values; null where none is set.</summary>
     public required ValueFormat? ValueFormat { get; init; }
 
     /// <summary>The full format of values, for tooltips and the numbers drawn.</summary>
     public required ValueFormat FullFormat { get; init; }
-    public required AggregateList MarkTotals { get; init; }
     public required TextPlan? Title { get; init; }
     public required string CategoryTitle { get; init; }
     public required string ValueTitle { get; init; }
     public LinkPlan? Link { get; init; }
 
     /// <summary>The texts that decide its numbers.</summary>
-    public IEnumerable<string> NumbersRead => [Category.Identity, Value.Text, Definition.CategoryPattern ?? "", Definition.Order.ToString(), .. MarkTotals.Texts];
+    public IEnumerable<string> NumbersRead => [Category.Identity, Value.Text, Definition.CategoryPattern ?? "", Definition.Order.ToString(), .. Query.MarkTotals.Texts];
 
     /// <summary>The level whose groups it draws, 0 for all rows.</summary>
     public required int Level { get; init; }

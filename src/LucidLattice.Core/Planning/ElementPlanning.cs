@@ -1,7 +1,7 @@
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Formatting;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Planning;
 

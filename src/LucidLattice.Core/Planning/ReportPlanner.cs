@@ -1,10 +1,10 @@
 using System.Globalization;
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Formatting;
-using LucidLattice.Core.Grouping;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Planning;
 
@@ -35,7 +35,7 @@ public sealed partial class ReportPlanner
     }
 
     /// <summary>Plans the report. The plan is null if there is nothing that could be printed.</summary>
-    /// <param name="repeated">Gives the fields that joins repeat, as <see cref="IRowSource.Repeated"/> finds them; null if nobody asks.</param>
+    /// <param name="repeated">Gives the fields that joins repeat, as <see cref="IRowReader.Repeated"/> finds them; null if nobody asks.</param>
     public static (SectionPlan? Plan, IReadOnlyList<Problem> Problems) Plan(ReportDefinition report, IReportCatalog catalog, Func<Dataset, IReadOnlySet<string>>? repeated = null)
     {
         var problems = StructureChecks.Of(report).ToList();

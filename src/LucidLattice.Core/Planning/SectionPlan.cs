@@ -1,6 +1,6 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Expressions;
-using LucidLattice.Core.Grouping;
 
 namespace LucidLattice.Core.Planning;
 

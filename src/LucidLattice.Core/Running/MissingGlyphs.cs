@@ -3,6 +3,7 @@ using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Planning;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Running;
 

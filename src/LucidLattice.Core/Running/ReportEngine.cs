@@ -1,11 +1,14 @@
-using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
+using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Planning;
+using LucidLattice.Core.Progress;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Running;
 
@@ -19,7 +22,7 @@ public sealed record RunRequest(ReportDefinition Report, IReadOnlyDictionary<str
 /// <summary>The one door to a run: a definition, parameter values and a clock go in, a <see cref="ReportRun"/> comes out.</summary>
 /// <param name="proof">Vouches for values that only links may carry; null where nobody asks for it.</param>
 /// <param name="cache">Keeps the results of steps from one run to the next; null works everything out anew.</param>
-public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IReportCatalog catalog, SizedCache? cache = null, ILinkProof? proof = null)
+public sealed class ReportEngine(IRowReader source, ITypesetter typesetter, IReportCatalog catalog, SizedCache? cache = null, ILinkProof? proof = null)
 {
     /// <summary>
     /// What decides a run besides the definition and the values: the data's stamp, the reports that links lead to, and the
@@ -46,7 +49,7 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
         if (problems.Count > before) return problems;
         try
         {
-            source.Require(DataQuery.Of(report, dataset, [.. plan.UsedFields.Order().Select(i => dataset.Fields[i])], new Value[report.Parameters.Count], default));
+            source.Require(ReportQuery.For(report, dataset, [.. plan.UsedFields.Order().Select(i => dataset.Fields[i])], new Value[report.Parameters.Count], default));
         }
         catch (DataException e)
         {
@@ -124,7 +127,7 @@ public sealed class ReportEngine(IRowSource source, ITypesetter typesetter, IRep
     {
         if (plan.Dataset is not { } dataset) return RowSet.Empty;
         var used = allFields ? [.. Enumerable.Range(0, dataset.Fields.Count)] : plan.UsedFields.Order().ToList();
-        var query = DataQuery.Of(plan.Report, dataset, [.. used.Select(i => dataset.Fields[i])], parameters.Values, now, refresh);
+        var query = ReportQuery.For(plan.Report, dataset, [.. used.Select(i => dataset.Fields[i])], parameters.Values, now, refresh);
         var rows = source.Read(query with { Wanted = Narrowings.Of(plan.Filter?.Text ?? "", query) }, progress, cancel);
         var columns = dataset.Fields.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();
         for (var i = 0; i < used.Count; i++) columns[used[i]] = rows.Columns[i];

@@ -1,12 +1,13 @@
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Charts;
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Layout;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Planning;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Running;
 

@@ -2,6 +2,7 @@ using LucidLattice.Core.Data;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Layout;
 using LucidLattice.Core.Planning;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Running;
 

@@ -3,9 +3,13 @@ using LucidLattice.Core.Caching;
 using LucidLattice.Core.Charts;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Planning;
+using LucidLattice.Core.Progress;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Running;
 
@@ -82,7 +86,7 @@ public sealed class RunData
         var (column, key) = _categories[chart.Id];
         var range = Tree.Levels[chart.Level];
         var rows = group < range.Count ? range.End(group) - range.Start[group] : 0;
-        IReadOnlyList<Mark> Work(Frame at) => ChartNumbers.Of(chart, column, key, rows == 0 ? [] : Tree.Rows(chart.Level, group), _key, at);
+        IReadOnlyList<Mark> Work(Frame at) => ChartNumbers.Of(chart.Query, chart.CategoryFormat, column, key, rows == 0 ? [] : Tree.Rows(chart.Level, group), _key, at);
         var marks = rows < RowsWorthSharing ? Work(frame) : _steps.Get([.. _treeReads, .. chart.NumbersRead, $"{chart.Level} {group}"], _ => new MarkList(Work(FrameAt(chart.Level, group))), CancellationToken.None).Marks;
         if (_marks.Count > MostMarksKept) _marks.Clear();
         _marks[(chart.Id, group)] = marks;

@@ -1,6 +1,7 @@
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Running;
 

@@ -1,4 +1,5 @@
 using LucidLattice.Core.Data;
+using LucidLattice.Core.Values;
 using LucidLattice.Server.Data;
 using LucidLattice.Server.Web;
 using LucidLattice.Sql.Csv;

@@ -1,11 +1,12 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Datasets;
-using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Definitions.Files;
-using LucidLattice.Core.Running;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Progress;
+using LucidLattice.Core.Values;
 using LucidLattice.Output;
-using LucidLattice.Sql;
 using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 
 namespace LucidLattice.Server.CommandLine;
 
@@ -25,7 +26,7 @@ internal static class QueryVerb
                 return 1;
             }
             IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
-            var source = new ShapedRowSource(new SqliteEngine(databases));
+            var source = new DatasetReader(new SqliteEngine(databases));
             dataset = app.Datasets.WithBase(dataset);
             var declared = DatasetQuestion.Parameters(dataset).Select(p => p.Name).ToHashSet();
             var settings = options.Settings();

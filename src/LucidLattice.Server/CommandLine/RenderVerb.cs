@@ -1,13 +1,14 @@
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
-using LucidLattice.Output;
 using LucidLattice.Output.Pdf;
 using LucidLattice.Output.Svg;
 using LucidLattice.Output.Typesetting;
-using LucidLattice.Sql;
+using LucidLattice.Output;
 using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 
 namespace LucidLattice.Server.CommandLine;
 
@@ -116,7 +117,7 @@ internal sealed record Target(ReportDefinition Definition, ReportEngine Engine)
             return null;
         }
         IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
-        return new Target(definition, new ReportEngine(new ShapedRowSource(new SqliteEngine(databases)), new SkiaTypesetter(), (IReportCatalog)app.Reports));
+        return new Target(definition, new ReportEngine(new DatasetReader(new SqliteEngine(databases)), new SkiaTypesetter(), (IReportCatalog)app.Reports));
     }
 }
 

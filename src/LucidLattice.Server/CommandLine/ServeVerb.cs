@@ -2,7 +2,7 @@ using LucidLattice.Core.Composing;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Running;
 using LucidLattice.Output.Svg;
-using LucidLattice.Server.Web;
+using LucidLattice.Server.Hosting;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.CommandLine;

@@ -4,6 +4,7 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Editing;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
 using LucidLattice.Output.Svg;
 using LucidLattice.Server.Runs;
@@ -39,10 +40,10 @@ public static class ComposeEndpoints
         compose.MapPost("/pages", (ComposeRequest request, ReportEngine engine, CancellationToken cancel) => new PagesResponse(Run(request, engine, new RunProgress(), cancel, pages: true).PageCount)).WithName("countPages");
         compose.MapPost("/choices", (ComposeChoices request, ReportEngine engine, CancellationToken cancel) => ChoicesInfo.Of(
             engine.Choices(new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow, FromLink: LinkProof.Author(request.Definition)), request.Parameter, cancel).Choices, request.Search)).WithName("composeChoices");
-        compose.MapGet("/progress/{name}", IResult (string name, ComposeProgress progress) => progress.Of(name) is { } info ? Results.Ok(info) : Results.NoContent()).WithName("composeProgress").Produces<ProgressInfo>();
+        compose.MapGet("/progress/{name}", IResult (string name, LookProgress progress) => progress.Of(name) is { } info ? Results.Ok(info) : Results.NoContent()).WithName("composeProgress").Produces<ProgressInfo>();
     }
 
-    private static ComposeResponse Compose(ComposeRequest request, ReportEngine engine, ComposeProgress following, IReportCatalog catalog, ITypesetter typesetter, CancellationToken cancel)
+    private static ComposeResponse Compose(ComposeRequest request, ReportEngine engine, LookProgress following, IReportCatalog catalog, ITypesetter typesetter, CancellationToken cancel)
     {
         var started = Stopwatch.GetTimestamp();
         var definition = (request.Edits ?? []).Aggregate(request.Definition, (report, edit) => edit.Apply(report, catalog));

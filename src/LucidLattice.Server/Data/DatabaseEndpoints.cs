@@ -2,8 +2,8 @@ using System.Text.Json;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Server.Web;
-using LucidLattice.Sql;
 using LucidLattice.Sql.Csv;
+using LucidLattice.Sql;
 using Microsoft.AspNetCore.Http.Features;
 
 namespace LucidLattice.Server.Data;

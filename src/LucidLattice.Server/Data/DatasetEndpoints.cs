@@ -3,11 +3,12 @@ using LucidLattice.Core.Data;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Planning;
-using LucidLattice.Core.Running;
-using LucidLattice.Server.Composing;
+using LucidLattice.Core.Progress;
+using LucidLattice.Core.Values;
+using LucidLattice.Server.Runs;
 using LucidLattice.Server.Web;
-using LucidLattice.Sql;
 using LucidLattice.Sql.Joins;
+using LucidLattice.Sql;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Data;
@@ -84,7 +85,7 @@ public static class DatasetEndpoints
         return DatasetCopy.Rename(request.Definition, new Dictionary<string, string> { [request.Field] = name });
     }
 
-    private static DatasetView Look(DatasetLook request, IRowSource source, ISqlEngine engine, DatasetStore store, ComposeProgress following, CancellationToken cancel)
+    private static DatasetView Look(DatasetLook request, IRowReader source, ISqlEngine engine, DatasetStore store, LookProgress following, CancellationToken cancel)
     {
         var started = Stopwatch.GetTimestamp();
         var dataset = store.WithBase(request.Definition);
@@ -133,7 +134,7 @@ public static class DatasetEndpoints
         : problem with { Severity = Severity.Warning, Message = $"“:{problem.Place}” has no value here, so conditions on it keep no row.", Mends = ["Try a value, or give it a default."] };
 
     /// <summary>The datasets whose tables or columns are not there any more, found without reading rows.</summary>
-    private static IReadOnlyList<DatasetProblem> Problems(DatasetStore store, IRowSource source)
+    private static IReadOnlyList<DatasetProblem> Problems(DatasetStore store, IRowReader source)
     {
         var found = new List<DatasetProblem>();
         // One that was just begun is not wrong.

@@ -21,7 +21,7 @@ public static class ExpressionEndpoints
         expressions.MapPost("/try", Try).WithName("tryExpression");
     }
 
-    private static ExpressionTrial Try(TrialRequest request, IRowSource source, DatasetStore store, CancellationToken cancel)
+    private static ExpressionTrial Try(TrialRequest request, IRowReader source, DatasetStore store, CancellationToken cancel)
     {
         var dataset = store.WithBase(request.Definition);
         var question = DatasetQuestion.Of(request.Parameters is null ? dataset : dataset with { Parameters = request.Parameters }, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow);

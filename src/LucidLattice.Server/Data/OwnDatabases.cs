@@ -1,6 +1,6 @@
 using LucidLattice.Server.Web;
-using LucidLattice.Sql;
 using LucidLattice.Sql.Csv;
+using LucidLattice.Sql;
 
 namespace LucidLattice.Server.Data;
 

@@ -1,9 +1,9 @@
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Running;
-using LucidLattice.Output;
 using LucidLattice.Output.Pdf;
 using LucidLattice.Output.Svg;
+using LucidLattice.Output;
 using LucidLattice.Server.Web;
 using LucidLattice.Storage;
 using Microsoft.AspNetCore.Http.Features;
@@ -64,7 +64,7 @@ public static class RunEndpoints
         var progress = entry.Pages.IsCompleted ? null : ProgressInfo.Of(entry.Progress);
         if (!entry.Figures.IsCompleted) return new RunInfo(ticket, entry.ReportId, RunState.Running, "", entry.Draft, "", 0, false, progress, 0, 0, 0, entry.Progress.Elapsed.TotalMilliseconds, [], []);
         var run = await entry.Figures;
-        return new RunInfo(ticket, entry.ReportId, run.Data is null ? RunState.Failed : RunState.Ready, run.Title, entry.Draft, Core.Data.Value.Of(run.AsOf).Invariant, run.PageCount, run.Data is null || run.Index.IsComplete, progress,
+        return new RunInfo(ticket, entry.ReportId, run.Data is null ? RunState.Failed : RunState.Ready, run.Title, entry.Draft, Core.Values.Value.Of(run.AsOf).Invariant, run.PageCount, run.Data is null || run.Index.IsComplete, progress,
             run.Data?.Tree.Order.Length ?? 0, run.Report.Page.Width, run.Report.Page.Height, entry.Milliseconds, ParameterInfo.Of(run), run.Problems);
     }
 

@@ -1,3 +1,4 @@
+using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
 
 namespace LucidLattice.Server.Runs;

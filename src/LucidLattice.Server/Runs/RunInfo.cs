@@ -1,6 +1,8 @@
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Parameters;
+using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Server.Runs;
 

@@ -1,4 +1,5 @@
 using LucidLattice.Core.Caching;
+using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
 
 namespace LucidLattice.Server.Runs;

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using CsvHelper;
 using LucidLattice.Core.Data;
+using LucidLattice.Core.Values;
 using LucidLattice.Sql.Sqlite;
 using Microsoft.Data.Sqlite;
 

@@ -1,4 +1,4 @@
-using LucidLattice.Core.Data;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Sql.Csv;
 

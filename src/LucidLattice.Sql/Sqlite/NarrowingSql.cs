@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Sql.Sqlite;
 

@@ -1,4 +1,5 @@
 using LucidLattice.Core.Data;
+using LucidLattice.Core.Values;
 using Microsoft.Data.Sqlite;
 
 namespace LucidLattice.Sql.Sqlite;

@@ -1,6 +1,6 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Running;
+using LucidLattice.Core.Progress;
 using LucidLattice.Sql.Joins;
 
 namespace LucidLattice.Sql.Sqlite;
@@ -8,7 +8,7 @@ namespace LucidLattice.Sql.Sqlite;
 /// <summary>SQLite files, opened for reading alone.</summary>
 public sealed class SqliteEngine(IDatabases databases, QueryLimits? limits = null) : ISqlEngine
 {
-    private readonly SqliteRowSource _rows = new(databases, limits);
+    private readonly SqliteReader _rows = new(databases, limits);
     private readonly JoinLook _joins = new(databases, limits);
 
     public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel) => _rows.Read(query, progress, cancel);

@@ -3,7 +3,7 @@ import { SQLite, sql } from '@codemirror/lang-sql';
 import { EditorView, keymap } from '@codemirror/view';
 import CodeMirror, { Prec } from '@uiw/react-codemirror';
 import { useMemo } from 'react';
-import { nonce } from '../nonce';
+import { nonce } from '../theme/nonce';
 import { color } from '../theme/tokens';
 
 interface Props {

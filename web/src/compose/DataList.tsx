@@ -11,7 +11,8 @@ import { times } from '../shell/count';
 import { FieldSign, Sign } from '../shell/FieldSign';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
-import { caption, offeredFields, mainSection } from './definition';
+import { offeredFields, mainSection } from './definition';
+import { caption } from '../shell/caption';
 
 /** The fields of the report's dataset. Drag one onto a band, or press Enter for a menu of places. */
 export function DataList({ onExchange }: { onExchange: () => void }) {

@@ -13,7 +13,8 @@ import { Blank } from '../sentence/Blank';
 import { Message } from '../shell/Message';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
-import { caption, mainSection } from './definition';
+import { mainSection } from './definition';
+import { caption } from '../shell/caption';
 
 /** Puts another dataset in place of the report's: pick it, see which of its fields take the places of those in use, and exchange. */
 export function ExchangePanel({ onClose }: { onClose: () => void }) {

@@ -6,7 +6,8 @@ import type { ComposeBand } from '../api/generated';
 import { times } from '../shell/count';
 import { color, levelColor } from '../theme/tokens';
 import { useCompose } from './composeStore';
-import { caption, offeredFields, mainSection } from './definition';
+import { offeredFields, mainSection } from './definition';
+import { caption } from '../shell/caption';
 
 const slot = 22;
 /** The page's upper padding, above its first band. */

@@ -1,4 +1,5 @@
 import type { BandKind, Column, Element, ElementChartElement, Field, Level, ReportDefinition, Section } from '../api/generated';
+import { caption } from '../shell/caption';
 
 /** Looking things up in a definition. Changing it is the server's business. */
 export const mainSection = (report: ReportDefinition): Section => report.sheets![0].sections![0];
@@ -8,8 +9,6 @@ export const mainFields = (report: ReportDefinition): Field[] =>
 
 /** Those that authors pick from; hidden ones go on working where they are used. */
 export const offeredFields = (report: ReportDefinition): Field[] => mainFields(report).filter((f) => !f.hidden);
-
-export const caption = (field: Field) => field.label ?? field.name.charAt(0).toUpperCase() + field.name.slice(1).replaceAll('_', ' ');
 
 /** What people read instead of an expression that is just a field. */
 export function words(report: ReportDefinition, expression: string): string {

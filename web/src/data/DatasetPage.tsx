@@ -8,7 +8,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api } from '../api/client';
 import { AssistContext, type Assist } from '../code/assist';
-import { caption } from '../compose/definition';
+import { caption } from '../shell/caption';
 import { Blank } from '../sentence/Blank';
 import { TextSetting } from '../sentence/TextSetting';
 import { BarButton } from '../shell/BarButton';

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import type { SavedDataset } from '../api/generated';
-import { caption } from '../compose/definition';
+import { caption } from '../shell/caption';
 import { color } from '../theme/tokens';
 import { SmallLook } from './rows/SmallLook';
 

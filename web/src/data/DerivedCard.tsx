@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { api } from '../api/client';
-import { caption } from '../compose/definition';
+import { caption } from '../shell/caption';
 import { Message } from '../shell/Message';
 import { FieldSign } from '../shell/FieldSign';
 import { color } from '../theme/tokens';

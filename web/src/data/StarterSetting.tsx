@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { caption } from '../compose/definition';
+import { caption } from '../shell/caption';
 import { Blank } from '../sentence/Blank';
 import { Setting } from '../sentence/Setting';
 import type { Dataset } from './types';

@@ -1,6 +1,6 @@
 import type { JoinEffect, Parameter, SavedDataset, TableInfo } from '../api/generated';
 import { quoted } from '../code/assist';
-import { caption } from '../compose/definition';
+import { caption } from '../shell/caption';
 import type { Condition, Dataset, Field, FieldCondition, Group, JoinedTable, JoinKind, KeyPair } from './types';
 
 /** Looking things up in a dataset being made, and changing it. What a change means for rows is the server's business. */

@@ -4,7 +4,7 @@ import type { DataType, Parameter, ParameterShape, Problem, SetBy } from '../api
 import { Blank, type Choice } from '../sentence/Blank';
 import { TextSetting } from '../sentence/TextSetting';
 import { color } from '../theme/tokens';
-import { caption } from '../compose/definition';
+import { caption } from '../shell/caption';
 import { choicesOfField, describeChoices, fieldOf, listOf, suggestedFilter, type Around } from './parameterChoices';
 
 const types: { value: DataType; label: string }[] = [

@@ -1,5 +1,5 @@
 import type { Choices, Parameter, ReportDefinition } from '../api/generated';
-import { caption } from '../compose/definition';
+import { caption } from '../shell/caption';
 
 /** What a parameter stands among: in a report, or in a kept dataset. */
 export interface Around extends Pick<ReportDefinition, 'parameters' | 'datasets'> {

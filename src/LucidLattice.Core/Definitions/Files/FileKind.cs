@@ -1,5 +1,5 @@
-using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json;
 
 namespace LucidLattice.Core.Definitions.Files;
 

@@ -4,7 +4,8 @@ import { times } from '../../shell/count';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
-import { caption, directions, findLevel, offeredFields, mainSection, words } from '../definition';
+import { directions, findLevel, offeredFields, mainSection, words } from '../definition';
+import { caption } from '../../shell/caption';
 import { PanelHead } from './PanelHead';
 
 /** One grouping level. */

@@ -5,7 +5,8 @@ import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
-import { caption, directions, offeredFields, mainSection, words } from '../definition';
+import { directions, offeredFields, mainSection, words } from '../definition';
+import { caption } from '../../shell/caption';
 import { ParametersSetting } from './ParametersSetting';
 import { PanelHead } from './PanelHead';
 

@@ -5,7 +5,7 @@ import { useEffect, useState } from 'react';
 import { api } from '../../api/client';
 import type { DataType, DatasetUses, DatasetView, DateEncoding, FieldKind, TableInfo } from '../../api/generated';
 import { ExpressionEditor } from '../../code/ExpressionEditor';
-import { caption } from '../../compose/definition';
+import { caption } from '../../shell/caption';
 import { Blank } from '../../sentence/Blank';
 import { TextSetting } from '../../sentence/TextSetting';
 import { count, numbers } from '../../shell/count';

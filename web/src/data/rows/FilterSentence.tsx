@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 import { api } from '../../api/client';
 import type { ConditionOperator } from '../../api/generated';
 import { quoted } from '../../code/assist';
-import { caption } from '../../compose/definition';
+import { caption } from '../../shell/caption';
 import { Blank, type Choice } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { askReader, filterOf, groupOf, isFieldCondition, isGroup } from '../dataset';

@@ -1,5 +1,5 @@
 import { quoted } from '../../code/assist';
-import { caption } from '../../compose/definition';
+import { caption } from '../../shell/caption';
 import { Blank, type Choice } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { count } from '../../shell/count';

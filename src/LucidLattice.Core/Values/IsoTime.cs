@@ -1,4 +1,4 @@
-namespace LucidLattice.Core.Data;
+namespace LucidLattice.Core.Values;
 
 /// <summary>Reads the common ISO 8601 forms without allocating: 2025-01-31, with 06:15 or 06:15:00 after a space or T.</summary>
 public static class IsoTime

@@ -1,8 +1,8 @@
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
-using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Values;
 
-namespace LucidLattice.Core.Grouping;
+namespace LucidLattice.Core.Expressions.Aggregates;
 
 /// <summary>One aggregate for every group of every level.</summary>
 public abstract class AggregateTotals : ISized

@@ -9,11 +9,11 @@ using LucidLattice.Server.Composing;
 using LucidLattice.Server.Data;
 using LucidLattice.Server.Reports;
 using LucidLattice.Server.Runs;
-using LucidLattice.Sql;
+using LucidLattice.Server.Web;
 using LucidLattice.Sql.Sqlite;
-using LucidLattice.Storage;
+using LucidLattice.Sql;
 
-namespace LucidLattice.Server.Web;
+namespace LucidLattice.Server.Hosting;
 
 /// <summary>Puts the web application together.</summary>
 public static class WebHost
@@ -66,9 +66,9 @@ public static class WebHost
         services.AddSingleton(data.Datasets);
         services.AddSingleton<ISqlEngine>(new SqliteEngine(data));
         services.AddSingleton(new Data.DatasetFollowing(data));
-        services.AddSingleton<Core.Data.IRowSource>(s => new ShapedRowSource(new CachedRowSource(s.GetRequiredService<ISqlEngine>(), s.GetRequiredService<SizedCache>()), s.GetRequiredService<SizedCache>()));
+        services.AddSingleton<Core.Data.IRowReader>(s => new DatasetReader(new CachedReader(s.GetRequiredService<ISqlEngine>(), s.GetRequiredService<SizedCache>()), s.GetRequiredService<SizedCache>()));
         services.AddSingleton<ReportEngine>();
-        services.AddSingleton<ComposeProgress>();
+        services.AddSingleton<LookProgress>();
         services.AddSingleton<RunStore>();
     }
 

@@ -1,7 +1,7 @@
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 
-namespace LucidLattice.Core.Running;
+namespace LucidLattice.Core.Parameters;
 
 /// <summary>The order in which parameters are worked out: each after those that its default and its choices use.</summary>
 public static class ParameterOrder

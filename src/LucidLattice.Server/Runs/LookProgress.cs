@@ -1,11 +1,10 @@
 using System.Collections.Concurrent;
-using LucidLattice.Core.Running;
-using LucidLattice.Server.Runs;
+using LucidLattice.Core.Progress;
 
-namespace LucidLattice.Server.Composing;
+namespace LucidLattice.Server.Runs;
 
 /// <summary>How far the looks at reports being composed have come, by names that their askers gave them.</summary>
-public sealed class ComposeProgress
+public sealed class LookProgress
 {
     private readonly ConcurrentDictionary<string, RunProgress> _byName = [];
 

@@ -1,14 +1,16 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Progress;
+using LucidLattice.Core.Values;
 
-namespace LucidLattice.Core.Running;
+namespace LucidLattice.Core.Parameters;
 
 /// <summary>One of the values that a parameter offers.</summary>
 public sealed record ParameterChoice(Value Value, string Label);
 
 /// <summary>Works out what a parameter offers, from the author's list or from the rows of a dataset.</summary>
-public sealed class ParameterChoices(IRowSource source)
+public sealed class ParameterChoices(IRowReader source)
 {
     /// <summary>Null if anything may be given.</summary>
     /// <param name="values">Of all parameters, as far as they are known; the choices' condition may use them.</param>
@@ -47,7 +49,7 @@ public sealed class ParameterChoices(IRowSource source)
     {
         var (dataset, value, label, filter) = Compile(report, parameter, chosen);
         var used = value.Fields.Concat(label?.Fields ?? new HashSet<int>()).Concat(filter?.Fields ?? new HashSet<int>()).Distinct().Order().ToList();
-        var read = source.Read(DataQuery.Of(report, dataset, [.. used.Select(i => dataset.Fields[i])], values, now), new RunProgress(), cancel);
+        var read = source.Read(ReportQuery.For(report, dataset, [.. used.Select(i => dataset.Fields[i])], values, now), new RunProgress(), cancel);
         var columns = dataset.Fields.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();
         for (var i = 0; i < used.Count; i++) columns[used[i]] = read.Columns[i];
         var collation = new Collation(report.Language);

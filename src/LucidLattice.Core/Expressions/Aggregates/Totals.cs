@@ -1,6 +1,6 @@
-using LucidLattice.Core.Data;
+using LucidLattice.Core.Values;
 
-namespace LucidLattice.Core.Grouping;
+namespace LucidLattice.Core.Expressions.Aggregates;
 
 /// <summary>Every aggregate of a section (or of a chart's marks) for every group of every level.</summary>
 /// <param name="ByAggregate">In the order of the <see cref="AggregateList"/>.</param>

@@ -3,7 +3,8 @@ using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Grouping;
-using LucidLattice.Core.Running;
+using LucidLattice.Core.Progress;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Datasets;
 
@@ -13,7 +14,7 @@ namespace LucidLattice.Core.Datasets;
 /// </summary>
 /// <param name="columns">Gives the columns of tables, joins and queries.</param>
 /// <param name="cache">Keeps shaped rows; null shapes them each time.</param>
-public sealed class ShapedRowSource(IRowSource columns, SizedCache? cache = null) : IRowSource
+public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) : IRowReader
 {
     public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
     {

@@ -1,4 +1,4 @@
-namespace LucidLattice.Core.Data;
+namespace LucidLattice.Core.Values;
 
 /// <summary>The type that a field, a parameter or an expression is declared to have.</summary>
 public enum DataType

@@ -1,7 +1,6 @@
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Values;
 
-namespace LucidLattice.Core.Grouping;
+namespace LucidLattice.Core.Expressions.Aggregates;
 
 public enum AggregateFunction { Sum, Avg, CountRows, Count, CountDistinct, Min, Max }
 

@@ -1,6 +1,6 @@
 using System.Globalization;
 
-namespace LucidLattice.Core.Data;
+namespace LucidLattice.Core.Values;
 
 /// <summary>Reads values that were written as <see cref="Value.Invariant"/> writes them, as in addresses, links and definition files.</summary>
 public static class ValueText

@@ -1,7 +1,7 @@
 using LucidLattice.Core.Data;
-using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Values;
 
-namespace LucidLattice.Core.Grouping;
+namespace LucidLattice.Core.Expressions.Aggregates;
 
 /// <summary>Gathers one aggregate for a list of groups. Finer groups are merged into coarser ones, so rows are read once.</summary>
 public abstract class Accumulator(AggregateSpec spec, int groups)

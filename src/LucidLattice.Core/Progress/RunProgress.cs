@@ -1,4 +1,4 @@
-namespace LucidLattice.Core.Running;
+namespace LucidLattice.Core.Progress;
 
 /// <summary>What a run is doing.</summary>
 public enum RunStage { Waiting, Reading, Grouping, Paging, Done }

@@ -1,7 +1,7 @@
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Values;
 
-namespace LucidLattice.Core.Running;
+namespace LucidLattice.Core.Parameters;
 
 /// <summary>
 /// What SQL by hand can name of each parameter. <c>:x</c> is one value (NULL for every one), or several as a JSON array for

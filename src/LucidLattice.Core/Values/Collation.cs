@@ -1,6 +1,6 @@
 using System.Globalization;
 
-namespace LucidLattice.Core.Data;
+namespace LucidLattice.Core.Values;
 
 /// <summary>The one order of texts in a report: its language's, with code points to break ties.</summary>
 public sealed class Collation : IComparer<string>

@@ -1,7 +1,8 @@
 using LucidLattice.Output.Typesetting;
+using LucidLattice.Server.Web;
 using Microsoft.Extensions.FileProviders;
 
-namespace LucidLattice.Server.Web;
+namespace LucidLattice.Server.Hosting;
 
 /// <summary>Serves the built front end, the report fonts, and the one page that every address of the application leads to.</summary>
 public static class FrontEnd

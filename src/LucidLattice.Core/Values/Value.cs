@@ -1,6 +1,6 @@
 using System.Globalization;
 
-namespace LucidLattice.Core.Data;
+namespace LucidLattice.Core.Values;
 
 /// <summary>
 /// One value of any type, or NULL. Whole numbers, dates (days since 0001-01-01), dates with times (ticks of 100 ns)

@@ -1,7 +1,8 @@
 using System.Collections.Concurrent;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Running;
+using LucidLattice.Core.Progress;
+using LucidLattice.Core.Values;
 using LucidLattice.Sql.Joins;
 using Microsoft.Data.Sqlite;
 using SQLitePCL;
@@ -9,7 +10,7 @@ using SQLitePCL;
 namespace LucidLattice.Sql.Sqlite;
 
 /// <summary>Reads datasets from registered SQLite files into typed columns.</summary>
-public sealed class SqliteRowSource(IDatabases databases, QueryLimits? limits = null) : IRowSource
+public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = null) : IRowReader
 {
     private readonly QueryLimits _limits = limits ?? QueryLimits.Default;
 

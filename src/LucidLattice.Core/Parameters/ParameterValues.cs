@@ -1,8 +1,9 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Values;
 
-namespace LucidLattice.Core.Running;
+namespace LucidLattice.Core.Parameters;
 
 /// <summary>The values that a run works with, in the order of the definition's parameters.</summary>
 /// <param name="Given">Names of the parameters whose value somebody gave, and that were taken.</param>

@@ -1,7 +1,8 @@
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Running;
+using LucidLattice.Core.Progress;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Sql;
 
@@ -9,7 +10,7 @@ namespace LucidLattice.Sql;
 /// Keeps the rows of recent queries by what they were made from: the file's stamp, the dataset and the bound values. Rows
 /// that were read with more fields than are asked for serve as well; two askers of the same rows wait for one reading.
 /// </summary>
-public sealed class CachedRowSource(IRowSource source, SizedCache cache) : IRowSource
+public sealed class CachedReader(IRowReader source, SizedCache cache) : IRowReader
 {
     /// <summary>Tables of up to this many rows are read whole, and then answer every choice of a reader from memory; of larger ones, only what is wanted is read.</summary>
     private const int RowsReadWhole = 200_000;

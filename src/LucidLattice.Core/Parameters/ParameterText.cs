@@ -1,8 +1,8 @@
 using System.Text.Json;
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Values;
 
-namespace LucidLattice.Core.Running;
+namespace LucidLattice.Core.Parameters;
 
 /// <summary>
 /// Reads what was given for a parameter, as addresses, links, the API and the command line write it: one value as it is;

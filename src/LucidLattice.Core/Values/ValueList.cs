@@ -1,10 +1,12 @@
 using System.Text.Json;
 
-namespace LucidLattice.Core.Data;
+namespace LucidLattice.Core.Values;
 
 /// <summary>Several values of one type, none of them NULL, each once. Written as a JSON array of texts.</summary>
 public sealed class ValueList(IEnumerable<Value> values) : IEquatable<ValueList>
 {
+    /// <summary>No line breaks, and letters as they are.</summary>
+    private static readonly JsonSerializerOptions Compact = new() { Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
     private readonly List<Value> _values = [.. values.Distinct()];
     private HashSet<Value>? _set;
 
@@ -18,7 +20,7 @@ public sealed class ValueList(IEnumerable<Value> values) : IEquatable<ValueList>
 
     public override int GetHashCode() => _values.Aggregate(17, HashCode.Combine);
 
-    public override string ToString() => JsonSerializer.Serialize(_values.Select(v => v.Invariant), Definitions.ReportJson.Compact);
+    public override string ToString() => JsonSerializer.Serialize(_values.Select(v => v.Invariant), Compact);
 }
 
 /// <summary>From a first day to a last one, both included; either may be open. Written as ISO 8601 writes intervals: 2025-01-01/2025-03-31.</summary>

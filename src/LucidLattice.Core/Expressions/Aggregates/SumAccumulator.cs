@@ -1,7 +1,7 @@
 using LucidLattice.Core.Data;
-using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Values;
 
-namespace LucidLattice.Core.Grouping;
+namespace LucidLattice.Core.Expressions.Aggregates;
 
 /// <summary>
 /// sum(x) and avg(x). Whole and decimal numbers are added as 128-bit whole numbers in units of the column's last place,

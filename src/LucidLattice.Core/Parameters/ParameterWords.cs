@@ -1,9 +1,9 @@
 using System.Globalization;
-using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Formatting;
+using LucidLattice.Core.Values;
 
-namespace LucidLattice.Core.Running;
+namespace LucidLattice.Core.Parameters;
 
 /// <summary>The value of a parameter as people read it: in titles, in the trail, on the reader's strip.</summary>
 public static class ParameterWords

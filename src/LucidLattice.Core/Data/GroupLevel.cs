@@ -1,0 +1,19 @@
+namespace LucidLattice.Core.Data;
+
+/// <summary>The groups of one level, in printed order. Each is a range of places in the tree's row order.</summary>
+/// <param name="Start">The first place of each group, with the number of rows as one more entry at the end.</param>
+/// <param name="Parent">The group of the level above that each belongs to.</param>
+public sealed record GroupLevel(int[] Start, int[] Parent)
+{
+    /// <summary>The number of groups.</summary>
+    public int Count => Parent.Length;
+
+    public int End(int group) => Start[group + 1];
+
+    /// <summary>The group that holds a place, by bisection.</summary>
+    public int GroupAt(int place)
+    {
+        var index = Array.BinarySearch(Start, 0, Count, place);
+        return index >= 0 ? index : ~index - 1;
+    }
+}

@@ -1,0 +1,83 @@
+using System.Text.RegularExpressions;
+using Xunit;
+
+namespace LucidLattice.Core.Tests;
+
+/// <summary>Rooms have an order, from values up to what starts the program: a room uses rooms below it, never one above or a circle.</summary>
+public partial class RoomTests
+{
+    /// <summary>The order that docs/architecture.md describes, lowest first. A sub-room belongs to its room, and stands just below it.</summary>
+    private static readonly string[] Order =
+    [
+        "Core.Values", "Core.Progress", "Core.Caching", "Core.Definitions.Files.Upgrades", "Core.Definitions.Files", "Core.Definitions",
+        "Core.Data", "Core.Expressions.Aggregates", "Core.Expressions", "Core.Formatting", "Core.Parameters", "Core.Grouping",
+        "Core.Links", "Core.Drawing", "Core.Charts", "Core.Elements", "Core.Datasets", "Core.Planning", "Core.Layout", "Core.Running",
+        "Core.Composing", "Core.Editing",
+        "Sql.Joins", "Sql", "Sql.Sqlite", "Sql.Csv", "Storage", "Demo",
+        "Output.Typesetting", "Output.Svg", "Output", "Output.Pdf",
+        "Server.Web", "Server.Runs", "Server.Data", "Server.Reports", "Server.Composing", "Server.Hosting", "Server.CommandLine", "Server",
+    ];
+
+    private static readonly string[] WebOrder =
+        ["theme", "api", "shell", "code", "sentence", "parameters", "data", "read", "compose", "library", "test", ""];
+
+    [Fact]
+    public void A_room_uses_rooms_below_it()
+    {
+        var wrong = new List<string>();
+        foreach (var file in Files("src", "*.cs"))
+        {
+            var room = Room(file);
+            if (Array.IndexOf(Order, room) < 0) wrong.Add($"{file}: the room {room} has no place in the order");
+            foreach (var used in Uses(File.ReadAllText(file)).Where(u => Order.Contains(u)))
+                if (!IsPartOf(room, used) && Array.IndexOf(Order, used) >= Array.IndexOf(Order, room))
+                    wrong.Add($"{Path.GetRelativePath(Workshop.Root, file)}: {room} uses {used}");
+        }
+        Assert.Empty(wrong);
+    }
+
+    [Fact]
+    public void A_folder_of_the_front_end_uses_folders_below_it()
+    {
+        var root = Path.Combine(Workshop.Root, "web/src");
+        var wrong = new List<string>();
+        foreach (var file in Files("web/src", "*.ts*").Where(f => !f.Contains(".test.") && !f.Contains("/generated/")))
+            foreach (Match import in Imports().Matches(File.ReadAllText(file)))
+            {
+                var target = Path.GetRelativePath(root, Path.GetFullPath(Path.Combine(Path.GetDirectoryName(file)!, import.Groups[1].Value)));
+                var (mine, other) = (Folder(Path.GetRelativePath(root, file)), Folder(target));
+                if (mine != other && Array.IndexOf(WebOrder, other) >= Array.IndexOf(WebOrder, mine)) wrong.Add($"{Path.GetRelativePath(root, file)}: {mine} uses {other}");
+            }
+        Assert.Empty(wrong);
+    }
+
+    /// <summary>A rule that is written down, and the tool for it, must not drift apart.</summary>
+    [Fact]
+    public void The_architecture_names_every_room()
+    {
+        var text = File.ReadAllText(Path.Combine(Workshop.Root, "docs/architecture.md"));
+        Assert.All(Order.Where(r => r.StartsWith("Core.") && r.Count(c => c == '.') == 1), room => Assert.Contains($"`{room[5..]}`", text));
+    }
+
+    private static bool IsPartOf(string room, string used) => room == used || room.StartsWith(used + ".");
+
+    private static IEnumerable<string> Uses(string text)
+        => UsingLines().Matches(text).Select(m => m.Groups[1].Value);
+
+    private static string Room(string file)
+    {
+        var parts = Path.GetRelativePath(Path.Combine(Workshop.Root, "src"), file).Split('/');
+        return string.Join('.', parts[..^1].Prepend("")).TrimStart('.').Replace("LucidLattice.", "");
+    }
+
+    private static string Folder(string path) => path.Contains('/') ? path[..path.IndexOf('/')] : "";
+
+    private static IEnumerable<string> Files(string folder, string pattern)
+        => Directory.EnumerateFiles(Path.Combine(Workshop.Root, folder), pattern, SearchOption.AllDirectories).Where(f => !f.Contains("/obj/") && !f.Contains("/bin/") && !f.Contains("/wwwroot/"));
+
+    [GeneratedRegex(@"^using (?:static )?LucidLattice\.([\w.]+);", RegexOptions.Multiline)]
+    private static partial Regex UsingLines();
+
+    [GeneratedRegex(@"from '(\.[^']+)'")]
+    private static partial Regex Imports();
+}
