@@ -1,5 +1,6 @@
 using System.Text.Json;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Planning;
 using LucidLattice.Core.Running;
@@ -27,11 +28,36 @@ public static class RunJson
         json.WriteNumber("pageCount", run.PageCount);
         if (run.Data is { } data)
         {
-            json.WriteNumber("rows", data.Tree.Order.Length);
+            json.WriteNumber("rows", data.Rows);
+            // The first section is the report to most; all of them follow by their sheets.
             json.WritePropertyName("report");
-            new Writer(run, data, json, cancel).Group(0, 0);
+            new Writer(run, run.Sheets[0], data[run.Sheets[0].Plan.First], json, cancel).Whole();
+            WriteSheets(run, data, json, cancel);
         }
         json.WriteEndObject();
+    }
+
+    private static void WriteSheets(ReportRun run, RunData data, Utf8JsonWriter json, CancellationToken cancel)
+    {
+        json.WriteStartArray("sheets");
+        foreach (var sheet in run.Sheets)
+        {
+            json.WriteStartObject();
+            json.WriteString("sheet", sheet.Plan.Sheet.Id);
+            json.WriteNumber("pageCount", sheet.Index.Count);
+            json.WriteStartArray("sections");
+            foreach (var section in sheet.Plan.Sections.SelectMany(s => s.WithInner).Skip(sheet == run.Sheets[0] ? 1 : 0))
+            {
+                json.WriteStartObject();
+                json.WriteString("section", section.Section.Id);
+                json.WritePropertyName("report");
+                new Writer(run, sheet, data[section], json, cancel).Whole();
+                json.WriteEndObject();
+            }
+            json.WriteEndArray();
+            json.WriteEndObject();
+        }
+        json.WriteEndArray();
     }
 
     private static void WriteValue(Utf8JsonWriter json, string name, Value value)
@@ -48,24 +74,40 @@ public static class RunJson
         }
     }
 
-    private sealed class Writer(ReportRun run, RunData data, Utf8JsonWriter json, CancellationToken cancel)
+    /// <summary>Writes the groups of one section.</summary>
+    private sealed class Writer(ReportRun run, SheetPages sheet, SectionData data, Utf8JsonWriter json, CancellationToken cancel)
     {
         private const int FlushAt = 32 * 1024;
+        private readonly SectionPlan _plan = data.Plan;
         private readonly Frame _frame = data.NewFrame();
 
-        public void Group(int level, int group)
+        /// <summary>Everything; of a section inside of another, one entry for each place around that it has rows for.</summary>
+        public void Whole()
+        {
+            if (_plan.Base == 0)
+            {
+                Group(0, 0);
+                return;
+            }
+            json.WriteStartArray();
+            for (var group = 0; data.Tree.Order.Length > 0 && group < data.Tree.Levels[_plan.Base].Count; group++) Group(_plan.Base, group);
+            json.WriteEndArray();
+        }
+
+        private void Group(int level, int group)
         {
             cancel.ThrowIfCancellationRequested();
-            json.WriteStartObject();
             var tree = data.Tree;
-            if (level > 0)
+            json.WriteStartObject();
+            if (level > _plan.Base)
             {
-                json.WriteString("level", data.Plan.Levels[level - 1].Level.Id);
+                json.WriteString("level", _plan.Levels[level - _plan.Base - 1].Level.Id);
                 WriteValue(json, "key", data.KeyOf(level, group, _frame));
-                json.WriteNumber("page", run.PageOf(level, group) ?? 1);
+                if (_plan.Base == 0) json.WriteNumber("page", sheet.PageOf(_plan, level, group) ?? 1);
             }
+            else if (_plan.Base > 0) Matched(group);
             json.WriteNumber("rows", tree.Levels[level].End(group) - tree.Levels[level].Start[group]);
-            tree.Path(level, group).CopyTo(_frame.Groups, 0);
+            tree.Path(level, group, _frame.Groups);
             Totals(level, group);
             Charts(level, group);
             if (level < tree.Innermost && tree.Order.Length > 0)
@@ -83,12 +125,21 @@ public static class RunJson
             json.WriteEndObject();
         }
 
+        /// <summary>The keys by which the rows belong to a place around.</summary>
+        private void Matched(int group)
+        {
+            _frame.StandAt(_plan.Base, group);
+            json.WriteStartArray("match");
+            foreach (var match in _plan.Match) json.WriteStringValue(_frame.Try(match.Own).Invariant);
+            json.WriteEndArray();
+        }
+
         /// <summary>The value of every element of the group's header and footer that is one total.</summary>
         private void Totals(int level, int group)
         {
             json.WriteStartObject("totals");
             foreach (var (place, element) in Elements(level))
-                if (element is TextPlan { OnlyValue: { Phase: Phase.Group } value })
+                if (element is TextPlan { OnlyValue: { Phase: Phase.Group or Phase.Ordered } value })
                 {
                     Stand(place, level, group);
                     WriteValue(json, element.Id, _frame.Try(value));
@@ -107,13 +158,13 @@ public static class RunJson
                 json.WriteStartObject(chart.Id);
                 json.WriteString("title", chart.Title?.Text(_frame) ?? "");
                 json.WriteStartArray("marks");
-                foreach (var mark in data.Marks(chart, _frame))
+                foreach (var mark in chart.Marks(data.Charts, _frame))
                 {
                     json.WriteStartObject();
                     WriteValue(json, "category", mark.Category);
                     WriteValue(json, "value", mark.Value);
                     json.WriteNumber("rows", mark.Rows);
-                    if (run.Action(chart, mark, _frame) is { } action)
+                    if (chart.Action(mark, _frame, run.Proof) is { } action)
                     {
                         json.WritePropertyName("click");
                         JsonSerializer.Serialize(json, action, ReportJson.Options);
@@ -129,13 +180,18 @@ public static class RunJson
         private void Stand(BandPlace place, int level, int group)
         {
             var range = data.Tree.Levels[level];
-            var footer = place.Kind is BandKind.GroupFooter or BandKind.ReportFooter;
-            _frame.Row = data.Tree.Order.Length == 0 ? -1 : data.Tree.Order[footer ? range.End(group) - 1 : range.Start[group]];
+            if (data.Tree.Order.Length == 0)
+            {
+                _frame.Row = -1;
+                return;
+            }
+            var at = place.IsFooter ? range.End(group) - 1 : range.Start[group];
+            (_frame.Row, _frame.Place) = (data.Tree.Order[at], place.IsFooter ? range.End(group) : at);
         }
 
         private IEnumerable<(BandPlace Place, ElementPlan Element)> Elements(int level)
-            => from band in data.Plan.Bands
-               where band.Key.IsSummary && band.Key.Level == level
+            => from band in _plan.Bands
+               where band.Key.IsSummary && _plan.Base + band.Key.Level == level
                from part in band.Value
                from element in part.Elements
                select (band.Key, element);

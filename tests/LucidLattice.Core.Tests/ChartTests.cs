@@ -1,4 +1,5 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Elements;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Planning;
 using LucidLattice.Core.Values;
@@ -15,7 +16,7 @@ public class ChartTests
     public void Charts_of_groups_add_up_to_the_subtotals_and_to_the_grand_total()
     {
         var run = Workshop.Run(Workshop.DemoReport("route-performance"));
-        var data = run.Data!;
+        var data = run.First();
         var chart = data.Plan.Charts.Single(c => c.Id == "ch2");
         var footer = data.Plan.Bands[new BandPlace(BandKind.GroupFooter, 1)].SelectMany(p => p.Elements).OfType<TextPlan>().Single(e => e.Id == "rfe").OnlyValue!;
         var grand = data.Plan.Bands[new BandPlace(BandKind.ReportFooter)].SelectMany(p => p.Elements).OfType<TextPlan>().Single(e => e.Id == "gfe").OnlyValue!;
@@ -36,16 +37,16 @@ public class ChartTests
     public void The_target_of_a_click_totals_the_clicked_mark()
     {
         var run = Workshop.Run(Workshop.DemoReport("route-performance"), null, ("from", "2024-11-01"), ("to", "2025-02-28"));
-        var frame = run.Data!.NewFrame();
-        foreach (var chart in run.Data.Plan.Charts)
-            foreach (var mark in run.Data.Marks(chart, frame))
+        var frame = run.First().NewFrame();
+        foreach (var chart in run.First().Plan.Charts)
+            foreach (var mark in run.First().Marks(chart, frame))
             {
-                var action = run.Action(chart, mark, frame)!;
+                var action = chart.Action(mark, frame, null)!;
                 var target = Workshop.Run(Workshop.DemoReport(action.Report), null, [.. action.Values.Select(v => (v.Key, v.Value))]);
-                Assert.Equal(mark.Rows, target.Data!.Tree.Order.Length);
+                Assert.Equal(mark.Rows, target.First().Tree.Order.Length);
                 var total = chart.Id == "ch1" ? "g3" : "g7";
-                var value = target.Data.Plan.Bands[new BandPlace(BandKind.ReportFooter)].SelectMany(p => p.Elements).OfType<TextPlan>().Single(e => e.Id == total).OnlyValue!;
-                Assert.Equal(mark.Value, target.Data.NewFrame().Try(value));
+                var value = target.First().Plan.Bands[new BandPlace(BandKind.ReportFooter)].SelectMany(p => p.Elements).OfType<TextPlan>().Single(e => e.Id == total).OnlyValue!;
+                Assert.Equal(mark.Value, target.First().NewFrame().Try(value));
             }
     }
 
@@ -96,7 +97,9 @@ public class ChartTests
     public void A_chart_in_a_wrong_band_is_refused_with_its_reason(BandKind kind)
     {
         var band = Workshop.Band(Workshop.Part("p", 130, new ChartElement { Id = "c", Width = 300, Height = 120, Category = "place", Value = "count(*)" }));
-        var section = kind == BandKind.Detail ? new Section { Id = "s", Detail = band } : new Section { Id = "s", PageHeader = band };
-        Assert.Contains(ReportPlanner.Plan(Workshop.Report(section, Fields), new DemoCatalog()).Problems, p => p is { Code: "chart-misplaced", IsError: true });
+        var report = kind == BandKind.Detail
+            ? Workshop.Report(new Section { Id = "s", Detail = band }, Fields)
+            : Workshop.Report(new Section { Id = "s" }, Fields).WithPageBands(header: band);
+        Assert.Contains(ReportPlanner.Plan(report, new DemoCatalog()).Problems, p => p is { Code: "chart-misplaced", IsError: true });
     }
 }

@@ -10,7 +10,7 @@ namespace LucidLattice.Core.Tests;
 
 public class ComposeTests
 {
-    private static ComposeView View(ReportDefinition report, params string?[] vantage) => ComposeViewer.View(Workshop.Run(report), vantage, Workshop.Measurer);
+    private static ComposeView View(ReportDefinition report, params string?[] vantage) => FirstSection.Look(Workshop.Run(report), vantage);
 
     private static IEnumerable<string> Texts(ComposeView view, BandKind kind, int level = 0)
         => view.Bands.Single(b => b.Place == new BandPlace(kind, level)).Drawing.Texts().Select(t => t.Text);
@@ -20,7 +20,7 @@ public class ComposeTests
     {
         var report = Workshop.DemoReport("route-performance");
         var view = View(report, "Northern Isles", "Holm – Brae");
-        Assert.Equal(report.MainSection().Bands().Select(b => b.Place), view.Bands.Select(b => b.Place));
+        Assert.Equal([new(BandKind.PageHeader), .. report.MainSection().Bands().Select(b => b.Place), new(BandKind.PageFooter)], view.Bands.Select(b => b.Place));
         Assert.Contains("Northern Isles", Texts(view, BandKind.GroupHeader, 1));
         Assert.Contains("Holm – Brae", Texts(view, BandKind.GroupHeader, 2));
         var printed = view.Bands.ToDictionary(b => b.Name, b => b.Printed);
@@ -35,7 +35,7 @@ public class ComposeTests
     {
         var run = Workshop.Run(Workshop.DemoReport("route-performance"));
         var printed = Enumerable.Range(1, run.PageCount).SelectMany(p => run.Page(p).Texts()).Select(t => t.Text).ToHashSet();
-        var view = ComposeViewer.View(run, ["West Firth", "Tangwick – Skerra"], Workshop.Measurer);
+        var view = FirstSection.Look(run, ["West Firth", "Tangwick – Skerra"]);
         foreach (var (kind, level) in new[] { (BandKind.GroupFooter, 1), (BandKind.GroupFooter, 2), (BandKind.ReportFooter, 0) })
             Assert.All(Texts(view, kind, level), text => Assert.Contains(text, printed));
     }

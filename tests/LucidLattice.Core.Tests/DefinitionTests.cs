@@ -153,7 +153,7 @@ public class DefinitionTests
         {
             0 or 1 => new AddField { Field = field, Band = place.Kind, Level = place.Level },
             2 => new AddLevel { Field = field, At = random.Next(4) },
-            3 => new AddTotals { Column = Of(section.Columns).Id, Aggregate = Aggregate.Count },
+            3 => new AddTotals { Column = Of(section.Columns).Id, Aggregate = "count" },
             4 => new AddChart { Band = place.Kind, Level = place.Level },
             5 => new MoveColumn { Column = Of(section.Columns).Id, To = random.Next(8) },
             6 => new DeleteColumn { Column = Of(section.Columns).Id },

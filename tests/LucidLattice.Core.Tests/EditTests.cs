@@ -45,7 +45,7 @@ public class EditTests
         Assert.Equal("{{ vessel }}", Assert.IsType<TextElement>(Find(report, "t4")).Text);
         var run = Workshop.Run(report);
         Assert.DoesNotContain(run.Problems, p => p.IsError);
-        Assert.Equal("Ternhope", run.Data!.KeyOf(2, 0, run.Data.NewFrame()).Text);
+        Assert.Equal("Ternhope", run.First().KeyOf(2, 0, run.First().NewFrame()).Text);
     }
 
     [Fact]
@@ -64,16 +64,16 @@ public class EditTests
     public void A_second_gesture_for_totals_changes_their_kind_and_adds_none()
     {
         var before = Report.MainSection().Elements().Count(e => e.Element is TotalElement);
-        var report = Apply(Report, new AddTotals { Column = "c3", Aggregate = Aggregate.Max });
+        var report = Apply(Report, new AddTotals { Column = "c3", Aggregate = "max" });
         Assert.Equal(before, report.MainSection().Elements().Count(e => e.Element is TotalElement));
-        Assert.All(report.MainSection().Elements().Select(e => e.Element).OfType<TotalElement>().Where(t => t.Column == "c3"), t => Assert.Equal(Aggregate.Max, t.Aggregate));
+        Assert.All(report.MainSection().Elements().Select(e => e.Element).OfType<TotalElement>().Where(t => t.Column == "c3"), t => Assert.Equal("max", t.Aggregate));
     }
 
     [Fact]
     public void A_column_goes_with_everything_that_belongs_to_it()
     {
         var report = Apply(Report, new DeleteColumn { Column = "c3" });
-        Assert.DoesNotContain(report.MainSection().Elements(), e => e.Element is ColumnElement { Column: "c3" });
+        Assert.DoesNotContain(report.MainSection().Elements(), e => e.Element.Column == "c3");
         Assert.Equal(["c1", "c2", "c4", "c5"], report.MainSection().Columns.Select(c => c.Id));
         Assert.Empty(Workshop.Run(report).Problems);
     }
@@ -144,9 +144,9 @@ public class EditTests
     {
         var chart = Assert.IsType<ChartElement>(Find(Report, "ch1"));
         var run = Workshop.Run(Apply(Report, new SetElement { Element = chart with { Category = "region", Order = order, Link = null } }));
-        var marks = run.Data!.Marks(run.Data.Plan.Charts.Single(c => c.Id == "ch1"), run.Data.NewFrame());
+        var marks = run.First().Marks(run.First().Plan.Charts.Single(c => c.Id == "ch1"), run.First().NewFrame());
         Assert.Equal(expected, string.Join(",", marks.Select(m => m.Label)));
-        Assert.Equal(run.Data.Tree.Order.Length, marks.Sum(m => m.Rows));
+        Assert.Equal(run.First().Tree.Order.Length, marks.Sum(m => m.Rows));
     }
 
     [Fact]

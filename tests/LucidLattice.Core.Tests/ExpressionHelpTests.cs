@@ -1,6 +1,7 @@
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Values;
 using LucidLattice.Demo;
 using LucidLattice.Sql.Sqlite;
@@ -31,7 +32,7 @@ public sealed class ExpressionHelpTests
                 "mod" => "mod(n, digits)",
                 _ => help.Form.Replace(", …", ""),
             };
-            var compiled = Compiler.Compile(form, new Scope { Fields = fields, Parameters = parameters, Allowed = Phase.Page, Totals = new Expressions.Aggregates.AggregateList() });
+            var compiled = Compiler.Compile(form, new Scope { Fields = fields, Parameters = parameters, Allowed = Phase.Page, Totals = new AggregateList(), Running = new RequestList<RunningSpec>(), Ranks = new RequestList<RankSpec>(), Levels = ["Group"] });
             Assert.Equal(help.Rows, compiled.Phase <= Phase.Row);
         }
     }

@@ -126,7 +126,7 @@ public class GroupingTests
         foreach (var value in values) builder.Add(value);
         var frame = new Frame { Rows = new RowSet([builder.Build()], builder.Count, []), Collation = English };
         var tree = GroupTree.Build([.. Enumerable.Range(0, builder.Count)], [], []);
-        frame.Totals = new Totals([.. list.Specs.Select(spec => AggregateTotals.Of(spec, tree.Levels, tree.Order, frame, of => frame.Rows.Columns[of.Field!.Value].Key(builder.Count, English, false), CancellationToken.None))]);
+        frame.Totals = new Totals([.. list.Specs.Select(spec => spec.Kind.Total(spec, tree.Levels, tree.Order, frame, of => frame.Rows.Columns[of.Field!.Value].Key(builder.Count, English, false), CancellationToken.None))]);
         return compiled.Evaluate(frame);
     }
 }

@@ -25,14 +25,15 @@ public class LayoutTests
         ],
         Detail = Workshop.Band(Workshop.Part("p5", height, Text("t5", "#{{ id }}", width: 60), Text("t6", "{{ words }}", width: 120, x: 80))),
         ReportFooter = Workshop.Band(Workshop.Part("p6", 20, Text("t7", "Finish"))),
-        PageFooter = Workshop.Band(Workshop.Part("p7", 16, Text("t8", "Page {{ page_number() }} of {{ page_count() }}"))),
     };
+
+    private static Band PageNumbers => Workshop.Band(Workshop.Part("p7", 16, Text("t8", "Page {{ page_number() }} of {{ page_count() }}")));
 
     private static ReportRun Run(Random random, int count, out List<(string Group, string Sub, long Id)> expected)
     {
         var rows = Enumerable.Range(0, count).Select(i => new[] { Value.Of("g" + random.Next(4)), Value.Of("s" + random.Next(3)), Value.Of((long)i), Value.Of(string.Join(' ', Enumerable.Repeat("word", random.Next(30)))) }).ToArray();
         expected = [.. rows.Select(r => (r[0].Text, r[1].Text, r[2].Whole)).OrderBy(r => r.Item1).ThenBy(r => r.Item2)];
-        var report = Workshop.Report(TwoLevels(random.Next(14, 40)), Fields) with { Page = new PageSetup { Width = 400, Height = random.Next(220, 700), Left = 20, Right = 20, Top = 20, Bottom = 20 } };
+        var report = Workshop.Report(TwoLevels(random.Next(14, 40)), Fields).WithPageBands(footer: PageNumbers) with { Page = new PageSetup { Width = 400, Height = random.Next(220, 700), Left = 20, Right = 20, Top = 20, Bottom = 20 } };
         return Workshop.Run(report, new MemoryRows(rows));
     }
 
@@ -121,7 +122,7 @@ public class LayoutTests
     [Fact]
     public void A_report_without_rows_still_has_its_header_and_footer()
     {
-        var run = Workshop.Run(Workshop.Report(TwoLevels(16), Fields), new MemoryRows());
+        var run = Workshop.Run(Workshop.Report(TwoLevels(16), Fields).WithPageBands(footer: PageNumbers), new MemoryRows());
         Assert.Equal(["Start", "Finish", "Page 1 of 1"], run.Page(1).Texts().Select(t => t.Text));
     }
 }

@@ -24,13 +24,13 @@ public class OutputTests
         using var pdf = PdfDocument.Open(stream.ToArray());
         Assert.True(pdf.TryGetBookmarks(out var bookmarks));
         var found = bookmarks.GetNodes().OfType<UglyToad.PdfPig.Outline.DocumentBookmarkNode>().Select(n => (n.Level, n.Title, n.PageNumber)).ToList();
-        var frame = run.Data!.NewFrame();
+        var frame = run.First().NewFrame();
         var expected = new List<(int, string, int)>();
-        for (var region = 0; region < run.Data.Tree.Levels[1].Count; region++)
+        for (var region = 0; region < run.First().Tree.Levels[1].Count; region++)
         {
-            expected.Add((0, run.Data.KeyOf(1, region, frame).Text, run.PageOf(1, region)!.Value));
-            for (var route = 0; route < run.Data.Tree.Levels[2].Count; route++)
-                if (run.Data.Tree.Levels[2].Parent[route] == region) expected.Add((1, run.Data.KeyOf(2, route, frame).Text, run.PageOf(2, route)!.Value));
+            expected.Add((0, run.First().KeyOf(1, region, frame).Text, run.PageOf(1, region)!.Value));
+            for (var route = 0; route < run.First().Tree.Levels[2].Count; route++)
+                if (run.First().Tree.Levels[2].Parent[route] == region) expected.Add((1, run.First().KeyOf(2, route, frame).Text, run.PageOf(2, route)!.Value));
         }
         Assert.Equal(expected, found);
     }

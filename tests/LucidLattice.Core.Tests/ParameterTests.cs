@@ -128,7 +128,7 @@ public class ParameterShapeTests
         Assert.Contains(Workshop.Run(report, Rows, ("least", "8")).Problems, p => p is { Code: "parameter-not-settable", IsError: true });
         var engine = new ReportEngine(Rows, Workshop.Measurer, new DemoCatalog());
         var linked = engine.Run(new RunRequest(report, new Dictionary<string, string> { ["least"] = "8" }, Workshop.Now, FromLink: new HashSet<string> { "least" }), CancellationToken.None);
-        Assert.Equal(2, linked.Data!.Tree.Order.Length);
+        Assert.Equal(2, linked.First().Tree.Order.Length);
     }
 
     /// <summary>SQL by hand sees one value, a JSON array, two ends, and whether every one was chosen; SQLite itself is the reference.</summary>
@@ -145,7 +145,7 @@ public class ParameterShapeTests
         };
         report = report with { Datasets = [report.Datasets[0] with { Source = new QuerySource { Sql = sql } }] };
         Assert.Empty(Workshop.DemoEngine().Check(report));
-        Assert.Equal(rows, Workshop.Run(report, null, ("one", one), ("many", many), ("when", "2024-05-01/2024-05-01")).Data!.Tree.Order.Length);
+        Assert.Equal(rows, Workshop.Run(report, null, ("one", one), ("many", many), ("when", "2024-05-01/2024-05-01")).First().Tree.Order.Length);
     }
 
     /// <summary>A property: no text of a parameter changes the SQL, and a condition holds for exactly the equal rows.</summary>
@@ -157,9 +157,9 @@ public class ParameterShapeTests
         {
             var rows = new MemoryRows(Row(text, null, null, 1), Row("other", null, null, 2));
             var report = Report("region IN :region", new Parameter { Name = "region", Type = DataType.Text });
-            Assert.Single(Workshop.Run(report, rows, ("region", text)).Data!.Tree.Order);
+            Assert.Single(Workshop.Run(report, rows, ("region", text)).First().Tree.Order);
             var several = Report("region IN :region", new Parameter { Name = "region", Type = DataType.Text, Shape = ParameterShape.Several });
-            Assert.Single(Workshop.Run(several, rows, ("region", System.Text.Json.JsonSerializer.Serialize(new[] { text }))).Data!.Tree.Order);
+            Assert.Single(Workshop.Run(several, rows, ("region", System.Text.Json.JsonSerializer.Serialize(new[] { text }))).First().Tree.Order);
         }
     }
 

@@ -10,7 +10,7 @@ public partial class RoomTests
     private static readonly string[] Order =
     [
         "Core.Values", "Core.Progress", "Core.Caching", "Core.Definitions.Files.Upgrades", "Core.Definitions.Files", "Core.Definitions",
-        "Core.Data", "Core.Expressions.Aggregates", "Core.Expressions", "Core.Formatting", "Core.Parameters", "Core.Grouping",
+        "Core.Data", "Core.Grouping", "Core.Expressions.Aggregates", "Core.Expressions", "Core.Formatting", "Core.Parameters",
         "Core.Links", "Core.Drawing", "Core.Charts", "Core.Elements", "Core.Datasets", "Core.Planning", "Core.Layout", "Core.Running",
         "Core.Composing", "Core.Editing",
         "Sql.Joins", "Sql", "Sql.Sqlite", "Sql.Csv", "Storage", "Demo",

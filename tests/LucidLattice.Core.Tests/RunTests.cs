@@ -32,21 +32,21 @@ public class RunTests
 
         var text = (TextElement)section.Elements().First(e => e.Element is TextElement).Element;
         var retitled = Run(engine, new SetElement { Element = text with { Text = "Other words" } }.Apply(Demo, new DemoCatalog()));
-        Assert.Same(first.Data!.Tree, retitled.Data!.Tree);
-        Assert.All(first.Data.Totals.ByAggregate.Zip(retitled.Data.Totals.ByAggregate), pair => Assert.Same(pair.First, pair.Second));
+        Assert.Same(first.First().Tree, retitled.First().Tree);
+        Assert.All(first.First().Totals.ByAggregate.Zip(retitled.First().Totals.ByAggregate), pair => Assert.Same(pair.First, pair.Second));
 
         // One more total: only that one is new.
         var more = Run(engine, Demo.WithMainSection(section with { ReportFooter = Workshop.Band([.. section.ReportFooter.Parts, Workshop.Part("px", 20, new TextElement { Id = "tx", Width = 200, Text = "{{ max(delay_minutes) }}" })]) }));
-        Assert.Same(first.Data.Tree, more.Data!.Tree);
-        Assert.Equal(first.Data.Totals.ByAggregate.Count + 1, more.Data.Totals.ByAggregate.Count);
-        Assert.Equal(first.Data.Totals.ByAggregate.Count, more.Data.Totals.ByAggregate.Count(t => first.Data.Totals.ByAggregate.Contains(t)));
+        Assert.Same(first.First().Tree, more.First().Tree);
+        Assert.Equal(first.First().Totals.ByAggregate.Count + 1, more.First().Totals.ByAggregate.Count);
+        Assert.Equal(first.First().Totals.ByAggregate.Count, more.First().Totals.ByAggregate.Count(t => first.First().Totals.ByAggregate.Contains(t)));
 
         // Another order, another filter value: another tree, and the right one.
-        Assert.NotSame(first.Data.Tree, Run(engine, new SetLevel { Level = section.Levels[0].Id, Descending = true }.Apply(Demo, new DemoCatalog())).Data!.Tree);
+        Assert.NotSame(first.First().Tree, Run(engine, new SetLevel { Level = section.Levels[0].Id, Descending = true }.Apply(Demo, new DemoCatalog())).First().Tree);
         var narrowed = Run(engine, Demo, ("region", "Northern Isles"));
-        Assert.NotEqual(first.Data.Tree.Order.Length, narrowed.Data!.Tree.Order.Length);
+        Assert.NotEqual(first.First().Tree.Order.Length, narrowed.First().Tree.Order.Length);
         Assert.Equal(1, counting.Reads);
-        Assert.NotSame(first.Data.Tree, engine.Run(Request(Demo) with { Refresh = true }, CancellationToken.None, allFields: true).Data!.Tree);
+        Assert.NotSame(first.First().Tree, engine.Run(Request(Demo) with { Refresh = true }, CancellationToken.None, allFields: true).First().Tree);
         Assert.Equal(2, counting.Reads);
     }
 
@@ -75,13 +75,13 @@ public class RunTests
     public async Task Page_1_is_there_while_the_index_grows_and_says_how_many_there_are_once_that_is_known()
     {
         var run = Workshop.DemoEngine().Run(Request(Demo), CancellationToken.None, pages: false);
-        var waiting = run.Index.Has(1, CancellationToken.None);
-        var beyond = run.Index.Has(100_000, CancellationToken.None);
+        var waiting = run.MainIndex().Has(1, CancellationToken.None);
+        var beyond = run.MainIndex().Has(100_000, CancellationToken.None);
         Assert.False(waiting.IsCompleted);
         using var stop = new CancellationTokenSource();
         // Somebody looks at page 1 while the others are being found.
         var texts = new List<string>();
-        var growing = Task.Run(() => run.Index.Grow(stop.Token));
+        var growing = Task.Run(() => run.MainIndex().Grow(stop.Token));
         Assert.True(await waiting);
         texts.AddRange(run.Page(1).Texts().Select(t => t.Text));
         await growing;
@@ -94,8 +94,8 @@ public class RunTests
     public async Task Whoever_waits_for_a_page_of_a_run_that_is_stopped_is_told_so()
     {
         var run = Workshop.DemoEngine().Run(Request(Demo), CancellationToken.None, pages: false);
-        var waiting = run.Index.Has(500, CancellationToken.None);
-        Assert.ThrowsAny<OperationCanceledException>(() => run.Index.Grow(new CancellationToken(true)));
+        var waiting = run.MainIndex().Has(500, CancellationToken.None);
+        Assert.ThrowsAny<OperationCanceledException>(() => run.MainIndex().Grow(new CancellationToken(true)));
         await Assert.ThrowsAnyAsync<OperationCanceledException>(() => waiting);
     }
 
@@ -128,11 +128,11 @@ public class RunTests
     public void Groups_are_found_on_the_page_that_shows_their_header_first()
     {
         var run = Workshop.Run(Demo);
-        var frame = run.Data!.NewFrame();
+        var frame = run.First().NewFrame();
         for (var level = 1; level <= 2; level++)
-            for (var group = 0; group < run.Data.Tree.Levels[level].Count; group++)
+            for (var group = 0; group < run.First().Tree.Levels[level].Count; group++)
             {
-                var key = run.Data.KeyOf(level, group, frame).Text;
+                var key = run.First().KeyOf(level, group, frame).Text;
                 var page = run.PageOf(level, group)!.Value;
                 Assert.Contains(run.Page(page).Items.OfType<TextRun>(), t => t.Text == key);
                 if (page > 1) Assert.DoesNotContain(run.Page(page - 1).Items.OfType<TextRun>(), t => t.Text == key && t.Font.Bold && level == 1);

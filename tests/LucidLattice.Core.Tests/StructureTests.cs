@@ -21,7 +21,12 @@ public class StructureTests
         { "bad-currency", Sound with { Currency = "E'U" } },
         { "bad-color", Sound with { Datasets = [Sound.Datasets[0] with { Fields = [.. Sound.Datasets[0].Fields, new Field { Name = "y", Type = DataType.Text, Codes = [new("a", "A", "url(x)")] }] }] } },
         { "bad-limit", Sound with { Datasets = [Sound.Datasets[0] with { RowLimit = 0 }] } },
-        { "sheet-count", Sound with { Sheets = [.. Sound.Sheets, Sound.Sheets[0]] } },
+        { "duplicate-id", Sound with { Sheets = [.. Sound.Sheets, Sound.Sheets[0]] } },
+        { "sheet-count", Sound with { Sheets = [Sound.Sheets[0] with { Sections = [] }] } },
+        { "match-nothing", With(s => s with { Match = [new MatchKey { Own = "route", Around = "route" }] }) },
+        { "section-in-page-band", Sound.WithPageBands(header: new Band { Parts = [new BandPart { Id = "x", Height = 9, Sections = [new Section { Id = "y" }] }] }) },
+        { "bad-columns", Sound with { Sheets = [Sound.Sheets[0] with { Columns = new PageColumns(12, 40) }] } },
+        { "unknown-aggregate", WithElement(new TotalElement { Id = "x", Column = "c3", Aggregate = "total" }) },
         { "sheet-count", Sound with { Sheets = [] } },
         { "page-size", Sound with { Page = new PageSetup { Width = 100, Left = 50, Right = 50 } } },
         { "page-size", Sound with { Page = new PageSetup { Height = double.NaN } } },
@@ -41,7 +46,7 @@ public class StructureTests
         { "bad-size", WithElement(new TextElement { Id = "x", Width = 0, Text = "" }) },
         { "bad-size", WithElement(new TextElement { Id = "x", Width = 10, X = double.PositiveInfinity, Text = "" }) },
         { "bad-color", WithElement(new TextElement { Id = "x", Width = 10, Text = "", Style = new Style { Color = "red" } }) },
-        { "page-bands-too-high", With(s => s with { PageHeader = new Band { Parts = [new BandPart { Id = "high", Height = 600 }] } }) },
+        { "page-bands-too-high", Sound.WithPageBands(header: new Band { Parts = [new BandPart { Id = "high", Height = 600 }] }) },
         { "higher-than-page", With(s => s.MapElements((_, e) => e.Id == "ch1" ? (ChartElement)e with { Height = 900 } : e)) },
         { "columns-too-wide", With(s => s with { Columns = [s.Columns[0] with { Width = 500 }, .. s.Columns.Skip(1)] }) },
         { "unknown-column", WithElement(new HeadingElement { Id = "x", Column = "gone" }) },
@@ -53,7 +58,7 @@ public class StructureTests
         { "not-an-aggregate", With(s => s.MapElements((_, e) => e.Id == "ch1" ? (ChartElement)e with { Value = "passengers" } : e)) },
         { "type-mismatch", With(s => s.MapElements((_, e) => e.Id == "ch1" ? (ChartElement)e with { Value = "max(route)" } : e)) },
         { "total-outside-group", With(s => s with { Detail = new Band { Parts = [.. s.Detail.Parts, new BandPart { Id = "x", Height = 20, Elements = [new TotalElement { Id = "y", Column = "c3" }] }] } }) },
-        { "group-phase", With(s => s with { PageFooter = new Band { Parts = [new BandPart { Id = "x", Height = 20, Elements = [new TextElement { Id = "y", Width = 90, Text = "{{ count(*) }}" }] }] } }) },
+        { "group-phase", Sound.WithPageBands(footer: new Band { Parts = [new BandPart { Id = "x", Height = 20, Elements = [new TextElement { Id = "y", Width = 90, Text = "{{ count(*) }}" }] }] }) },
         { "unknown-level", WithElement(new TextElement { Id = "x", Width = 90, Text = "{{ sum(passengers) OVER (PARTITION BY Route) }}" }) },
         { "nested-aggregate", WithElement(new TextElement { Id = "x", Width = 90, Text = "{{ avg(sum(passengers)) }}" }) },
         { "over-order", WithElement(new TextElement { Id = "x", Width = 90, Text = "{{ sum(passengers) OVER (ORDER BY departs) }}" }) },
@@ -77,7 +82,7 @@ public class StructureTests
     [Theory]
     [InlineData("\"levels\": [ {", "\"levels\": [ { \"colour\": 1,")]
     [InlineData("\"type\": \"heading\"", "\"type\": \"headline\"")]
-    [InlineData("\"version\": 1", "\"version\": \"1\"")]
+    [InlineData("\"version\": 2", "\"version\": \"2\"")]
     [InlineData("\"kind\": \"money\"", "\"kind\": 2")]
     [InlineData("\"open\": \"beside\"", "\"open\": \"elsewhere\"")]
     [InlineData("\"by\": \"region\"", "\"by\": null")]

@@ -42,10 +42,10 @@ public class TotalsTests
         foreach (var (path, level, group) in Groups(run))
         {
             var expected = reference.Single(r => (r[0] as string ?? "") == path[0] && (r[1] as string ?? "") == path[1]);
-            var frame = run.Data!.NewFrame();
-            run.Data.Tree.Path(level, group).CopyTo(frame.Groups, 0);
+            var frame = run.First().NewFrame();
+            run.First().Tree.Path(level, group).CopyTo(frame.Groups, 0);
             var place = level == 0 ? new BandPlace(BandKind.ReportFooter) : new BandPlace(BandKind.GroupFooter, level);
-            var elements = run.Data.Plan.Bands[place].SelectMany(p => p.Elements).OfType<Planning.TextPlan>().ToList();
+            var elements = run.First().Plan.Bands[place].SelectMany(p => p.Elements).OfType<Elements.TextPlan>().ToList();
             for (var i = 0; i < totals.Length; i++) AssertSame(expected[i + 2], frame.Try(elements[i].OnlyValue!), $"{totals[i]} of {string.Join("/", path)}");
         }
     }
@@ -74,8 +74,8 @@ public class TotalsTests
         foreach (var (path, level, group) in Groups(run))
         {
             var expected = reference.Single(r => (r[0] as string ?? "") == path[0] && (r[1] as string ?? "") == path[1]);
-            Assert.Equal((double)expected[2]!, run.Data!.Totals[0, level, group].Double, 1e-9);
-            Assert.Equal((double)expected[3]!, run.Data.Totals[1, level, group].Double, 1e-9);
+            Assert.Equal((double)expected[2]!, run.First().Totals[0, level, group].Double, 1e-9);
+            Assert.Equal((double)expected[3]!, run.First().Totals[1, level, group].Double, 1e-9);
         }
     }
 
@@ -100,7 +100,7 @@ public class TotalsTests
 
     private static List<(string[] Path, int Level, int Group)> Groups(ReportRun run)
     {
-        var data = run.Data!;
+        var data = run.First();
         var groups = new List<(string[], int, int)> { (["", ""], 0, 0) };
         var frame = data.NewFrame();
         for (var level = 1; level <= data.Tree.Innermost; level++)

@@ -124,7 +124,7 @@ public sealed class CommandLineTests : IDisposable
     public async Task Problems_give_1_and_wrong_usage_gives_2()
     {
         var broken = DemoReports.All[0].Definition;
-        File.WriteAllText(At("broken.json"), ReportJson.Write(broken.WithMainSection(broken.MainSection() with { Filter = "rout = :route" })));
+        File.WriteAllText(At("broken.json"), ReportJson.Write(broken.MapSection(broken.Sheets[0].Sections[0].Id, s => s with { Filter = "rout = :route" })));
         File.WriteAllText(At("malformed.json"), "{");
         var check = await Run("check", At("broken.json"));
         Assert.Equal(1, check.Code);

@@ -1,6 +1,7 @@
 using System.Text.RegularExpressions;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Expressions.Aggregates;
 
 namespace LucidLattice.Core.Charts;
 
@@ -14,16 +15,9 @@ public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyLis
     private string Value(string expression)
     {
         var match = SimpleAggregate().Match(expression.Trim());
-        if (!match.Success) return Label(expression);
+        if (!match.Success || AggregateKinds.Find(match.Groups["name"].Value) is not { } kind) return Label(expression);
         var argument = match.Groups["of"].Value.Trim();
-        return match.Groups["name"].Value.ToLowerInvariant() switch
-        {
-            "count" => argument == "*" ? "Rows" : $"Number of {Lower(Label(argument))}",
-            "avg" => $"Average {Lower(Label(argument))}",
-            "min" => $"Least {Lower(Label(argument))}",
-            "max" => $"Most {Lower(Label(argument))}",
-            _ => Label(argument),
-        };
+        return kind is Sum ? Label(argument) : kind.Title(argument == "*" ? argument : Lower(Label(argument)));
     }
 
     private string Label(string expression)
@@ -35,6 +29,6 @@ public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyLis
 
     private static string Lower(string text) => text.Length > 1 && char.IsUpper(text[1]) ? text : text.Length == 0 ? text : char.ToLowerInvariant(text[0]) + text[1..];
 
-    [GeneratedRegex(@"^(?<name>sum|avg|min|max|count)\s*\((?<of>[^()]+)\)$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"^(?<name>\w+)\s*\((?<of>[^()]+)\)$", RegexOptions.IgnoreCase)]
     private static partial Regex SimpleAggregate();
 }

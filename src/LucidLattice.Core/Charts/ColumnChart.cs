@@ -139,9 +139,3 @@ public sealed class ColumnChart
         else TextItems.Add(_items, _typesetter, text, font, color, x, y - shift, width, rotation);
     }
 }
-
-/// <summary>What a chart shows: its words, its marks, and what a click on each mark does.</summary>
-public sealed record ChartContent(string Id, string Title, string CategoryTitle, string ValueTitle, IReadOnlyList<Mark> Marks, ValueFormat? Format, ValueFormat FullFormat, bool IsShare, bool ValueLabels, string Color, Func<Mark, LinkAction?> Action)
-{
-    public string AlternativeText => $"Column chart. {Title}. " + string.Join("; ", Marks.Take(24).Select(m => $"{m.Label}: {FullFormat.Format(m.Value)}")) + (Marks.Count > 24 ? "; …" : "");
-}

@@ -1,5 +1,6 @@
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Layout;
 using LucidLattice.Core.Planning;
@@ -7,122 +8,148 @@ using LucidLattice.Core.Running;
 
 namespace LucidLattice.Core.Composing;
 
-/// <summary>Draws each band of a run once, for a vantage: a path of group keys, clamped where a group is gone.</summary>
+/// <summary>Draws each band of a sheet once, for a vantage in each of its sections.</summary>
 public sealed class ComposeViewer
 {
     /// <summary>How many rows of the detail band are shown.</summary>
     public const int DetailRows = 3;
 
-    /// <summary>How many groups the vantage offers to jump to.</summary>
-    public const int MostSiblings = 200;
-
     private readonly ReportRun _run;
-    private readonly RunData _data;
     private readonly PartLayout _layout;
-    private readonly PartPainter _painter;
-    private readonly Frame _frame;
-    private readonly FramePositions _positions;
+    private readonly IReadOnlyDictionary<string, IReadOnlyList<string?>> _wanted;
+    private readonly List<BandView> _bands = [];
+    private readonly List<VantageStep> _steps = [];
 
-    private ComposeViewer(ReportRun run, ITypesetter typesetter)
-    {
-        _run = run;
-        _data = run.Data!;
-        _layout = new PartLayout(typesetter);
-        _painter = run.Painter(_layout);
-        _frame = _data.NewFrame();
-        (_frame.PageNumber, _frame.PageCount) = (1, null);
-        _positions = new FramePositions(_data.Tree, _frame);
-    }
+    private ComposeViewer(ReportRun run, IReadOnlyDictionary<string, IReadOnlyList<string?>> wanted, ITypesetter typesetter)
+        => (_run, _wanted, _layout) = (run, wanted, new PartLayout(typesetter));
 
     /// <param name="run">A run with data.</param>
-    /// <param name="vantage">Group keys, outermost first, as machines write them; may be shorter than the levels.</param>
-    public static ComposeView View(ReportRun run, IReadOnlyList<string?> vantage, ITypesetter typesetter)
+    /// <param name="vantage">Of each section, by its id: group keys, outermost first, as machines write them.</param>
+    /// <param name="sheet">The id of the sheet; null, or one that is gone, for the first.</param>
+    public static ComposeView View(ReportRun run, IReadOnlyDictionary<string, IReadOnlyList<string?>> vantage, ITypesetter typesetter, string? sheet = null)
     {
-        var viewer = new ComposeViewer(run, typesetter);
-        var steps = viewer.Steps(vantage, out var path);
-        return new ComposeView([.. viewer._data.Plan.Section.Bands().Select(b => viewer.Band(b.Place, path))], steps, viewer._data.Tree.Order.Length);
+        var plan = (run.Sheet(sheet) ?? run.Sheets[0]).Plan;
+        var viewer = new ComposeViewer(run, vantage, typesetter);
+        viewer.AddPageBand(plan, plan.PageHeader, BandKind.PageHeader);
+        foreach (var section in plan.Sections) viewer.AddSection(section, 0, group: 0);
+        viewer.AddPageBand(plan, plan.PageFooter, BandKind.PageFooter);
+        return new ComposeView(plan.Sheet.Id, viewer._bands, viewer._steps, run.Data![plan.First].Tree.Order.Length);
     }
 
-    private List<VantageStep> Steps(IReadOnlyList<string?> vantage, out int[] path)
+    private void AddPageBand(SheetPlan sheet, IReadOnlyList<PartPlan> parts, BandKind kind)
     {
-        var tree = _data.Tree;
-        path = new int[tree.Levels.Count];
-        var steps = new List<VantageStep>();
-        if (tree.Order.Length == 0) return steps;
-        for (var level = 1; level <= tree.Innermost; level++)
-        {
-            var first = tree.FirstChild(level - 1, path[level - 1]);
-            var count = 1;
-            while (tree.HasNextSibling(level, first + count - 1)) count++;
-            var chosen = first;
-            for (var i = 0; level <= vantage.Count && i < count; i++)
-                if (Key(level, first + i) == vantage[level - 1])
-                {
-                    chosen = first + i;
-                    break;
-                }
-            path[level] = chosen;
-            var siblings = Enumerable.Range(first, Math.Min(count, MostSiblings)).Select(g => new VantageKey(Key(level, g), Label(level, g))).ToList();
-            var plan = _data.Plan.Levels[level - 1].Level;
-            steps.Add(new VantageStep(plan.Id, plan.Name, Key(level, chosen), Label(level, chosen), chosen - first, count, siblings));
-        }
-        return steps;
+        var data = _run.Data![sheet.First];
+        var frame = data.NewFrame();
+        frame.PageNumber = 1;
+        new FramePositions(data.Tree, frame).MoveTo(new Cursor(Stage.ReportHeader, sheet.First.Base));
+        if (sheet.PageTotals.Specs.Count > 0) frame.PageTotals = data.TotalsOf(sheet.PageTotals, 0, 0);
+        var band = new Drawn(this, 0);
+        foreach (var part in parts) band.Add(part, frame, describe: true);
+        _bands.Add(band.View(sheet.First.Section.Id, 0, new BandPlace(kind), kind == BandKind.PageHeader ? "Page header" : "Page footer", null, 0));
     }
 
-    private string? Key(int level, int group)
+    /// <param name="group">The group of the section's tree that is the whole of it here.</param>
+    private void AddSection(SectionPlan plan, int depth, int group)
     {
-        var key = _data.KeyOf(level, group, _frame);
-        return key.IsNull ? null : key.Invariant;
+        var data = _run.Data![plan];
+        var vantage = Vantage.Of(data, _wanted.GetValueOrDefault(plan.Section.Id) ?? [], group);
+        _steps.AddRange(vantage.Steps);
+        var frame = data.NewFrame();
+        frame.PageNumber = 1;
+        foreach (var (place, _) in plan.Section.Bands()) AddBand(data, place, vantage.Path, frame, depth);
     }
 
-    private string Label(int level, int group)
+    private void AddBand(SectionData data, BandPlace place, int[] path, Frame frame, int depth)
     {
-        var key = _data.KeyOf(level, group, _frame);
-        return key.IsNull ? Charts.ChartNumbers.EmptyLabel : _data.Plan.Levels[level - 1].Format.Format(key);
-    }
-
-    private BandView Band(BandPlace place, int[] path)
-    {
-        var tree = _data.Tree;
-        var innermost = tree.Innermost;
+        var (tree, plan) = (data.Tree, data.Plan);
         var empty = tree.Order.Length == 0;
-        var (name, printed, cursor) = place.Kind switch
-        {
-            BandKind.ReportHeader => ("Report header", (long?)1, new Cursor(Stage.ReportHeader)),
-            BandKind.ReportFooter => ("Report footer", 1, new Cursor(Stage.ReportFooter)),
-            BandKind.PageHeader => ("Page header", null, new Cursor(Stage.ReportHeader)),
-            BandKind.PageFooter => ("Page footer", null, new Cursor(Stage.ReportHeader)),
-            BandKind.Detail => ("Rows", tree.Order.Length, new Cursor(Stage.Detail, innermost, path[innermost], tree.Levels[innermost].Start[path[innermost]])),
-            BandKind.GroupHeader => ($"{_data.Plan.Levels[place.Level - 1].Level.Name} header", empty ? 0 : tree.Levels[place.Level].Count, new Cursor(Stage.Header, place.Level, path[place.Level])),
-            _ => ($"{_data.Plan.Levels[place.Level - 1].Level.Name} footer", empty ? 0 : tree.Levels[place.Level].Count, new Cursor(Stage.Footer, place.Level, path[place.Level])),
-        };
-        var items = new List<DrawItem>();
-        var elements = new List<ElementView>();
-        var charts = new List<ChartView>();
-        var y = 0.0;
-        var rows = place.Kind == BandKind.Detail && !empty ? Math.Min(DetailRows, tree.Levels[innermost].End(path[innermost]) - cursor.Row) : 1;
+        var cursor = CursorAt(data, place, path);
+        var rows = place.Kind == BandKind.Detail && !empty ? Math.Min(DetailRows, tree.Levels[tree.Innermost].End(path[^1]) - cursor.Row) : 1;
+        var positions = new FramePositions(tree, frame);
+        var band = new Drawn(this, plan.X);
         for (var i = 0; i < rows; i++)
         {
-            if (empty && place.Kind is BandKind.Detail or BandKind.GroupHeader or BandKind.GroupFooter) Array.Clear(_frame.Groups);
-            else _positions.MoveTo(cursor with { Row = cursor.Row + i });
-            foreach (var part in _data.Plan.Bands[place]) y += Part(part, y, i == 0, items, elements, charts);
+            if (empty && place.Kind is BandKind.Detail or BandKind.GroupHeader or BandKind.GroupFooter) Array.Clear(frame.Groups);
+            else positions.MoveTo(cursor with { Row = cursor.Row + i });
+            foreach (var part in plan.Bands[place]) band.Add(part, frame, describe: i == 0);
         }
-        return new BandView(place, name, printed, y, new PageDrawing(_run.Report.Page.BodyWidth, Math.Max(y, 0.1), items), elements, charts);
+        _bands.Add(band.View(plan.Section.Id, depth, place, NameOf(plan, place), Printed(data, place), plan.X));
+        if (!empty) positions.MoveTo(cursor);
+        foreach (var inner in plan.Bands[place].SelectMany(p => p.Sections)) AddSection(inner, depth + 1, GroupFor(inner, frame));
     }
 
-    private double Part(PartPlan part, double y, bool first, List<DrawItem> items, List<ElementView> elements, List<ChartView> charts)
+    /// <summary>The rows of an inner section that belong to the place around it; where none do, its first ones, so that there is something to see.</summary>
+    private int GroupFor(SectionPlan inner, Frame around)
+        => inner.Match.Count > 0 && around.Row >= 0 && SectionContent.KeyOf(inner.Match.Select(m => m.Around), around) is { } key
+            ? _run.Data![inner].Content.Matches.GetValueOrDefault(key)
+            : 0;
+
+    private static Cursor CursorAt(SectionData data, BandPlace place, int[] path)
     {
-        var placed = _layout.Place(part, _frame);
-        _painter.Paint(part, _frame, 0, y, 0, placed.Height, items);
-        if (!first) return placed.Height;
-        foreach (var element in placed.Elements)
+        var (tree, whole) = (data.Tree, data.Plan.Base);
+        return place.Kind switch
         {
-            var plan = element.Plan;
-            elements.Add(new ElementView(plan.Id, part.Part.Id, y, (plan.Element as ColumnElement)?.Column, plan.X, y + element.Y, plan.Width, element.Height));
-            if (plan is not ChartPlan chart) continue;
-            var content = _run.Content(chart, _frame);
-            charts.Add(new ChartView(chart.Id, content.Title, [.. content.Marks.Select(m => new MarkView(m.Label, content.FullFormat.Format(m.Value), m.Rows, content.Action(m)))]));
+            BandKind.ReportHeader => new Cursor(Stage.ReportHeader, whole, path[whole]),
+            BandKind.ReportFooter => new Cursor(Stage.ReportFooter, whole, path[whole]),
+            BandKind.Detail => new Cursor(Stage.Detail, tree.Innermost, path[^1], tree.Order.Length == 0 ? 0 : tree.Levels[tree.Innermost].Start[path[^1]]),
+            BandKind.GroupHeader => new Cursor(Stage.Header, whole + place.Level, path[whole + place.Level]),
+            _ => new Cursor(Stage.Footer, whole + place.Level, path[whole + place.Level]),
+        };
+    }
+
+    private static string NameOf(SectionPlan plan, BandPlace place) => place.Kind switch
+    {
+        BandKind.ReportHeader => "Report header",
+        BandKind.ReportFooter => "Report footer",
+        BandKind.Detail => "Rows",
+        BandKind.GroupHeader => $"{plan.Levels[place.Level - 1].Level.Name} header",
+        _ => $"{plan.Levels[place.Level - 1].Level.Name} footer",
+    };
+
+    /// <summary>How often a band is printed if every row of the section is.</summary>
+    private static long Printed(SectionData data, BandPlace place)
+    {
+        var tree = data.Tree;
+        if (place.Kind == BandKind.Detail) return tree.Order.Length;
+        if (place.Level > 0) return tree.Order.Length == 0 ? 0 : tree.Levels[data.Plan.Base + place.Level].Count;
+        return data.Plan.Base == 0 ? 1 : tree.Levels[data.Plan.Base].Count;
+    }
+
+    /// <summary>A band while it is drawn.</summary>
+    private sealed class Drawn
+    {
+        private readonly ComposeViewer _viewer;
+        private readonly double _left;
+        private readonly PartPainter _painter;
+        private readonly List<DrawItem> _items = [];
+        private readonly List<ElementView> _elements = [];
+        private readonly List<ChartView> _charts = [];
+        private double _height;
+
+        public Drawn(ComposeViewer viewer, double left) => (_viewer, _left, _painter) = (viewer, left, viewer._run.Painter(viewer._layout, _items));
+
+        /// <param name="describe">False for rows after the first, which only show what it is like.</param>
+        public void Add(PartPlan part, Frame frame, bool describe)
+        {
+            var placed = _viewer._layout.Place(part, frame);
+            _painter.Paint(part, frame, _left, _height, 0, placed.Height);
+            if (describe) Describe(part, placed, frame);
+            _height += placed.Height;
         }
-        return placed.Height;
+
+        public BandView View(string section, int depth, BandPlace place, string name, long? printed, double left)
+            => new(section, depth, place, name, printed, left, _height, new PageDrawing(_viewer._run.Report.Page.BodyWidth, Math.Max(_height, 0.1), _items), _elements, _charts);
+
+        private void Describe(PartPlan part, PlacedPart placed, Frame frame)
+        {
+            foreach (var element in placed.Elements)
+            {
+                var plan = element.Plan;
+                _elements.Add(new ElementView(plan.Id, part.Part.Id, _height, plan.Element.Column, _left + plan.X, _height + element.Y, plan.Width, element.Height));
+                if (plan is not ChartPlan chart) continue;
+                var content = chart.Content(_viewer._run.Data!.Charts, frame, _viewer._run.Proof);
+                _charts.Add(new ChartView(chart.Id, content.Title, [.. content.Marks.Select(m => new MarkView(m.Label, content.FullFormat.Format(m.Value), m.Rows, content.Action(m)))]));
+            }
+        }
     }
 }

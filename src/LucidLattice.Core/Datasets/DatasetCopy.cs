@@ -1,5 +1,6 @@
 using System.Text.Json;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
 
 namespace LucidLattice.Core.Datasets;

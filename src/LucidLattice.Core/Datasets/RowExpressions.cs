@@ -1,12 +1,7 @@
 using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Formatting;
+using LucidLattice.Core.Elements;
 
 namespace LucidLattice.Core.Datasets;
-
-/// <summary>A place in a report where an expression over a dataset's rows stands.</summary>
-/// <param name="Words">For people: “column Delay”.</param>
-/// <param name="Id">The id of the column, level, element, section or parameter.</param>
-public readonly record struct ExpressionPlace(string Words, string Id);
 
 /// <summary>Every expression over the rows of a dataset, wherever it stands: one walk serves renaming and where-used alike.</summary>
 public static class RowExpressions
@@ -15,8 +10,22 @@ public static class RowExpressions
     public static ReportDefinition MapRowExpressions(this ReportDefinition report, string dataset, Func<ExpressionPlace, string, string> change)
     {
         report = report with { Parameters = [.. report.Parameters.Select(p => p.Choices is DatasetChoices c && c.Dataset == dataset ? p with { Choices = Choices(p, c, change) } : p)] };
-        var section = report.Sheets.Count > 0 && report.Sheets[0].Sections.Count > 0 ? report.MainSection() : null;
-        return section is null || section.Dataset != dataset ? report : report.WithMainSection(Section(section, change));
+        report = AroundKeys(report, dataset, change);
+        var mapped = report.MapSections(section => section.Dataset == dataset ? Section(section, change) : section);
+        // Page bands see the rows of their sheet's first section.
+        return mapped with { Sheets = [.. mapped.Sheets.Select(s => s.Sections.FirstOrDefault()?.Dataset == dataset ? s.MapPageBands((_, band) => band.MapElements(Mapped)) : s)] };
+
+        Element Mapped(Element element) => ElementKinds.KindOf(element).MapExpressions(element, change);
+    }
+
+    /// <summary>The keys by which inner sections are matched to rows of the dataset around them.</summary>
+    private static ReportDefinition AroundKeys(ReportDefinition report, string dataset, Func<ExpressionPlace, string, string> change)
+    {
+        var around = report.AllSections().Where(s => s.Dataset == dataset).SelectMany(s => s.Bands()).SelectMany(b => b.Band.Parts).SelectMany(p => p.Sections).Select(s => s.Id).ToHashSet();
+        return report.MapSections(section => !around.Contains(section.Id) ? section : section with
+        {
+            Match = [.. section.Match.Select(m => m with { Around = change(new("match", section.Id), m.Around) })],
+        });
     }
 
     /// <summary>The dataset with the expressions over its own fields passed through <paramref name="change"/>.</summary>
@@ -35,21 +44,12 @@ public static class RowExpressions
         var mapped = section with
         {
             Filter = section.Filter is { Length: > 0 } filter ? change(new("filter", section.Id), filter) : section.Filter,
+            Match = [.. section.Match.Select(m => m with { Own = change(new("match", section.Id), m.Own) })],
             Sort = [.. section.Sort.Select(s => s with { By = change(new("order", section.Id), s.By) })],
             Columns = [.. section.Columns.Select(c => c with { Expression = change(new($"column {c.Heading}", c.Id), c.Expression) })],
             Levels = [.. section.Levels.Select(l => l with { By = change(new($"group {l.Name}", l.Id), l.By) })],
         };
-        return mapped.MapElements((_, element) => element switch
-        {
-            TextElement text => text with { Text = TextTemplate.MapExpressions(text.Text, e => change(new("text", text.Id), e)) },
-            ChartElement chart => chart with
-            {
-                Category = change(new("chart", chart.Id), chart.Category),
-                Value = change(new("chart", chart.Id), chart.Value),
-                Title = chart.Title is null ? null : TextTemplate.MapExpressions(chart.Title, e => change(new("chart title", chart.Id), e)),
-            },
-            _ => element,
-        });
+        return mapped.MapElements((_, element) => ElementKinds.KindOf(element).MapExpressions(element, change));
     }
 
     private static DatasetChoices Choices(Parameter parameter, DatasetChoices choices, Func<ExpressionPlace, string, string> change)

@@ -4,7 +4,7 @@ namespace LucidLattice.Core.Definitions;
 /// A chart drawn once for each time its band is printed, from the rows of that band's group
 /// (from all rows in the report bands).
 /// </summary>
-public sealed record ChartElement : FreeElement
+public sealed record ChartElement : Element
 {
     public ChartType Chart { get; init; } = ChartType.Columns;
 
@@ -39,9 +39,6 @@ public sealed record ChartElement : FreeElement
 
     /// <summary>#RRGGBB; null takes the first colour of the palette.</summary>
     public string? Color { get; init; }
-
-    /// <summary>What a click on a mark opens.</summary>
-    public Link? Link { get; init; }
 }
 
 public enum ChartType { Columns }

@@ -1,49 +1,65 @@
 namespace LucidLattice.Core.Definitions;
 
-/// <summary>Which kind of band something stands in.</summary>
-public enum BandKind { ReportHeader, PageHeader, GroupHeader, Detail, GroupFooter, PageFooter, ReportFooter }
-
-/// <summary>A band's place: its kind, and for group bands the level, counted from 1 at the outermost (0 elsewhere).</summary>
-public readonly record struct BandPlace(BandKind Kind, int Level = 0)
-{
-    public bool IsPageBand => Kind is BandKind.PageHeader or BandKind.PageFooter;
-
-    /// <summary>True where an aggregate without OVER covers the rows of a group.</summary>
-    public bool IsSummary => Kind is BandKind.ReportHeader or BandKind.ReportFooter or BandKind.GroupHeader or BandKind.GroupFooter;
-}
-
-/// <summary>Finds and replaces the bands and elements of a section.</summary>
+/// <summary>Finds and replaces the sections, bands and elements of a report.</summary>
 public static class DefinitionWalk
 {
-    /// <summary>The section that this version offers: the first one of the first sheet.</summary>
-    public static Section MainSection(this ReportDefinition definition) => definition.Sheets[0].Sections[0];
+    /// <summary>Every section, those inside of others after the one that they are in.</summary>
+    public static IEnumerable<Section> AllSections(this ReportDefinition report) => report.Sheets.SelectMany(s => s.Sections).SelectMany(WithInner);
 
-    /// <summary>The definition with its main section replaced.</summary>
-    public static ReportDefinition WithMainSection(this ReportDefinition definition, Section section)
+    /// <summary>A section and all that are inside of it.</summary>
+    public static IEnumerable<Section> WithInner(this Section section)
+        => section.Bands().SelectMany(b => b.Band.Parts).SelectMany(p => p.Sections).SelectMany(WithInner).Prepend(section);
+
+    public static Section? FindSection(this ReportDefinition report, string id) => report.AllSections().FirstOrDefault(s => s.Id == id);
+
+    /// <summary>The dataset whose rows a section lists, or null.</summary>
+    public static Dataset? DatasetOf(this ReportDefinition report, Section section) => report.Datasets.FirstOrDefault(d => d.Id == section.Dataset);
+
+    /// <summary>The sheet on which a section stands, also one inside of another.</summary>
+    public static Sheet SheetOf(this ReportDefinition report, string section) => report.Sheets.First(s => s.Sections.SelectMany(WithInner).Any(i => i.Id == section));
+
+    /// <summary>The report with one of its sections, wherever it stands, passed through <paramref name="change"/>.</summary>
+    public static ReportDefinition MapSection(this ReportDefinition report, string id, Func<Section, Section> change)
+        => report.MapSections(section => section.Id == id ? change(section) : section);
+
+    /// <summary>The report with every section passed through <paramref name="change"/>, inner ones first.</summary>
+    public static ReportDefinition MapSections(this ReportDefinition report, Func<Section, Section> change)
     {
-        var sheet = definition.Sheets[0];
-        return definition with { Sheets = [sheet with { Sections = [section, .. sheet.Sections.Skip(1)] }, .. definition.Sheets.Skip(1)] };
+        return report with { Sheets = [.. report.Sheets.Select(sheet => sheet with { Sections = [.. sheet.Sections.Select(Inside)] })] };
+
+        Section Inside(Section section) => change(section.MapBands((_, band) => band with
+        {
+            Parts = [.. band.Parts.Select(part => part.Sections.Count == 0 ? part : part with { Sections = [.. part.Sections.Select(Inside)] })],
+        }));
     }
 
-    /// <summary>The dataset of the main section, or null.</summary>
-    public static Dataset? MainDataset(this ReportDefinition definition)
-        => definition.Datasets.FirstOrDefault(d => d.Id == definition.MainSection().Dataset);
+    /// <summary>The report with a sheet passed through <paramref name="change"/>.</summary>
+    public static ReportDefinition MapSheet(this ReportDefinition report, string id, Func<Sheet, Sheet> change)
+        => report with { Sheets = [.. report.Sheets.Select(s => s.Id == id ? change(s) : s)] };
 
-    /// <summary>All bands as they stand on a page that holds the whole report.</summary>
+    /// <summary>The bands of a section as they stand on a page that holds all of it.</summary>
     public static IEnumerable<(BandPlace Place, Band Band)> Bands(this Section section)
     {
-        yield return (new(BandKind.PageHeader), section.PageHeader);
         yield return (new(BandKind.ReportHeader), section.ReportHeader);
         for (var i = 0; i < section.Levels.Count; i++) yield return (new(BandKind.GroupHeader, i + 1), section.Levels[i].Header);
         yield return (new(BandKind.Detail), section.Detail);
         for (var i = section.Levels.Count - 1; i >= 0; i--) yield return (new(BandKind.GroupFooter, i + 1), section.Levels[i].Footer);
         yield return (new(BandKind.ReportFooter), section.ReportFooter);
-        yield return (new(BandKind.PageFooter), section.PageFooter);
     }
 
-    /// <summary>Every element with its band.</summary>
-    public static IEnumerable<(BandPlace Place, Element Element)> Elements(this Section section)
-        => from band in section.Bands() from part in band.Band.Parts from element in part.Elements select (band.Place, element);
+    /// <summary>The bands of a sheet's pages.</summary>
+    public static IEnumerable<(BandPlace Place, Band Band)> PageBands(this Sheet sheet)
+        => [(new(BandKind.PageHeader), sheet.PageHeader), (new(BandKind.PageFooter), sheet.PageFooter)];
+
+    /// <summary>Every element of a section's own bands.</summary>
+    public static IEnumerable<(BandPlace Place, Element Element)> Elements(this Section section) => section.Bands().SelectMany(In);
+
+    /// <summary>Every element of a sheet's page bands.</summary>
+    public static IEnumerable<(BandPlace Place, Element Element)> PageElements(this Sheet sheet) => sheet.PageBands().SelectMany(In);
+
+    /// <summary>Every element of the report.</summary>
+    public static IEnumerable<Element> AllElements(this ReportDefinition report)
+        => report.Sheets.SelectMany(s => s.PageElements()).Concat(report.AllSections().SelectMany(s => s.Elements())).Select(e => e.Element);
 
     /// <summary>The band at a place.</summary>
     public static Band BandAt(this Section section, BandPlace place) => section.Bands().First(b => b.Place == place).Band;
@@ -52,9 +68,7 @@ public static class DefinitionWalk
     public static Section MapBands(this Section section, Func<BandPlace, Band, Band> change) => section with
     {
         ReportHeader = change(new(BandKind.ReportHeader), section.ReportHeader),
-        PageHeader = change(new(BandKind.PageHeader), section.PageHeader),
         Detail = change(new(BandKind.Detail), section.Detail),
-        PageFooter = change(new(BandKind.PageFooter), section.PageFooter),
         ReportFooter = change(new(BandKind.ReportFooter), section.ReportFooter),
         Levels = [.. section.Levels.Select((level, i) => level with
         {
@@ -63,10 +77,30 @@ public static class DefinitionWalk
         })],
     };
 
-    /// <summary>The section with every element passed through <paramref name="change"/>; null takes the element out.</summary>
+    /// <summary>The sheet with its page bands passed through <paramref name="change"/>.</summary>
+    public static Sheet MapPageBands(this Sheet sheet, Func<BandPlace, Band, Band> change) => sheet with
+    {
+        PageHeader = change(new(BandKind.PageHeader), sheet.PageHeader),
+        PageFooter = change(new(BandKind.PageFooter), sheet.PageFooter),
+    };
+
+    /// <summary>The section with every element of its own bands passed through <paramref name="change"/>; null takes the element out.</summary>
     public static Section MapElements(this Section section, Func<BandPlace, Element, Element?> change)
-        => section.MapBands((place, band) => new Band
-        {
-            Parts = [.. band.Parts.Select(part => part with { Elements = [.. part.Elements.Select(e => change(place, e)).OfType<Element>()] })],
-        });
+        => section.MapBands((place, band) => band.MapElements(e => change(place, e)));
+
+    /// <summary>The band with every element passed through <paramref name="change"/>; null takes the element out.</summary>
+    public static Band MapElements(this Band band, Func<Element, Element?> change) => band with
+    {
+        Parts = [.. band.Parts.Select(part => part with { Elements = [.. part.Elements.Select(change).OfType<Element>()] })],
+    };
+
+    /// <summary>The report with every element, wherever it stands, passed through <paramref name="change"/>; null takes the element out.</summary>
+    public static ReportDefinition MapAllElements(this ReportDefinition report, Func<Element, Element?> change)
+    {
+        var mapped = report.MapSections(section => section.MapElements((_, e) => change(e)));
+        return mapped with { Sheets = [.. mapped.Sheets.Select(sheet => sheet.MapPageBands((_, band) => band.MapElements(change)))] };
+    }
+
+    private static IEnumerable<(BandPlace, Element)> In((BandPlace Place, Band Band) band)
+        => band.Band.Parts.SelectMany(part => part.Elements).Select(element => (band.Place, element));
 }

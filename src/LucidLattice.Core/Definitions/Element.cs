@@ -2,7 +2,10 @@ using System.Text.Json.Serialization;
 
 namespace LucidLattice.Core.Definitions;
 
-/// <summary>Something placed in a band part. Y is measured from the part's top edge, in points.</summary>
+/// <summary>
+/// Something placed in a band part. It stands either in a column, which gives it place, width, alignment and pattern, or in a
+/// rectangle of its own. Lengths are in points; Y is measured from the part's top edge, X from the left margin.
+/// </summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "type")]
 [JsonDerivedType(typeof(TextElement), "text")]
 [JsonDerivedType(typeof(HeadingElement), "heading")]
@@ -13,49 +16,19 @@ namespace LucidLattice.Core.Definitions;
 public abstract record Element
 {
     public required string Id { get; init; }
+
+    /// <summary>The id of the column in which it stands; null for a rectangle of its own.</summary>
+    public string? Column { get; init; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public double X { get; init; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public double Width { get; init; }
     public double Y { get; init; }
     public double Height { get; init; } = 16;
     public Style? Style { get; init; }
+
+    /// <summary>What a click on it opens; of a chart, a click on one of its marks.</summary>
+    public Link? Link { get; init; }
 }
-
-/// <summary>An element with a place of its own. X is measured from the left margin, in points.</summary>
-public abstract record FreeElement : Element
-{
-    public double X { get; init; }
-    public required double Width { get; init; }
-}
-
-/// <summary>An element whose place, width, alignment and pattern come from its column.</summary>
-public abstract record ColumnElement : Element
-{
-    /// <summary>The column's id.</summary>
-    public required string Column { get; init; }
-}
-
-/// <summary>A text that may hold values: <c>Sailings from {{ :from | d MMMM yyyy }}</c>. It wraps, and its band grows.</summary>
-public sealed record TextElement : FreeElement
-{
-    public required string Text { get; init; }
-}
-
-/// <summary>The heading of a column.</summary>
-public sealed record HeadingElement : ColumnElement;
-
-/// <summary>The value of a column, for the row that is printed.</summary>
-public sealed record CellElement : ColumnElement;
-
-/// <summary>A subtotal of a column, over the rows of the group whose header or footer it stands in.</summary>
-public sealed record TotalElement : ColumnElement
-{
-    public Aggregate Aggregate { get; init; } = Aggregate.Sum;
-}
-
-/// <summary>A horizontal rule at the element's top edge.</summary>
-public sealed record LineElement : FreeElement
-{
-    /// <summary>Stroke width in points.</summary>
-    public double Thickness { get; init; } = 0.75;
-}
-
-/// <summary>How a column's values are brought to one figure.</summary>
-public enum Aggregate { Sum, Avg, Count, Min, Max }

@@ -30,7 +30,7 @@ public sealed record ReportDefinition
     public IReadOnlyList<Parameter> Parameters { get; init; } = [];
     public IReadOnlyList<Dataset> Datasets { get; init; } = [];
 
-    /// <summary>The first sheet is shown first. This version offers exactly one.</summary>
+    /// <summary>The first sheet is shown; the others by an address or a link.</summary>
     public IReadOnlyList<Sheet> Sheets { get; init; } = [];
 }
 
@@ -54,5 +54,18 @@ public sealed record Sheet
 {
     public required string Id { get; init; }
     public required string Name { get; init; }
+
+    /// <summary>At the top and at the foot of each of its pages; a field in them is the first section's.</summary>
+    public Band PageHeader { get; init; } = new();
+    public Band PageFooter { get; init; } = new();
+
+    /// <summary>Its pages are filled in so many columns, from left to right; null for one.</summary>
+    public PageColumns? Columns { get; init; }
+
+    /// <summary>Under one another, or beside the one before.</summary>
     public IReadOnlyList<Section> Sections { get; init; } = [];
 }
+
+/// <summary>Columns that a page is filled in, of equal width.</summary>
+/// <param name="Gap">Between two of them, in points.</param>
+public sealed record PageColumns(int Count, double Gap = 16);

@@ -17,7 +17,7 @@ public static class ReportSchema
         };
         var schema = (JsonObject)new JsonSerializerOptions(ReportJson.Options) { TypeInfoResolver = new System.Text.Json.Serialization.Metadata.DefaultJsonTypeInfoResolver() }.GetJsonSchemaAsNode(typeof(ReportDefinition), exporter);
         schema.Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
-        schema.Insert(1, "title", "Lucid Lattice report definition, version 1");
+        schema.Insert(1, "title", $"Lucid Lattice report definition, version {ReportDefinition.CurrentVersion}");
         return schema.ToJsonString(new JsonSerializerOptions { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping }) + "\n";
     }
 }

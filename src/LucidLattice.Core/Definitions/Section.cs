@@ -1,9 +1,18 @@
 namespace LucidLattice.Core.Definitions;
 
-/// <summary>A list of rows with its grouping levels and its bands. This version offers one section a sheet.</summary>
+/// <summary>A list of rows with its grouping levels and its bands. It stands on a sheet, or in a part of another section's band.</summary>
 public sealed record Section
 {
     public required string Id { get; init; }
+
+    /// <summary>True prints it beside the section before it, at the same height; false below it.</summary>
+    public bool Beside { get; init; }
+
+    /// <summary>In points; null takes what is left beside its neighbours, in equal parts.</summary>
+    public double? Width { get; init; }
+
+    /// <summary>Of a section inside of another one: which of its rows belong to the row or the group around it; none takes all.</summary>
+    public IReadOnlyList<MatchKey> Match { get; init; } = [];
 
     /// <summary>The id of the dataset whose rows are listed; null for a section of texts alone.</summary>
     public string? Dataset { get; init; }
@@ -21,10 +30,18 @@ public sealed record Section
     public IReadOnlyList<Level> Levels { get; init; } = [];
 
     public Band ReportHeader { get; init; } = new();
-    public Band PageHeader { get; init; } = new();
     public Band Detail { get; init; } = new();
-    public Band PageFooter { get; init; } = new();
     public Band ReportFooter { get; init; } = new();
+}
+
+/// <summary>Rows of a section inside of another belong to a place around it where both sides are equal; an empty one is equal to nothing.</summary>
+public sealed record MatchKey
+{
+    /// <summary>A row-phase expression over the section's own rows.</summary>
+    public required string Own { get; init; }
+
+    /// <summary>A row-phase expression over the rows around it.</summary>
+    public required string Around { get; init; }
 }
 
 /// <summary>One key of a row order.</summary>
@@ -89,7 +106,10 @@ public sealed record BandPart
     /// <summary>The least height, in points.</summary>
     public required double Height { get; init; }
 
-    /// <summary>In a group header: drawn again at the top of each page on which the group goes on.</summary>
+    /// <summary>In a header: drawn again at the top of each page on which the group, or the section, goes on.</summary>
     public bool Repeat { get; init; }
     public IReadOnlyList<Element> Elements { get; init; } = [];
+
+    /// <summary>Sections that are printed here, below the elements.</summary>
+    public IReadOnlyList<Section> Sections { get; init; } = [];
 }

@@ -11,12 +11,12 @@ public sealed record AddChart : Edit
     public required BandKind Band { get; init; }
     public int Level { get; init; }
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
+        var section = at.Section;
         var place = new BandPlace(Band, Level);
         if (!place.IsSummary) throw new EditException("A chart belongs in a header or footer of a group or of the report.");
-        var dataset = report.MainDataset() ?? throw new EditException("The report has no rows to draw yet. Choose a dataset first.");
+        var dataset = at.Dataset ?? throw new EditException("The report has no rows to draw yet. Choose a dataset first.");
         // Inside a group, the next level below it makes the best categories; else a text that is no key.
         var category = section.Levels.ElementAtOrDefault(Math.Max(Level, section.Levels.Count > 1 && Level == 0 ? section.Levels.Count - 1 : Level))?.By
             ?? section.Levels.LastOrDefault(l => l.Id != section.Levels.ElementAtOrDefault(Level - 1)?.Id && Level == 0)?.By
@@ -24,21 +24,21 @@ public sealed record AddChart : Edit
             ?? Names.Quoted(dataset.Fields[0].Name);
         var chart = new ChartElement
         {
-            Id = NewId.For(section, "ch"),
-            Width = report.Page.BodyWidth,
+            Id = at.NewId("ch"),
+            Width = at.BodyWidth,
             Height = 180,
             Y = 2,
             Category = category,
             Value = Value(section, dataset),
         };
-        var part = new BandPart { Id = NewId.For(section, "p"), Height = 190, Elements = [chart] };
-        return report.WithMainSection(section.MapBands((p, band) => p == place ? band.AboveHeadings(part) : band));
+        var part = new BandPart { Id = at.NewId("p"), Height = 190, Elements = [chart] };
+        return at.MapBand(place, band => band.AboveHeadings(part));
     }
 
     private static string Value(Section section, Dataset dataset)
     {
         var total = section.Elements().Select(e => e.Element).OfType<TotalElement>().FirstOrDefault();
-        if (total is not null && section.Columns.FirstOrDefault(c => c.Id == total.Column) is { } column) return $"{total.Aggregate.ToString().ToLowerInvariant()}({column.Expression})";
+        if (total is not null && section.Columns.FirstOrDefault(c => c.Id == total.Column) is { } column) return $"{total.Aggregate}({column.Expression})";
         var numbers = dataset.Fields.Where(f => f.Type.IsNumber() && f.Kind is not (FieldKind.Key or FieldKind.Share)).Select(f => Names.Quoted(f.Name)).ToList();
         var shown = section.Columns.FirstOrDefault(c => numbers.Contains(c.Expression))?.Expression;
         return shown is null ? "count(*)" : $"sum({shown})";
@@ -55,20 +55,21 @@ public sealed record LinkChart : Edit
 
     /// <summary>The id of the report that opens; null removes the link.</summary>
     public string? Report { get; init; }
+    protected override string Named => Chart;
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
-        if (Elements.Require(section, Chart) is not ChartElement chart) throw new EditException("Only charts have links so far.");
-        var link = Report is null ? null : Propose(report, section, chart, catalog.Published(Report) ?? throw new EditException("That report was never published. Publish it first, so that readers can see it."));
-        return report.WithMainSection(section.MapElements((_, e) => e.Id == Chart ? chart with { Link = link } : e));
+        if (at.Require(Chart) is not ChartElement chart) throw new EditException("Only charts have links so far.");
+        var link = Report is null ? null : Propose(at, chart, catalog.Published(Report) ?? throw new EditException("That report was never published. Publish it first, so that readers can see it."));
+        return at.MapElements(e => e.Id == Chart ? chart with { Link = link } : e);
     }
 
-    private Link Propose(ReportDefinition report, Section section, ChartElement chart, ReportDefinition target)
+    private Link Propose(Workpiece at, ChartElement chart, ReportDefinition target)
     {
+        var (report, section) = (at.Report, at.Section);
         var place = section.Elements().First(e => e.Element.Id == Chart).Place;
         var around = section.Levels.Take(place.Level).ToList();
-        var fields = report.MainDataset()?.Fields ?? [];
+        var fields = at.Dataset?.Fields ?? [];
         DataType? TypeOf(string expression) => fields.FirstOrDefault(f => Names.Quoted(f.Name) == expression)?.Type;
         ValueSource? Source(Parameter parameter)
         {

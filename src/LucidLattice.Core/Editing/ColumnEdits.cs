@@ -18,18 +18,18 @@ public sealed record AddField : Edit
     /// <summary>The column before which a new column is put; null for the end.</summary>
     public string? Before { get; init; }
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
-        var field = report.MainDataset()?.Fields.FirstOrDefault(f => f.Name == Field) ?? throw new EditException($"There is no field “{Field}”.");
+        var section = at.Section;
+        var field = at.Dataset?.Fields.FirstOrDefault(f => f.Name == Field) ?? throw new EditException($"There is no field “{Field}”.");
         var place = new BandPlace(Band, Level);
-        if (Band == BandKind.Detail) return report.WithMainSection(Columns.Add(report, section, field, Before));
+        if (Band == BandKind.Detail) return Columns.Add(at, field, Before);
         if (place.IsPageBand) throw new EditException("A page header or footer has no row to take a value from. Put the field into the detail band, or into a header or footer of a group.");
         var quoted = Names.Quoted(field.Name);
         if (section.Columns.FirstOrDefault(c => c.Expression == quoted) is { } column && field.Type.IsNumber())
-            return report.WithMainSection(Totals.Add(section, place, column, UsualAggregate.Of(field)));
-        var text = field.Type.IsNumber() ? $"{field.Caption}: {{{{ {UsualAggregate.Of(field).ToString().ToLowerInvariant()}({quoted}) }}}}" : $"{{{{ {quoted} }}}}";
-        return new AddText { Band = Band, Level = Level, Text = text }.Apply(report, catalog);
+            return Totals.Add(at, place, column, UsualAggregate.Of(field));
+        var text = field.Type.IsNumber() ? $"{field.Caption}: {{{{ {UsualAggregate.Of(field)}({quoted}) }}}}" : $"{{{{ {quoted} }}}}";
+        return new AddText { Band = Band, Level = Level, Text = text }.Change(at, catalog);
     }
 }
 
@@ -37,12 +37,13 @@ public sealed record AddField : Edit
 public sealed record SetColumn : Edit
 {
     public required Column Column { get; init; }
+    protected override string Named => Column.Id;
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
+        var section = at.Section;
         Columns.Require(section, Column.Id);
-        return report.WithMainSection(section with { Columns = [.. section.Columns.Select(c => c.Id == Column.Id ? Column with { Width = Math.Max(12, Column.Width) } : c)] });
+        return at.With(section with { Columns = [.. section.Columns.Select(c => c.Id == Column.Id ? Column with { Width = Math.Max(12, Column.Width) } : c)] });
     }
 }
 
@@ -53,14 +54,15 @@ public sealed record MoveColumn : Edit
 
     /// <summary>Its new index, from 0.</summary>
     public required int To { get; init; }
+    protected override string Named => Column;
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
+        var section = at.Section;
         var column = Columns.Require(section, Column);
         var columns = section.Columns.Where(c => c.Id != Column).ToList();
         columns.Insert(Math.Clamp(To, 0, columns.Count), column);
-        return report.WithMainSection(section with { Columns = columns });
+        return at.With(section with { Columns = columns });
     }
 }
 
@@ -68,13 +70,13 @@ public sealed record MoveColumn : Edit
 public sealed record DeleteColumn : Edit
 {
     public required string Column { get; init; }
+    protected override string Named => Column;
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
+        var section = at.Section;
         Columns.Require(section, Column);
-        var without = section with { Columns = [.. section.Columns.Where(c => c.Id != Column)] };
-        return report.WithMainSection(without.MapElements((_, e) => e is ColumnElement bound && bound.Column == Column ? null : e).WithoutEmptyParts(section));
+        return at.With(section with { Columns = [.. section.Columns.Where(c => c.Id != Column)] }).MapElements(e => e.Column == Column ? null : e);
     }
 }
 
@@ -86,30 +88,32 @@ internal static class Columns
         => section.Columns.FirstOrDefault(c => c.Id == id) ?? throw new EditException($"There is no column “{id}”.");
 
     /// <summary>A new column with its heading and its cell; when the page is full, all columns give way a little.</summary>
-    public static Section Add(ReportDefinition report, Section section, Field field, string? before)
+    public static Workpiece Add(Workpiece at, Field field, string? before)
     {
-        var column = new Column { Id = NewId.For(section, "c"), Heading = field.Caption, Expression = Names.Quoted(field.Name), Width = WidthOf(field) };
-        var columns = section.Columns.ToList();
-        var at = before is null ? -1 : columns.FindIndex(c => c.Id == before);
-        columns.Insert(at < 0 ? columns.Count : at, column);
-        var (sum, room) = (columns.Sum(c => c.Width), report.Page.BodyWidth);
+        var column = new Column { Id = at.NewId("c"), Heading = field.Caption, Expression = Names.Quoted(field.Name), Width = WidthOf(field) };
+        var columns = at.Section.Columns.ToList();
+        var index = before is null ? -1 : columns.FindIndex(c => c.Id == before);
+        columns.Insert(index < 0 ? columns.Count : index, column);
+        var (sum, room) = (columns.Sum(c => c.Width), at.BodyWidth);
         if (sum > room) columns = [.. columns.Select(c => c with { Width = Math.Round(c.Width * room / sum, 2) })];
-        section = section with { Columns = columns };
+        at = at.With(at.Section with { Columns = columns });
 
-        (section, var headings) = HeadingPart(section, report.Page.BodyWidth);
-        section = section.AddElement(headings.Id, new HeadingElement { Id = NewId.For(section, "h"), Column = column.Id, Height = 13 });
-        (section, var rows) = section.TextPart(new BandPlace(BandKind.Detail), RowHeight);
-        return section.AddElement(rows.Id, new CellElement { Id = NewId.For(section, "e"), Column = column.Id, Y = 1, Height = 13 });
+        (at, var headings) = HeadingPart(at);
+        at = at.AddElement(headings.Id, new HeadingElement { Id = at.NewId("h"), Column = column.Id, Height = 13 });
+        (at, var rows) = at.TextPart(new BandPlace(BandKind.Detail), RowHeight);
+        return at.AddElement(rows.Id, new CellElement { Id = at.NewId("e"), Column = column.Id, Y = 1, Height = 13 });
     }
 
     /// <summary>The part in which the headings of the columns stand, with a rule below them.</summary>
-    private static (Section, BandPart) HeadingPart(Section section, double width)
+    private static (Workpiece, BandPart) HeadingPart(Workpiece at)
     {
-        var existing = section.Bands().SelectMany(b => b.Band.Parts).FirstOrDefault(p => p.Elements.Any(e => e is HeadingElement));
-        if (existing is not null) return (section, existing);
-        var part = new BandPart { Id = NewId.For(section, "p"), Height = HeadingHeight, Repeat = true };
-        section = section.AddPart(section.HeadingPlace(), part);
-        return (section.AddElement(part.Id, new LineElement { Id = NewId.For(section, "n"), Y = 14, Width = width, Height = 1 }), part);
+        // Headings in the page header are this section's only if they name a column of it.
+        var own = at.Section.Columns.Select(c => c.Id).ToHashSet();
+        var existing = at.Bands.SelectMany(b => b.Band.Parts).FirstOrDefault(p => p.Elements.Any(e => e is HeadingElement && own.Contains(e.Column ?? "")));
+        if (existing is not null) return (at, existing);
+        var part = new BandPart { Id = at.NewId("p"), Height = HeadingHeight, Repeat = true };
+        at = at.AddPart(at.Section.HeadingPlace(), part);
+        return (at.AddElement(part.Id, new LineElement { Id = at.NewId("n"), Y = 14, Width = at.BodyWidth, Height = 1 }), part);
     }
 
     private static double WidthOf(Field field) => field.Type switch

@@ -25,23 +25,19 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(ExchangeDataset), "exchangeDataset")]
 public abstract record Edit
 {
+    /// <summary>The id of the section that it works on; null takes the one that holds what it names, or else the first.</summary>
+    public string? Section { get; init; }
+
+    /// <summary>The id of what it changes, by which its section is found; null if it names nothing that is there.</summary>
+    [JsonIgnore]
+    protected virtual string? Named => null;
+
     /// <exception cref="EditException">The change makes no sense here; the message is meant for people.</exception>
-    public abstract ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog);
+    public virtual ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog) => Change(Workpiece.Of(report, Section, Named), catalog).Report;
+
+    /// <summary>The report with the change made.</summary>
+    internal abstract Workpiece Change(Workpiece at, IReportCatalog catalog);
 }
 
 /// <summary>A change that makes no sense where it was asked for; the message is meant for people.</summary>
 public sealed class EditException(string message) : Exception(message);
-
-/// <summary>Ids that are not in use yet.</summary>
-internal static class NewId
-{
-    /// <summary>The prefix and the first number that nothing in the report carries.</summary>
-    public static string For(Section section, string prefix)
-    {
-        var used = section.Elements().Select(e => e.Element.Id)
-            .Concat(section.Bands().SelectMany(b => b.Band.Parts).Select(p => p.Id))
-            .Concat(section.Levels.Select(l => l.Id)).Concat(section.Columns.Select(c => c.Id)).Append(section.Id).ToHashSet();
-        for (var n = 1; ; n++)
-            if (!used.Contains(prefix + n)) return prefix + n;
-    }
-}

@@ -10,12 +10,11 @@ public sealed record AddText : Edit
     public required BandKind Band { get; init; }
     public int Level { get; init; }
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
-        (section, var part) = section.TextPart(new BandPlace(Band, Level), 20);
+        (at, var part) = at.TextPart(new BandPlace(Band, Level), 20);
         var y = part.Elements.Count == 0 ? 3 : part.Elements.Max(e => e.Y + e.Height) + 2;
-        return report.WithMainSection(section.AddElement(part.Id, new TextElement { Id = NewId.For(section, "t"), Y = y, Width = Math.Min(240, report.Page.BodyWidth), Height = 15, Text = Text }));
+        return at.AddElement(part.Id, new TextElement { Id = at.NewId("t"), Y = y, Width = Math.Min(240, at.BodyWidth), Height = 15, Text = Text });
     }
 }
 
@@ -23,17 +22,16 @@ public sealed record AddText : Edit
 public sealed record SetElement : Edit
 {
     public required Element Element { get; init; }
+    protected override string Named => Element.Id;
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
-        Elements.Require(section, Element.Id);
-        section = section.MapElements((_, e) => e.Id == Element.Id ? Element : e);
+        at.Require(Element.Id);
         // A part holds what stands in it.
-        return report.WithMainSection(section.MapBands((_, band) => new Band
+        return at.MapElements(e => e.Id == Element.Id ? Element : e).MapBands((_, band) => band with
         {
             Parts = [.. band.Parts.Select(p => p.Elements.Any(e => e.Id == Element.Id) ? p with { Height = Math.Max(p.Height, Element.Y + Element.Height) } : p)],
-        }));
+        });
     }
 }
 
@@ -41,49 +39,46 @@ public sealed record SetElement : Edit
 public sealed record SetText : Edit
 {
     public required string Element { get; init; }
+    protected override string Named => Element;
     public required string Text { get; init; }
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
-        return Elements.Require(section, Element) switch
+        return at.Require(Element) switch
         {
-            TextElement => report.WithMainSection(section.MapElements((_, e) => e is TextElement t && t.Id == Element ? t with { Text = Text } : e)),
-            HeadingElement heading => report.WithMainSection(section with { Columns = [.. section.Columns.Select(c => c.Id == heading.Column ? c with { Heading = Text } : c)] }),
-            ChartElement chart => new SetElement { Element = chart with { Title = Text } }.Apply(report, catalog),
+            TextElement => at.MapElements(e => e is TextElement t && t.Id == Element ? t with { Text = Text } : e),
+            HeadingElement heading => at with { Report = at.Report.MapSections(s => Renamed(s, heading.Column)) },
+            ChartElement chart => new SetElement { Element = chart with { Title = Text } }.Change(at, catalog),
             _ => throw new EditException("Only texts, headings and chart titles can be typed over."),
         };
     }
+
+    private Section Renamed(Section section, string? column)
+        => section.Columns.All(c => c.Id != column) ? section : section with { Columns = [.. section.Columns.Select(c => c.Id == column ? c with { Heading = Text } : c)] };
 }
 
 public sealed record DeleteElement : Edit
 {
     public required string Element { get; init; }
+    protected override string Named => Element;
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
-        Elements.Require(section, Element);
-        return report.WithMainSection(section.MapElements((_, e) => e.Id == Element ? null : e).WithoutEmptyParts(section));
+        at.Require(Element);
+        return at.MapElements(e => e.Id == Element ? null : e);
     }
 }
 
-/// <summary>Changes which rows are kept and how they are ordered.</summary>
+/// <summary>Changes which rows of a section are kept and how they are ordered.</summary>
 public sealed record SetSection : Edit
 {
     /// <summary>A condition; empty for none; null leaves it.</summary>
     public string? Filter { get; init; }
     public IReadOnlyList<SortKey>? Sort { get; init; }
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
-        return report.WithMainSection(section with { Filter = Filter is null ? section.Filter : Filter.Trim() is { Length: > 0 } text ? text : null, Sort = Sort ?? section.Sort });
+        var section = at.Section;
+        return at.With(section with { Filter = Filter is null ? section.Filter : Filter.Trim() is { Length: > 0 } text ? text : null, Sort = Sort ?? section.Sort });
     }
-}
-
-internal static class Elements
-{
-    public static Element Require(Section section, string id)
-        => section.Elements().Select(e => e.Element).FirstOrDefault(e => e.Id == id) ?? throw new EditException($"There is no element “{id}”.");
 }

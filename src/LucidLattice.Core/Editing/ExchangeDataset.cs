@@ -16,10 +16,11 @@ public sealed record ExchangeDataset : Edit
     /// <summary>New field names by old ones; fields that are not named keep theirs.</summary>
     public IReadOnlyDictionary<string, string> Fields { get; init; } = new Dictionary<string, string>();
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
+        var report = at.Report;
         if (report.Datasets.All(d => d.Id != Old)) throw new EditException($"The report has no dataset “{Old}”.");
         if (Fields.Values.FirstOrDefault(f => Next.Fields.All(n => n.Name != f)) is { } missing) throw new EditException($"“{Next.Name}” has no field “{missing}”.");
-        return DatasetCopy.WithParametersOf(DatasetCopy.Exchange(report, Old, DatasetCopy.Of(Next, Old), Fields), Next, Old);
+        return at with { Report = DatasetCopy.WithParametersOf(DatasetCopy.Exchange(report, Old, DatasetCopy.Of(Next, Old), Fields), Next, Old) };
     }
 }

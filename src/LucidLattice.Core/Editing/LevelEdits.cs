@@ -13,23 +13,22 @@ public sealed record AddLevel : Edit
     /// <summary>Its place among the levels, from 0 at the outermost; null for the innermost.</summary>
     public int? At { get; init; }
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
-        var field = report.MainDataset()?.Fields.FirstOrDefault(f => f.Name == Field) ?? throw new EditException($"There is no field “{Field}”.");
+        var section = at.Section;
+        var field = at.Dataset?.Fields.FirstOrDefault(f => f.Name == Field) ?? throw new EditException($"There is no field “{Field}”.");
         var by = Names.Quoted(field.Name);
         if (section.Levels.Any(l => l.By == by)) throw new EditException($"The rows are already grouped by {field.Caption}.");
-        var at = Math.Clamp(At ?? section.Levels.Count, 0, section.Levels.Count);
-        var level = new Level { Id = NewId.For(section, "l"), Name = Levels.FreeName(section, field.Caption), By = by };
-        section = section with { Levels = [.. section.Levels.Take(at), level, .. section.Levels.Skip(at)] };
+        var index = Math.Clamp(At ?? section.Levels.Count, 0, section.Levels.Count);
+        var level = new Level { Id = at.NewId("l"), Name = Levels.FreeName(section, field.Caption), By = by };
+        at = at.With(section with { Levels = [.. section.Levels.Take(index), level, .. section.Levels.Skip(index)] });
 
-        var place = new BandPlace(BandKind.GroupHeader, at + 1);
-        (section, var part) = section.TextPart(place, 22, repeat: true);
-        section = section.AddElement(part.Id, new TextElement { Id = NewId.For(section, "t"), Y = 5, Width = report.Page.BodyWidth, Height = 15, Text = $"{{{{ {by} }}}}" });
-        section = Levels.HeadingsToInnermost(section);
-        foreach (var total in section.ReportFooter.Parts.SelectMany(p => p.Elements).OfType<TotalElement>())
-            section = Totals.Add(section, new BandPlace(BandKind.GroupFooter, at + 1), Columns.Require(section, total.Column), total.Aggregate);
-        return report.WithMainSection(section);
+        (at, var part) = at.TextPart(new BandPlace(BandKind.GroupHeader, index + 1), 22, repeat: true);
+        at = at.AddElement(part.Id, new TextElement { Id = at.NewId("t"), Y = 5, Width = at.BodyWidth, Height = 15, Text = $"{{{{ {by} }}}}" });
+        at = Levels.HeadingsToInnermost(at);
+        foreach (var total in at.Section.ReportFooter.Parts.SelectMany(p => p.Elements).OfType<TotalElement>())
+            at = Totals.Add(at, new BandPlace(BandKind.GroupFooter, index + 1), Columns.Require(at.Section, total.Column ?? ""), total.Aggregate);
+        return at;
     }
 }
 
@@ -37,6 +36,7 @@ public sealed record AddLevel : Edit
 public sealed record SetLevel : Edit
 {
     public required string Level { get; init; }
+    protected override string Named => Level;
 
     /// <summary>An expression; null leaves it.</summary>
     public string? By { get; init; }
@@ -44,18 +44,18 @@ public sealed record SetLevel : Edit
     public bool? Descending { get; init; }
     public bool? NewPage { get; init; }
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
+        var section = at.Section;
         var level = Levels.Require(section, Level);
         var others = section with { Levels = [.. section.Levels.Where(l => l.Id != Level)] };
-        var name = Name ?? (By is null || By == level.By ? level.Name : Levels.FreeName(others, report.MainDataset()?.Fields.FirstOrDefault(f => Names.Quoted(f.Name) == By)?.Caption ?? By));
+        var name = Name ?? (By is null || By == level.By ? level.Name : Levels.FreeName(others, at.Dataset?.Fields.FirstOrDefault(f => Names.Quoted(f.Name) == By)?.Caption ?? By));
         var changed = level with { By = By ?? level.By, Name = name, Descending = Descending ?? level.Descending, NewPage = NewPage ?? level.NewPage };
         // Texts that print the old key print the new one.
         var (old, now) = ($"{{{{ {level.By} }}}}", $"{{{{ {changed.By} }}}}");
-        Band Renamed(Band band) => new() { Parts = [.. band.Parts.Select(p => p with { Elements = [.. p.Elements.Select(e => e is TextElement t ? t with { Text = t.Text.Replace(old, now) } : e)] })] };
+        Band Renamed(Band band) => band.MapElements(e => e is TextElement t ? t with { Text = t.Text.Replace(old, now) } : e);
         changed = changed with { Header = Renamed(changed.Header), Footer = Renamed(changed.Footer) };
-        return report.WithMainSection(section with { Levels = [.. section.Levels.Select(l => l.Id == Level ? changed : l)] });
+        return at.With(section with { Levels = [.. section.Levels.Select(l => l.Id == Level ? changed : l)] });
     }
 }
 
@@ -63,17 +63,18 @@ public sealed record SetLevel : Edit
 public sealed record MoveLevel : Edit
 {
     public required string Level { get; init; }
+    protected override string Named => Level;
 
     /// <summary>Its new place, from 0 at the outermost.</summary>
     public required int To { get; init; }
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
+        var section = at.Section;
         var level = Levels.Require(section, Level);
         var levels = section.Levels.Where(l => l.Id != Level).ToList();
         levels.Insert(Math.Clamp(To, 0, levels.Count), level);
-        return report.WithMainSection(Levels.HeadingsToInnermost(section with { Levels = levels }));
+        return Levels.HeadingsToInnermost(at.With(section with { Levels = levels }));
     }
 }
 
@@ -81,15 +82,16 @@ public sealed record MoveLevel : Edit
 public sealed record DeleteLevel : Edit
 {
     public required string Level { get; init; }
+    protected override string Named => Level;
 
-    public override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog)
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var section = report.MainSection();
+        var section = at.Section;
         var level = Levels.Require(section, Level);
-        var remaining = section with { Levels = [.. section.Levels.Where(l => l.Id != Level)] };
+        var remaining = at.With(section with { Levels = [.. section.Levels.Where(l => l.Id != Level)] });
         // Headings of columns that stood in its header are still needed.
-        foreach (var part in level.Header.Parts.Where(Levels.HasHeadings)) remaining = remaining.AddPart(remaining.HeadingPlace(), part);
-        return report.WithMainSection(remaining);
+        foreach (var part in level.Header.Parts.Where(Levels.HasHeadings)) remaining = remaining.AddPart(remaining.Section.HeadingPlace(), part);
+        return remaining;
     }
 }
 
@@ -109,14 +111,15 @@ internal static class Levels
     }
 
     /// <summary>Column headings stand right above the rows: they move from where they are to the innermost header.</summary>
-    public static Section HeadingsToInnermost(Section section)
+    public static Workpiece HeadingsToInnermost(Workpiece at)
     {
-        var target = section.HeadingPlace();
-        var parts = section.Bands().Where(b => b.Place != target).SelectMany(b => b.Band.Parts).Where(HasHeadings).ToList();
-        if (parts.Count == 0) return section;
+        var (target, own) = (at.Section.HeadingPlace(), at.Section.Columns.Select(c => c.Id).ToHashSet());
+        var parts = at.Bands.Where(b => b.Place != target).SelectMany(b => b.Band.Parts)
+            .Where(p => p.Elements.Any(e => e is HeadingElement && own.Contains(e.Column ?? ""))).ToList();
+        if (parts.Count == 0) return at;
         var ids = parts.Select(p => p.Id).ToHashSet();
-        return section.MapBands((place, band) => place == target
-            ? new Band { Parts = [.. band.Parts, .. parts] }
-            : new Band { Parts = [.. band.Parts.Where(p => !ids.Contains(p.Id))] });
+        return at.MapBands((place, band) => place == target
+            ? band with { Parts = [.. band.Parts, .. parts.Select(p => p with { Repeat = true })] }
+            : band with { Parts = [.. band.Parts.Where(p => !ids.Contains(p.Id))] });
     }
 }

@@ -10,6 +10,19 @@ public static class StarterReport
 {
     private const int FirstColumns = 6;
 
+    private static BandPart PageNumbers => new()
+    {
+        Id = "p2",
+        Height = 16,
+        Elements =
+        [
+            new TextElement
+            {
+                Id = "t2", X = 360.24, Y = 4, Width = 150, Height = 11, Text = "Page {{ page_number() }} of {{ page_count() }}", Style = new Style { Align = Alignment.Right },
+            },
+        ],
+    };
+
     /// <summary>A report over a copy of a kept dataset, with the parameters that it asks for.</summary>
     public static ReportDefinition OfKept(string title, Dataset kept, string currency = "EUR")
         => DatasetCopy.WithParametersOf(Of(title, DatasetCopy.Of(kept, "d1") with { Starter = kept.Starter }, currency), kept, "d1");
@@ -23,7 +36,6 @@ public static class StarterReport
             Id = "s1",
             Dataset = dataset.Id,
             ReportHeader = new Band { Parts = [new BandPart { Id = "p1", Height = 44, Elements = [new TextElement { Id = "t1", Width = 510, Height = 26, Text = title.Replace("{{", "{{{{"), Style = new Style { Role = StyleRole.Title } }] }] },
-            PageFooter = new Band { Parts = [new BandPart { Id = "p2", Height = 16, Elements = [new TextElement { Id = "t2", X = 360.24, Y = 4, Width = 150, Height = 11, Text = "Page {{ page_number() }} of {{ page_count() }}", Style = new Style { Align = Alignment.Right } }] }] },
         };
         var report = new ReportDefinition
         {
@@ -32,18 +44,18 @@ public static class StarterReport
             Title = title,
             Currency = currency,
             Datasets = [dataset with { Starter = null }],
-            Sheets = [new Sheet { Id = "sheet1", Name = "Report", Sections = [section] }],
+            Sheets = [new Sheet { Id = "sheet1", Name = "Report", Sections = [section], PageFooter = new Band { Parts = [PageNumbers] } }],
         };
         foreach (var field in FirstFields(dataset)) report = Apply(new AddField { Field = field }, report);
         if (starter is null) return report;
         if (Has(dataset, starter.GroupBy)) report = Apply(new AddLevel { Field = starter.GroupBy! }, report);
-        var columns = report.MainSection().Columns;
+        var columns = report.Sheets[0].Sections[0].Columns;
         foreach (var total in starter.Totals)
             if (dataset.Fields.FirstOrDefault(f => f.Name == total) is { } field && columns.FirstOrDefault(c => c.Expression == Names.Quoted(total)) is { } column)
                 report = Apply(new AddTotals { Column = column.Id, Aggregate = UsualAggregate.Of(field) }, report);
         if (!Has(dataset, starter.ChartOf)) return report;
         report = Apply(new AddChart { Band = BandKind.ReportHeader }, report);
-        var chart = report.MainSection().Elements().Select(e => e.Element).OfType<ChartElement>().Last();
+        var chart = report.Sheets[0].Sections[0].Elements().Select(e => e.Element).OfType<ChartElement>().Last();
         return Apply(new SetElement { Element = chart with { Category = Names.Quoted(starter.ChartOf!) } }, report);
     }
 

@@ -6,10 +6,10 @@ namespace LucidLattice.Core.Editing;
 /// <summary>The aggregate that makes sense for a field when nobody says which: shares are averaged, keys and all but numbers counted, the rest added up.</summary>
 internal static class UsualAggregate
 {
-    public static Aggregate Of(Field field) => field switch
+    public static string Of(Field field) => field switch
     {
-        { Kind: FieldKind.Share } => Aggregate.Avg,
-        { Kind: FieldKind.Key } or { Codes.Count: > 0 } => Aggregate.Count,
-        _ => field.Type.IsNumber() ? Aggregate.Sum : Aggregate.Count,
+        { Kind: FieldKind.Share } => "avg",
+        { Kind: FieldKind.Key } or { Codes.Count: > 0 } => "count",
+        _ => field.Type.IsNumber() ? "sum" : "count",
     };
 }

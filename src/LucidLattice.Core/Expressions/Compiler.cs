@@ -38,9 +38,17 @@ public sealed partial class Compiler
     /// <summary>A part of an expression, of which the whole is known to be right.</summary>
     internal static Compiled Compile(Syntax part, Scope scope) => new Compiler(scope, "").Visit(part);
 
-    private static ExpressionException TooLate(Phase phase, Phase allowed, int position) => phase == Phase.Page
-        ? new("page-phase", "Page numbers are only known in texts that are printed.", position)
-        : new("group-phase", allowed == Phase.Page ? "Totals cannot stand in page headers and footers." : "Totals are not known yet here: only the fields of one row are.", position, "Move it to a header or footer of a group or of the report.");
+    private static ExpressionException TooLate(Phase phase, Phase allowed, int position) => phase switch
+    {
+        Phase.Page => new("page-phase", "Page numbers are only known in texts that are printed.", position),
+        Phase.Ordered => new(
+            "ordered-phase", "Running totals, ranks and what comes before are not known here: they follow from the order in which groups and rows are printed.",
+            position, "Move it to a text in a header, a footer or the rows."),
+        _ when allowed == Phase.Page => new(
+            "group-phase", "A page header or footer has no group to add up.", position, "Write OVER (PARTITION BY page) after it for the rows that start on the page."),
+        _ => new(
+            "group-phase", "Totals are not known yet here: only the fields of one row are.", position, "Move it to a header or footer of a group or of the report."),
+    };
 
     private Compiled Visit(Syntax node) => node switch
     {
@@ -62,7 +70,8 @@ public sealed partial class Compiler
         CaseSyntax choice => Case(choice),
         CastSyntax cast => Casts.Cast(Visit(cast.Operand), cast.Type, cast.Scale, cast.Position),
         ExtractSyntax extract => Extract(extract),
-        CallSyntax call when Aggregates.ContainsKey(call.Name) || call.Over is not null || call.Filter is not null || call.Star || call.Distinct => AggregateCall(call),
+        CallSyntax call when IsOrdered(call) => OrderedCall(call),
+        CallSyntax call when AggregateKinds.Find(call.Name) is not null || call.NeedsRows => AggregateCall(call),
         CallSyntax call => ParameterFunction(call) ?? Functions.Call(call, [.. call.Arguments.Select(Visit)]),
         _ => throw new InvalidOperationException(node.GetType().Name),
     };
@@ -106,7 +115,7 @@ public sealed partial class Compiler
         if (parameter.Shape == ParameterShape.Several) throw new ExpressionException("several-values", $"“:{parameter.Name}” can hold several values, so nothing can be worked out from it.", syntax.Position, $"Ask whether a value is among them: field IN :{parameter.Name}.");
         if (parameter.Shape == ParameterShape.Period) throw new ExpressionException("several-values", $"“:{parameter.Name}” is a period.", syntax.Position, $"Ask whether a day is in it: field IN :{parameter.Name}; or use period_start(:{parameter.Name}) and period_end(:{parameter.Name}).");
         // Every one is no value: comparing with it gives NULL, as comparing with nothing does.
-        return new Compiled(parameter.Type, Phase.Constant, frame => frame.Parameters[index] is { IsEvery: false } value ? value : Value.Null);
+        return new Compiled(parameter.Type, Phase.Constant, frame => frame.Parameters[index] is { IsEvery: false } value ? value : Value.Null) { Reads = Reads.Parameter(index) };
     }
 
     private int IndexOfParameter(ParameterSyntax syntax)
@@ -139,7 +148,7 @@ public sealed partial class Compiler
                 _ => Value.Compare(value, wanted, null) == 0,
             };
             return Value.Of(found != node.Not);
-        });
+        }, Reads.Parameter(index));
     }
 
     /// <summary>The functions that take a parameter itself, not its value.</summary>
@@ -148,10 +157,10 @@ public sealed partial class Compiler
         if (call.Name is not ("PERIOD_START" or "PERIOD_END" or "IS_EVERY")) return null;
         if (call.Arguments is not [ParameterSyntax syntax]) throw new ExpressionException("argument-count", $"{call.Name.ToLowerInvariant()} takes one parameter, as in {call.Name.ToLowerInvariant()}(:name).", call.Position);
         var index = IndexOfParameter(syntax);
-        if (call.Name == "IS_EVERY") return new Compiled(DataType.Bool, Phase.Constant, frame => Value.Of(frame.Parameters[index].IsEvery));
+        if (call.Name == "IS_EVERY") return new Compiled(DataType.Bool, Phase.Constant, frame => Value.Of(frame.Parameters[index].IsEvery)) { Reads = Reads.Parameter(index) };
         if (_scope.Parameters[index].Shape != ParameterShape.Period) throw new ExpressionException("type-mismatch", $"“:{syntax.Name}” is no period.", syntax.Position);
         var start = call.Name == "PERIOD_START";
-        return new Compiled(DataType.Date, Phase.Constant, frame => frame.Parameters[index] is { Type: DataType.Period } value && (start ? value.Period.From : value.Period.To) is { } day ? Value.Of(day) : Value.Null);
+        return new Compiled(DataType.Date, Phase.Constant, frame => frame.Parameters[index] is { Type: DataType.Period } value && (start ? value.Period.From : value.Period.To) is { } day ? Value.Of(day) : Value.Null) { Reads = Reads.Parameter(index) };
     }
 
     private Compiled Not(UnarySyntax not)
@@ -291,9 +300,11 @@ public sealed partial class Compiler
     private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 
     /// <summary>A compiled expression whose phase and fields follow from its operands.</summary>
-    internal static Compiled Combined(DataType type, IReadOnlyList<Compiled> operands, Func<Frame, Value> evaluate) => new(type, operands.Count == 0 ? Phase.Constant : operands.Max(o => o.Phase), evaluate)
+    /// <param name="reads">What it reads besides what its operands do.</param>
+    internal static Compiled Combined(DataType type, IReadOnlyList<Compiled> operands, Func<Frame, Value> evaluate, Reads? reads = null) => new(type, operands.Count == 0 ? Phase.Constant : operands.Max(o => o.Phase), evaluate)
     {
         Fields = operands.SelectMany(o => o.Fields).ToHashSet(),
         ReadsRow = operands.Any(o => o.ReadsRow),
+        Reads = Reads.All(operands.Select(o => o.Reads)).With(reads ?? Reads.Nothing),
     };
 }

@@ -1,5 +1,6 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Grouping;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions;
@@ -15,8 +16,21 @@ public sealed class Frame
     /// <summary>The current group of each level, the whole section at 0.</summary>
     public int[] Groups { get; init; } = [0];
 
+    /// <summary>The section's groups; null where rows stand alone.</summary>
+    public GroupTree? Tree { get; init; }
+
+    /// <summary>How many rows are printed up to here: before a header, up to and with a row, through a footer.</summary>
+    public int Place { get; set; }
+
     /// <summary>The totals of the section's groups.</summary>
     public Totals? Totals { get; set; }
+
+    /// <summary>What is known from the printed order of the section's rows and groups.</summary>
+    public IReadOnlyList<RunningTotals> Running { get; set; } = [];
+    public IReadOnlyList<GroupRanks> Ranks { get; set; } = [];
+
+    /// <summary>The totals of the rows that start on the page; known for page bands alone.</summary>
+    public Totals? PageTotals { get; set; }
 
     /// <summary>The totals of a chart's marks, and the mark that is asked for.</summary>
     public Totals? MarkTotals { get; set; }
@@ -42,6 +56,15 @@ public sealed class Frame
     /// <summary>How many values did not fit their type; each printed as nothing.</summary>
     public int Overflows { get; set; }
 
+    /// <summary>Moves to the first row of a group, with the groups around it.</summary>
+    /// <param name="level">Of the tree.</param>
+    public void StandAt(int level, int group)
+    {
+        Tree!.Path(level, group, Groups);
+        Place = Tree.Levels[level].Start[group];
+        Row = Tree.Order[Place];
+    }
+
     /// <summary>The value of an expression, or NULL, counted, if it does not fit its type.</summary>
     public Value Try(Compiled expression)
     {
@@ -55,38 +78,4 @@ public sealed class Frame
             return Value.Null;
         }
     }
-}
-
-/// <summary>An expression that is ready to be evaluated.</summary>
-/// <param name="Type">The type of its values.</param>
-/// <param name="Phase">The earliest phase in which it can be evaluated.</param>
-/// <param name="Evaluate">Gives its value in a frame.</param>
-public sealed record Compiled(DataType Type, Phase Phase, Func<Frame, Value> Evaluate)
-{
-    /// <summary>As it was written; empty for what has no text of its own.</summary>
-    public string Text { get; init; } = "";
-
-    /// <summary>The index of the field, if the expression is a bare field.</summary>
-    public int? Field { get; init; }
-
-    /// <summary>The indices of all fields that rows need for it.</summary>
-    public IReadOnlySet<int> Fields { get; init; } = new HashSet<int>();
-
-    /// <summary>True if it reads fields outside of any aggregate.</summary>
-    public bool ReadsRow { get; init; }
-
-    /// <summary>The digits after the decimal sign, as far as they are known: what a total of it prints by default.</summary>
-    public int? Scale { get; init; }
-
-    /// <summary>What a field that is passed through or totalled means.</summary>
-    public Definitions.FieldKind Kind { get; init; }
-
-    /// <summary>ISO 4217 code of a money field that is passed through or totalled; null for the report's.</summary>
-    public string? Currency { get; init; }
-
-    /// <summary>The value list, if the expression is a bare coded field.</summary>
-    public CodeBook? Codes { get; init; }
-
-    /// <summary>The text and all that decides its order and its labels: what was worked out for one is good for the other.</summary>
-    public string Identity => Codes is null ? Text : $"{Text} [{Codes.Identity}]";
 }

@@ -9,8 +9,8 @@ public static class Functions
 
     private static readonly Dictionary<string, (int Least, int Most, Maker Make)> Table = new()
     {
-        ["CURRENT_DATE"] = (0, 0, (_, _) => new(DataType.Date, Phase.Constant, f => Value.Of(DateOnly.FromDateTime(f.Now)))),
-        ["CURRENT_TIMESTAMP"] = (0, 0, (_, _) => new(DataType.DateTime, Phase.Constant, f => Value.Of(f.Now))),
+        ["CURRENT_DATE"] = (0, 0, (_, _) => new(DataType.Date, Phase.Constant, f => Value.Of(DateOnly.FromDateTime(f.Now))) { Reads = Reads.TheClock(ClockUse.Day) }),
+        ["CURRENT_TIMESTAMP"] = (0, 0, (_, _) => new(DataType.DateTime, Phase.Constant, f => Value.Of(f.Now)) { Reads = Reads.TheClock(ClockUse.Instant) }),
         ["PAGE_NUMBER"] = (0, 0, (_, _) => new(DataType.Whole, Phase.Page, f => Value.Of((long)f.PageNumber))),
         ["PAGE_COUNT"] = (0, 0, (_, _) => new(DataType.Whole, Phase.Page, f => f.PageCount is { } n ? Value.Of((long)n) : Value.Null)),
         ["COALESCE"] = (1, 20, Coalesce),
@@ -42,7 +42,7 @@ public static class Functions
         var name = call.Name switch { "CEIL" => "CEILING", "SUBSTR" => "SUBSTRING", "CHAR_LENGTH" => "LENGTH", _ => call.Name };
         if (!Table.TryGetValue(name, out var function))
         {
-            var nearest = Nearest.To(call.Name, Table.Keys.Concat(["SUM", "AVG", "COUNT", "MIN", "MAX", "PERIOD_START", "PERIOD_END", "IS_EVERY"]))?.ToLowerInvariant();
+            var nearest = Nearest.To(call.Name, Table.Keys.Concat(FunctionHelp.All.Select(f => f.Name)))?.ToLowerInvariant();
             throw new ExpressionException("unknown-function", $"There is no function “{call.Name.ToLowerInvariant()}”.", call.Position, nearest is null ? null : $"Did you mean “{nearest}”?");
         }
         if (arguments.Length < function.Least || arguments.Length > function.Most)

@@ -296,6 +296,7 @@ public sealed class Parser
             if (name.Text == "SUBSTRING" && !Next.Is(")")) arguments = SubstringArguments();
             else arguments = List();
         }
+        var within = Within();
         Syntax? filter = null;
         if (Next.Is("FILTER"))
         {
@@ -305,10 +306,23 @@ public sealed class Parser
             filter = Or();
             Expect(")");
         }
-        return new CallSyntax(name.Text, arguments, name.Position) { Star = star, Distinct = distinct, Filter = filter, Over = Over() };
+        return new CallSyntax(name.Text, arguments, name.Position) { Star = star, Distinct = distinct, Filter = filter, Within = within, Over = Over(name) };
     }
 
-    private OverSyntax? Over()
+    private Syntax? Within()
+    {
+        if (!Next.Is("WITHIN")) return null;
+        _at++;
+        Expect("GROUP");
+        Expect("(");
+        Expect("ORDER");
+        Expect("BY");
+        var ordered = Or();
+        Expect(")");
+        return ordered;
+    }
+
+    private OverSyntax? Over(Token function)
     {
         var position = Next.Position;
         if (!TryTake("OVER")) return null;
@@ -318,12 +332,32 @@ public sealed class Parser
         {
             Expect("BY");
             if (Next.Kind is not (TokenKind.Word or TokenKind.QuotedName)) throw Unexpected("the name of a level");
-            var name = Take();
-            level = name.Kind == TokenKind.QuotedName ? name.Text : name.Source;
+            var named = Take();
+            level = named.Kind == TokenKind.QuotedName ? named.Text : named.Source;
         }
-        if (Next.Is("ORDER")) throw new ExpressionException("over-order", "OVER takes no ORDER BY of its own: rows are in the order in which they are printed.", Next.Position, "Remove the ORDER BY.");
-        Expect(")", "PARTITION BY level, or )");
-        return new OverSyntax(level, position);
+        if (function.Text is "RANK" or "DENSE_RANK") return Ranked(level, position);
+        if (Next.Is("ORDER"))
+            throw new ExpressionException(
+                "over-order", "OVER takes no ORDER BY of its own: rows are in the order in which they are printed.", Next.Position, "Remove the ORDER BY.");
+        var running = TryTake("ROWS");
+        if (running)
+        {
+            Expect("UNBOUNDED");
+            Expect("PRECEDING");
+        }
+        Expect(")", "PARTITION BY level, ROWS UNBOUNDED PRECEDING, or )");
+        return new OverSyntax(level, position, running);
+    }
+
+    private OverSyntax Ranked(string? level, int position)
+    {
+        Expect("ORDER", "ORDER BY");
+        Expect("BY");
+        var by = Or();
+        var descending = TryTake("DESC");
+        if (!descending) TryTake("ASC");
+        Expect(")");
+        return new OverSyntax(level, position, By: by, Descending: descending);
     }
 
     private IReadOnlyList<Syntax> SubstringArguments()

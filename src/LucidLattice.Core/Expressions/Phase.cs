@@ -12,6 +12,9 @@ public enum Phase
     /// <summary>From the totals of a group.</summary>
     Group,
 
+    /// <summary>From the printed order of groups and rows: running totals, ranks, what comes before.</summary>
+    Ordered,
+
     /// <summary>From the page it stands on.</summary>
     Page,
 }

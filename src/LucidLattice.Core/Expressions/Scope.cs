@@ -9,6 +9,12 @@ public sealed record Scope
     public IReadOnlyList<Field> Fields { get; init; } = [];
     public IReadOnlyList<Parameter> Parameters { get; init; } = [];
 
+    /// <summary>How many levels of the tree stand above the section itself: the keys by which a nested one is matched. Its whole is level <c>Base</c>.</summary>
+    public int Base { get; init; }
+
+    /// <summary>True where each row is printed, so that “the one before” is a row, not a group.</summary>
+    public bool IsDetail { get; init; }
+
     /// <summary>Names of the levels around the expression, outermost first: those that OVER (PARTITION BY …) can name.</summary>
     public IReadOnlyList<string> Levels { get; init; } = [];
 
@@ -18,10 +24,17 @@ public sealed record Scope
     /// <summary>Where group totals are put down; null where there are none.</summary>
     public AggregateList? Totals { get; init; }
 
+    /// <summary>Where running totals and ranks are put down; null where the printed order is not known.</summary>
+    public RequestList<RunningSpec>? Running { get; init; }
+    public RequestList<RankSpec>? Ranks { get; init; }
+
+    /// <summary>In page bands: where totals of the rows that start on the page are put down.</summary>
+    public AggregateList? PageTotals { get; init; }
+
     /// <summary>In a chart's value: where the totals of its marks are put down, which a bare aggregate means there.</summary>
     public AggregateList? MarkTotals { get; init; }
 
-    /// <summary>The names of fields that joins repeat; see <see cref="IRowReader.Repeated"/>.</summary>
+    /// <summary>The names of fields that joins repeat; see <see cref="Data.IRowReader.Repeated"/>.</summary>
     public IReadOnlySet<string> Repeated { get; init; } = new HashSet<string>();
 
     /// <summary>Warnings are put down here.</summary>

@@ -20,7 +20,7 @@ public abstract record Syntax(int Position)
         CaseSyntax c => [.. c.Branches.SelectMany(b => new[] { b.When, b.Then }), .. new[] { c.Operand, c.Else }.OfType<Syntax>()],
         CastSyntax c => [c.Operand],
         ExtractSyntax e => [e.Operand],
-        CallSyntax c => c.Filter is null ? c.Arguments : [.. c.Arguments, c.Filter],
+        CallSyntax c => [.. c.Arguments, .. new[] { c.Filter, c.Within, c.Over?.By }.OfType<Syntax>()],
         _ => [],
     };
 }
@@ -47,8 +47,16 @@ public sealed record CallSyntax(string Name, IReadOnlyList<Syntax> Arguments, in
     public bool Star { get; init; }
     public bool Distinct { get; init; }
     public Syntax? Filter { get; init; }
+
+    /// <summary>In <c>percentile_cont(0.9) WITHIN GROUP (ORDER BY delay)</c>: what is put in order.</summary>
+    public Syntax? Within { get; init; }
     public OverSyntax? Over { get; init; }
+
+    /// <summary>True if it has something that only makes sense over several rows.</summary>
+    public bool NeedsRows => Star || Distinct || Filter is not null || Within is not null || Over is not null;
 }
 
 /// <summary>OVER () without a partition, or OVER (PARTITION BY level).</summary>
-public sealed record OverSyntax(string? Level, int Position);
+/// <param name="Running">With ROWS UNBOUNDED PRECEDING: from the first row up to where it stands.</param>
+/// <param name="By">With ORDER BY: what ranks are given by.</param>
+public sealed record OverSyntax(string? Level, int Position, bool Running = false, Syntax? By = null, bool Descending = false);

@@ -35,13 +35,20 @@ public sealed class GroupTree : ISized
     public int[] Path(int level, int group)
     {
         var path = new int[Levels.Count];
+        Path(level, group, path);
+        return path;
+    }
+
+    /// <summary>The same, into a place with room for all levels.</summary>
+    public void Path(int level, int group, Span<int> path)
+    {
+        path[0] = 0;
         for (var k = level; k > 0; k--)
         {
             path[k] = group;
             group = Levels[k].Parent[group];
         }
         for (var k = level; k < Innermost; k++) path[k + 1] = Levels[0].End(0) == 0 ? 0 : FirstChild(k, path[k]);
-        return path;
     }
 
     /// <summary>Sorts rows by the levels' keys and then by the sort keys, and cuts them into groups.</summary>

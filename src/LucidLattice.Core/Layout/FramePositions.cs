@@ -14,19 +14,21 @@ public sealed class FramePositions(GroupTree tree, Frame frame)
     {
         if (cursor.Level != _level || cursor.Group != _group)
         {
-            tree.Path(cursor.Level, cursor.Group).CopyTo(frame.Groups, 0);
+            tree.Path(cursor.Level, cursor.Group, frame.Groups);
             (_level, _group) = (cursor.Level, cursor.Group);
         }
-        if (tree.Order.Length == 0) frame.Row = -1;
-        else
+        if (tree.Order.Length == 0)
         {
-            var group = tree.Levels[cursor.Level];
-            frame.Row = tree.Order[cursor.Stage switch
-            {
-                Stage.Detail => cursor.Row,
-                Stage.Footer or Stage.ReportFooter => group.End(cursor.Group) - 1,
-                _ => group.Start[cursor.Group],
-            }];
+            (frame.Row, frame.Place) = (-1, 0);
+            return;
         }
+        var group = tree.Levels[cursor.Level];
+        (var at, frame.Place) = cursor.Stage switch
+        {
+            Stage.Detail => (cursor.Row, cursor.Row + 1),
+            Stage.Footer or Stage.ReportFooter => (group.End(cursor.Group) - 1, group.End(cursor.Group)),
+            _ => (group.Start[cursor.Group], group.Start[cursor.Group]),
+        };
+        frame.Row = tree.Order[at];
     }
 }

@@ -1,6 +1,7 @@
 using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Expressions.Aggregates;
 
 namespace LucidLattice.Core.Planning;
 
@@ -11,26 +12,46 @@ public sealed record SectionPlan
     public required Section Section { get; init; }
     public required Dataset? Dataset { get; init; }
 
+    /// <summary>In points.</summary>
+    public required double Width { get; init; }
+
+    /// <summary>From the left margin, in points.</summary>
+    public required double X { get; init; }
+
     /// <summary>The indices of the dataset's fields that anything uses.</summary>
     public required IReadOnlySet<int> UsedFields { get; init; }
+
+    /// <summary>How its rows belong to the row or the group around it; none takes all. Its rows are grouped by them before anything else.</summary>
+    public required IReadOnlyList<MatchPlan> Match { get; init; }
     public required Compiled? Filter { get; init; }
 
-    /// <summary>True if the filter is broken: then nothing runs, since figures over unfiltered rows would be wrong.</summary>
+    /// <summary>True if the filter or a match is broken: then nothing runs, since figures over other rows would be wrong.</summary>
     public required bool FilterIsBroken { get; init; }
     public required IReadOnlyList<(Compiled Key, bool Descending)> Sort { get; init; }
     public required IReadOnlyList<LevelPlan> Levels { get; init; }
     public required IReadOnlyDictionary<BandPlace, IReadOnlyList<PartPlan>> Bands { get; init; }
     public required AggregateList Totals { get; init; }
+    public required RequestList<RunningSpec> Running { get; init; }
+    public required RequestList<RankSpec> Ranks { get; init; }
 
-    public IEnumerable<ChartPlan> Charts => Bands.Values.SelectMany(parts => parts).SelectMany(p => p.Elements).OfType<ChartPlan>();
+    /// <summary>The level of the tree that is the whole of the section; its own levels come after it.</summary>
+    public int Base => Match.Count;
+
+    public IEnumerable<ChartPlan> Charts => Elements.OfType<ChartPlan>();
+
+    /// <summary>Every element of its own bands.</summary>
+    public IEnumerable<ElementPlan> Elements => Bands.Values.SelectMany(parts => parts).SelectMany(p => p.Elements);
+
+    /// <summary>The sections inside of its bands.</summary>
+    public IEnumerable<SectionPlan> Inner => Bands.Values.SelectMany(parts => parts).SelectMany(p => p.Sections);
+
+    /// <summary>Itself, and all sections inside of it.</summary>
+    public IEnumerable<SectionPlan> WithInner => Inner.SelectMany(s => s.WithInner).Prepend(this);
 }
 
 /// <param name="Format">Of the key, as the outline and machines show it.</param>
 public sealed record LevelPlan(Level Level, Compiled Key, Formatting.ValueFormat Format);
 
-/// <summary>A band part with its elements from top to bottom.</summary>
-public sealed record PartPlan(BandPart Part, IReadOnlyList<ElementPlan> Elements)
-{
-    /// <summary>True if no text in it can make it grow, so that its height is always the same.</summary>
-    public bool HasFixedHeight { get; } = !Elements.Any(e => e is TextPlan { Wraps: true });
-}
+/// <param name="Own">Over the section's own rows.</param>
+/// <param name="Around">Over the rows around it.</param>
+public sealed record MatchPlan(Compiled Own, Compiled Around);

@@ -1,4 +1,5 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Elements;
 using LucidLattice.Core.Formatting;
 using LucidLattice.Core.Values;
 
@@ -7,12 +8,19 @@ namespace LucidLattice.Core.Planning;
 /// <summary>What can be wrong with a definition apart from its expressions: shape, ids, names, lengths.</summary>
 public static class StructureChecks
 {
+    private const int MostSections = 100, MostLevels = 12, MostColumns = 20;
+
     public static IEnumerable<Problem> Of(ReportDefinition report)
     {
         if (report.Title.Trim().Length == 0) yield return Warning("no-title", "The report has no title.", null, "title", "Give it a title.");
-        if (report.Sheets is not [{ Sections: [_] }])
+        if (report.Sheets.Count == 0 || report.Sheets.Any(sheet => sheet.Sections.Count == 0))
         {
-            yield return Error("sheet-count", "This version prints reports with one sheet of one section.", null, "sheets", "Keep one sheet with one section.");
+            yield return Error("sheet-count", "A report needs a sheet, and each of its sheets a section.", null, "sheets", "Add a section, or take the empty sheet out.");
+            yield break;
+        }
+        if (report.AllSections().Count() > MostSections)
+        {
+            yield return Error("too-many-sections", $"A report has at most {MostSections} sections.", null, "sheets", "Take some out.");
             yield break;
         }
         var page = report.Page;
@@ -23,7 +31,7 @@ public static class StructureChecks
             yield return Error("page-size", "The page leaves no room to print on.", null, "page", "Make the page larger or its margins smaller (lengths are in points).");
 
         if (!Currencies.IsCode(report.Currency)) yield return Warning("bad-currency", $"“{report.Currency}”, the report's currency, is no ISO 4217 code.", null, "currency", "Write it as EUR.");
-        foreach (var problem in Parameters(report).Concat(Datasets(report)).Concat(Ids(report)).Concat(Levels(report)).Concat(Sizes(report)).Concat(Colors(report))) yield return problem;
+        foreach (var problem in Parameters(report).Concat(Datasets(report)).Concat(Ids(report)).Concat(Levels(report)).Concat(Sizes(report)).Concat(Elements(report))) yield return problem;
     }
 
     private static IEnumerable<Problem> Parameters(ReportDefinition report)
@@ -44,9 +52,10 @@ public static class StructureChecks
 
     private static IEnumerable<Problem> Datasets(ReportDefinition report)
     {
-        var section = report.MainSection();
-        if (section.Dataset is not null && report.MainDataset() is null)
-            yield return Error("unknown-dataset", $"The section reads the dataset “{section.Dataset}”, which the report does not have.", section.Id, "dataset", "Choose one of the report's datasets.");
+        foreach (var section in report.AllSections().Where(s => s.Dataset is not null && report.DatasetOf(s) is null))
+            yield return Error(
+                "unknown-dataset", $"The section reads the dataset “{section.Dataset}”, which the report does not have.", section.Id, "dataset",
+                "Choose one of the report's datasets.");
         foreach (var dataset in report.Datasets)
         {
             foreach (var twice in dataset.Fields.GroupBy(f => f.Name).Where(g => g.Count() > 1))
@@ -59,50 +68,75 @@ public static class StructureChecks
 
     private static IEnumerable<Problem> Ids(ReportDefinition report)
     {
-        var section = report.MainSection();
-        var ids = section.Elements().Select(e => e.Element.Id)
-            .Concat(section.Bands().SelectMany(b => b.Band.Parts).Select(p => p.Id))
-            .Concat(section.Levels.Select(l => l.Id)).Concat(section.Columns.Select(c => c.Id)).Append(section.Id);
+        var parts = report.AllSections().SelectMany(s => s.Bands()).Concat(report.Sheets.SelectMany(s => s.PageBands())).SelectMany(b => b.Band.Parts);
+        var ids = report.AllElements().Select(e => e.Id).Concat(parts.Select(p => p.Id)).Concat(report.Sheets.Select(s => s.Id))
+            .Concat(report.AllSections().SelectMany(s => s.Levels.Select(l => l.Id).Concat(s.Columns.Select(c => c.Id)).Append(s.Id)));
         foreach (var twice in ids.GroupBy(id => id).Where(g => g.Count() > 1))
             yield return Error("duplicate-id", $"The id “{twice.Key}” is used {twice.Count()} times.", twice.Key, "id", "Give each its own id.");
     }
 
     private static IEnumerable<Problem> Levels(ReportDefinition report)
     {
-        var section = report.MainSection();
-        foreach (var twice in section.Levels.GroupBy(l => l.Name, StringComparer.OrdinalIgnoreCase).Where(g => g.Count() > 1))
-            yield return Error("duplicate-name", $"Two levels are called “{twice.Key}”.", twice.Last().Id, "name", "Rename one of them.");
-        if (section.Levels.Count > 12) yield return Error("too-many-levels", "A section has at most 12 levels.", section.Id, "levels", "Remove some.");
-        if (section.Levels.Count > 0 && section.Dataset is null) yield return Error("no-dataset", "A section without a dataset has nothing to group.", section.Id, "levels", "Choose a dataset.");
+        foreach (var section in report.AllSections())
+        {
+            foreach (var twice in section.Levels.GroupBy(l => l.Name, StringComparer.OrdinalIgnoreCase).Where(g => g.Count() > 1))
+                yield return Error("duplicate-name", $"Two levels are called “{twice.Key}”.", twice.Last().Id, "name", "Rename one of them.");
+            if (section.Levels.Count > MostLevels) yield return Error("too-many-levels", $"A section has at most {MostLevels} levels.", section.Id, "levels", "Remove some.");
+            if (section.Levels.Count > 0 && section.Dataset is null)
+                yield return Error("no-dataset", "A section without a dataset has nothing to group.", section.Id, "levels", "Choose a dataset.");
+            if (section.Match.Count > 0 && section.Dataset is null)
+                yield return Error("no-dataset", "A section without a dataset has nothing to match.", section.Id, "match", "Choose a dataset.");
+        }
+        foreach (var section in report.Sheets.SelectMany(s => s.Sections).Where(s => s.Match.Count > 0))
+            yield return Error("match-nothing", "This section stands on the sheet, so there are no rows around it to match.", section.Id, "match", "Remove the match.");
+        foreach (var sheet in report.Sheets)
+            if (sheet.PageBands().SelectMany(b => b.Band.Parts).FirstOrDefault(p => p.Sections.Count > 0) is { } part)
+                yield return Error("section-in-page-band", "A page header or footer has no room for a list.", part.Id, "sections", "Move the section to another band.");
     }
 
     private static IEnumerable<Problem> Sizes(ReportDefinition report)
     {
-        var section = report.MainSection();
-        foreach (var column in section.Columns.Where(c => !(c.Width is >= 8 and <= 14400)))
-            yield return Error("bad-size", $"The column “{column.Heading}” is {column.Width} points wide.", column.Id, "width", "Choose 8 points or more.");
-        foreach (var (_, band) in section.Bands())
-            foreach (var part in band.Parts)
-            {
-                if (!(part.Height is >= 0 and <= 14400)) yield return Error("bad-size", $"A band part is {part.Height} points high.", part.Id, "height", "Choose 0 points or more.");
-                foreach (var element in part.Elements)
-                    if (!(element.Height is >= 0 and <= 14400) || !(element.Y is >= 0 and <= 14400) || element is FreeElement { Width: not (> 0 and <= 14400) } or FreeElement { X: not (>= -1000 and <= 14400) })
-                        yield return Error("bad-size", "An element lies outside of the page or has no size.", element.Id, "width", "Lengths are in points from the band's top left corner.");
-            }
         var body = report.Page.Height - report.Page.Top - report.Page.Bottom;
-        foreach (var (_, element) in section.Elements().Where(e => e.Element is ChartElement && e.Element.Height > body))
-            yield return Error("higher-than-page", "The chart is higher than a page, so no page could show it.", element.Id, "height", $"Make it at most {body:0} points high.");
-        var pageBands = new[] { section.PageHeader, section.PageFooter }.Sum(b => b.Parts.Sum(p => p.Height));
-        if (pageBands > body / 2)
-            yield return Error("page-bands-too-high", "Page header and footer leave less than half of the page.", section.Id, "pageHeader", "Make them lower.");
+        foreach (var section in report.AllSections())
+        {
+            foreach (var column in section.Columns.Where(c => !(c.Width is >= 8 and <= 14400)))
+                yield return Error("bad-size", $"The column “{column.Heading}” is {column.Width} points wide.", column.Id, "width", "Choose 8 points or more.");
+            if (section.Width is not (null or >= 36 and <= 14400)) yield return Error("bad-size", "A section is at least 36 points wide.", section.Id, "width", "Make it wider.");
+            foreach (var problem in section.Bands().SelectMany(b => PartSizes(b.Band))) yield return problem;
+        }
+        foreach (var sheet in report.Sheets)
+        {
+            foreach (var problem in sheet.PageBands().SelectMany(b => PartSizes(b.Band))) yield return problem;
+            if (sheet.PageBands().Sum(b => b.Band.Parts.Sum(p => p.Height)) > body / 2)
+                yield return Error("page-bands-too-high", "Page header and footer leave less than half of the page.", sheet.Id, "pageHeader", "Make them lower.");
+            if (sheet.Columns is not null && (sheet.Columns is not { Count: >= 1 and <= MostColumns, Gap: >= 0 and <= 14400 } || SectionPlaces.BodyWidth(report.Page, sheet) < 36))
+                yield return Error("bad-columns", "The columns of the pages leave no room to print on.", sheet.Id, "columns", "Take fewer columns, or less room between them.");
+        }
     }
 
-    private static IEnumerable<Problem> Colors(ReportDefinition report)
+    private static IEnumerable<Problem> PartSizes(Band band)
     {
-        foreach (var (_, element) in report.MainSection().Elements())
-            foreach (var color in new[] { element.Style?.Color, (element as ChartElement)?.Color })
-                if (color is not null && !HexColors.IsColor(color))
-                    yield return Error("bad-color", $"“{color}” is no colour.", element.Id, "color", "Write it as #0B5D5B.");
+        foreach (var part in band.Parts)
+        {
+            if (!(part.Height is >= 0 and <= 14400)) yield return Error("bad-size", $"A band part is {part.Height} points high.", part.Id, "height", "Choose 0 points or more.");
+            foreach (var element in part.Elements.Where(e => !HasPlace(e)))
+                yield return Error("bad-size", "An element lies outside of the page or has no size.", element.Id, "width", "Lengths are in points from the band's top left corner.");
+        }
+    }
+
+    private static bool HasPlace(Element element)
+        => element.Height is >= 0 and <= 14400 && element.Y is >= 0 and <= 14400
+            && (element.Column is not null || ElementKinds.KindOf(element).InColumn || (element.Width is > 0 and <= 14400 && element.X is >= -1000 and <= 14400));
+
+    /// <summary>What each kind of element knows of its own, and what all have.</summary>
+    private static IEnumerable<Problem> Elements(ReportDefinition report)
+    {
+        foreach (var element in report.AllElements())
+        {
+            if (element.Style?.Color is { } color && !HexColors.IsColor(color))
+                yield return Error("bad-color", $"“{color}” is no colour.", element.Id, "color", "Write it as #0B5D5B.");
+            foreach (var problem in ElementKinds.KindOf(element).Check(element, report)) yield return problem;
+        }
     }
 
     private static Problem Error(string code, string message, string? place, string property, string mend) => new(code, Severity.Error, message, place, property, Mends: [mend]);

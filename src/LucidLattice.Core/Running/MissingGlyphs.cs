@@ -2,7 +2,7 @@ using System.Text;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Planning;
+using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Running;
@@ -12,17 +12,30 @@ internal static class MissingGlyphs
 {
     private const int MostShown = 5;
 
-    public static IEnumerable<Problem> Of(SectionPlan plan, RowSet rows, ITypesetter typesetter)
+    public static IEnumerable<Problem> Of(RunData data, ITypesetter typesetter)
     {
         var known = new Dictionary<Rune, bool>();
-        var texts = plan.Bands.Values.SelectMany(parts => parts).SelectMany(p => p.Elements).OfType<TextPlan>().ToList();
-        foreach (var text in texts)
-            if (Problem(text.Pieces.Select(p => p.Literal), text.Id, "text") is { } problem) yield return problem;
-        var printed = texts.SelectMany(t => t.Pieces).Select(p => p.Value).Concat(plan.Charts.Select(c => c.Category)).SelectMany(v => v?.Fields ?? new HashSet<int>()).Distinct();
-        foreach (var field in printed)
+        var said = new HashSet<(string?, string)>();
+        foreach (var sheet in data.Plan.Sheets)
+            foreach (var text in sheet.PageHeader.Concat(sheet.PageFooter).SelectMany(p => p.Elements).SelectMany(e => e.Texts))
+                if (Problem(text.Pieces.Select(p => p.Literal), text.Id, "text") is { } problem) yield return problem;
+        foreach (var section in data.Sections)
+            foreach (var problem in InSection(section))
+                if (said.Add((problem.Place, problem.Message))) yield return problem;
+
+        IEnumerable<Problem> InSection(SectionData section)
         {
-            if (Problem(plan.Dataset!.Fields[field].Codes.Select(c => c.Label), plan.Dataset.Id, "fields", $" of the codes of “{plan.Dataset.Fields[field].Name}”") is { } label) yield return label;
-            if (rows.Columns[field] is TextColumn column && Problem(column.Texts, plan.Dataset!.Id, "fields", $" of “{column.Field.Name}”") is { } problem) yield return problem;
+            var (plan, texts) = (section.Plan, section.Plan.Elements.SelectMany(e => e.Texts).ToList());
+            foreach (var text in texts)
+                if (Problem(text.Pieces.Select(p => p.Literal), text.Id, "text") is { } problem) yield return problem;
+            var values = texts.SelectMany(t => t.Pieces).Select(p => p.Value).OfType<Compiled>().Concat(plan.Elements.SelectMany(e => e.Written));
+            foreach (var field in values.SelectMany(v => v.Fields).Distinct())
+            {
+                var declared = plan.Dataset!.Fields[field];
+                if (Problem(declared.Codes.Select(c => c.Label), plan.Dataset.Id, "fields", $" of the codes of “{declared.Name}”") is { } label) yield return label;
+                if (section.Rows.Columns[field] is not TextColumn column) continue;
+                if (Problem(column.Texts, plan.Dataset.Id, "fields", $" of “{column.Field.Name}”") is { } problem) yield return problem;
+            }
         }
 
         Problem? Problem(IEnumerable<string> all, string place, string property, string of = "")
@@ -42,7 +55,11 @@ internal static class MissingGlyphs
             }
             if (missing.Count == 0) return null;
             var shown = string.Join(", ", missing.Take(MostShown).Select(r => $"{r} (U+{r.Value:X4})"));
-            return new Problem("missing-glyphs", Severity.Warning, $"{(missing.Count == 1 ? "A character" : $"{missing.Count} characters")}{of} {(missing.Count == 1 ? "has" : "have")} no shape in the fonts of reports and print{(missing.Count == 1 ? "s" : "")} as a box: {shown}{(missing.Count > MostShown ? ", …" : "")}. First in “{first}”.", place, property, Mends: ["Write it with other characters. Latin, Greek, Cyrillic, Hebrew and Arabic are there."]);
+            var (subject, verb, s) = missing.Count == 1 ? ("A character", "has", "s") : ($"{missing.Count} characters", "have", "");
+            return new Problem(
+                "missing-glyphs", Severity.Warning,
+                $"{subject}{of} {verb} no shape in the fonts of reports and print{s} as a box: {shown}{(missing.Count > MostShown ? ", …" : "")}. First in “{first}”.", place,
+                property, Mends: ["Write it with other characters. Latin, Greek, Cyrillic, Hebrew and Arabic are there."]);
         }
     }
 }

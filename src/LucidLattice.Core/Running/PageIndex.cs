@@ -1,21 +1,35 @@
 using LucidLattice.Core.Layout;
+using LucidLattice.Core.Planning;
 
 namespace LucidLattice.Core.Running;
 
 /// <summary>
-/// Where the pages of a run start. It grows from page 1 on, and can be asked while it grows: each page is a cursor of a
+/// Where the pages of a sheet start. It grows from page 1 on, and can be asked while it grows: each page is a cursor of a
 /// few numbers, from which the page is drawn, and by which a group or a row is found without drawing anything.
 /// </summary>
 public sealed class PageIndex : Caching.ISized
 {
-    private readonly Func<PageFlow> _flow;
-    private readonly Lazy<PageFlow> _lookUp;
+    private readonly Func<IFlow> _flow;
+    private readonly Lazy<IFlow> _lookUp;
+    private readonly Comparer<FlowCursor> _printOrder;
+    private readonly Room _room;
     private readonly Lock _lock = new();
-    private readonly List<Cursor> _starts = [];
+    private readonly List<FlowCursor> _starts = [];
+
+    /// <summary>The start of the only page of a sheet on which nothing is printed.</summary>
+    private sealed record NothingAtAll : FlowCursor;
+
+    private static readonly FlowCursor Nothing = new NothingAtAll();
     private TaskCompletionSource _grown = new(TaskCreationOptions.RunContinuationsAsynchronously);
     private Exception? _failure;
 
-    internal PageIndex(Func<PageFlow> flow) => (_flow, _lookUp) = (flow, new Lazy<PageFlow>(flow));
+    /// <param name="flow">Makes flows of the sheet, since each moves.</param>
+    /// <param name="room">That a page has.</param>
+    internal PageIndex(Func<IFlow> flow, Room room)
+    {
+        (_flow, _lookUp, _room) = (flow, new Lazy<IFlow>(flow), room);
+        _printOrder = Comparer<FlowCursor>.Create((a, b) => _lookUp.Value.Compare(a, b));
+    }
 
     /// <summary>The pages whose start is known.</summary>
     public int Count
@@ -29,7 +43,7 @@ public sealed class PageIndex : Caching.ISized
     /// <summary>True once the last page is known.</summary>
     public bool IsComplete { get; private set; }
 
-    public long Bytes => 40L * Count;
+    public long Bytes => 96L * Count;
 
     /// <summary>Finds where every page starts. Called once, while others may ask already.</summary>
     /// <exception cref="OperationCanceledException">Stopped; whoever waits for a page is told so.</exception>
@@ -38,11 +52,12 @@ public sealed class PageIndex : Caching.ISized
         try
         {
             var flow = _flow();
-            for (var cursor = PageFlow.Start; cursor.Stage != Stage.End;)
+            // A sheet on which nothing is printed has one page nevertheless.
+            for (var cursor = flow.Start(null) ?? Nothing; cursor is not null;)
             {
                 cancel.ThrowIfCancellationRequested();
-                var next = flow.Fill(cursor, null);
-                Add(cursor, isLast: next.Stage == Stage.End);
+                var next = cursor == Nothing ? null : flow.Fill(cursor, _room, null).Next;
+                Add(cursor, isLast: next is null);
                 cursor = next;
             }
         }
@@ -54,11 +69,18 @@ public sealed class PageIndex : Caching.ISized
         }
     }
 
-    /// <summary>The cursor at which a page starts.</summary>
+    /// <summary>Fills a page.</summary>
     /// <param name="number">From 1 to <see cref="Count"/>.</param>
-    public Cursor Start(int number)
+    /// <returns>The rows of a section that begin on the page, as a range of its printed order.</returns>
+    internal (int From, int To) Fill(int number, SectionPlan rowsOf, Placer place)
     {
-        lock (_lock) return _starts[number - 1];
+        FlowCursor start;
+        lock (_lock) start = _starts[number - 1];
+        if (start == Nothing) return (0, 0);
+        var flow = _flow();
+        var next = flow.Fill(start, _room, place).Next;
+        var from = flow.RowsBefore(start, rowsOf) ?? 0;
+        return (from, Math.Max(from, flow.RowsBefore(next, rowsOf) ?? 0));
     }
 
     /// <summary>Waits until a page is known (true), or until it is certain that there is no such page (false).</summary>
@@ -78,20 +100,21 @@ public sealed class PageIndex : Caching.ISized
         }
     }
 
-    /// <summary>The page on which a band (or the first that prints anything after it) is found, from 1; null while that is not known.</summary>
-    public int? PageOf(Cursor cursor)
+    /// <summary>The page on which a place (or the first that prints anything after it) is found, from 1; null while that is not known.</summary>
+    /// <param name="locate">Gives the place as a cursor of the sheet's flow.</param>
+    public int? PageOf(Func<IFlow, FlowCursor?> locate)
     {
-        cursor = _lookUp.Value.FirstPrinted(cursor);
         lock (_lock)
         {
-            var found = _starts.BinarySearch(cursor, _lookUp.Value.PrintOrder);
+            if (locate(_lookUp.Value) is not { } cursor) return null;
+            var found = _starts.BinarySearch(cursor, _printOrder);
             if (found >= 0) return found + 1;
             // What comes after the last start known so far may be on a page that is still to be found.
             return ~found < _starts.Count || IsComplete ? Math.Max(1, ~found) : null;
         }
     }
 
-    private void Add(Cursor start, bool isLast)
+    private void Add(FlowCursor start, bool isLast)
     {
         bool first;
         lock (_lock)

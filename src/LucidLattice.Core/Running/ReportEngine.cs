@@ -22,7 +22,7 @@ public sealed record RunRequest(ReportDefinition Report, IReadOnlyDictionary<str
 /// <summary>The one door to a run: a definition, parameter values and a clock go in, a <see cref="ReportRun"/> comes out.</summary>
 /// <param name="proof">Vouches for values that only links may carry; null where nobody asks for it.</param>
 /// <param name="cache">Keeps the results of steps from one run to the next; null works everything out anew.</param>
-public sealed class ReportEngine(IRowReader source, ITypesetter typesetter, IReportCatalog catalog, SizedCache? cache = null, ILinkProof? proof = null)
+public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IReportCatalog catalog, SizedCache? cache = null, ILinkProof? proof = null)
 {
     /// <summary>
     /// What decides a run besides the definition and the values: the data's stamp, the reports that links lead to, and the
@@ -30,30 +30,39 @@ public sealed class ReportEngine(IRowReader source, ITypesetter typesetter, IRep
     /// </summary>
     public string? StampOf(RunRequest request)
     {
-        var dataset = request.Report.MainDataset();
-        var data = dataset is null ? "" : source.Stamp(dataset);
-        if (data is null) return null;
+        var stamps = new List<string>();
+        // What only gives choices decides the run too: a value that is no longer offered is not used.
+        foreach (var dataset in request.Report.Datasets)
+        {
+            if (reader.Stamp(dataset) is not { } stamp) return null;
+            stamps.Add(stamp);
+        }
         // A report that prints the time prints that of its data; within a minute, readers share it.
-        var clock = ReportJson.Write(request.Report).Contains("CURRENT_TIMESTAMP", StringComparison.OrdinalIgnoreCase) ? request.Now.Ticks / TimeSpan.TicksPerMinute : LocalTime(request.Now, request.Report.TimeZone, []).Date.Ticks;
-        return $"{data}|{catalog.Stamp}|{clock}";
+        var printsTime = ReportJson.Write(request.Report).Contains("CURRENT_TIMESTAMP", StringComparison.OrdinalIgnoreCase);
+        var clock = printsTime ? request.Now.Ticks / TimeSpan.TicksPerMinute : LocalTime(request.Now, request.Report.TimeZone, []).Date.Ticks;
+        return $"{string.Join('|', stamps)}|{catalog.Stamp}|{clock}";
     }
 
     /// <summary>What is wrong with a definition and with the tables that it reads, found without reading any rows.</summary>
     public IReadOnlyList<Problem> Check(ReportDefinition report)
     {
-        var (plan, found) = ReportPlanner.Plan(report, catalog, dataset => source.Repeated(dataset, CancellationToken.None));
+        var (plan, found) = ReportPlanner.Plan(report, catalog, dataset => reader.Repeated(dataset, CancellationToken.None));
         List<Problem> problems = [.. found, .. ParameterValues.CheckDefaults(report)];
-        if (plan?.Dataset is not { } dataset) return problems;
-        var before = problems.Count;
-        DatasetPlan.Of(dataset, report.Parameters, problems);
-        if (problems.Count > before) return problems;
-        try
+        // A dataset that several sections read is looked at once, with all that they use of it.
+        foreach (var sections in (plan?.Sections ?? []).Where(s => s.Dataset is not null).GroupBy(s => s.Dataset!))
         {
-            source.Require(ReportQuery.For(report, dataset, [.. plan.UsedFields.Order().Select(i => dataset.Fields[i])], new Value[report.Parameters.Count], default));
-        }
-        catch (DataException e)
-        {
-            problems.Add(DataProblem(e, dataset));
+            var (dataset, before) = (sections.Key, problems.Count);
+            DatasetPlan.Of(dataset, report.Parameters, problems);
+            if (problems.Count > before) continue;
+            var used = sections.SelectMany(s => s.UsedFields).Distinct().Order().Select(i => dataset.Fields[i]);
+            try
+            {
+                reader.Require(ReportQuery.For(report, dataset, [.. used], new Value[report.Parameters.Count], default));
+            }
+            catch (DataException e)
+            {
+                problems.Add(DataProblem(e, dataset));
+            }
         }
         return problems;
     }
@@ -69,7 +78,7 @@ public sealed class ReportEngine(IRowReader source, ITypesetter typesetter, IRep
         if (asked is null) return (null, values.Problems);
         try
         {
-            return (new ParameterChoices(source).Of(request.Report, asked, values.Values, now, cancel), values.Problems);
+            return (new ParameterChoices(reader).Of(request.Report, asked, values.Values, now, cancel), values.Problems);
         }
         catch (ExpressionException e)
         {
@@ -83,7 +92,7 @@ public sealed class ReportEngine(IRowReader source, ITypesetter typesetter, IRep
 
     private ParameterValues Resolve(RunRequest request, DateTime now, CancellationToken cancel)
     {
-        var choices = new ParameterChoices(source);
+        var choices = new ParameterChoices(reader);
         return ParameterValues.Resolve(request.Report, request.Given, now, (p, values) => choices.Of(request.Report, p, values, now, cancel), request.FromLink);
     }
 
@@ -95,40 +104,41 @@ public sealed class ReportEngine(IRowReader source, ITypesetter typesetter, IRep
     {
         progress ??= new RunProgress();
         var report = request.Report;
-        var (plan, found) = ReportPlanner.Plan(report, catalog, dataset => source.Repeated(dataset, cancel));
+        var (plan, found) = ReportPlanner.Plan(report, catalog, dataset => reader.Repeated(dataset, cancel));
         var problems = found.ToList();
         var now = LocalTime(request.Now, report.TimeZone, problems);
         var parameters = Resolve(request, now, cancel);
         problems.AddRange(parameters.Problems);
-        if (plan is null or { FilterIsBroken: true } || parameters.Problems.Any(p => p.IsError)) return new ReportRun(report, parameters, now, problems, null, typesetter);
+        if (plan is null or { IsBroken: true } || parameters.Problems.Any(p => p.IsError)) return new ReportRun(report, parameters, now, problems, null, typesetter);
+        var run = new RunContext(parameters, now, cache, progress, cancel);
+        SectionPlan? reading = null;
         try
         {
-            progress.Stage = RunStage.Reading;
-            var rows = Read(plan, parameters, now, allFields, request.Refresh, progress, cancel);
-            problems.AddRange(rows.Problems);
-            progress.Stage = RunStage.Grouping;
-            var data = RunData.Of(plan, rows, parameters, now, problems, cache, progress, cancel);
-            problems.AddRange(MissingGlyphs.Of(plan, rows, typesetter));
-            var run = new ReportRun(report, parameters, now, problems, data, typesetter, proof);
+            var data = RunData.Of(plan, section => Read(reading = section, run, allFields, request.Refresh, problems), run, problems);
+            problems.AddRange(MissingGlyphs.Of(data, typesetter));
+            var made = new ReportRun(report, parameters, now, problems, data, typesetter, proof);
             progress.Stage = RunStage.Paging;
-            if (pages) run.Index.Grow(cancel);
+            if (pages) made.Grow(cancel);
             if (pages) progress.Stage = RunStage.Done;
-            return run;
+            return made;
         }
         catch (DataException e)
         {
-            problems.Add(DataProblem(e, plan.Dataset));
+            problems.Add(DataProblem(e, reading?.Dataset));
             return new ReportRun(report, parameters, now, problems, null, typesetter);
         }
     }
 
     /// <summary>The fields that are used, with a place for each of the others so that indices stay.</summary>
-    private RowSet Read(SectionPlan plan, ParameterValues parameters, DateTime now, bool allFields, bool refresh, RunProgress progress, CancellationToken cancel)
+    private RowSet Read(SectionPlan plan, RunContext run, bool allFields, bool refresh, List<Problem> problems)
     {
         if (plan.Dataset is not { } dataset) return RowSet.Empty;
+        run.Progress.Stage = RunStage.Reading;
         var used = allFields ? [.. Enumerable.Range(0, dataset.Fields.Count)] : plan.UsedFields.Order().ToList();
-        var query = ReportQuery.For(plan.Report, dataset, [.. used.Select(i => dataset.Fields[i])], parameters.Values, now, refresh);
-        var rows = source.Read(query with { Wanted = Narrowings.Of(plan.Filter?.Text ?? "", query) }, progress, cancel);
+        var query = ReportQuery.For(plan.Report, dataset, [.. used.Select(i => dataset.Fields[i])], run.Parameters.Values, run.Now, refresh);
+        var rows = reader.Read(query with { Wanted = Narrowings.Of(plan.Filter?.Text ?? "", query) }, run.Progress, run.Cancel);
+        problems.AddRange(rows.Problems.Where(p => !problems.Contains(p)));
+        run.Progress.Stage = RunStage.Grouping;
         var columns = dataset.Fields.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();
         for (var i = 0; i < used.Count; i++) columns[used[i]] = rows.Columns[i];
         return rows with { Columns = columns };

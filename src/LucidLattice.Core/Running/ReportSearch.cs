@@ -1,19 +1,18 @@
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Layout;
 using LucidLattice.Core.Planning;
-using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Running;
 
 /// <summary>A text that was found.</summary>
-/// <param name="Page">From 1.</param>
+/// <param name="Sheet">The id of the sheet on which it stands.</param>
+/// <param name="Page">Of the sheet, from 1.</param>
 /// <param name="Text">The whole text in which it stands.</param>
 /// <param name="Row">True in a detail row, false in a heading or a total.</param>
 /// <param name="Context">What the row begins with, to tell it from others; null if it begins with the text itself.</param>
-public sealed record SearchHit(int Page, string Text, bool Row, string? Context = null);
+public sealed record SearchHit(string Sheet, int Page, string Text, bool Row, string? Context = null);
 
-/// <summary>All hits in printed order.</summary>
+/// <summary>All hits in printed order, sheet by sheet and section by section.</summary>
 /// <param name="More">True if there are more than were asked for.</param>
 public sealed record SearchResult(IReadOnlyList<SearchHit> Hits, bool More);
 
@@ -23,20 +22,14 @@ public sealed record SearchResult(IReadOnlyList<SearchHit> Hits, bool More);
 /// </summary>
 public sealed class ReportSearch
 {
-    private const int ValuesRemembered = 200_000;
     private readonly ReportRun _run;
-    private readonly RunData _data;
-    private readonly Frame _frame;
-    private readonly FramePositions _positions;
     private readonly string _wanted;
-    private readonly Dictionary<IReadOnlyList<PartPlan>, List<(int Part, Func<string?> Find)>> _finders = new(ReferenceEqualityComparer.Instance);
+    private readonly int _most;
+    private readonly CancellationToken _cancel;
+    private readonly List<SearchHit> _hits = [];
+    private int _bands;
 
-    private ReportSearch(ReportRun run, string wanted)
-    {
-        (_run, _data, _wanted) = (run, run.Data!, wanted);
-        _frame = _data.NewFrame();
-        _positions = new FramePositions(_data.Tree, _frame);
-    }
+    private ReportSearch(ReportRun run, string wanted, int most, CancellationToken cancel) => (_run, _wanted, _most, _cancel) = (run, wanted, most, cancel);
 
     /// <summary>Finds a text, whatever its case, in the printed form of values.</summary>
     /// <param name="run">With all its pages known.</param>
@@ -45,74 +38,49 @@ public sealed class ReportSearch
     {
         text = text.Trim().Normalize();
         if (text.Length == 0 || run.Data is null) return new SearchResult([], false);
-        return new ReportSearch(run, text).Find(most, cancel);
+        var search = new ReportSearch(run, text, most, cancel);
+        var complete = run.Sheets.All(sheet => sheet.Plan.Sections.All(section => search.In(
+            new SectionTexts(run.Data[section], text), sheet, new Cursor(Stage.ReportHeader, section.Base), at => flow => flow.Locate(section, at))));
+        return new SearchResult(search._hits, !complete);
     }
 
-    private SearchResult Find(int most, CancellationToken cancel)
+    /// <summary>Looks through a section from a cursor on. False once there are enough hits.</summary>
+    /// <param name="locate">Gives a place of the section as a cursor of the sheet's flow.</param>
+    private bool In(SectionTexts texts, SheetPages sheet, Cursor start, Func<Cursor, Func<IFlow, FlowCursor?>> locate)
     {
-        var hits = new List<SearchHit>();
-        var details = _data.Plan.Bands[new Definitions.BandPlace(Definitions.BandKind.Detail)].Count > 0;
-        var bands = 0;
-        for (var cursor = PageFlow.Start; cursor.Stage != Stage.End; cursor = cursor.Next(_data.Tree, details))
+        var (data, plan) = (texts.Data, texts.Data.Plan);
+        var details = plan.Bands[new BandPlace(BandKind.Detail)].Count > 0;
+        for (var cursor = start; cursor.Stage != Stage.End; cursor = cursor.Next(data.Tree, plan.Base, details))
         {
-            if ((++bands & 0xFFF) == 0) cancel.ThrowIfCancellationRequested();
-            var finders = FindersOf(cursor);
-            if (finders.Count == 0) continue;
-            _positions.MoveTo(cursor);
-            foreach (var (part, find) in finders)
+            if ((++_bands & 0xFFF) == 0) _cancel.ThrowIfCancellationRequested();
+            var parts = plan.Bands[cursor.Place(plan.Base)];
+            var finders = texts.In(parts);
+            if (finders.Count == 0 && parts.All(p => p.Sections.Count == 0)) continue;
+            texts.MoveTo(cursor);
+            for (var i = 0; i < parts.Count; i++)
             {
-                if (find() is not { } found) continue;
-                if (hits.Count == most) return new SearchResult(hits, true);
-                var row = cursor.Stage == Stage.Detail;
-                hits.Add(new SearchHit(_run.Index.PageOf(cursor with { Part = part }) ?? 1, found, row, row ? Beginning(cursor, part, found) : null));
+                foreach (var find in finders.Where(f => f.Part == i).Select(f => f.Find))
+                {
+                    if (find() is not { } found) continue;
+                    if (_hits.Count == _most) return false;
+                    var row = cursor.Stage == Stage.Detail;
+                    var page = sheet.Index.PageOf(locate(cursor with { Part = i })) ?? 1;
+                    _hits.Add(new SearchHit(sheet.Plan.Sheet.Id, page, found, row, row ? texts.Beginning(parts[i], found) : null));
+                }
+                if (!Inside(parts[i], texts, sheet, cursor with { Part = i }, locate)) return false;
             }
         }
-        return new SearchResult(hits, false);
+        return true;
     }
 
-    private string? Beginning(Cursor cursor, int part, string found)
+    private bool Inside(PartPlan part, SectionTexts around, SheetPages sheet, Cursor at, Func<Cursor, Func<IFlow, FlowCursor?>> locate)
     {
-        var first = _data.Plan.Bands[PageFlow.PlaceOf(cursor)][part].Elements.OfType<TextPlan>().OrderBy(t => t.Element.Y).ThenBy(t => t.X).First().Text(_frame);
-        return first.Length == 0 || first == found ? null : first;
-    }
-
-    private List<(int Part, Func<string?> Find)> FindersOf(Cursor cursor)
-    {
-        var parts = _data.Plan.Bands[PageFlow.PlaceOf(cursor)];
-        if (_finders.TryGetValue(parts, out var known)) return known;
-        var finders = new List<(int, Func<string?>)>();
-        for (var i = 0; i < parts.Count; i++)
-            foreach (var text in parts[i].Elements.OfType<TextPlan>())
-                if (FinderOf(text) is { } finder) finders.Add((i, finder));
-        return _finders[parts] = finders;
-    }
-
-    /// <summary>Gives the text at the frame's place if it holds what is wanted; null where it never can.</summary>
-    private Func<string?>? FinderOf(TextPlan text)
-    {
-        string? Look() => text.Text(_frame) is var shown && Matches(shown) ? shown : null;
-        if (text.Pieces.All(p => p.Value is null)) return Matches(text.Text(_frame)) ? Look : null;
-        if (text.OnlyValue is not { Field: { } field }) return Look;
-        switch (_data.Rows.Columns[field])
+        foreach (var inner in part.Sections)
         {
-            case TextColumn column:
-                // What is printed is looked for: the label of a coded value, not its code.
-                var found = column.Texts.Select(t => text.OnlyValue.Codes?.Label(Value.Of(t)) ?? t).Select(t => Matches(t) ? t : null).ToArray();
-                return found.Any(t => t is not null) ? () => _frame.Row >= 0 && !column.Nulls[_frame.Row] ? found[column.Codes[_frame.Row]] : null : null;
-            case LongColumn column:
-                var seen = new Dictionary<long, string?>();
-                return () =>
-                {
-                    if (_frame.Row < 0 || column.Nulls[_frame.Row]) return null;
-                    var value = column.Values[_frame.Row];
-                    if (seen.TryGetValue(value, out var known)) return known;
-                    if (seen.Count > ValuesRemembered) seen.Clear();
-                    return seen[value] = Look();
-                };
-            default:
-                return Look;
+            var texts = around.Inner(_run.Data![inner]);
+            if (texts.StartAt(around.Frame) is not { } start) continue;
+            if (!In(texts, sheet, start, _ => locate(at))) return false;
         }
+        return true;
     }
-
-    private bool Matches(string shown) => shown.Contains(_wanted, StringComparison.OrdinalIgnoreCase);
 }

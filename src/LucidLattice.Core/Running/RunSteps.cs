@@ -1,7 +1,6 @@
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Expressions;
-using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Running;
 
@@ -11,11 +10,8 @@ namespace LucidLattice.Core.Running;
 /// </summary>
 /// <param name="cache">Null works everything out anew.</param>
 /// <param name="newFrame">Makes frames that stand nowhere, without totals.</param>
-/// <param name="parameters">All parameter values; they belong to the key of steps whose expressions name a parameter.</param>
-/// <param name="now">The run clock, likewise.</param>
-public sealed class RunSteps(SizedCache? cache, RowSet rows, Func<Frame> newFrame, Value[] parameters, DateTime now, string language)
+public sealed class RunSteps(SizedCache? cache, RowSet rows, Func<Frame> newFrame, StepKey keys, string language)
 {
-    private readonly string _parameters = string.Join('\u001f', parameters.Select(p => $"{p.Type}:{p.Invariant}"));
     private readonly HashSet<ISized> _parts = new(ReferenceEqualityComparer.Instance);
     private readonly Lock _lock = new();
 
@@ -35,17 +31,11 @@ public sealed class RunSteps(SizedCache? cache, RowSet rows, Func<Frame> newFram
     }
 
     /// <summary>The result of a step.</summary>
-    /// <param name="reads">All texts that decide the result: expressions, directions, patterns.</param>
+    /// <param name="reads">All that decides the result, with what the expressions in it read.</param>
     /// <param name="make">Gets a frame of its own.</param>
-    public T Get<T>(IEnumerable<string> reads, Func<Frame, T> make, CancellationToken cancel) where T : class, ISized
+    public T Get<T>(IEnumerable<(string Text, Reads Reads)> reads, Func<Frame, T> make, CancellationToken cancel) where T : class, ISized
     {
-        Counted Make()
-        {
-            var frame = newFrame();
-            var value = make(frame);
-            return new Counted(value, frame.DivisionsByZero, frame.Overflows);
-        }
-        var counted = cache is null ? Make() : cache.Get(KeyOf(typeof(T).Name, reads), Make, cancel);
+        var counted = cache is null ? Make() : cache.Get($"{typeof(T).Name}\u001c{rows.Reading}\u001c{language}\u001c{keys.Of(reads)}", Make, cancel);
         lock (_lock)
         {
             DivisionsByZero += counted.DivisionsByZero;
@@ -53,14 +43,13 @@ public sealed class RunSteps(SizedCache? cache, RowSet rows, Func<Frame> newFram
             _parts.UnionWith(((ISized)counted).Parts);
         }
         return (T)counted.Value;
-    }
 
-    private string KeyOf(string step, IEnumerable<string> reads)
-    {
-        var text = string.Join('\u001e', reads);
-        // A text that holds the sign without meaning it only makes the key narrower than it has to be.
-        var clock = text.Contains("CURRENT_TIMESTAMP", StringComparison.OrdinalIgnoreCase) ? now.Ticks : text.Contains("CURRENT_DATE", StringComparison.OrdinalIgnoreCase) ? now.Date.Ticks : 0;
-        return $"{step}\u001d{rows.Reading}\u001d{language}\u001d{text}\u001d{(text.Contains(':') ? _parameters : "")}\u001d{clock}";
+        Counted Make()
+        {
+            var frame = newFrame();
+            var value = make(frame);
+            return new Counted(value, frame.DivisionsByZero, frame.Overflows);
+        }
     }
 
     private sealed record Counted(ISized Value, int DivisionsByZero, int Overflows) : ISized

@@ -1,6 +1,6 @@
 using System.Globalization;
 using System.Text;
-using LucidLattice.Core.Charts;
+using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Running;
 
 namespace LucidLattice.Output.Pdf;
@@ -18,7 +18,6 @@ internal sealed class PdfNavigation
     private readonly Stream _output;
     private readonly List<int> _pages;
     private readonly List<(int Number, long Offset)> _objects = [];
-    private readonly int _levels;
     private readonly string _top;
     private long _position;
     private int _next;
@@ -28,11 +27,13 @@ internal sealed class PdfNavigation
         (_run, _output, _position) = (run, output, length);
         _pages = pdf.Pages();
         _next = pdf.Size;
-        var tree = run.Data!.Tree;
-        if (tree.Order.Length > 0)
-            for (var (level, total) = (1, 0); level < tree.Levels.Count && (total += tree.Levels[level].Count) <= MostEntries; level++) _levels = level;
         _top = run.Report.Page.Height.ToString("0.##", CultureInfo.InvariantCulture);
     }
+
+    /// <summary>An entry of the outline: a group, or with several of them a sheet.</summary>
+    /// <param name="Page">The index of its page in the file.</param>
+    /// <param name="Inner">The entries inside of it.</param>
+    private sealed record Entry(string Label, int Page, IEnumerable<Entry> Inner);
 
     /// <param name="finished">The PDF as it was written, to be read.</param>
     /// <param name="output">Has had every byte of it, and gets the rest.</param>
@@ -45,37 +46,83 @@ internal sealed class PdfNavigation
     private void Append(FinishedPdf pdf)
     {
         Write("\n");
-        var entries = new StringBuilder($"/Lang {Text(_run.Report.Language)} /PageLabels << /Nums [0 << /S /D >>] >>");
-        if (_levels > 0)
+        var entries = new StringBuilder($"/Lang {Text(_run.Report.Language)} /PageLabels << /Nums [{PageLabels()}] >>");
+        var root = _next++;
+        var (first, last, count) = WriteEntries(Outline(), root);
+        if (count > 0)
         {
-            var root = _next++;
-            var (first, last, count) = Entries(0, 0, root);
             Object(root, $"<< /Type /Outlines /First {first} 0 R /Last {last} 0 R /Count {count} >>");
             entries.Append(CultureInfo.InvariantCulture, $" /Outlines {root} 0 R /PageMode /UseOutlines");
         }
+        else Object(root, "null");
         Object(pdf.Root, $"{pdf.Catalogue[..pdf.Catalogue.LastIndexOf(">>", StringComparison.Ordinal)]} {entries} >>");
         WriteTable(pdf);
     }
 
-    /// <summary>Writes the entries of the groups inside of a group; each object only needs its neighbours' numbers.</summary>
-    private (int First, int Last, int Count) Entries(int level, int group, int parent)
+    /// <summary>Each sheet counts its pages from 1; those after the first say which sheet they are of.</summary>
+    private string PageLabels()
     {
-        var tree = _run.Data!.Tree;
-        var frame = _run.Data.NewFrame();
-        var (child, first, previous, count) = (tree.FirstChild(level, group), _next, 0, 0);
-        for (var number = _next++; ; child++)
+        var labels = new StringBuilder("0 << /S /D >>");
+        var start = 0;
+        foreach (var (before, sheet) in _run.Sheets.Zip(_run.Sheets.Skip(1)))
         {
-            count++;
-            var inner = level + 1 < _levels ? Entries(level + 1, child, number) : default;
-            var hasNext = tree.HasNextSibling(level + 1, child);
-            var next = hasNext ? _next++ : 0;
-            var key = _run.Data.KeyOf(level + 1, child, frame);
-            var label = key.IsNull ? ChartNumbers.EmptyLabel : _run.Data.Plan.Levels[level].Format.Format(key);
-            var page = _pages[Math.Clamp((_run.PageOf(level + 1, child) ?? 1) - 1, 0, _pages.Count - 1)];
-            Object(number, string.Create(CultureInfo.InvariantCulture, $"<< /Title {Text(label)} /Parent {parent} 0 R /Dest [{page} 0 R /XYZ null {_top} null]{(previous > 0 ? $" /Prev {previous} 0 R" : "")}{(hasNext ? $" /Next {next} 0 R" : "")}{(inner.Count > 0 ? $" /First {inner.First} 0 R /Last {inner.Last} 0 R /Count -{inner.Count}" : "")} >>"));
-            if (!hasNext) return (first, number, count);
+            start += before.Index.Count;
+            labels.Append(CultureInfo.InvariantCulture, $" {start} << /S /D /P {Text(sheet.Plan.Sheet.Name + " ")} >>");
+        }
+        return labels.ToString();
+    }
+
+    private IEnumerable<Entry> Outline()
+    {
+        if (_run.Sheets.Count == 1) return OfSheet(_run.Sheets[0], 0);
+        var start = 0;
+        return _run.Sheets.Select(sheet =>
+        {
+            var entry = new Entry(sheet.Plan.Sheet.Name, start, OfSheet(sheet, start));
+            start += sheet.Index.Count;
+            return entry;
+        }).ToList();
+    }
+
+    private IEnumerable<Entry> OfSheet(SheetPages sheet, int start) => sheet.Plan.Sections.SelectMany(section => OfSection(sheet, _run.Data![section], start));
+
+    private IEnumerable<Entry> OfSection(SheetPages sheet, SectionData data, int start)
+    {
+        var levels = 0;
+        for (var (level, total) = (1, 0); level < data.Tree.Levels.Count && (total += data.Tree.Levels[level].Count) <= MostEntries; level++) levels = level;
+        return levels == 0 || data.Tree.Order.Length == 0 ? [] : Groups(sheet, data, start, 0, 0, levels, data.NewFrame());
+    }
+
+    private static IEnumerable<Entry> Groups(SheetPages sheet, SectionData data, int start, int level, int group, int levels, Frame frame)
+    {
+        for (var child = data.Tree.FirstChild(level, group); ; child++)
+        {
+            var page = start + (sheet.PageOf(data.Plan, level + 1, child) ?? 1) - 1;
+            yield return new Entry(data.LabelOf(level + 1, child, frame), page, level + 1 < levels ? Groups(sheet, data, start, level + 1, child, levels, frame) : []);
+            if (!data.Tree.HasNextSibling(level + 1, child)) yield break;
+        }
+    }
+
+    /// <summary>Writes entries as they come; each object only needs its neighbours' numbers.</summary>
+    private (int First, int Last, int Count) WriteEntries(IEnumerable<Entry> entries, int parent)
+    {
+        var (first, previous, number, count) = (0, 0, 0, 0);
+        using var each = entries.GetEnumerator();
+        var more = each.MoveNext();
+        while (more)
+        {
+            var entry = each.Current;
+            if (count++ == 0) first = number = _next++;
+            var inner = WriteEntries(entry.Inner, number);
+            more = each.MoveNext();
+            var next = more ? _next++ : 0;
+            var target = _pages[Math.Clamp(entry.Page, 0, _pages.Count - 1)];
+            var around = $"{(previous > 0 ? $" /Prev {previous} 0 R" : "")}{(more ? $" /Next {next} 0 R" : "")}";
+            var inside = inner.Count > 0 ? $" /First {inner.First} 0 R /Last {inner.Last} 0 R /Count -{inner.Count}" : "";
+            Object(number, $"<< /Title {Text(entry.Label)} /Parent {parent} 0 R /Dest [{target} 0 R /XYZ null {_top} null]{around}{inside} >>");
             (previous, number) = (number, next);
         }
+        return (first, previous, count);
     }
 
     private void Object(int number, string content)

@@ -43,7 +43,7 @@ internal static class ServeVerb
                 var run = engine.Run(new RunRequest(entry.Definition, new Dictionary<string, string>(), DateTime.UtcNow), CancellationToken.None, allFields: true);
                 if (run.Data is null) continue;
                 for (var i = 0; i < 30; i++)
-                    foreach (var band in ComposeViewer.View(run, [], typesetter).Bands) SvgWriter.Write(band.Drawing, "");
+                    foreach (var band in ComposeViewer.View(run, new Dictionary<string, IReadOnlyList<string?>>(), typesetter).Bands) SvgWriter.Write(band.Drawing, "");
             }
         }
         catch (Exception e)

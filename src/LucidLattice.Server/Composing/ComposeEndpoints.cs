@@ -13,17 +13,27 @@ namespace LucidLattice.Server.Composing;
 
 /// <summary>The whole state of a report that is being composed: the server keeps none of it.</summary>
 /// <param name="Edits">Changes that are made first, in this order.</param>
-/// <param name="Vantage">Group keys, outermost first.</param>
+/// <param name="Sheet">The id of the sheet that is looked at; null for the first.</param>
+/// <param name="Vantage">Of each section, by its id: group keys, outermost first.</param>
 /// <param name="Values">Parameter values by name.</param>
 /// <param name="Follow">A name of the asker's choosing, under which the progress can be asked for meanwhile.</param>
-public sealed record ComposeRequest(ReportDefinition Definition, IReadOnlyList<Edit>? Edits = null, IReadOnlyList<string?>? Vantage = null, IReadOnlyDictionary<string, string>? Values = null, string? Follow = null);
+public sealed record ComposeRequest(
+    ReportDefinition Definition, IReadOnlyList<Edit>? Edits = null, IReadOnlyDictionary<string, IReadOnlyList<string?>>? Vantage = null,
+    IReadOnlyDictionary<string, string>? Values = null, string? Follow = null, string? Sheet = null);
 
 /// <param name="Definition">With the edits made.</param>
+/// <param name="Changed">False if the edits came to nothing.</param>
+/// <param name="Sheet">The id of the sheet that is shown.</param>
 /// <param name="Bands">Empty if the report cannot run; the problems say why.</param>
-public sealed record ComposeResponse(ReportDefinition Definition, IReadOnlyList<ComposeBand> Bands, IReadOnlyList<VantageStep> Vantage, int Rows, IReadOnlyList<Problem> Problems, IReadOnlyList<ParameterInfo> Parameters, double Milliseconds);
+public sealed record ComposeResponse(
+    ReportDefinition Definition, bool Changed, string Sheet, IReadOnlyList<ComposeBand> Bands, IReadOnlyList<VantageStep> Vantage, int Rows, IReadOnlyList<Problem> Problems, IReadOnlyList<ParameterInfo> Parameters, double Milliseconds);
 
+/// <param name="Section">The id of its section; of page bands, of the sheet's first one.</param>
+/// <param name="Depth">0 for a section on the sheet, 1 for one inside of it, and so on.</param>
+/// <param name="Left">Where the section begins, from the left margin, in points.</param>
 /// <param name="Svg">The band as it is printed, as wide as the page's body.</param>
-public sealed record ComposeBand(BandKind Kind, int Level, string Name, long? Printed, double Height, string Svg, IReadOnlyList<ElementView> Elements, IReadOnlyList<ChartView> Charts);
+public sealed record ComposeBand(
+    string Section, int Depth, BandKind Kind, int Level, string Name, long? Printed, double Left, double Height, string Svg, IReadOnlyList<ElementView> Elements, IReadOnlyList<ChartView> Charts);
 
 public sealed record PagesResponse(int PageCount);
 
@@ -48,9 +58,13 @@ public static class ComposeEndpoints
         var started = Stopwatch.GetTimestamp();
         var definition = (request.Edits ?? []).Aggregate(request.Definition, (report, edit) => edit.Apply(report, catalog));
         var run = following.Follow(request.Follow, progress => Run(request with { Definition = definition }, engine, progress, cancel, pages: false));
-        var view = run.Data is null ? new ComposeView([], [], 0) : ComposeViewer.View(run, request.Vantage ?? [], typesetter);
-        var bands = view.Bands.Select((b, i) => new ComposeBand(b.Place.Kind, b.Place.Level, b.Name, b.Printed, b.Height, SvgWriter.Write(b.Drawing, $"b{i}-"), b.Elements, b.Charts)).ToList();
-        return new ComposeResponse(definition, bands, view.Vantage, view.Rows, run.Problems, ParameterInfo.Of(run), Stopwatch.GetElapsedTime(started).TotalMilliseconds);
+        var vantage = request.Vantage ?? new Dictionary<string, IReadOnlyList<string?>>();
+        var sheet = definition.Sheets.FirstOrDefault(s => s.Id == request.Sheet) ?? definition.Sheets.FirstOrDefault();
+        var view = run.Data is null ? new ComposeView(sheet?.Id ?? "", [], [], 0) : ComposeViewer.View(run, vantage, typesetter, request.Sheet);
+        var bands = view.Bands.Select((b, i) => new ComposeBand(
+            b.Section, b.Depth, b.Place.Kind, b.Place.Level, b.Name, b.Printed, b.Left, b.Height, SvgWriter.Write(b.Drawing, $"b{i}-"), b.Elements, b.Charts)).ToList();
+        var changed = request.Edits is { Count: > 0 } && ReportJson.Write(definition) != ReportJson.Write(request.Definition);
+        return new ComposeResponse(definition, changed, view.Sheet, bands, view.Vantage, view.Rows, run.Problems, ParameterInfo.Of(run), Stopwatch.GetElapsedTime(started).TotalMilliseconds);
     }
 
     private static ReportRun Run(ComposeRequest request, ReportEngine engine, RunProgress progress, CancellationToken cancel, bool pages)

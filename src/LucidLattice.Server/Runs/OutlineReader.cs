@@ -1,4 +1,3 @@
-using LucidLattice.Core.Charts;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Running;
 
@@ -9,19 +8,29 @@ internal sealed class OutlineReader
 {
     /// <summary>An outline of up to this many groups comes as a whole.</summary>
     public const int MostAtOnce = 400;
-    private readonly ReportRun _run;
-    private readonly RunData _data;
+    private readonly SheetPages _sheet;
+    private readonly SectionData _data;
     private readonly Frame _frame;
 
-    private OutlineReader(ReportRun run) => (_run, _data, _frame) = (run, run.Data!, run.Data!.NewFrame());
+    private OutlineReader(SheetPages sheet, SectionData data) => (_sheet, _data, _frame) = (sheet, data, data.NewFrame());
 
-    /// <param name="level">Of the group around; 0 for the whole report.</param>
+    /// <param name="sheet">The id of a sheet; null for the first.</param>
+    /// <param name="section">The id of the section whose groups are asked for; null for those of all sections of the sheet.</param>
+    /// <param name="level">Of the group around; 0 for the whole section.</param>
     /// <param name="from">How many entries to pass over.</param>
-    public static OutlineInfo Read(ReportRun run, int level, int group, int from)
+    public static OutlineInfo Read(ReportRun run, string? sheet, string? section, int level, int group, int from)
     {
-        var tree = run.Data?.Tree;
-        if (tree is null || tree.Order.Length == 0 || level < 0 || level >= tree.Innermost || group < 0 || group >= tree.Levels[level].Count) return new OutlineInfo(0, true, []);
-        var reader = new OutlineReader(run);
+        if (run.Sheet(sheet) is not { } pages) return new OutlineInfo(0, true, []);
+        var sections = pages.Plan.Sections.Where(s => section is null || s.Section.Id == section).Select(s => run.Data![s]).ToList();
+        var found = sections.Select(data => Read(pages, data, level, group, from)).ToList();
+        return new OutlineInfo(found.Sum(f => f.Total), found.All(f => f.Deep), [.. found.SelectMany(f => f.Entries)]);
+    }
+
+    private static OutlineInfo Read(SheetPages sheet, SectionData data, int level, int group, int from)
+    {
+        var tree = data.Tree;
+        if (tree.Order.Length == 0 || level < 0 || level >= tree.Innermost || group < 0 || group >= tree.Levels[level].Count) return new OutlineInfo(0, true, []);
+        var reader = new OutlineReader(sheet, data);
         var (first, count) = reader.Children(level, group);
         var deep = level == 0 && tree.Levels.Skip(1).Sum(l => (long)l.Count) <= MostAtOnce;
         var entries = new List<OutlineEntry>();
@@ -31,10 +40,10 @@ internal sealed class OutlineReader
 
     private void Add(int level, int group, bool deep, List<OutlineEntry> entries)
     {
-        var key = _data.KeyOf(level, group, _frame);
         var range = _data.Tree.Levels[level];
         var (first, count) = level < _data.Tree.Innermost ? Children(level, group) : (0, 0);
-        entries.Add(new OutlineEntry(level, group, key.IsNull ? ChartNumbers.EmptyLabel : _data.Plan.Levels[level - 1].Format.Format(key), _run.PageOf(level, group), range.End(group) - range.Start[group], count));
+        var page = _sheet.PageOf(_data.Plan, level, group);
+        entries.Add(new OutlineEntry(_data.Plan.Section.Id, level, group, _data.LabelOf(level, group, _frame), page, range.End(group) - range.Start[group], count));
         for (var child = first; deep && child < first + count; child++) Add(level + 1, child, deep, entries);
     }
 

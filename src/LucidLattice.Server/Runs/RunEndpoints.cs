@@ -24,7 +24,8 @@ public static class RunEndpoints
         runs.MapGet("/", async (string id, RunStore store, CancellationToken cancel) => await Info(id, Entry(id, store), cancel)).WithName("getRun");
         runs.MapDelete("/", (string id, RunStore store) => store.Release(id) ? Results.NoContent() : throw Gone()).WithName("stopRun");
         runs.MapGet("/pages/{number:int}", Page).WithName("getPage").Produces<string>(contentType: "image/svg+xml");
-        runs.MapGet("/outline", async (string id, RunStore store, int level = 0, int group = 0, int from = 0) => OutlineReader.Read(await Entry(id, store).Figures, level, group, Math.Max(0, from))).WithName("getOutline");
+        runs.MapGet("/outline", async (string id, RunStore store, string? sheet = null, string? section = null, int level = 0, int group = 0, int from = 0)
+            => OutlineReader.Read(await Entry(id, store).Figures, sheet, section, level, group, Math.Max(0, from))).WithName("getOutline");
         runs.MapGet("/find", Find).WithName("findInRun");
         runs.MapGet("/pdf", Pdf).WithName("getPdf").Produces<string>(contentType: "application/pdf");
         runs.MapGet("/json", Json).WithName("getRunJson").Produces<string>(contentType: "application/json");
@@ -62,20 +63,22 @@ public static class RunEndpoints
     {
         if (!entry.Pages.IsCompleted) await Task.WhenAny(entry.Pages, Task.Delay(WaitForResult, cancel));
         var progress = entry.Pages.IsCompleted ? null : ProgressInfo.Of(entry.Progress);
-        if (!entry.Figures.IsCompleted) return new RunInfo(ticket, entry.ReportId, RunState.Running, "", entry.Draft, "", 0, false, progress, 0, 0, 0, entry.Progress.Elapsed.TotalMilliseconds, [], []);
+        if (!entry.Figures.IsCompleted) return new RunInfo(ticket, entry.ReportId, RunState.Running, "", entry.Draft, "", [], 0, false, progress, 0, 0, 0, entry.Progress.Elapsed.TotalMilliseconds, [], []);
         var run = await entry.Figures;
-        return new RunInfo(ticket, entry.ReportId, run.Data is null ? RunState.Failed : RunState.Ready, run.Title, entry.Draft, Core.Values.Value.Of(run.AsOf).Invariant, run.PageCount, run.Data is null || run.Index.IsComplete, progress,
-            run.Data?.Tree.Order.Length ?? 0, run.Report.Page.Width, run.Report.Page.Height, entry.Milliseconds, ParameterInfo.Of(run), run.Problems);
+        return new RunInfo(ticket, entry.ReportId, run.Data is null ? RunState.Failed : RunState.Ready, run.Title, entry.Draft, Core.Values.Value.Of(run.AsOf).Invariant,
+            [.. run.Sheets.Select(s => new SheetInfo(s.Plan.Sheet.Id, s.Plan.Sheet.Name, s.Index.Count))], run.Sheets.FirstOrDefault()?.Index.Count ?? 0,
+            run.IsComplete, progress, run.Data?.Rows ?? 0, run.Report.Page.Width, run.Report.Page.Height, entry.Milliseconds, ParameterInfo.Of(run), run.Problems);
     }
 
-    private static async Task Page(string id, int number, RunStore store, ITypesetter typesetter, HttpContext context, CancellationToken cancel, string? find = null)
+    private static async Task Page(string id, int number, RunStore store, ITypesetter typesetter, HttpContext context, CancellationToken cancel, string? find = null, string? sheet = null)
     {
         var run = await Entry(id, store).Figures;
         if (run.Data is null) throw HasProblems(run);
         // Whether the last page is known is asked first: a page drawn a moment later may be better than its label says, not worse.
-        var complete = run.Index.IsComplete;
-        if (number < 1 || !await run.Index.Has(number, cancel)) throw ApiException.NotFound($"The report has {run.PageCount} pages; there is no page {number}.");
-        var page = run.Page(number);
+        var pages = run.Sheet(sheet) ?? throw ApiException.NotFound($"The report has no sheet “{sheet}”.");
+        var complete = pages.Index.IsComplete;
+        if (number < 1 || !await pages.Index.Has(number, cancel)) throw ApiException.NotFound($"The report has {pages.Index.Count} pages; there is no page {number}.");
+        var page = run.Page(pages, number);
         if (find is { Length: > 0 }) page = TextHighlights.Of(page, find, typesetter);
         // A page that says “of” without a number is not kept.
         context.Response.Headers.CacheControl = complete ? "private, max-age=3600" : "no-store";

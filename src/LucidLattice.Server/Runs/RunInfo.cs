@@ -17,10 +17,14 @@ public enum RunState { Running, Ready, Failed }
 /// <summary>What a run has found so far. A failed run has no pages; the problems say why.</summary>
 /// <param name="Id">The asker's ticket for the run; several readers may share what it stands for.</param>
 /// <param name="AsOf">The time of the data, in the report's zone.</param>
-/// <param name="PageCount">The pages known so far.</param>
-/// <param name="PagesComplete">True once the last page is known.</param>
+/// <param name="Sheets">With the pages known so far; the first is shown first.</param>
+/// <param name="PageCount">The pages of the first sheet known so far.</param>
+/// <param name="PagesComplete">True once the last page of every sheet is known.</param>
 /// <param name="Progress">How far it is; null once everything is there.</param>
-public sealed record RunInfo(string Id, string ReportId, RunState State, string Title, bool Draft, string AsOf, int PageCount, bool PagesComplete, ProgressInfo? Progress, int Rows, double PageWidth, double PageHeight, double Milliseconds, IReadOnlyList<ParameterInfo> Parameters, IReadOnlyList<Problem> Problems);
+public sealed record RunInfo(string Id, string ReportId, RunState State, string Title, bool Draft, string AsOf, IReadOnlyList<SheetInfo> Sheets, int PageCount, bool PagesComplete, ProgressInfo? Progress, int Rows, double PageWidth, double PageHeight, double Milliseconds, IReadOnlyList<ParameterInfo> Parameters, IReadOnlyList<Problem> Problems);
+
+/// <summary>A sheet of a run.</summary>
+public sealed record SheetInfo(string Id, string Name, int PageCount);
 
 /// <summary>A parameter with the value that a run used.</summary>
 /// <param name="HasChoices">True if its values are chosen from a list, which is asked for separately.</param>
@@ -70,8 +74,9 @@ public sealed record ProgressInfo(RunStage Stage, int Rows, int? ExpectedRows, d
 public sealed record OutlineInfo(int Total, bool Deep, IReadOnlyList<OutlineEntry> Entries);
 
 /// <summary>A group in the outline of a run.</summary>
+/// <param name="Section">The id of the section that it is a group of.</param>
 /// <param name="Level">From 1 at the outermost.</param>
 /// <param name="Group">Its number within the level, by which the groups inside of it are asked for.</param>
 /// <param name="Page">The page on which it begins, from 1; null while that is not known.</param>
 /// <param name="Groups">How many groups are inside of it.</param>
-public sealed record OutlineEntry(int Level, int Group, string Label, int? Page, int Rows, int Groups);
+public sealed record OutlineEntry(string Section, int Level, int Group, string Label, int? Page, int Rows, int Groups);

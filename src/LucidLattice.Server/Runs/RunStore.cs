@@ -105,10 +105,10 @@ public sealed class RunStore(SizedCache cache)
         figures.SetResult(run);
         if (run.Data is not null)
         {
-            run.Index.Grow(entry.Cancel.Token);
+            run.Grow(entry.Cancel.Token);
             Keep(entry, run);
             // What asked for chance or for the time is nobody else's answer.
-            if (!run.Data.Rows.IsRepeatable)
+            if (!run.Data.IsRepeatable)
                 lock (_lock) Unshare(entry);
         }
         entry.Milliseconds = entry.Progress.Elapsed.TotalMilliseconds;

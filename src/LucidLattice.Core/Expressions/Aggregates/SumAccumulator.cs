@@ -7,7 +7,7 @@ namespace LucidLattice.Core.Expressions.Aggregates;
 /// sum(x) and avg(x). Whole and decimal numbers are added as 128-bit whole numbers in units of the column's last place,
 /// so money is exact to the cent; doubles by Neumaier's compensated sum (Z. Angew. Math. Mech. 54, 1974).
 /// </summary>
-public sealed class SumAccumulator(AggregateSpec spec, int groups) : Accumulator(spec, groups)
+internal sealed class SumAccumulator(AggregateSpec spec, int groups, bool average) : Accumulator(spec, groups)
 {
     // Most sums need only the first of these, so the others are there once somebody asks.
     private readonly Int128[] _exact = new Int128[groups];
@@ -53,7 +53,6 @@ public sealed class SumAccumulator(AggregateSpec spec, int groups) : Accumulator
     protected override Value ResultOf(int group)
     {
         if (_counts[group] == 0) return Value.Null;
-        var average = Spec.Function == AggregateFunction.Avg;
         if (Spec.Argument!.Type == DataType.Double)
         {
             var total = _sum![group] + _lost![group];

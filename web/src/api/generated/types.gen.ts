@@ -12,8 +12,6 @@ export type AddTable = {
     table: string;
 };
 
-export type Aggregate = 'sum' | 'avg' | 'count' | 'min' | 'max';
-
 export type Alignment = 'left' | 'centre' | 'right';
 
 export type AskedValue = {
@@ -45,6 +43,7 @@ export type BandPart = {
     height: number;
     repeat?: boolean;
     elements?: Array<Element>;
+    sections?: Array<Section>;
 };
 
 export type CarriedValue = {
@@ -135,10 +134,22 @@ export type Column = {
 };
 
 export type ComposeBand = {
+    /**
+     * The id of its section; of page bands, of the sheet's first one.
+     */
+    section: string;
+    /**
+     * 0 for a section on the sheet, 1 for one inside of it, and so on.
+     */
+    depth: number;
     kind: BandKind;
     level: number;
     name: string;
     printed: null | number;
+    /**
+     * Where the section begins, from the left margin, in points.
+     */
+    left: number;
     height: number;
     /**
      * The band as it is printed, as wide as the page's body.
@@ -170,9 +181,11 @@ export type ComposeRequest = {
      */
     edits?: null | Array<Edit>;
     /**
-     * Group keys, outermost first.
+     * Of each section, by its id: group keys, outermost first.
      */
-    vantage?: null | Array<string>;
+    vantage?: null | {
+        [key: string]: Array<string>;
+    };
     /**
      * Parameter values by name.
      */
@@ -183,6 +196,10 @@ export type ComposeRequest = {
      * A name of the asker's choosing, under which the progress can be asked for meanwhile.
      */
     follow?: null | string;
+    /**
+     * The id of the sheet that is looked at; null for the first.
+     */
+    sheet?: null | string;
 };
 
 export type ComposeResponse = {
@@ -190,6 +207,14 @@ export type ComposeResponse = {
      * With the edits made.
      */
     definition: ReportDefinition;
+    /**
+     * False if the edits came to nothing.
+     */
+    changed: boolean;
+    /**
+     * The id of the sheet that is shown.
+     */
+    sheet: string;
     /**
      * Empty if the report cannot run; the problems say why.
      */
@@ -504,6 +529,7 @@ export type EditAddChart = {
     type?: 'addChart';
     band: BandKind;
     level?: number;
+    section?: null | string;
 };
 
 export type EditAddField = {
@@ -512,12 +538,14 @@ export type EditAddField = {
     band?: BandKind;
     level?: number;
     before?: null | string;
+    section?: null | string;
 };
 
 export type EditAddLevel = {
     type?: 'addLevel';
     field: string;
     at?: null | number;
+    section?: null | string;
 };
 
 export type EditAddText = {
@@ -525,27 +553,32 @@ export type EditAddText = {
     text: string;
     band: BandKind;
     level?: number;
+    section?: null | string;
 };
 
 export type EditAddTotals = {
     type?: 'addTotals';
     column: string;
-    aggregate?: Aggregate;
+    aggregate?: string;
+    section?: null | string;
 };
 
 export type EditDeleteColumn = {
     type?: 'deleteColumn';
     column: string;
+    section?: null | string;
 };
 
 export type EditDeleteElement = {
     type?: 'deleteElement';
     element: string;
+    section?: null | string;
 };
 
 export type EditDeleteLevel = {
     type?: 'deleteLevel';
     level: string;
+    section?: null | string;
 };
 
 export type EditExchangeDataset = {
@@ -555,34 +588,40 @@ export type EditExchangeDataset = {
     fields?: {
         [key: string]: string;
     };
+    section?: null | string;
 };
 
 export type EditLinkChart = {
     type?: 'linkChart';
     chart: string;
     report?: null | string;
+    section?: null | string;
 };
 
 export type EditMoveColumn = {
     type?: 'moveColumn';
     column: string;
     to: number;
+    section?: null | string;
 };
 
 export type EditMoveLevel = {
     type?: 'moveLevel';
     level: string;
     to: number;
+    section?: null | string;
 };
 
 export type EditSetColumn = {
     type?: 'setColumn';
     column: Column;
+    section?: null | string;
 };
 
 export type EditSetElement = {
     type?: 'setElement';
     element: Element;
+    section?: null | string;
 };
 
 export type EditSetLevel = {
@@ -592,18 +631,21 @@ export type EditSetLevel = {
     name?: null | string;
     descending?: null | boolean;
     newPage?: null | boolean;
+    section?: null | string;
 };
 
 export type EditSetSection = {
     type?: 'setSection';
     filter?: null | string;
     sort?: null | Array<SortKey>;
+    section?: null | string;
 };
 
 export type EditSetText = {
     type?: 'setText';
     element: string;
     text: string;
+    section?: null | string;
 };
 
 export type Element = ({
@@ -622,11 +664,14 @@ export type Element = ({
 
 export type ElementCellElement = {
     type?: 'cell';
-    column: string;
     id: string;
+    column?: null | string;
+    x?: number;
+    width?: number;
     y?: number;
     height?: number;
     style?: null | Style;
+    link?: null | Link;
 };
 
 export type ElementChartElement = {
@@ -643,54 +688,65 @@ export type ElementChartElement = {
     pattern?: null | string;
     order?: ChartOrder;
     color?: null | string;
-    link?: null | Link;
-    x?: number;
-    width: number;
     id: string;
+    column?: null | string;
+    x?: number;
+    width?: number;
     y?: number;
     height?: number;
     style?: null | Style;
+    link?: null | Link;
 };
 
 export type ElementHeadingElement = {
     type?: 'heading';
-    column: string;
     id: string;
+    column?: null | string;
+    x?: number;
+    width?: number;
     y?: number;
     height?: number;
     style?: null | Style;
+    link?: null | Link;
 };
 
 export type ElementLineElement = {
     type?: 'line';
     thickness?: number;
-    x?: number;
-    width: number;
     id: string;
+    column?: null | string;
+    x?: number;
+    width?: number;
     y?: number;
     height?: number;
     style?: null | Style;
+    link?: null | Link;
 };
 
 export type ElementTextElement = {
     type?: 'text';
     text: string;
-    x?: number;
-    width: number;
     id: string;
+    column?: null | string;
+    x?: number;
+    width?: number;
     y?: number;
     height?: number;
     style?: null | Style;
+    link?: null | Link;
 };
 
 export type ElementTotalElement = {
     type?: 'total';
-    aggregate?: Aggregate;
-    column: string;
+    aggregate?: string;
     id: string;
+    column?: null | string;
+    x?: number;
+    width?: number;
     y?: number;
     height?: number;
     style?: null | Style;
+    link?: null | Link;
 };
 
 export type ElementView = {
@@ -883,6 +939,11 @@ export type MarkView = {
     action: null | LinkAction;
 };
 
+export type MatchKey = {
+    own: string;
+    around: string;
+};
+
 /**
  * A new report: from a table, from a kept dataset, or from a whole definition.
  */
@@ -923,6 +984,10 @@ export type OutdatedCopy = {
  */
 export type OutlineEntry = {
     /**
+     * The id of the section that it is a group of.
+     */
+    section: string;
+    /**
      * From 1 at the outermost.
      */
     level: number;
@@ -955,6 +1020,11 @@ export type OutlineInfo = {
      */
     deep: boolean;
     entries: Array<OutlineEntry>;
+};
+
+export type PageColumns = {
+    count: number;
+    gap?: number;
 };
 
 export type PageSetup = {
@@ -1125,11 +1195,15 @@ export type RunInfo = {
      */
     asOf: string;
     /**
-     * The pages known so far.
+     * With the pages known so far; the first is shown first.
+     */
+    sheets: Array<SheetInfo>;
+    /**
+     * The pages of the first sheet known so far.
      */
     pageCount: number;
     /**
-     * True once the last page is known.
+     * True once the last page of every sheet is known.
      */
     pagesComplete: boolean;
     progress: null | ProgressInfo;
@@ -1186,6 +1260,7 @@ export type SavedVersion = {
 };
 
 export type SearchHit = {
+    sheet: string;
     page: number;
     text: string;
     row: boolean;
@@ -1199,15 +1274,16 @@ export type SearchResult = {
 
 export type Section = {
     id: string;
+    beside?: boolean;
+    width?: null | number;
+    match?: Array<MatchKey>;
     dataset?: null | string;
     filter?: null | string;
     sort?: Array<SortKey>;
     columns?: Array<Column>;
     levels?: Array<Level>;
     reportHeader?: Band;
-    pageHeader?: Band;
     detail?: Band;
-    pageFooter?: Band;
     reportFooter?: Band;
 };
 
@@ -1218,7 +1294,19 @@ export type Severity = 'warning' | 'error';
 export type Sheet = {
     id: string;
     name: string;
+    pageHeader?: Band;
+    pageFooter?: Band;
+    columns?: null | PageColumns;
     sections?: Array<Section>;
+};
+
+/**
+ * A sheet of a run.
+ */
+export type SheetInfo = {
+    id: string;
+    name: string;
+    pageCount: number;
 };
 
 export type SortKey = {
@@ -1330,6 +1418,7 @@ export type VantageKey = {
 };
 
 export type VantageStep = {
+    section: string;
     level: string;
     name: string;
     key: null | string;
@@ -2123,6 +2212,7 @@ export type GetPageData = {
     };
     query?: {
         find?: string;
+        sheet?: string;
     };
     url: '/api/runs/{id}/pages/{number}';
 };
@@ -2142,6 +2232,8 @@ export type GetOutlineData = {
         id: string;
     };
     query?: {
+        sheet?: string;
+        section?: string;
         level?: number;
         group?: number;
         from?: number;

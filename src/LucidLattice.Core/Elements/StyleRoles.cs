@@ -1,15 +1,15 @@
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 
-namespace LucidLattice.Core.Planning;
+namespace LucidLattice.Core.Elements;
 
-/// <summary>The look of each role, and the role that an element takes by itself.</summary>
+/// <summary>The look of each role.</summary>
 public static class StyleRoles
 {
     public static ResolvedStyle Resolve(Element element, BandPlace place, int levels, Alignment natural)
     {
         var style = element.Style ?? new Style();
-        var role = style.Role ?? DefaultRole(element, place);
+        var role = style.Role ?? ElementKinds.KindOf(element).RoleAt(place);
         var (size, bold, color) = role switch
         {
             StyleRole.Title => (18.0, true, Palette.Ink),
@@ -26,20 +26,6 @@ public static class StyleRoles
             style.Align ?? natural,
             style.Align is null);
     }
-
-    private static StyleRole DefaultRole(Element element, BandPlace place) => element switch
-    {
-        HeadingElement => StyleRole.ColumnHeading,
-        TotalElement => StyleRole.Total,
-        TextElement => place.Kind switch
-        {
-            BandKind.GroupHeader => StyleRole.GroupHeading,
-            BandKind.GroupFooter or BandKind.ReportFooter => StyleRole.Total,
-            BandKind.PageHeader or BandKind.PageFooter => StyleRole.Note,
-            _ => StyleRole.Body,
-        },
-        _ => StyleRole.Body,
-    };
 
     /// <summary>Groups wear their level's colour, except the innermost of several, which is nearest to the rows and stays calm.</summary>
     private static string GroupColor(BandPlace place, int levels)

@@ -1,4 +1,4 @@
-namespace LucidLattice.Core.Data;
+namespace LucidLattice.Core.Grouping;
 
 /// <summary>The groups of one level, in printed order. Each is a range of places in the tree's row order.</summary>
 /// <param name="Start">The first place of each group, with the number of rows as one more entry at the end.</param>

@@ -1,0 +1,81 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Formatting;
+using LucidLattice.Core.Links;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Elements;
+
+/// <summary>Where an element that is being planned stands, and what it may ask for there.</summary>
+public sealed class ElementPlace(SectionScope section, BandPlace place)
+{
+    public SectionScope Section => section;
+    public BandPlace Place => place;
+
+    public ResolvedStyle Style(Element element, Alignment natural) => StyleRoles.Resolve(element, place, section.Section.Levels.Count, natural);
+
+    /// <summary>Where an element stands from left to right: in its column, or in its own rectangle.</summary>
+    public (double X, double Width) Span(Element element)
+    {
+        if (element.Column is not { } id) return (element.X, element.Width);
+        if (section.Columns.TryGetValue(id, out var column)) return (column.X, column.Width);
+        Problem(element, "unknown-column", Severity.Error, $"The column “{id}” does not exist.", "column", "Delete this element, or give it a place of its own.");
+        return (element.X, element.Width);
+    }
+
+    public void Problem(Element element, string code, Severity severity, string message, string? property, string mend)
+        => section.Problems.Add(new(code, severity, message, element.Id, property, Mends: [mend]));
+
+    /// <summary>The element's link, planned with the keys of the groups around and with those that a click on it brings.</summary>
+    public LinkPlan? Link(Element element, params ReadOnlySpan<(string Name, LinkKey Key)> clicked)
+    {
+        if (element.Link is null) return null;
+        var keys = new Dictionary<string, LinkKey>();
+        foreach (var (name, key) in clicked) keys[name] = key;
+        foreach (var level in section.LevelsAround(place))
+        {
+            // A level whose key is broken says so at the level.
+            if (section.TryCompile(level.By) is { } by) keys[level.Id] = new LinkKey(by.Type, level.Name, (_, frame) => frame.Try(by));
+        }
+        return section.Links.Plan(element.Link, element.Id, keys);
+    }
+
+    /// <summary>The pieces of a text with values, or null if one of them is wrong.</summary>
+    public List<TextPiece>? Pieces(string id, string property, string text)
+    {
+        var scope = section.At(place);
+        var template = section.Check(id, property, () => TextTemplate.Parse(text), scope);
+        if (template is null) return null;
+        var pieces = new List<TextPiece>();
+        foreach (var piece in template)
+        {
+            var made = piece.Expression is null
+                ? new TextPiece(piece.Literal!, null, null)
+                : section.Check(id, property, () => ValuePiece(piece.Expression, piece.Pattern is "" ? null : piece.Pattern, scope), scope, piece.Position);
+            if (made is null) return null;
+            pieces.Add(made);
+        }
+        return pieces;
+    }
+
+    private TextPiece ValuePiece(string expression, string? pattern, Scope scope)
+    {
+        if (ParameterPiece(expression, pattern) is { } parameter) return parameter;
+        var value = Compiler.Compile(expression, scope);
+        section.Use(value);
+        return new TextPiece("", value, section.Format(value, pattern));
+    }
+
+    /// <summary>A parameter alone prints as people read it: by the label of its choice, several with commas, a period in words, every one by its name.</summary>
+    private TextPiece? ParameterPiece(string expression, string? pattern)
+    {
+        if (!expression.StartsWith(':')) return null;
+        var parameters = section.Report.Parameters;
+        var index = parameters.ToList().FindIndex(p => string.Equals(":" + p.Name, expression, StringComparison.OrdinalIgnoreCase));
+        if (index < 0) return null;
+        // A pattern that does not suit the type is found now, not when it is printed.
+        if (pattern is not null) ValueFormat.For(parameters[index].Type, pattern, FieldKind.Plain, null, section.Culture);
+        var words = new Compiled(DataType.Text, Phase.Constant, frame => Value.Of(frame.ParameterWords(index, pattern))) { Text = expression, Reads = Reads.Parameter(index) };
+        return new TextPiece("", words, section.Format(words, null));
+    }
+}

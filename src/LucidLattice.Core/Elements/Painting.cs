@@ -1,0 +1,66 @@
+using System.Globalization;
+using LucidLattice.Core.Charts;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Links;
+
+namespace LucidLattice.Core.Elements;
+
+/// <summary>What is drawn on, and with: the slice of a part that is being painted, and all that its elements may ask for.</summary>
+/// <param name="Charts">The numbers of every chart, by its id, as they were worked out before.</param>
+/// <param name="Proof">Vouches for values that only links may carry.</param>
+public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IReadOnlyDictionary<string, ChartTable> Charts, ILinkProof? Proof, List<DrawItem> Items)
+{
+    private const double SmallestSize = 4;
+
+    public required Frame Frame { get; init; }
+
+    /// <summary>The left edge of the section on the page.</summary>
+    public double Left { get; init; }
+
+    /// <summary>Where the slice begins on the page.</summary>
+    public double Top { get; init; }
+
+    /// <summary>The slice of the part, from its upper edge.</summary>
+    public double From { get; init; }
+    public double To { get; init; }
+
+    /// <summary>A height within the part, on the page.</summary>
+    public double At(double y) => Top - From + y;
+
+    /// <summary>True if the element begins in this slice; what begins in an earlier or a later one belongs there.</summary>
+    public bool Begins(PlacedElement placed) => placed.Y >= From - 0.01 && placed.Y < To;
+
+    /// <summary>One line. A text that does not wrap is set smaller where it has to be; a figure is never cut, since a cut figure is a wrong one.</summary>
+    public void Line(string line, ResolvedStyle style, double x, double width, double y)
+    {
+        var font = style.Font;
+        var measured = Typesetter.Width(font, line);
+        if (measured > width + 0.01 && width > 0)
+        {
+            font = font with { Size = Math.Max(SmallestSize, font.Size * width / measured) };
+            measured = Typesetter.Width(font, line);
+            if (measured > width + 0.01)
+            {
+                line = "####";
+                measured = Typesetter.Width(font, line);
+            }
+        }
+        var (ascent, descent) = Typesetter.Extent(font);
+        var baseline = y + (style.LineHeight - ascent - descent) / 2 + ascent;
+        var align = style is { IsNatural: true, Align: Alignment.Left } && WritingDirection.IsRightToLeft(line) ? Alignment.Right : style.Align;
+        var shift = align switch { Alignment.Right => width - measured, Alignment.Centre => (width - measured) / 2, _ => 0 };
+        TextItems.Add(Items, Typesetter, line, font, style.Color, x + shift, baseline, measured);
+    }
+
+    /// <summary>An area that opens what a link on an element leads to.</summary>
+    /// <param name="label">What it stands for.</param>
+    public void Region(ElementPlan plan, string label, double y, double height)
+    {
+        if (plan.Link?.Action(Click.OnNothing, Frame, Proof) is not { } action) return;
+        // An element is printed for many rows and groups, so its areas are told apart by where they are.
+        var id = string.Create(CultureInfo.InvariantCulture, $"{plan.Id}-{Frame.Place}-{Items.Count}");
+        Items.Add(new RegionItem(Left + plan.X, y, plan.Width, height, id, label, "", action));
+    }
+}

@@ -1,0 +1,109 @@
+using System.Globalization;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Formatting;
+using LucidLattice.Core.Links;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Elements;
+
+/// <summary>A column with its place and its value.</summary>
+/// <param name="X">From the left edge of the section, in points.</param>
+/// <param name="Width">Without the room that it keeps from the next one.</param>
+/// <param name="Value">Null if its expression is wrong.</param>
+public sealed record ColumnPlan(Column Definition, double X, double Width, Compiled? Value);
+
+/// <summary>
+/// What the expressions of a section may use, and where they put down what they ask for: fields, totals, problems. One for each
+/// section while it is planned.
+/// </summary>
+/// <param name="baseLevels">How many levels of the tree stand above the section itself.</param>
+public sealed class SectionScope(ReportDefinition report, Section section, Dataset? dataset, IReadOnlySet<string> repeated, int baseLevels, LinkPlanner links, List<Problem> problems)
+{
+    private readonly HashSet<int> _used = [];
+
+    public ReportDefinition Report => report;
+    public Section Section => section;
+    public Dataset? Dataset => dataset;
+    public int Base => baseLevels;
+    public LinkPlanner Links => links;
+    public List<Problem> Problems => problems;
+    public CultureInfo Culture { get; } = Languages.Culture(report.Language);
+    public Dictionary<string, ColumnPlan> Columns { get; } = [];
+    public AggregateList Totals { get; } = new();
+    public RequestList<RunningSpec> Running { get; } = new();
+    public RequestList<RankSpec> Ranks { get; } = new();
+    public AggregateList PageTotals { get; } = new();
+
+    /// <summary>The indices of the dataset's fields that anything uses.</summary>
+    public IReadOnlySet<int> Used => _used;
+
+    public void Use(Compiled value) => _used.UnionWith(value.Fields);
+
+    public IEnumerable<Level> LevelsAround(BandPlace place) => section.Levels.Take(place.Kind == BandKind.Detail ? section.Levels.Count : place.Level);
+
+    /// <summary>What an expression may use where rows are read.</summary>
+    public Scope OfRows() => new() { Fields = dataset?.Fields ?? [], Parameters = report.Parameters, Repeated = repeated, Base = baseLevels, Allowed = Phase.Row };
+
+    /// <summary>What an expression may use in a band.</summary>
+    public Scope At(BandPlace place)
+    {
+        if (place.IsPageBand) return OfRows() with { PageTotals = PageTotals, Allowed = Phase.Page };
+        return OfRows() with
+        {
+            Totals = Totals,
+            Running = Running,
+            Ranks = Ranks,
+            IsDetail = place.Kind == BandKind.Detail,
+            Levels = [.. LevelsAround(place).Select(l => l.Name)],
+            Allowed = Phase.Page,
+        };
+    }
+
+    public ValueFormat Format(Compiled value, string? pattern)
+    {
+        var format = ValueFormat.For(value.Type, pattern, value.Kind, value.Scale, Culture, value.Currency ?? report.Currency);
+        return value.Codes is { } codes ? ValueFormat.Of(codes, format) : format;
+    }
+
+    /// <summary>A row-phase expression that is checked elsewhere; null if it is wrong.</summary>
+    public Compiled? TryCompile(string expression)
+    {
+        try
+        {
+            var compiled = Compiler.Compile(expression, OfRows());
+            Use(compiled);
+            return compiled;
+        }
+        catch (ExpressionException)
+        {
+            return null;
+        }
+    }
+
+    /// <summary>Runs a step and turns what it throws into a problem at a place.</summary>
+    public T? Check<T>(string place, string property, Func<T> step, Scope scope, int offset = 0) where T : class
+    {
+        try
+        {
+            var result = step();
+            if (result is Compiled compiled) Use(compiled);
+            return result;
+        }
+        catch (ExpressionException e)
+        {
+            problems.Add(new(e.Code, Severity.Error, e.Message, place, property, e.Position + offset, e.Mend is null ? null : [e.Mend]));
+        }
+        catch (FormatException e)
+        {
+            problems.Add(new("bad-pattern", Severity.Error, e.Message, place, property));
+        }
+        finally
+        {
+            foreach (var (code, message, position) in scope.Warnings) problems.Add(new(code, Severity.Warning, message, place, property, position + offset));
+            scope.Warnings.Clear();
+        }
+        return null;
+    }
+}

@@ -1,0 +1,43 @@
+using System.Collections.Concurrent;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Expressions;
+
+namespace LucidLattice.Core.Elements;
+
+/// <summary>
+/// Breaks texts into lines, and remembers them by all that they depend on: text, font, size and width; and how many there are
+/// by the code of a field's text. Can be shared by threads.
+/// </summary>
+public sealed class TextLines(ITypesetter typesetter)
+{
+    private const int MostRemembered = 4096;
+
+    /// <summary>What decides how many lines the texts of a column take.</summary>
+    private readonly record struct CountKey(TextColumn Column, Font Font, double Width, string Labels);
+
+    private readonly ConcurrentDictionary<(Font Font, double Width, string Content), IReadOnlyList<string>> _lines = [];
+    private readonly ConcurrentDictionary<CountKey, int[]> _countsByCode = [];
+
+    /// <summary>How many lines a text takes where the frame stands.</summary>
+    public int Count(TextPlan text, Frame frame)
+    {
+        if (text.OnlyValue is not { Field: { } field } value || frame.Row < 0 || frame.Rows.Columns[field] is not TextColumn column)
+            return Wrap(text, text.Text(frame)).Count;
+        if (column.Nulls[frame.Row]) return 1;
+        var key = new CountKey(column, text.Style.Font, text.Width, value.Codes?.Identity ?? "");
+        var counts = _countsByCode.GetOrAdd(key, static k => new int[k.Column.Texts.Count]);
+        ref var count = ref counts[column.Codes[frame.Row]];
+        return count != 0 ? count : count = Wrap(text, text.Text(frame)).Count;
+    }
+
+    public IReadOnlyList<string> Wrap(TextPlan text, string content)
+    {
+        // Most texts fit, and to know that is cheaper than to remember it.
+        if (content.AsSpan().IndexOfAny('\n', '\r') < 0 && typesetter.Width(text.Style.Font, content) <= text.Width) return [content];
+        var key = (text.Style.Font, text.Width, content);
+        if (_lines.TryGetValue(key, out var lines)) return lines;
+        if (_lines.Count > MostRemembered) _lines.Clear();
+        return _lines[key] = TextWrapper.Wrap(typesetter, text.Style.Font, content, text.Width);
+    }
+}

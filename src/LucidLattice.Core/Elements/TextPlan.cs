@@ -1,0 +1,61 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Formatting;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Elements;
+
+/// <summary>A text made of literals and values: texts, headings, cells and totals alike.</summary>
+public sealed record TextPlan(Element Element, double X, double Width, ResolvedStyle Style, IReadOnlyList<TextPiece> Pieces) : ElementPlan(Element, X, Width, Style)
+{
+    /// <summary>True if it may take more than one line. Numbers and dates do not, and texts with a page number keep their height.</summary>
+    public bool Wraps { get; } = Pieces.All(p => p.Value is not { Phase: Phase.Page })
+        && (Pieces.Count != 1 || Pieces[0].Value is not { } only || only.Type is DataType.Text || only.Codes is not null);
+
+    public override bool Grows => Wraps;
+
+    public override IEnumerable<TextPlan> Texts => [this];
+
+    /// <summary>The only value of the text, if it consists of nothing else.</summary>
+    public Compiled? OnlyValue => Pieces is [{ Value: { } value }] ? value : null;
+
+    public string Text(Frame frame) => Pieces.Count == 1 ? Pieces[0].Text(frame) : string.Concat(Pieces.Select(p => p.Text(frame)));
+
+    public override double Height(Frame frame, TextLines lines) => HeightOf(Wraps ? lines.Count(this, frame) : 1);
+
+    public override PlacedElement Place(double y, Frame frame, TextLines lines)
+    {
+        var shown = Wraps ? lines.Wrap(this, Text(frame)) : [Text(frame)];
+        return new PlacedElement(this, y, HeightOf(shown.Count), shown);
+    }
+
+    public override double Cut(PlacedElement placed, double end)
+    {
+        if (placed.Lines is not { Count: > 1 } lines || placed.Y >= end || placed.Y + lines.Count * Style.LineHeight <= end) return end;
+        return placed.Y + Math.Floor((end - placed.Y) / Style.LineHeight + 1e-6) * Style.LineHeight;
+    }
+
+    public override void Paint(PlacedElement placed, Painting on)
+    {
+        var (first, count) = placed.Lines!.Count > 1 ? LinesIn(placed, on.From, on.To) : on.Begins(placed) ? (0, 1) : (0, 0);
+        for (var i = first; i < first + count; i++)
+            if (placed.Lines[i].Length > 0) on.Line(placed.Lines[i], Style, on.Left + X, Width, on.At(placed.Y) + i * Style.LineHeight);
+        if (count > 0) on.Region(this, string.Join(' ', placed.Lines), on.At(placed.Y) + first * Style.LineHeight, Math.Max(count * Style.LineHeight, Element.Height));
+    }
+
+    private double HeightOf(int lines) => Math.Max(Element.Height, lines > 1 ? Style.LineHeight * lines : 0);
+
+    /// <summary>The lines that belong to a slice of the part.</summary>
+    private (int First, int Count) LinesIn(PlacedElement placed, double from, double to)
+    {
+        var first = Math.Clamp((int)Math.Ceiling((from - placed.Y) / Style.LineHeight - 1e-6), 0, placed.Lines!.Count);
+        var end = Math.Clamp((int)Math.Ceiling((to - placed.Y) / Style.LineHeight - 1e-6), first, placed.Lines.Count);
+        return (first, end - first);
+    }
+}
+
+/// <summary>A piece of a text: a literal, or a value with its format.</summary>
+public sealed record TextPiece(string Literal, Compiled? Value, ValueFormat? Format)
+{
+    public string Text(Frame frame) => Value is null ? Literal : Format!.Format(frame.Try(Value));
+}

@@ -1,0 +1,19 @@
+namespace LucidLattice.Core.Expressions.Aggregates;
+
+/// <summary>Every kind of total, in the order in which they are offered.</summary>
+public static class AggregateKinds
+{
+    public static IReadOnlyList<Aggregate> All { get; } =
+        [new Sum(), new Average(), new Count(), new Minimum(), new Maximum(), new Median(), new PercentileCont()];
+
+    private static readonly Dictionary<string, Aggregate> ByName = All.ToDictionary(a => a.Name, StringComparer.OrdinalIgnoreCase);
+
+    /// <summary>The kind of a name in whatever case, or null if there is none.</summary>
+    public static Aggregate? Find(string name) => ByName.GetValueOrDefault(name);
+
+    /// <summary>“sum, avg, count, min, max or median”: what messages offer.</summary>
+    public static string Names { get; } = string.Join(", ", All.SkipLast(1).Select(a => a.Name)) + " or " + All[^1].Name;
+
+    /// <summary>Those that a sentence offers, and that are written with nothing but what they are taken of.</summary>
+    public static IEnumerable<Aggregate> InSentences => All.Where(a => a.Noun is not null);
+}

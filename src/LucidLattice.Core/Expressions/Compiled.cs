@@ -1,0 +1,41 @@
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Expressions;
+
+/// <summary>An expression that is ready to be evaluated.</summary>
+/// <param name="Type">The type of its values.</param>
+/// <param name="Phase">The earliest phase in which it can be evaluated.</param>
+/// <param name="Evaluate">Gives its value in a frame.</param>
+public sealed record Compiled(DataType Type, Phase Phase, Func<Frame, Value> Evaluate)
+{
+    /// <summary>As it was written; empty for what has no text of its own.</summary>
+    public string Text { get; init; } = "";
+
+    /// <summary>The index of the field, if the expression is a bare field.</summary>
+    public int? Field { get; init; }
+
+    /// <summary>The indices of all fields that rows need for it.</summary>
+    public IReadOnlySet<int> Fields { get; init; } = new HashSet<int>();
+
+    /// <summary>What it reads besides fields.</summary>
+    public Reads Reads { get; init; } = Reads.Nothing;
+
+    /// <summary>True if it reads fields outside of any aggregate.</summary>
+    public bool ReadsRow { get; init; }
+
+    /// <summary>The digits after the decimal sign, as far as they are known: what a total of it prints by default.</summary>
+    public int? Scale { get; init; }
+
+    /// <summary>What a field that is passed through or totalled means.</summary>
+    public Definitions.FieldKind Kind { get; init; }
+
+    /// <summary>ISO 4217 code of a money field that is passed through or totalled; null for the report's.</summary>
+    public string? Currency { get; init; }
+
+    /// <summary>The value list, if the expression is a bare coded field.</summary>
+    public CodeBook? Codes { get; init; }
+
+    /// <summary>The text and all that decides its order and its labels: what was worked out for one is good for the other.</summary>
+    public string Identity => Codes is null ? Text : $"{Text} [{Codes.Identity}]";
+}

@@ -1,0 +1,47 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Expressions;
+
+/// <summary>How much of the run clock an expression reads.</summary>
+public enum ClockUse
+{
+    None,
+
+    /// <summary>The day.</summary>
+    Day,
+
+    /// <summary>The day and the time.</summary>
+    Instant,
+}
+
+/// <summary>
+/// What an expression reads besides the fields of rows. The compiler finds it, so that whatever keeps results knows by what
+/// they differ.
+/// </summary>
+/// <param name="Parameters">Indices in the definition's list.</param>
+public sealed record Reads(IReadOnlySet<int> Parameters, ClockUse Clock)
+{
+    public static readonly Reads Nothing = new(new HashSet<int>(), ClockUse.None);
+
+    public static Reads Parameter(int index) => new(new HashSet<int> { index }, ClockUse.None);
+
+    public static Reads TheClock(ClockUse use) => new(new HashSet<int>(), use);
+
+    public Reads With(Reads other)
+    {
+        if (ReferenceEquals(other, Nothing)) return this;
+        if (ReferenceEquals(this, Nothing)) return other;
+        return new(Parameters.Concat(other.Parameters).ToHashSet(), Clock > other.Clock ? Clock : other.Clock);
+    }
+
+    public static Reads All(IEnumerable<Reads> many) => many.Aggregate(Nothing, (all, one) => all.With(one));
+
+    /// <summary>The values that are read, as a text that differs where they do: parameters by their names, the clock as far as it matters.</summary>
+    public string Key(IReadOnlyList<Parameter> definitions, IReadOnlyList<Value> values, DateTime now)
+    {
+        var parameters = Parameters.Order().Select(i => $"{definitions[i].Name}={values[i].Type}:{values[i].Invariant.Length}:{values[i].Invariant}");
+        var clock = Clock switch { ClockUse.Instant => now.Ticks, ClockUse.Day => now.Date.Ticks, _ => 0 };
+        return $"{string.Join('\u001f', parameters)}\u001f{clock}";
+    }
+}

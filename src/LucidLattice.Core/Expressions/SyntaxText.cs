@@ -1,0 +1,36 @@
+namespace LucidLattice.Core.Expressions;
+
+/// <summary>A tree as a text that is the same for two trees exactly if they mean the same: no spaces, no case of keywords, every bracket.</summary>
+internal static class SyntaxText
+{
+    public static string Of(Syntax node) => node switch
+    {
+        LiteralSyntax l => $"'{l.Value.Type}:{l.Value.Invariant.Length}:{l.Value.Invariant}'",
+        NameSyntax n => $"\"{n.Name}\"",
+        ParameterSyntax p => ":" + p.Name,
+        UnarySyntax u => $"({u.Operator} {Of(u.Operand)})",
+        BinarySyntax b => $"({Of(b.Left)} {b.Operator} {Of(b.Right)})",
+        BetweenSyntax b => $"({Of(b.Operand)} {b.Not} between {Of(b.Low)} {Of(b.High)})",
+        InSyntax i => $"({Of(i.Operand)} {i.Not} in {List(i.Choices)})",
+        InParameterSyntax i => $"({Of(i.Operand)} {i.Not} in :{i.Parameter.Name})",
+        LikeSyntax l => $"({Of(l.Operand)} {l.Not} like {Of(l.Pattern)})",
+        IsNullSyntax i => $"({Of(i.Operand)} {i.Not} null)",
+        CaseSyntax c => $"(case {Maybe(c.Operand)} {string.Join(",", c.Branches.Select(b => Of(b.When) + ">" + Of(b.Then)))} {Maybe(c.Else)})",
+        CastSyntax c => $"(cast {Of(c.Operand)} {c.Type} {c.Scale})",
+        ExtractSyntax e => $"(extract {e.Part} {Of(e.Operand)})",
+        CallSyntax c => Call(c),
+        _ => throw new InvalidOperationException(node.GetType().Name),
+    };
+
+    private static string Call(CallSyntax call)
+    {
+        var plain = $"{call.Name}({(call.Star ? "*" : "")}{(call.Distinct ? "distinct " : "")}{List(call.Arguments)})";
+        if (!call.NeedsRows) return plain;
+        var over = call.Over is { } o ? $" over {o.Level} {o.Running} {Maybe(o.By)} {o.Descending}" : "";
+        return $"{plain} within {Maybe(call.Within)} filter {Maybe(call.Filter)}{over}";
+    }
+
+    private static string List(IEnumerable<Syntax> nodes) => string.Join(",", nodes.Select(Of));
+
+    private static string Maybe(Syntax? node) => node is null ? "" : Of(node);
+}

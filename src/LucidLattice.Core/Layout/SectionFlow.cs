@@ -1,0 +1,239 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Planning;
+
+namespace LucidLattice.Core.Layout;
+
+/// <summary>
+/// The bands of a section, one after the other, with the sections inside of them. A header stays with the first row below it; a
+/// part that is higher than a page is cut between lines.
+/// </summary>
+public sealed class SectionFlow : IFlow
+{
+    /// <param name="Inner">Where the sections inside of the part go on, once its elements are printed.</param>
+    private sealed record At(Cursor Cursor, FlowCursor? Inner) : FlowCursor;
+
+    private const double Close = 0.01;
+
+    private readonly SectionContent _content;
+    private readonly GroupTree _tree;
+    private readonly PartLayout _layout;
+    private readonly FramePositions _positions;
+    private readonly IReadOnlyList<PartPlan>[] _headers, _footers;
+    private readonly IReadOnlyList<PartPlan> _reportHeader, _detail, _reportFooter;
+    private readonly Dictionary<PartPlan, IFlow> _bodies = new(ReferenceEqualityComparer.Instance);
+    private readonly int _whole;
+    private readonly bool _details;
+
+    /// <summary>The height of a detail row, if it is the same for all of them; otherwise null.</summary>
+    private readonly double? _rowHeight;
+
+    /// <param name="contents">Gives the rows of the sections inside of this one.</param>
+    public SectionFlow(SectionContent content, PartLayout layout, Func<SectionPlan, SectionContent> contents)
+    {
+        var plan = content.Plan;
+        (_content, _tree, _layout, _whole) = (content, content.Tree, layout, plan.Base);
+        _positions = new FramePositions(_tree, content.NewFrame());
+        (_headers, _footers) = (ByLevel(BandKind.GroupHeader), ByLevel(BandKind.GroupFooter));
+        (_reportHeader, _detail, _reportFooter) = (Band(BandKind.ReportHeader), Band(BandKind.Detail), Band(BandKind.ReportFooter));
+        _details = _detail.Count > 0;
+        _rowHeight = _detail is [{ HasFixedHeight: true } only] ? only.Part.Height : null;
+        foreach (var part in plan.Bands.Values.SelectMany(parts => parts).Where(p => p.Sections.Count > 0))
+            _bodies[part] = SheetFlow.Of(part.Sections, layout, contents);
+
+        IReadOnlyList<PartPlan> Band(BandKind kind) => plan.Bands[new BandPlace(kind)];
+
+        IReadOnlyList<PartPlan>[] ByLevel(BandKind kind)
+            => [.. Enumerable.Range(0, plan.Levels.Count + 1).Select(level => level == 0 ? [] : plan.Bands[new BandPlace(kind, level)])];
+    }
+
+    public SectionPlan Plan => _content.Plan;
+
+    /// <summary>Stands at the band that is being placed.</summary>
+    public Frame Frame => _positions.Frame;
+
+    public FlowCursor? Start(Frame? around)
+    {
+        if (Plan.Match.Count == 0) return new At(new Cursor(Stage.ReportHeader, _whole), null);
+        if (around is null || SectionContent.KeyOf(Plan.Match.Select(m => m.Around), around) is not { } key) return null;
+        return _content.Matches.TryGetValue(key, out var group) ? new At(new Cursor(Stage.ReportHeader, _whole, group), null) : null;
+    }
+
+    public Filled Fill(FlowCursor from, Room room, Placer? place)
+    {
+        var (cursor, inner) = (At)from;
+        var left = room.Left + Plan.X;
+        var y = room.Top + Repeat(cursor, room, left, place);
+        var empty = room.Empty;
+        while (cursor.Stage != Stage.End)
+        {
+            var parts = Parts(cursor);
+            if (cursor.Part >= parts.Count)
+            {
+                cursor = cursor.Next(_tree, _whole, _details);
+                continue;
+            }
+            if (!empty && inner is null && StartsNewPage(cursor)) return Stop(cursor, null);
+            if (place is null && _rowHeight is { } rowHeight && cursor is { Stage: Stage.Detail, Part: 0, Offset: 0 })
+            {
+                // Rows of one height are only counted; the same sums as below decide, so that both agree to the last bit.
+                var (row, last) = (cursor.Row, _tree.Levels[cursor.Level].End(cursor.Group) - 1);
+                for (; row < last && !(rowHeight > room.Bottom - y + Close); row++, empty = empty && rowHeight <= 0) y += rowHeight;
+                cursor = cursor with { Row = row };
+            }
+            _positions.MoveTo(cursor);
+            var part = parts[cursor.Part];
+            if (inner is null)
+            {
+                var height = _layout.Height(part, Frame) - cursor.Offset;
+                var space = room.Bottom - y;
+                var isTooHigh = height > space + Close;
+                if (isTooHigh || (!empty && cursor is { Stage: Stage.Header, Offset: 0 } && KeptTogether(cursor, room.Height) > space + Close))
+                {
+                    if (!empty) return Stop(cursor, null);
+                    if (isTooHigh)
+                    {
+                        _positions.MoveTo(cursor);
+                        var shown = _layout.Place(part, Frame).Cut(cursor.Offset, space);
+                        place?.Invoke(this, part, left, y, cursor.Offset, cursor.Offset + shown);
+                        return new Filled(y + shown, false, new At(cursor with { Offset = cursor.Offset + shown }, null));
+                    }
+                }
+                _positions.MoveTo(cursor);
+                place?.Invoke(this, part, left, y, cursor.Offset, cursor.Offset + height);
+                y += height;
+                // A part without height leaves room for what follows, as if it was not there.
+                empty = empty && height <= 0;
+                inner = part.Sections.Count == 0 ? null : _bodies[part].Start(Frame);
+            }
+            if (inner is not null)
+            {
+                var filled = _bodies[part].Fill(inner, room with { Top = y, Empty = empty, Around = Frame }, place);
+                (y, empty) = (filled.Bottom, filled.Empty);
+                if (filled.Next is not null) return Stop(cursor, filled.Next);
+                inner = null;
+            }
+            cursor = cursor with { Part = cursor.Part + 1, Offset = 0 };
+        }
+        return new Filled(y, empty, null);
+
+        Filled Stop(Cursor at, FlowCursor? within) => new(y, empty, new At(at, within));
+    }
+
+    public int Compare(FlowCursor a, FlowCursor b)
+    {
+        var ((x, innerX), (y, innerY)) = ((At)a, (At)b);
+        var order = Order(FirstPrinted(x)).CompareTo(Order(FirstPrinted(y)));
+        if (order != 0 || (innerX is null && innerY is null)) return order;
+        if (innerX is null || innerY is null) return innerX is null ? -1 : 1;
+        return _bodies[Parts(x)[x.Part]].Compare(innerX, innerY);
+    }
+
+    public FlowCursor? Locate(SectionPlan section, Cursor at) => ReferenceEquals(section, Plan) ? new At(at, null) : null;
+
+    /// <summary>A place in a section inside of a part, once the frame around it is known.</summary>
+    public FlowCursor? LocateInner(Cursor at, SectionPlan section, Cursor inner)
+        => Parts(at) is var parts && at.Part < parts.Count && _bodies.TryGetValue(parts[at.Part], out var body) && body.Locate(section, inner) is { } found
+            ? new At(at, found)
+            : null;
+
+    public int? RowsBefore(FlowCursor? cursor, SectionPlan section)
+    {
+        if (!ReferenceEquals(section, Plan)) return null;
+        if (cursor is not At(var at, var inner)) return _tree.Order.Length;
+        return at.Stage switch
+        {
+            Stage.ReportHeader or Stage.Header => _tree.Levels[at.Level].Start[at.Group],
+            // A row of which a part is printed already began before.
+            Stage.Detail => at.Row + (at.Part > 0 || at.Offset > 0 || inner is not null ? 1 : 0),
+            _ => _tree.Levels[at.Level].End(at.Group),
+        };
+    }
+
+    private IReadOnlyList<PartPlan> Parts(Cursor cursor) => cursor.Stage switch
+    {
+        Stage.ReportHeader => _reportHeader,
+        Stage.Header => _headers[cursor.Level - _whole],
+        Stage.Detail => _detail,
+        Stage.Footer => _footers[cursor.Level - _whole],
+        _ => _reportFooter,
+    };
+
+    /// <summary>The first place from a cursor on at which anything is printed.</summary>
+    private Cursor FirstPrinted(Cursor cursor)
+    {
+        while (cursor.Stage != Stage.End && cursor.Part >= Parts(cursor).Count) cursor = cursor.Next(_tree, _whole, _details);
+        return cursor;
+    }
+
+    /// <summary>Headers come before the row that they start with, outer ones first; footers after the row that they end with, inner ones first.</summary>
+    private (int Row, int Kind, int Level, int Part, double Offset) Order(Cursor c) => c.Stage switch
+    {
+        Stage.ReportHeader => (-1, 0, 0, c.Part, c.Offset),
+        Stage.Header => (_tree.Levels[c.Level].Start[c.Group], 0, c.Level, c.Part, c.Offset),
+        Stage.Detail => (c.Row, 1, 0, c.Part, c.Offset),
+        Stage.Footer => (_tree.Levels[c.Level].End(c.Group) - 1, 2, -c.Level, c.Part, c.Offset),
+        Stage.ReportFooter => (int.MaxValue, 0, 0, c.Part, c.Offset),
+        _ => (int.MaxValue, 1, 0, 0, 0),
+    };
+
+    /// <summary>A level that wants new pages gets one before each group but the first of its parent.</summary>
+    private bool StartsNewPage(Cursor cursor)
+        => cursor is { Stage: Stage.Header, Part: 0, Offset: 0, Group: > 0 } && Plan.Levels[cursor.Level - _whole - 1].Level.NewPage
+            && _tree.Levels[cursor.Level].Parent[cursor.Group] == _tree.Levels[cursor.Level].Parent[cursor.Group - 1];
+
+    /// <summary>The height of what stays together from a header on: the headers below it and the first row or footer.</summary>
+    private double KeptTogether(Cursor cursor, double pageHeight)
+    {
+        var height = 0.0;
+        while (true)
+        {
+            _positions.MoveTo(cursor);
+            var parts = Parts(cursor);
+            for (var i = cursor.Part; i < parts.Count; i++) height += _layout.Height(parts[i], Frame);
+            // What no page can hold together need not be kept together.
+            if (height > pageHeight) return 0;
+            if (cursor.Stage != Stage.Header) return height;
+            cursor = cursor.Next(_tree, _whole, _details);
+        }
+    }
+
+    /// <summary>Prints the repeated parts of the headers around a page's start, and returns their height.</summary>
+    private double Repeat(Cursor start, Room room, double left, Placer? place)
+    {
+        var repeated = Repeated(start);
+        var total = repeated.Sum(r => r.Height);
+        if (total == 0 || total > room.Height / 2) return 0;
+        var y = room.Top;
+        foreach (var (part, at, height) in repeated)
+        {
+            _positions.MoveTo(at);
+            place?.Invoke(this, part, left, y, 0, height);
+            y += height;
+        }
+        return total;
+    }
+
+    /// <summary>The parts of headers that are drawn again above a place inside of their group.</summary>
+    private List<(PartPlan Part, Cursor At, double Height)> Repeated(Cursor start)
+    {
+        var repeated = new List<(PartPlan, Cursor, double)>();
+        if (start.Stage is Stage.ReportHeader or Stage.ReportFooter or Stage.End || _tree.Order.Length == 0) return repeated;
+        var around = start.Stage == Stage.Header && start is { Part: 0, Offset: 0 } ? start.Level - 1 : start.Level;
+        var path = _tree.Path(start.Level, start.Group);
+        for (var level = _whole; level <= around; level++)
+        {
+            var header = level == _whole ? new Cursor(Stage.ReportHeader, _whole, path[_whole]) : new Cursor(Stage.Header, level, path[level]);
+            var parts = Parts(header);
+            for (var i = 0; i < parts.Count; i++)
+            {
+                // A part that is still to come on this page is not repeated before it.
+                if (!parts[i].Part.Repeat || (start.Stage == Stage.Header && level == start.Level && i >= start.Part)) continue;
+                _positions.MoveTo(header);
+                repeated.Add((parts[i], header, _layout.Height(parts[i], Frame)));
+            }
+        }
+        return repeated;
+    }
+}

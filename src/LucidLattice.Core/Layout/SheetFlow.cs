@@ -1,0 +1,27 @@
+using LucidLattice.Core.Planning;
+
+namespace LucidLattice.Core.Layout;
+
+/// <summary>Composes the flow of sections as they stand: rows of sections side by side, one under the other.</summary>
+public static class SheetFlow
+{
+    /// <param name="contents">Gives the rows of each section.</param>
+    public static IFlow Of(IReadOnlyList<SectionPlan> sections, PartLayout layout, Func<SectionPlan, SectionContent> contents)
+    {
+        var rows = SectionPlaces.Rows(sections, s => s.Section).Select(row => Row(row, layout, contents)).ToList();
+        return rows.Count == 1 ? rows[0] : new SequenceFlow(rows);
+    }
+
+    /// <summary>The flow of a whole sheet, in the columns of its pages.</summary>
+    public static IFlow Of(SheetPlan sheet, double bodyWidth, PartLayout layout, Func<SectionPlan, SectionContent> contents)
+    {
+        var body = Of(sheet.Sections, layout, contents);
+        return sheet.Sheet.Columns is { Count: > 1 } columns ? new ColumnsFlow(body, columns.Count, bodyWidth + columns.Gap) : body;
+    }
+
+    private static IFlow Row(IReadOnlyList<SectionPlan> row, PartLayout layout, Func<SectionPlan, SectionContent> contents)
+    {
+        var lanes = row.Select(IFlow (s) => new SectionFlow(contents(s), layout, contents)).ToList();
+        return lanes.Count == 1 ? lanes[0] : new BesideFlow(lanes);
+    }
+}

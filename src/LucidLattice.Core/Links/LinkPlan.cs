@@ -1,0 +1,42 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Links;
+
+/// <summary>What was clicked, as keys and their values: a mark's category, for one.</summary>
+public readonly record struct Click(IReadOnlyDictionary<string, Value> Keys)
+{
+    public static readonly Click OnNothing = new(new Dictionary<string, Value>());
+
+    public static Click On(string key, Value value) => new(new Dictionary<string, Value> { [key] = value });
+
+    public Value this[string key] => Keys.GetValueOrDefault(key);
+}
+
+/// <summary>A key that a place offers to the links on it.</summary>
+/// <param name="Words">For messages: “the clicked category”.</param>
+/// <param name="Value">Gives it for a click in a frame.</param>
+/// <param name="Clicked">True if it comes with the click, so that nothing can be opened where it is empty.</param>
+public sealed record LinkKey(DataType Type, string Words, Func<Click, Frame, Value> Value, bool Clicked = false);
+
+/// <summary>A link whose target was found and whose values are ready to be worked out.</summary>
+/// <param name="Title">Of the target, for people.</param>
+/// <param name="Values">By the target's parameter.</param>
+/// <param name="Needs">The keys of the click that it carries.</param>
+/// <param name="LinkOnly">The names of the target's parameters that only links may set.</param>
+public sealed record LinkPlan(
+    Link Definition, string Title, IReadOnlyList<(string Parameter, LinkKey Key)> Values, IReadOnlyList<string> Needs, IReadOnlySet<string> LinkOnly)
+{
+    /// <summary>What a click opens; null where a key that it carries is empty.</summary>
+    /// <param name="proof">Vouches for values that only links may carry; null where nobody asks for it.</param>
+    public LinkAction? Action(Click click, Frame frame, ILinkProof? proof)
+    {
+        if (Needs.Any(key => click[key].IsNull)) return null;
+        var values = new Dictionary<string, string>();
+        foreach (var (parameter, key) in Values)
+            if (key.Value(click, frame) is { IsNull: false } value) values[parameter] = value.Invariant;
+        var vouched = values.Where(v => LinkOnly.Contains(v.Key)).ToDictionary();
+        return new LinkAction(Definition.Report, Title, Definition.Open, values, vouched.Count == 0 ? null : proof?.Of(Definition.Report, vouched));
+    }
+}

@@ -1,0 +1,23 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions.Aggregates;
+
+namespace LucidLattice.Core.Planning;
+
+/// <summary>A report that is ready to run.</summary>
+public sealed record ReportPlan(ReportDefinition Report, IReadOnlyList<SheetPlan> Sheets)
+{
+    /// <summary>Every section, those inside of others after the one that they are in.</summary>
+    public IEnumerable<SectionPlan> Sections => Sheets.SelectMany(s => s.Sections).SelectMany(s => s.WithInner);
+
+    /// <summary>True if a filter is broken: then nothing runs.</summary>
+    public bool IsBroken => Sections.Any(s => s.FilterIsBroken);
+}
+
+/// <summary>A sheet with its page bands and its sections.</summary>
+/// <param name="PageTotals">The totals of the rows that start on a page; they are the first section's.</param>
+public sealed record SheetPlan(
+    Sheet Sheet, IReadOnlyList<PartPlan> PageHeader, IReadOnlyList<PartPlan> PageFooter, IReadOnlyList<SectionPlan> Sections, AggregateList PageTotals)
+{
+    /// <summary>The section whose rows its page bands see.</summary>
+    public SectionPlan First => Sections[0];
+}

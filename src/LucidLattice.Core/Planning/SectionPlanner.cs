@@ -1,0 +1,117 @@
+using System.Globalization;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Elements;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Links;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Planning;
+
+/// <summary>Plans one section, and those inside of it.</summary>
+/// <param name="scopes">Gets the scope of each section that is planned.</param>
+internal sealed class SectionPlanner(
+    ReportDefinition report, LinkPlanner links, Func<Section, SectionScope> scopeOf, List<SectionScope> scopes, List<Problem> problems)
+{
+    /// <summary>Room between columns that stand side by side, in points.</summary>
+    public const double ColumnGap = 8;
+
+    /// <param name="around">The scope of the section that this one is in; null on a sheet.</param>
+    public SectionPlan Plan(SectionPlace place, SectionScope? around)
+    {
+        var section = place.Section;
+        var scope = scopeOf(section);
+        scopes.Add(scope);
+        var rows = scope.OfRows();
+        var match = PlanMatch(section, scope, around);
+        var filter = section.Filter is { Length: > 0 } text ? scope.Check(section.Id, "filter", () => Compiler.Condition(text, rows), rows) : null;
+        var sort = section.Sort.Select(key => (Key: scope.Check(section.Id, "sort", () => Compiler.Compile(key.By, rows), rows), key.Descending))
+            .Where(k => k.Key is not null).Select(k => (k.Key!, k.Descending)).ToList();
+        var levels = PlanLevels(scope, rows);
+        PlanColumns(scope, rows, place);
+        var bands = new Dictionary<BandPlace, IReadOnlyList<PartPlan>>();
+        foreach (var (at, band) in section.Bands())
+            bands[at] = [.. band.Parts.Select(part => Part(part, at, scope, Inner(part, place, scope)))];
+        return new SectionPlan
+        {
+            Report = report,
+            Section = section,
+            Dataset = scope.Dataset,
+            X = place.X,
+            Width = place.Width,
+            UsedFields = scope.Used,
+            Match = match,
+            Filter = filter,
+            FilterIsBroken = (filter is null && section.Filter is { Length: > 0 }) || match.Count < section.Match.Count,
+            Sort = sort,
+            Levels = levels,
+            Bands = bands,
+            Totals = scope.Totals,
+            Running = scope.Running,
+            Ranks = scope.Ranks,
+        };
+    }
+
+    public static PartPlan Part(BandPart part, BandPlace at, SectionScope scope, IReadOnlyList<SectionPlan> inner)
+    {
+        var place = new ElementPlace(scope, at);
+        return new PartPlan(part, [.. part.Elements.OrderBy(e => e.Y).Select(e => ElementKinds.KindOf(e).Plan(e, place))], inner);
+    }
+
+    private List<SectionPlan> Inner(BandPart part, SectionPlace outer, SectionScope scope)
+        => [.. SectionPlaces.Of(part.Sections, outer.X, outer.Width).Select(place => new SectionPlanner(report, links, scopeOf, scopes, problems).Plan(place, scope))];
+
+    /// <summary>Both sides of each key; those around are checked in the scope of the section around.</summary>
+    private List<MatchPlan> PlanMatch(Section section, SectionScope scope, SectionScope? around)
+    {
+        var match = new List<MatchPlan>();
+        if (around is null) return match;
+        var (own, outer) = (scope.OfRows(), around.OfRows());
+        foreach (var key in section.Match)
+        {
+            var mine = scope.Check(section.Id, "match", () => Compiler.Compile(key.Own, own), own);
+            var theirs = around.Check(section.Id, "match", () => Compiler.Compile(key.Around, outer), outer);
+            if (mine is null || theirs is null) continue;
+            if (!Comparable(mine.Type, theirs.Type))
+                problems.Add(new(
+                    "type-mismatch", Severity.Error, $"“{key.Own}” is {mine.Type.Words()}, and “{key.Around}” around it is {theirs.Type.Words()}, so they never match.",
+                    section.Id, "match", Mends: ["Match fields of one type."]));
+            else match.Add(new MatchPlan(mine, theirs));
+        }
+        return match;
+    }
+
+    private static bool Comparable(DataType a, DataType b) => a == b || (a.IsNumber() && b.IsNumber()) || a == DataType.Null || b == DataType.Null;
+
+    private static List<LevelPlan> PlanLevels(SectionScope scope, Scope rows)
+    {
+        var levels = new List<LevelPlan>();
+        foreach (var level in scope.Section.Levels)
+        {
+            // A level whose key is broken stays, as one group, so that bands and rails keep their places.
+            var key = scope.Check(level.Id, "by", () => Compiler.Compile(level.By, rows), rows) ?? new Compiled(DataType.Null, Phase.Constant, _ => Value.Null);
+            var format = level.Pattern is null ? null : scope.Check(level.Id, "pattern", () => scope.Format(key, level.Pattern), rows);
+            levels.Add(new LevelPlan(level, key, format ?? scope.Format(key, null)));
+        }
+        return levels;
+    }
+
+    private void PlanColumns(SectionScope scope, Scope rows, SectionPlace place)
+    {
+        var x = 0.0;
+        var columns = scope.Section.Columns;
+        for (var i = 0; i < columns.Count; i++)
+        {
+            var column = columns[i];
+            var value = scope.Check(column.Id, "expression", () => Compiler.Compile(column.Expression, rows), rows);
+            if (value is not null && column.Pattern is not null) scope.Check(column.Id, "pattern", () => scope.Format(value, column.Pattern), rows);
+            scope.Columns[column.Id] = new ColumnPlan(column, x, Math.Max(4, column.Width - (i == columns.Count - 1 ? 0 : ColumnGap)), value);
+            x += column.Width;
+        }
+        if (x > place.Width + 0.5)
+            problems.Add(new(
+                "columns-too-wide", Severity.Warning, $"The columns are {Millimetres(x - place.Width)} mm wider than the page's body.", scope.Section.Id, "columns",
+                Mends: ["Make columns narrower, or turn the page."]));
+    }
+
+    private static string Millimetres(double points) => (points * 25.4 / 72).ToString("0.#", CultureInfo.InvariantCulture);
+}

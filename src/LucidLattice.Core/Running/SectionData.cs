@@ -1,0 +1,98 @@
+using LucidLattice.Core.Caching;
+using LucidLattice.Core.Charts;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Layout;
+using LucidLattice.Core.Planning;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Running;
+
+/// <summary>The rows of a section, grouped and totalled, with the numbers of its charts: all of its figures, before anything is laid out.</summary>
+public sealed class SectionData
+{
+    private readonly RunSteps _steps;
+
+    internal SectionData(
+        SectionPlan plan, RowSet rows, GroupTree tree, Totals totals, IReadOnlyDictionary<string, ChartTable> charts, RunSteps steps, Func<Frame> newFrame)
+    {
+        (Plan, Rows, Tree, Totals, Charts, _steps) = (plan, rows, tree, totals, charts, steps);
+        Content = new SectionContent(plan, tree, newFrame, Matches(plan, tree, newFrame()));
+    }
+
+    public SectionPlan Plan { get; }
+    public RowSet Rows { get; }
+    public GroupTree Tree { get; }
+    public Totals Totals { get; }
+
+    /// <summary>The numbers of each chart, by its id.</summary>
+    public IReadOnlyDictionary<string, ChartTable> Charts { get; }
+
+    /// <summary>What a flow needs of it.</summary>
+    public SectionContent Content { get; }
+
+    /// <summary>Columns, row orders and totals: what keeps memory from being freed.</summary>
+    public IEnumerable<ISized> Parts => Rows.Parts.Concat(_steps.Parts);
+
+    /// <summary>A frame of one's own, since frames move.</summary>
+    public Frame NewFrame() => Content.NewFrame();
+
+    /// <summary>The key of a group.</summary>
+    /// <param name="level">Of the tree; one of the section's own levels.</param>
+    /// <param name="frame">Is moved to the group's first row.</param>
+    public Value KeyOf(int level, int group, Frame frame)
+    {
+        frame.Row = Tree.Order[Tree.Levels[level].Start[group]];
+        return frame.Try(Plan.Levels[level - Plan.Base - 1].Key);
+    }
+
+    /// <summary>The key of a group as people read it.</summary>
+    public string LabelOf(int level, int group, Frame frame)
+    {
+        var key = KeyOf(level, group, frame);
+        return key.IsNull ? Mark.EmptyLabel : Plan.Levels[level - Plan.Base - 1].Format.Format(key);
+    }
+
+    /// <summary>The totals of the rows in a range of the printed order, for those that a list asks for.</summary>
+    public Totals TotalsOf(AggregateList list, int from, int to)
+    {
+        var frame = NewFrame();
+        GroupLevel[] range = [new GroupLevel([from, to], [0])];
+        return new Totals([.. list.Specs.Select(spec => spec.Kind.Total(spec, range, Tree.Order, frame, KeyAlone, CancellationToken.None))]);
+    }
+
+    /// <summary>A key for a few rows, which is not worth being kept.</summary>
+    private RowKey KeyAlone(Compiled of)
+        => (of.Field is { } index ? Rows.Columns[index] : SectionSteps.Worked(of, Rows, NewFrame(), CancellationToken.None)).Key(Rows.Count, NewFrame().Collation, false);
+
+    /// <summary>The group of each combination of keys by which rows belong to a place around.</summary>
+    private static Dictionary<ValueList, int> Matches(SectionPlan plan, GroupTree tree, Frame frame)
+    {
+        var groups = new Dictionary<ValueList, int>();
+        if (plan.Match.Count == 0 || tree.Order.Length == 0) return groups;
+        var level = tree.Levels[plan.Base];
+        for (var group = 0; group < level.Count; group++)
+        {
+            frame.Row = tree.Order[level.Start[group]];
+            if (SectionContent.KeyOf(plan.Match.Select(m => m.Own), frame) is { } key) groups.TryAdd(key, group);
+        }
+        return groups;
+    }
+
+    /// <summary>What is wrong with the figures themselves.</summary>
+    internal IEnumerable<Problem> Problems()
+    {
+        var id = Plan.Section.Id;
+        if (_steps.DivisionsByZero > 0)
+            yield return new("division-by-zero", Severity.Warning, $"Something was divided by zero {_steps.DivisionsByZero:N0} times; those results are empty.", id);
+        var overflows = _steps.Overflows + Totals.Overflows();
+        if (overflows > 0) yield return new("overflow", Severity.Error, $"{overflows:N0} values are too large for their type and are left empty.", id);
+        foreach (var (chart, table) in Charts.Where(c => c.Value.MostFound > ChartTable.MostMarks))
+            yield return new(
+                "chart-cut-off", Severity.Warning, $"The chart has {table.MostFound:N0} categories; the first {ChartTable.MostMarks:N0} are drawn.", chart, "category",
+                Mends: ["Choose a category with fewer values."]);
+    }
+}

@@ -1,0 +1,152 @@
+using LucidLattice.Core.Caching;
+using LucidLattice.Core.Charts;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Planning;
+using LucidLattice.Core.Progress;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Running;
+
+/// <summary>Works the figures of a section out, step by step: rows that are kept, groups, totals, running totals and ranks, charts.</summary>
+internal sealed class SectionSteps
+{
+    private readonly SectionPlan _plan;
+    private readonly RowSet _rows;
+    private readonly RunContext _run;
+    private readonly Collation _collation;
+    private readonly RunSteps _steps;
+    private readonly List<(string, Reads)> _treeReads;
+    private GroupTree? _tree;
+    private Totals? _totals;
+    private IReadOnlyList<RunningTotals> _running = [];
+    private IReadOnlyList<GroupRanks> _ranks = [];
+
+    private SectionSteps(SectionPlan plan, RowSet rows, RunContext run)
+    {
+        (_plan, _rows, _run, _collation) = (plan, rows, run, new Collation(plan.Report.Language));
+        _steps = new RunSteps(run.Cache, rows, NewFrame, new StepKey(plan.Report.Parameters, run.Parameters.Values, run.Now), plan.Report.Language);
+        _treeReads =
+        [
+            plan.Filter is null ? ("", Reads.Nothing) : StepKey.Part("filter", plan.Filter),
+            .. plan.Match.Select(m => StepKey.Part("match", m.Own)),
+            .. plan.Levels.Select(l => StepKey.Part($"level {l.Level.Descending}", l.Key)),
+            .. plan.Sort.Select(s => StepKey.Part($"sort {s.Descending}", s.Key)),
+        ];
+    }
+
+    /// <param name="rows">With one column for each field of the dataset.</param>
+    public static SectionData Run(SectionPlan plan, RowSet rows, RunContext run) => new SectionSteps(plan, rows, run).Run();
+
+    private SectionData Run()
+    {
+        _tree = _steps.Get(_treeReads, _ => Tree(), _run.Cancel);
+        _run.Progress.Grouped = 0.6;
+        _totals = Totals();
+        _running = [.. _plan.Running.Specs.Select((spec, i) => _steps.Get(
+            [.. _treeReads, StepKey.Part(_plan.Running, i, spec.Spec.Reads)], frame => RunningTotals.Of(spec, _tree, frame, _run.Cancel), _run.Cancel))];
+        _ranks = [.. _plan.Ranks.Specs.Select((spec, i) => _steps.Get(
+            [.. _treeReads, StepKey.Part(_plan.Ranks, i, spec.By.Reads)], frame => GroupRanks.Of(spec, _tree, frame, _run.Cancel), _run.Cancel))];
+        var charts = _plan.Charts.ToDictionary(c => c.Id, c => Chart(c.Query, c.Level));
+        return new SectionData(_plan, _rows, _tree, _totals, charts, _steps, NewFrame);
+    }
+
+    private Frame NewFrame() => new()
+    {
+        Rows = _rows,
+        Tree = _tree,
+        Groups = new int[_plan.Base + _plan.Levels.Count + 1],
+        Parameters = _run.Parameters.Values,
+        ParameterWords = (index, pattern) => _run.Parameters.Words(_plan.Report, index, pattern),
+        Now = _run.Now,
+        Collation = _collation,
+        Totals = _totals,
+        Running = _running,
+        Ranks = _ranks,
+    };
+
+    private GroupTree Tree()
+    {
+        var keys = _plan.Match.Select(m => Key(m.Own, false)).Concat(_plan.Levels.Select(l => Key(l.Key, l.Level.Descending))).ToList();
+        _run.Progress.Grouped = 0.3;
+        var sort = _plan.Sort.Select(s => Key(s.Key, s.Descending)).ToList();
+        return _plan.Filter is not { } filter
+            ? GroupTree.BuildAll(_rows.Count, keys, sort, _run.Cancel)
+            : GroupTree.Build(_steps.Get([StepKey.Part("kept", filter)], frame => Kept(filter, frame), _run.Cancel).Rows, keys, sort, _run.Cancel);
+    }
+
+    private Totals Totals()
+    {
+        var (list, byAggregate) = (_plan.Totals, new AggregateTotals[_plan.Totals.Specs.Count]);
+        InParallel(byAggregate.Length, _rows.Count, i => byAggregate[i] = _steps.Get(
+            [.. _treeReads, StepKey.Part(list, i, list.Specs[i].Reads)],
+            frame => list.Specs[i].Kind.Total(list.Specs[i], _tree!.Levels, _tree.Order, frame, of => Key(of, false), _run.Cancel), _run.Cancel));
+        return new Totals(byAggregate);
+    }
+
+    private ChartTable Chart(ChartQuery query, int level)
+    {
+        IEnumerable<(string, Reads)> reads =
+        [
+            .. _treeReads, StepKey.Part($"chart {level} {query.Order} by", query.Category), StepKey.Part("of", query.Value),
+            .. query.MarkTotals.Specs.Select((spec, i) => StepKey.Part(query.MarkTotals, i, spec.Reads)),
+        ];
+        return _steps.Get(
+            reads,
+            frame => ChartTable.Of(query, _tree!, level, Column(query.Category), Key(query.Category, false), of => Key(of, false), frame, _run.Cancel), _run.Cancel);
+    }
+
+    private DataColumn Column(Compiled of)
+        => of.Field is { } index ? _rows.Columns[index] : _steps.Get([StepKey.Part("column", of)], frame => Worked(of, _rows, frame, _run.Cancel), _run.Cancel);
+
+    private RowKey Key(Compiled of, bool descending) => _steps.Get<RowKey>(
+        [StepKey.Part($"key {descending}", of)],
+        _ => of.Codes is { } codes ? CodedKey.Of(Column(of), _rows.Count, codes, _collation, descending) : Column(of).Key(_rows.Count, _collation, descending),
+        _run.Cancel);
+
+    private RowList Kept(Compiled filter, Frame frame)
+    {
+        var (kept, count) = (new int[_rows.Count], 0);
+        for (var row = 0; row < kept.Length; row++)
+        {
+            if ((row & 0xFFFF) == 0) _run.Cancel.ThrowIfCancellationRequested();
+            frame.Row = row;
+            if (frame.Try(filter) is { IsNull: false, Bool: true }) kept[count++] = row;
+        }
+        return new RowList(count == kept.Length ? kept : kept[..count]);
+    }
+
+    /// <summary>The values of an expression, worked out for every row.</summary>
+    internal static DataColumn Worked(Compiled expression, RowSet rows, Frame frame, CancellationToken cancel)
+    {
+        var builder = new ColumnBuilder(new Field { Name = "", Type = expression.Type == DataType.Null ? DataType.Text : expression.Type, Scale = 6 }, rows.Count);
+        for (var row = 0; row < rows.Count; row++)
+        {
+            if ((row & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();
+            frame.Row = row;
+            builder.Add(frame.Try(expression));
+        }
+        return builder.Build();
+    }
+
+    /// <summary>Runs steps side by side where there is enough to do.</summary>
+    private static void InParallel(int steps, int rows, Action<int> step)
+    {
+        if (steps < 2 || rows < 20_000)
+        {
+            for (var i = 0; i < steps; i++) step(i);
+            return;
+        }
+        try
+        {
+            Parallel.For(0, steps, step);
+        }
+        catch (AggregateException e) when (e.InnerExceptions.OfType<OperationCanceledException>().FirstOrDefault() is { } cancelled)
+        {
+            throw cancelled;
+        }
+    }
+}
