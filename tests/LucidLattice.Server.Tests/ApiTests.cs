@@ -40,7 +40,9 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
         var (_, made) = await server.Send(HttpMethod.Post, "/reports", new { title = "Api journey", database = "skerravoe", table = "sailings_with_income" });
         Assert.Equal("api-journey", made.GetProperty("id").GetString());
         var edits = new object[] { new { type = "addLevel", field = "region" }, new { type = "addTotals", column = "c6" }, new { type = "addChart", band = "reportHeader" }, new { type = "linkChart", chart = "ch1", report = "sailings-in-detail" } };
-        var (status, view) = await server.Send(HttpMethod.Post, "/compose", new { definition = made.GetProperty("definition"), edits, vantage = new[] { "West Firth" } });
+        var section = made.GetProperty("definition").GetProperty("sheets")[0].GetProperty("sections")[0].GetProperty("id").GetString()!;
+        var vantage = new Dictionary<string, string[]> { [section] = ["West Firth"] };
+        var (status, view) = await server.Send(HttpMethod.Post, "/compose", new { definition = made.GetProperty("definition"), edits, vantage });
         Assert.Equal(200, status);
         Assert.Equal("West Firth", view.GetProperty("vantage")[0].GetProperty("label").GetString());
         var bands = view.GetProperty("bands").EnumerateArray().ToDictionary(b => b.GetProperty("name").GetString()!);

@@ -10,7 +10,7 @@ test('an answer comes back as what it is', async () => {
   respond(200, [{ id: 'r' }]);
   expect(await api.reports()).toEqual([{ id: 'r' }]);
   respond(200, '<svg/>', 'image/svg+xml; charset=utf-8');
-  expect(await api.page('run', 3, '')).toBe('<svg/>');
+  expect(await api.page('run', '', 3, '')).toBe('<svg/>');
   respond(204, null);
   expect(await api.remove('r')).toBeUndefined();
 });
@@ -27,7 +27,7 @@ test('a server that is away is said to be away, and a cancelled call is not an e
   await expect(api.reports()).rejects.toBeInstanceOf(ApiError);
   const stop = new AbortController();
   stop.abort();
-  await expect(api.page('run', 1, '', stop.signal)).rejects.toBeInstanceOf(TypeError);
+  await expect(api.page('run', '', 1, '', stop.signal)).rejects.toBeInstanceOf(TypeError);
 });
 
 test('ids are escaped on their way into an address', async () => {

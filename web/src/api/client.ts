@@ -1,5 +1,5 @@
 import type {
-  CopiesRequest, DatasetProblem, DatasetSaved, DatasetUses, ExchangeProposal, ExchangeRequest, ExpressionTrial, Followed, FunctionHelp, OutdatedCopy, SqlDescription, TrialRequest, CsvColumn, CsvImport, CsvPreview, DatabaseUses, Dataset, DatasetView, SavedDataset, ChoicesInfo, ComposeChoices, ChoicesRequest, ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineInfo, PagesResponse, ProgressInfo, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion, SearchResult, UnreadableDataset,
+  AggregateInfo, CopiesRequest, DatasetProblem, DatasetSaved, DatasetUses, ExchangeProposal, ExchangeRequest, ExpressionTrial, Followed, FunctionHelp, OutdatedCopy, SqlDescription, TrialRequest, CsvColumn, CsvImport, CsvPreview, DatabaseUses, Dataset, DatasetView, SavedDataset, ChoicesInfo, ComposeChoices, ChoicesRequest, ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineInfo, PagesResponse, ProgressInfo, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion, SearchResult, UnreadableDataset,
 } from './generated';
 
 /** An answer of the server that says what is wrong (RFC 9457). */
@@ -29,6 +29,12 @@ async function call<T>(method: string, path: string, body?: unknown, signal?: Ab
 
 const at = encodeURIComponent;
 
+/** What is not empty, as the query of an address. */
+function query(values: Record<string, string>): string {
+  const text = new URLSearchParams(Object.entries(values).filter(([, value]) => value !== '')).toString();
+  return text && `?${text}`;
+}
+
 export const api = {
   reports: () => call<ReportEntry[]>('GET', '/reports'),
   report: (id: string) => call<SavedReport>('GET', `/reports/${at(id)}`),
@@ -50,6 +56,7 @@ export const api = {
   followDataset: (id: string, reports: string[]) => call<Followed[]>('POST', `/datasets/${at(id)}/follow`, { reports }),
   renameField: (definition: Dataset, field: string, name: string) => call<Dataset>('POST', '/datasets/rename-field', { definition, field, name }),
   lookAtDataset: (definition: Dataset, field: string | null, signal?: AbortSignal, more: { values?: Record<string, string>; refresh?: boolean; counting?: boolean; follow?: string } = {}) => call<DatasetView>('POST', '/datasets/look', { definition, field, ...more }, signal),
+  aggregates: () => call<AggregateInfo[]>('GET', '/expressions/aggregates'),
   functions: () => call<FunctionHelp[]>('GET', '/expressions/functions'),
   tryExpression: (request: TrialRequest, signal?: AbortSignal) => call<ExpressionTrial>('POST', '/expressions/try', request, signal),
   outdatedCopies: (request: CopiesRequest, signal?: AbortSignal) => call<OutdatedCopy[]>('POST', '/compose/copies', request, signal),
@@ -72,7 +79,9 @@ export const api = {
   composeChoices: (request: ComposeChoices, signal?: AbortSignal) => call<ChoicesInfo>('POST', '/compose/choices', request, signal),
   runInfo: (run: string, signal?: AbortSignal) => call<RunInfo>('GET', `/runs/${run}`, undefined, signal),
   stop: (run: string) => call<void>('DELETE', `/runs/${run}`),
-  page: (run: string, page: number, find: string, signal?: AbortSignal) => call<string>('GET', `/runs/${run}/pages/${page}${find ? `?find=${at(find)}` : ''}`, undefined, signal),
-  outline: (run: string, level: number, group: number, from: number) => call<OutlineInfo>('GET', `/runs/${run}/outline?level=${level}&group=${group}&from=${from}`),
+  page: (run: string, sheet: string, page: number, find: string, signal?: AbortSignal) =>
+    call<string>('GET', `/runs/${run}/pages/${page}${query({ sheet, find })}`, undefined, signal),
+  outline: (run: string, of: { sheet: string; section: string; level: number; group: number }, from: number) =>
+    call<OutlineInfo>('GET', `/runs/${run}/outline${query({ ...of, level: String(of.level), group: String(of.group), from: String(from) })}`),
   find: (run: string, text: string, signal?: AbortSignal) => call<SearchResult>('GET', `/runs/${run}/find?text=${at(text)}`, undefined, signal),
 };

@@ -18,10 +18,10 @@ interface Props {
 
 /** One band as it is printed at the vantage, with a box over each element. */
 export function BandStrip({ band, zoom, height, left, dragging }: Props) {
-  const selected = useCompose((s) => s.selection.kind === 'band' && s.selection.band === band.kind && s.selection.level === band.level);
+  const selected = useCompose((s) => s.selection.kind === 'band' && s.selection.section === band.section && s.selection.band === band.kind && s.selection.level === band.level);
   const { select } = useCompose.getState();
   const refused = band.kind === 'pageHeader' || band.kind === 'pageFooter';
-  const drop = useDroppable({ id: `${band.kind}${band.level}`, data: { band: band.kind, level: band.level }, disabled: refused });
+  const drop = useDroppable({ id: `${band.section}${band.kind}${band.level}`, data: { section: band.section, band: band.kind, level: band.level }, disabled: refused });
   const empty = band.elements.length === 0;
   return (
     <Box
@@ -29,9 +29,10 @@ export function BandStrip({ band, zoom, height, left, dragging }: Props) {
       role="group"
       aria-label={band.name}
       data-band={`${band.kind}${band.level || ''}`}
+      data-section={band.section}
       tabIndex={0}
-      onClick={(e) => { if (!(e.target as Element).closest('[data-element]')) select({ kind: 'band', band: band.kind, level: band.level }); }}
-      onKeyDown={(e) => { if (e.key === 'Enter' && e.target === e.currentTarget) select({ kind: 'band', band: band.kind, level: band.level }); }}
+      onClick={(e) => { if (!(e.target as Element).closest('[data-element]')) select({ kind: 'band', section: band.section, band: band.kind, level: band.level }); }}
+      onKeyDown={(e) => { if (e.key === 'Enter' && e.target === e.currentTarget) select({ kind: 'band', section: band.section, band: band.kind, level: band.level }); }}
       sx={{ position: 'relative', borderBottom: `1px dashed ${color.line}`, bgcolor: drop.isOver ? color.mainTint : selected ? '#F3F6F3' : 'transparent', outlineOffset: -2 }}
       style={{ height: height + 1 }}
     >

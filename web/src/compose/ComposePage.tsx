@@ -17,12 +17,13 @@ import { color } from '../theme/tokens';
 import { BusyNote } from './BusyNote';
 import { ComposeStatus } from './ComposeStatus';
 import { ConflictBar } from './ConflictBar';
-import { useCompose } from './composeStore';
+import { openReport, useCompose } from './composeStore';
 import { DataList } from './DataList';
-import { mainSection } from './definition';
+import { useActiveSection } from './activeSection';
 import { ExchangePanel } from './ExchangePanel';
 import { OutdatedBar } from './OutdatedBar';
 import { Paper } from './Paper';
+import { SheetTabs } from './SheetTabs';
 import { SidePanel } from './SidePanel';
 import { useComposeKeys } from './useComposeKeys';
 import { Vantage } from './Vantage';
@@ -32,36 +33,31 @@ const savingWords = { saved: 'All changes saved', saving: 'Saving…', failed: '
 /** Composing: data on the left, rails and page in the middle, what is selected on the right. */
 export function ComposePage() {
   const { id = '' } = useParams();
-  const { open, edit, undo, redo, publish, setValues, definition, view, values, past, future, saving, failure, published, version, clearFailure } = useCompose();
+  const { edit, undo, redo, publish, setValues, definition, view, values, past, future, saving, failure, published, version, clearFailure } = useCompose();
   const [missing, setMissing] = useState('');
   const [dragged, setDragged] = useState<string>();
   const [exchanging, setExchanging] = useState(false);
+  const section = useActiveSection();
   const assist = useMemo((): Assist | undefined => {
-    const dataset = definition?.datasets?.find((d) => d.id === mainSection(definition).dataset);
+    const dataset = definition?.datasets?.find((d) => d.id === section?.dataset);
     return dataset && { dataset, parameters: definition?.parameters ?? [], values };
-  }, [definition, values]);
+  }, [definition, section, values]);
   const { enqueueSnackbar } = useSnackbar();
   const client = useQueryClient();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   useComposeKeys();
-  useEffect(() => { setMissing(''); open(id).catch((error: Error) => setMissing(error.message)); }, [id, open]);
+  useEffect(() => { setMissing(''); openReport(id).catch((error: Error) => setMissing(error.message)); }, [id]);
   useEffect(() => { document.title = `${definition?.title ?? 'Compose'} – Lucid Lattice`; }, [definition?.title]);
   useEffect(() => {
     if (!failure) return;
     enqueueSnackbar(failure, { variant: 'error' });
     clearFailure();
   }, [failure, enqueueSnackbar, clearFailure]);
-  useEffect(() => {
-    // Leaving with unsaved work asks first.
-    const ask = (e: BeforeUnloadEvent) => { if (useCompose.getState().saving !== 'saved') e.preventDefault(); };
-    window.addEventListener('beforeunload', ask);
-    return () => window.removeEventListener('beforeunload', ask);
-  }, []);
 
   const drop = (event: DragEndEvent) => {
     setDragged(undefined);
-    const target = event.over?.data.current as { band: BandKind; level: number } | undefined;
-    if (target) void edit({ type: 'addField', field: String(event.active.data.current?.field), band: target.band, level: target.level });
+    const target = event.over?.data.current as { section: string; band: BandKind; level: number } | undefined;
+    if (target) void edit({ type: 'addField', section: target.section, field: String(event.active.data.current?.field), band: target.band, level: target.level });
   };
   const publishNow = async () => {
     if (!(await publish())) return;
@@ -78,7 +74,7 @@ export function ComposePage() {
         middle={<ModeSwitch mode="compose" composeTo={`/compose/${id}`} readTo={upToDate ? `/read/${id}` : `/read/${id}?~draft=1`} />}
         actions={(
           <>
-            <UndoButtons undo={past.length ? undo : undefined} redo={future.length ? redo : undefined} />
+            <UndoButtons undo={past.length ? () => void undo() : undefined} redo={future.length ? () => void redo() : undefined} />
             <BarButton strong onClick={() => void publishNow()} disabled={!definition || upToDate}>{upToDate ? 'Published' : 'Publish'}</BarButton>
           </>
         )}
@@ -98,6 +94,7 @@ export function ComposePage() {
             <SidePanel />
           </Box></AssistContext.Provider>
           {exchanging && <ExchangePanel onClose={() => setExchanging(false)} />}
+          <SheetTabs />
           <ComposeStatus />
           <DragOverlay dropAnimation={null}>{dragged && <Box sx={{ px: 1.25, py: 0.5, width: 'max-content', borderRadius: 1, bgcolor: color.main, color: '#fff', fontWeight: 600 }}>{dragged}</Box>}</DragOverlay>
         </DndContext>

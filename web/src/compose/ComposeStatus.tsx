@@ -13,7 +13,7 @@ export function ComposeStatus() {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const problems = view?.problems ?? [];
   const errors = problems.filter((p) => p.severity === 'error').length;
-  const groups = (view?.bands ?? []).filter((b) => b.kind === 'groupHeader').map((b) => count(Number(b.printed ?? 0), b.name.replace(/ header$/, '').toLowerCase()));
+  const groups = (view?.bands ?? []).filter((b) => b.kind === 'groupHeader' && b.depth === 0).map((b) => count(Number(b.printed ?? 0), b.name.replace(/ header$/, '').toLowerCase()));
   const goTo = (place: string | null | undefined) => {
     setAnchor(null);
     if (!place || !definition) return;

@@ -6,7 +6,7 @@ import { useCompose } from './composeStore';
 
 /** Two drafts of one report: says so, and offers both ways on. Nothing is overwritten. */
 export function ConflictBar() {
-  const { id, open, saveAsCopy } = useCompose();
+  const { open, saveAsCopy } = useCompose();
   const navigate = useNavigate();
   const copy = async () => {
     const made = await saveAsCopy();
@@ -16,7 +16,7 @@ export function ConflictBar() {
     <Box role="alert" sx={{ display: 'flex', alignItems: 'center', gap: 1, px: 1.75, py: 0.5, flex: 'none', bgcolor: color.problemTint }}>
       This report was saved elsewhere since you opened it. Both drafts are kept.
       <Button onClick={() => void copy()} sx={{ ml: 'auto' }}>Go on with mine as a new report</Button>
-      <Button onClick={() => void open(id)}>Load the newest</Button>
+      <Button onClick={() => void open(true)}>Load the newest</Button>
     </Box>
   );
 }

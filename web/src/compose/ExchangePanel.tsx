@@ -13,7 +13,7 @@ import { Blank } from '../sentence/Blank';
 import { Message } from '../shell/Message';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
-import { mainSection } from './definition';
+import { useActiveSection } from './activeSection';
 import { caption } from '../shell/caption';
 
 /** Puts another dataset in place of the report's: pick it, see which of its fields take the places of those in use, and exchange. */
@@ -23,7 +23,7 @@ export function ExchangePanel({ onClose }: { onClose: () => void }) {
   const datasets = useQuery({ queryKey: ['datasets'], queryFn: api.datasets });
   const [wanted, setWanted] = useState('');
   const [proposal, setProposal] = useState<ExchangeProposal>();
-  const old = definition ? mainSection(definition).dataset : undefined;
+  const old = useActiveSection()?.dataset;
   if (!definition || !old) return null;
   const now = definition.datasets?.find((d) => d.id === old);
   const shown = datasets.data?.filter((d) => isWanted(d, wanted)) ?? [];

@@ -5,7 +5,8 @@ import { color } from '../theme/tokens';
 import { BandStrip } from './BandStrip';
 import { FirstLook } from './FirstLook';
 import { useCompose } from './composeStore';
-import { Rails } from './Rails';
+import { railsOf } from './rails';
+import { Rails, slotWidth } from './Rails';
 
 /** An empty band keeps this much room, so that something can be put into it. */
 const emptyHeight = 20;
@@ -35,8 +36,8 @@ export function Paper({ dragging }: { dragging: boolean }) {
   }, []);
   if (!definition) return null;
   const page = { width: 595.28, left: 42.52, right: 42.52, ...definition.page };
-  const levels = view?.bands.filter((b) => b.kind === 'groupHeader').length ?? 0;
-  const railWidth = 22 * (levels + 2) + 14;
+  const rails = view ? railsOf(definition, view.bands) : [];
+  const railWidth = slotWidth * (Math.max(1, ...rails.map((r) => r.slot)) + 1) + 14;
   const zoom = Math.max(0.7, Math.min(4 / 3, (room - railWidth - 32) / page.width));
   const heights = (view?.bands ?? []).map((b) => (b.elements.length === 0 ? emptyHeight : b.height * zoom));
   const problems = view?.problems.filter((p) => p.severity === 'error') ?? [];
@@ -44,10 +45,10 @@ export function Paper({ dragging }: { dragging: boolean }) {
     <Box ref={scroller} onClick={(e) => { if (e.target === e.currentTarget) select({ kind: 'report' }); }} sx={{ flex: 1, minWidth: 0, overflow: 'auto', bgcolor: color.desk, display: 'flex' }}>
       {!view ? <FirstLook /> : view.bands.length === 0 ? <Message problem title="There is nothing to show yet">{problems.map((p, i) => <div key={i}>{p.message} {p.mends?.join(' ')}</div>)}</Message> : (
         <Box sx={{ display: 'flex', m: '16px auto', height: 'max-content' }}>
-          <Rails heights={heights} width={railWidth} />
+          <Rails rails={rails} heights={heights} width={railWidth} />
           <Box role="region" aria-label="Page" sx={{ bgcolor: color.paper, boxShadow: '0 1px 4px rgba(31,42,48,.18)', pt: '14px', pb: '40px', minHeight: 620, ...handles }} style={{ width: page.width * zoom }}>
             {view?.bands.map((band, i) => (
-              <BandStrip key={`${band.kind}${band.level}`} band={band} zoom={zoom} height={heights[i]} left={page.left} dragging={dragging} />
+              <BandStrip key={`${band.section}${band.kind}${band.level}`} band={band} zoom={zoom} height={heights[i]} left={page.left} dragging={dragging} />
             ))}
           </Box>
         </Box>

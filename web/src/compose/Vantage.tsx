@@ -7,13 +7,17 @@ export function Vantage() {
   const { view, setVantage } = useCompose();
   const steps = view?.vantage ?? [];
   if (steps.length === 0) return null;
-  const go = (level: number, key: string | null) => setVantage([...steps.slice(0, level).map((s) => s.key), key]);
+  const go = (at: number, key: string | null) => {
+    const { section } = steps[at];
+    setVantage(section, [...steps.slice(0, at).filter((s) => s.section === section).map((s) => s.key), key]);
+  };
+  const tone = (at: number) => levelColor(steps.slice(0, at + 1).filter((s) => s.section === steps[at].section).length);
   return (
     <Box role="group" aria-label="Vantage" sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
       <Box sx={{ color: color.muted, whiteSpace: 'nowrap' }}>Showing real data from</Box>
       {steps.map((step, i) => (
-        <Box key={step.level} sx={{ display: 'flex', alignItems: 'center', gap: 0.75, height: 28, px: 1, bgcolor: color.paper, border: `1px solid ${levelColor(i + 1)}`, borderRadius: 1, whiteSpace: 'nowrap' }}>
-          <Box component="span" sx={{ fontSize: 11, color: levelColor(i + 1) }}>{step.name}</Box>
+        <Box key={`${step.section} ${step.level}`} sx={{ display: 'flex', alignItems: 'center', gap: 0.75, height: 28, px: 1, bgcolor: color.paper, border: `1px solid ${tone(i)}`, borderRadius: 1, whiteSpace: 'nowrap' }}>
+          <Box component="span" sx={{ fontSize: 11, color: tone(i) }}>{step.name}</Box>
           <Box component="select" aria-label={`${step.name} shown`} value={step.key ?? ''} onChange={(e: React.ChangeEvent<HTMLSelectElement>) => go(i, step.siblings[e.target.selectedIndex].key)} sx={{ font: 'inherit', border: 0, bgcolor: 'transparent', color: color.ink, maxWidth: 130, appearance: 'none', cursor: 'pointer' }}>
             {step.siblings.map((s) => <option key={s.key ?? ''} value={s.key ?? ''}>{s.label}</option>)}
           </Box>

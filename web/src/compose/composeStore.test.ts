@@ -2,14 +2,14 @@
 import { beforeEach, expect, test, vi } from 'vitest';
 import { api, ApiError } from '../api/client';
 import type { ComposeRequest, ComposeResponse, ReportDefinition } from '../api/generated';
-import { useCompose } from './composeStore';
+import { forgetSessions, openReport, useCompose } from './composeStore';
 
 const titled = (title: string) => ({ format: 'lucid-lattice/report', version: 1, title }) as ReportDefinition;
 const title = () => useCompose.getState().definition?.title;
 
 /** A server whose every edit adds a letter to the title. */
 function answer({ definition, edits = [] }: ComposeRequest): ComposeResponse {
-  return { definition: titled(definition.title + 'x'.repeat(edits?.length ?? 0)), bands: [], vantage: [], rows: 0, problems: [], parameters: [], milliseconds: 1 };
+  return { definition: titled(definition.title + 'x'.repeat(edits?.length ?? 0)), changed: true, sheet: '', bands: [], vantage: [], rows: 0, problems: [], parameters: [], milliseconds: 1 };
 }
 
 let saved: string[];
@@ -27,7 +27,9 @@ beforeEach(async () => {
     saved.push(definition.title);
     return { version: ++version };
   });
-  await useCompose.getState().open('r');
+  forgetSessions();
+  localStorage.clear();
+  await openReport('r');
 });
 
 test('every gesture is a step that can be undone and redone', async () => {
@@ -35,11 +37,11 @@ test('every gesture is a step that can be undone and redone', async () => {
   await edit({ type: 'addTotals', column: 'c' });
   await edit({ type: 'addTotals', column: 'c' });
   expect(title()).toBe('axx');
-  undo();
-  undo();
-  undo();
+  await undo();
+  await undo();
+  await undo();
   expect(title()).toBe('a');
-  redo();
+  await redo();
   expect(title()).toBe('ax');
   await edit({ type: 'addTotals', column: 'd' });
   expect(useCompose.getState().future).toEqual([]);

@@ -1,197 +1,55 @@
-import { create } from 'zustand';
-import { api, ApiError } from '../api/client';
-import type { BandKind, ComposeResponse, Edit, ReportDefinition } from '../api/generated';
+import { create, useStore } from 'zustand';
+import { takeTyped } from '../sentence/useDraft';
+import { createSession, type Session } from './session/session';
+import type { SessionState } from './session/types';
 
-export type Selection =
-  | { kind: 'report' }
-  | { kind: 'level'; id: string }
-  | { kind: 'band'; band: BandKind; level: number }
-  | { kind: 'element'; id: string };
+export type { Change, Saving, Selection, SessionState } from './session/types';
 
-export type Saving = 'saved' | 'saving' | 'failed' | 'conflict';
+/** Reports that were open lately keep their undo; more than this would cost memory for little. */
+const mostKept = 8;
 
-interface ComposeState {
-  id: string;
-  definition?: ReportDefinition;
-  /** The version that the draft on the server has. */
-  version: number;
-  published: number | null;
-  past: ReportDefinition[];
-  future: ReportDefinition[];
-  selection: Selection;
-  vantage: (string | null)[];
-  values: Record<string, string>;
-  view?: ComposeResponse;
-  pageCount?: number;
-  saving: Saving;
-  /** What the server has been working on for a while, with a way to stop it. */
-  busy?: { name: string; stop: () => void };
-  /** True if the author stopped the first look at the report. */
-  stopped: boolean;
-  look: () => Promise<void>;
-  /** What went wrong with the last gesture, for people. */
-  failure: string;
-  open: (id: string) => Promise<void>;
-  /** Makes changes in one step that can be undone. */
-  edit: (...edits: Edit[]) => Promise<void>;
-  /** Takes over a definition that was changed here. */
-  replace: (definition: ReportDefinition) => Promise<void>;
-  undo: () => void;
-  redo: () => void;
-  select: (selection: Selection) => void;
-  setVantage: (vantage: (string | null)[]) => void;
-  setValues: (values: Record<string, string>) => void;
-  publish: () => Promise<boolean>;
-  /** Puts this draft beside the one that was saved elsewhere, as a report of its own, and returns its id. */
-  saveAsCopy: () => Promise<string | undefined>;
-  clearFailure: () => void;
+const sessions = new Map<string, Session>();
+const current = create(() => ({ id: '' }));
+
+function sessionOf(id: string): Session {
+  const known = sessions.get(id);
+  if (known) return known;
+  const made = createSession(id);
+  sessions.set(id, made);
+  for (const [old, session] of sessions) {
+    if (sessions.size <= mostKept) break;
+    if (old !== id && session.getState().saving === 'saved') sessions.delete(old);
+  }
+  return made;
 }
 
-const saveDelay = 600;
-const pagesDelay = 350;
-/** After this, an answer is late, and the author is told how far it is. */
-const busyDelay = 900;
+/** Makes a report the one that is composed. What is under way for another one goes on, and stays that one's. */
+export function openReport(id: string): Promise<void> {
+  current.setState({ id });
+  return sessionOf(id).getState().open();
+}
 
-export const useCompose = create<ComposeState>((set, get) => {
-  // Gestures are answered in the order in which they were made; of views alone, only the newest is asked for.
-  let queue: Promise<unknown> = Promise.resolve();
-  let newest = 0;
-  let saveTimer = 0;
-  let pagesTimer = 0;
-  let pagesCall = new AbortController();
+/** The report that is composed: all of its state, or what a component shows of it. */
+export function useCompose(): SessionState;
+export function useCompose<T>(select: (state: SessionState) => T): T;
+export function useCompose<T>(select?: (state: SessionState) => T) {
+  const id = current((s) => s.id);
+  return useStore(sessionOf(id), select ?? ((s) => s as T));
+}
 
-  const enqueue = (job: () => Promise<void>) => {
-    const turn = queue.then(job).catch((error: Error) => { if (error.name !== 'AbortError') set({ failure: error.message }); else if (!get().view) set({ stopped: true }); });
-    queue = turn;
-    return turn;
-  };
+useCompose.getState = (): SessionState => sessionOf(current.getState().id).getState();
+useCompose.setState = (change: Partial<SessionState>) => sessionOf(current.getState().id).setState(change);
 
-  // The description of the API cannot say that a key in this list may be empty.
-  const compose = async (definition: ReportDefinition, edits?: Edit[]) => {
-    const name = crypto.randomUUID();
-    const halt = new AbortController();
-    const late = window.setTimeout(() => set({ busy: { name, stop: () => halt.abort() } }), busyDelay);
-    try {
-      return await api.compose({ definition, edits, vantage: get().vantage as string[], values: get().values, follow: name }, halt.signal);
-    } finally {
-      clearTimeout(late);
-      set({ busy: undefined });
-    }
-  };
+/** Takes what is typed, and keeps in the browser what the server does not have yet. */
+function leaving() {
+  takeTyped();
+  for (const session of sessions.values()) session.keep();
+}
 
-  const take = (view: ComposeResponse) => {
-    set({ view, vantage: view.vantage.map((step) => step.key) });
-    clearTimeout(pagesTimer);
-    pagesTimer = window.setTimeout(() => {
-      pagesCall.abort();
-      pagesCall = new AbortController();
-      api.countPages({ definition: view.definition, values: get().values }, pagesCall.signal).then(({ pageCount }) => set({ pageCount }), () => undefined);
-    }, pagesDelay);
-  };
+window.addEventListener('pagehide', leaving);
+window.addEventListener('beforeunload', leaving);
 
-  const look = () => {
-    const mine = ++newest;
-    return enqueue(async () => {
-      const { definition } = get();
-      if (!definition || mine !== newest) return;
-      set({ stopped: false });
-      take(await compose(definition));
-    });
-  };
-
-  const save = async () => {
-    const { id, definition, version } = get();
-    if (!definition || get().saving === 'conflict') return;
-    set({ saving: 'saving' });
-    try {
-      const saved = await api.saveDraft(id, version, definition);
-      set({ version: saved.version, saving: get().definition === definition ? 'saved' : 'saving' });
-    } catch (error) {
-      const conflict = error instanceof ApiError && error.code === 'save-conflict';
-      set({ saving: conflict ? 'conflict' : 'failed', failure: (error as Error).message });
-      // A server that is away may come back: what was made is not lost meanwhile.
-      if (!conflict) saveTimer = window.setTimeout(save, 5000);
-    }
-  };
-
-  const saveSoon = () => {
-    if (get().saving !== 'conflict') set({ saving: 'saving' });
-    clearTimeout(saveTimer);
-    saveTimer = window.setTimeout(() => void enqueueSave(), saveDelay);
-  };
-
-  let saves: Promise<void> = Promise.resolve();
-  const enqueueSave = () => { saves = saves.then(save); return saves; };
-
-  const step = (definition: ReportDefinition) => {
-    const { definition: before, past } = get();
-    set({ definition, past: before ? [...past.slice(-199), before] : past, future: [] });
-    saveSoon();
-  };
-
-  return {
-    id: '', version: 0, published: null, past: [], future: [], selection: { kind: 'report' }, vantage: [], values: {}, saving: 'saved', failure: '', stopped: false, look,
-    open: async (id) => {
-      set({ id, definition: undefined, view: undefined, pageCount: undefined, past: [], future: [], selection: { kind: 'report' }, vantage: [], values: {}, saving: 'saved', failure: '', stopped: false });
-      const report = await api.report(id);
-      if (get().id !== id) return;
-      set({ definition: report.definition, version: report.draft, published: report.published });
-      await look();
-    },
-    edit: (...edits) => enqueue(async () => {
-      const { definition } = get();
-      if (!definition) return;
-      const view = await compose(definition, edits);
-      step(view.definition);
-      take(view);
-    }),
-    replace: (definition) => {
-      step(definition);
-      return look();
-    },
-    undo: () => {
-      const { past, future, definition } = get();
-      if (!past.length || !definition) return;
-      set({ definition: past[past.length - 1], past: past.slice(0, -1), future: [definition, ...future] });
-      saveSoon();
-      void look();
-    },
-    redo: () => {
-      const { past, future, definition } = get();
-      if (!future.length || !definition) return;
-      set({ definition: future[0], past: [...past, definition], future: future.slice(1) });
-      saveSoon();
-      void look();
-    },
-    select: (selection) => set({ selection }),
-    setVantage: (vantage) => { set({ vantage }); void look(); },
-    setValues: (values) => { set({ values }); void look(); },
-    publish: async () => {
-      clearTimeout(saveTimer);
-      await queue;
-      await enqueueSave();
-      if (get().saving !== 'saved') return false;
-      try {
-        const { version } = await api.publish(get().id, get().version);
-        set({ published: version });
-        return true;
-      } catch (error) {
-        set({ failure: (error as Error).message });
-        return false;
-      }
-    },
-    saveAsCopy: async () => {
-      const { definition } = get();
-      if (!definition) return undefined;
-      try {
-        const copy = await api.create({ definition: { ...definition, title: `${definition.title} (copy)` } });
-        set({ saving: 'saved' });
-        return copy.id;
-      } catch (error) {
-        set({ failure: (error as Error).message });
-        return undefined;
-      }
-    },
-    clearFailure: () => set({ failure: '' }),
-  };
-});
+/** For tests: as if the page was loaded anew. */
+export function forgetSessions() {
+  sessions.clear();
+}

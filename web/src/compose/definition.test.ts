@@ -51,6 +51,6 @@ test('a dragged column lands where its middle passes the others', () => {
 });
 
 test('bands have names that people know', () => {
-  expect(bandName(report, 'groupFooter', 1)).toBe('Region footer');
-  expect(bandName(report, 'reportHeader', 0)).toBe('Report header');
+  expect(bandName(report.sheets![0].sections![0], 'groupFooter', 1)).toBe('Region footer');
+  expect(bandName(report.sheets![0].sections![0], 'reportHeader', 0)).toBe('Report header');
 });

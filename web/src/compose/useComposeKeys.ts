@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { useCompose } from './composeStore';
-import { findElement, mainSection } from './definition';
+import { findElement, sectionOfColumn, sectionOfLevel } from './definition';
 
 const isTyping = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
 
@@ -12,13 +12,13 @@ export function useComposeKeys() {
       const { undo, redo, edit, select, selection, definition } = useCompose.getState();
       const control = e.ctrlKey || e.metaKey;
       const done = () => e.preventDefault();
-      if (control && e.key.toLowerCase() === 'z') { done(); if (e.shiftKey) redo(); else undo(); return; }
-      if (control && e.key.toLowerCase() === 'y') { done(); redo(); return; }
+      if (control && e.key.toLowerCase() === 'z') { done(); if (e.shiftKey) void redo(); else void undo(); return; }
+      if (control && e.key.toLowerCase() === 'y') { done(); void redo(); return; }
       if (e.key === 'Escape') { select({ kind: 'report' }); return; }
       if (!definition) return;
       const placed = selection.kind === 'element' ? findElement(definition, selection.id) : undefined;
-      const columns = mainSection(definition).columns ?? [];
-      const bound = placed && 'column' in placed.element ? columns.findIndex((c) => c.id === (placed.element as { column: string }).column) : -1;
+      const columns = placed?.element.column ? sectionOfColumn(definition, placed.element.column).columns ?? [] : [];
+      const bound = placed ? columns.findIndex((c) => c.id === placed.element.column) : -1;
       if (e.key === 'Delete' || e.key === 'Backspace') {
         if (selection.kind === 'level') { done(); void edit({ type: 'deleteLevel', level: selection.id }); select({ kind: 'report' }); }
         else if (placed) {
@@ -37,7 +37,7 @@ export function useComposeKeys() {
       }
       if (e.altKey && aside && selection.kind === 'level') {
         done();
-        const levels = mainSection(definition).levels ?? [];
+        const levels = sectionOfLevel(definition, selection.id).levels ?? [];
         void edit({ type: 'moveLevel', level: selection.id, to: levels.findIndex((l) => l.id === selection.id) + aside });
       }
     };

@@ -48,7 +48,7 @@ function FirstPage({ report }: { report: ReportEntry }) {
       const run = await api.run(report.id, {}, report.published === null, false, undefined, signal);
       const asks = run.problems.filter((p) => p.code === 'parameter-required').map((p) => run.parameters.find((q) => q.name === p.place)?.caption);
       if (run.state !== 'ready') return { svg: '', note: asks.length ? `Asks for ${asks.join(' and ')} first.` : run.problems[0]?.message ?? 'Being made…' };
-      return { svg: await api.page(run.id, 1, '', signal), note: '' };
+      return { svg: await api.page(run.id, '', 1, '', signal), note: '' };
     },
     staleTime: 60_000,
   });

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import type { RunInfo } from '../api/generated';
+import type { RunInfo, SheetInfo } from '../api/generated';
 import { color } from '../theme/tokens';
 import { MarkLayer, type MarkTarget } from './MarkLayer';
 import { PageView } from './PageView';
@@ -8,6 +8,7 @@ import { scrolled, scrolledHeight, scrollTopFor, type TallScroll } from './tallS
 
 interface Props {
   info: RunInfo;
+  sheet: SheetInfo;
   /** A page to go to, with a counter so that the same page can be asked for twice. */
   goTo?: { page: number; turn: number };
   /** What is looked for, and marked on the pages. */
@@ -22,7 +23,7 @@ const gap = 16;
 const ahead = 2;
 
 /** All pages, one below the other. Only those in sight, and their neighbours, are fetched. */
-export function PageList({ info, goTo, find, onPage, onMark, onGone }: Props) {
+export function PageList({ info, sheet, goTo, find, onPage, onMark, onGone }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
   const [at, setAt] = useState<TallScroll>({ scrollTop: 0, top: 0 });
@@ -33,7 +34,7 @@ export function PageList({ info, goTo, find, onPage, onMark, onGone }: Props) {
   }, []);
   const zoom = Math.max(0.4, Math.min(4 / 3, (size.width - 2 * gap) / info.pageWidth));
   const step = info.pageHeight * zoom + gap;
-  const geometry = { total: info.pageCount * step + gap, view: size.height };
+  const geometry = { total: sheet.pageCount * step + gap, view: size.height };
 
   const move = (top: number) => {
     const next = { top: Math.max(0, Math.min(top, geometry.total - geometry.view)), scrollTop: scrollTopFor(top, geometry) };
@@ -44,10 +45,10 @@ export function PageList({ info, goTo, find, onPage, onMark, onGone }: Props) {
   const reading = useRef(0);
   useLayoutEffect(() => { if (size.width > 0) move(reading.current * step); }, [zoom]); // eslint-disable-line react-hooks/exhaustive-deps
   useEffect(() => { if (goTo) move((goTo.page - 1) * step); }, [goTo]); // eslint-disable-line react-hooks/exhaustive-deps
-  const run = `${info.reportId} ${JSON.stringify(info.parameters.map((p) => p.value))}`;
+  const run = `${info.reportId} ${sheet.id} ${JSON.stringify(info.parameters.map((p) => p.value))}`;
   useEffect(() => { move(0); }, [run]); // eslint-disable-line react-hooks/exhaustive-deps
 
-  const current = Math.min(info.pageCount, Math.floor((at.top + geometry.view / 3) / step) + 1);
+  const current = Math.min(sheet.pageCount, Math.floor((at.top + geometry.view / 3) / step) + 1);
   useEffect(() => {
     onPage(Math.max(1, current));
     reading.current = Math.max(0, at.top / step);
@@ -62,7 +63,7 @@ export function PageList({ info, goTo, find, onPage, onMark, onGone }: Props) {
   };
 
   const first = Math.max(1, Math.floor(at.top / step) + 1 - ahead);
-  const last = Math.min(info.pageCount, Math.ceil((at.top + geometry.view) / step) + ahead);
+  const last = Math.min(sheet.pageCount, Math.ceil((at.top + geometry.view) / step) + ahead);
   const base = at.top - at.scrollTop;
   return (
     <Box ref={scroller} tabIndex={0} role="region" aria-label="Pages" onScroll={scroll} sx={{ flex: 1, minHeight: 0, overflow: 'auto', overflowAnchor: 'none', bgcolor: color.desk }}>
@@ -70,7 +71,7 @@ export function PageList({ info, goTo, find, onPage, onMark, onGone }: Props) {
         <Box sx={{ position: 'relative', overflow: 'hidden' }} style={{ height: scrolledHeight(geometry) }}>
           {size.width > 0 && Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i).map((number) => (
             <Box key={number} sx={{ position: 'absolute', left: 0, right: 0, top: 0 }} style={{ transform: `translateY(${(number - 1) * step + gap - base}px)` }}>
-              <PageView run={info.id} complete={info.pagesComplete} find={find} number={number} width={info.pageWidth} height={info.pageHeight} zoom={zoom} onGone={onGone} />
+              <PageView run={info.id} sheet={sheet.id} complete={info.pagesComplete} find={find} number={number} width={info.pageWidth} height={info.pageHeight} zoom={zoom} onGone={onGone} />
             </Box>
           ))}
         </Box>

@@ -6,6 +6,7 @@ import { color } from '../theme/tokens';
 
 interface Props {
   run: string;
+  sheet: string;
   /** True once the last page is known: then the page is fetched again, with the number of pages on it. */
   complete: boolean;
   find: string;
@@ -17,12 +18,12 @@ interface Props {
 }
 
 /** One page of a run, drawn by the server as SVG in which every text is escaped. */
-export const PageView = memo(function PageView({ run, complete, find, number, width, height, zoom, onGone }: Props) {
+export const PageView = memo(function PageView({ run, sheet, complete, find, number, width, height, zoom, onGone }: Props) {
   const page = useQuery({
-    queryKey: ['page', run, number, complete, find],
+    queryKey: ['page', run, sheet, number, complete, find],
     queryFn: async ({ signal }) => {
       try {
-        return await api.page(run, number, find, signal);
+        return await api.page(run, sheet, number, find, signal);
       } catch (error) {
         if ((error as { code?: string }).code === 'run-gone') onGone();
         throw error;

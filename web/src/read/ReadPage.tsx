@@ -18,6 +18,8 @@ import { Outline } from './Outline';
 import { PageField } from './PageField';
 import { ParameterStrip } from './ParameterStrip';
 import { RunPane } from './RunPane';
+import { SheetChoice } from './SheetChoice';
+import { sheetOf } from './sheets';
 import { Trail } from './Trail';
 import { useFind } from './useFind';
 import { useRun } from './useRun';
@@ -39,10 +41,14 @@ export function ReadPage() {
   const info = main.info;
   const ready = info?.state === 'ready' ? info : undefined;
   const asked = useLatest(info, left.report);
-  const find = useFind(ready, jump);
+  const sheet = ready && sheetOf(ready, left.sheet);
+  const find = useFind(ready, (to, on) => { if (on !== sheet?.id) setSheet(on); jump(to); });
 
   const go = (next: Step[]) => void navigate(writeAddress({ steps: next, draft }));
   const setValues = (index: number, values: Record<string, string>) => go(steps.slice(0, index + 1).map((s, i) => (i === index ? { ...s, values } : s)));
+  function setSheet(to: string) {
+    go(steps.map((s, i) => (i === shown[0] ? { ...s, sheet: to === ready?.sheets[0].id ? undefined : to } : s)));
+  }
   const follow = (index: number) => (target: MarkTarget) => {
     const step: Step = { report: target.report, values: target.values, open: target.open === 'here' ? 'here' : 'beside', ...(target.proof ? { proof: target.proof } : {}) };
     if (target.open === 'newTab') window.open(writeAddress({ steps: [step], draft: false }), '_blank', 'noopener');
@@ -66,20 +72,21 @@ export function ReadPage() {
         {ready && (
           <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1.5 }}>
             <FindField text={find.text} onFind={find.start} onNext={find.next} />
-            <PageField page={page} pages={ready.pageCount} complete={ready.pagesComplete} onGo={jump} />
+            <PageField page={page} pages={sheet!.pageCount} complete={ready.pagesComplete} onGo={jump} />
           </Box>
         )}
       </Box>
       {steps.length > 1 && <Trail steps={steps} onBackTo={(i) => go(steps.slice(0, i + 1))} newTab={writeAddress({ steps: [steps[steps.length - 1]], draft: false })} />}
+      {ready && <SheetChoice sheets={ready.sheets} shown={sheet!.id} onPick={setSheet} />}
       <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
-        {ready && (find.text ? <FoundList text={find.text} result={find.result} error={find.error} at={find.at} onGo={find.go} onStop={find.stop} /> : <Outline run={ready.id} complete={ready.pagesComplete} page={page} onGo={jump} />)}
+        {ready && (find.text ? <FoundList text={find.text} result={find.result} error={find.error} at={find.at} onGo={find.go} onStop={find.stop} /> : <Outline run={ready.id} sheet={sheet!.id} complete={ready.pagesComplete} page={page} onGo={jump} />)}
         <Box aria-label={title} sx={{ flex: 1, minWidth: 0, display: 'flex' }}>
-          <RunPane run={main} goTo={goTo} find={find.text} onPage={setPage} onMark={follow(shown[0])} />
+          <RunPane run={main} sheet={left.sheet} goTo={goTo} find={find.text} onPage={setPage} onMark={follow(shown[0])} />
         </Box>
         {right && <BesidePane key={right.report} step={right} onValues={(values) => setValues(shown[1], values)} onMark={follow(shown[1])} />}
       </Box>
       <StatusBar
-        left={ready ? [count(ready.rows, 'row'), ready.pagesComplete ? count(ready.pageCount, 'page') : `${count(ready.pageCount, 'page')} so far`, `data as of ${ready.asOf.slice(0, 16)}`, `ready in ${Math.round(ready.milliseconds)} ms`] : []}
+        left={ready ? [count(ready.rows, 'row'), ready.pagesComplete ? count(sheet!.pageCount, 'page') : `${count(sheet!.pageCount, 'page')} so far`, `data as of ${ready.asOf.slice(0, 16)}`, `ready in ${Math.round(ready.milliseconds)} ms`] : []}
         right={<span>Ctrl + click opens a new tab · Shift + click opens in place</span>}
       />
     </Box>
@@ -93,7 +100,7 @@ function BesidePane({ step, onValues, onMark }: { step: Step; onValues: (values:
   return (
     <Box component="section" aria-label={run.info?.title || step.report} sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', borderLeft: `3px solid ${color.linkMark}` }}>
       {asked && <Box sx={{ px: 1.25, py: 0.5, bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}><ParameterStrip parameters={asked.parameters} values={step.values} problems={asked.problems} load={choicesOf(step, false)} today={dayOf(asked)} onChange={onValues} reset={false} /></Box>}
-      <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}><RunPane run={run} onPage={ignore} onMark={onMark} /></Box>
+      <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}><RunPane run={run} sheet={step.sheet} onPage={ignore} onMark={onMark} /></Box>
     </Box>
   );
 }

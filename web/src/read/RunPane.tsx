@@ -6,11 +6,14 @@ import { ProgressNote } from '../shell/ProgressNote';
 import { color } from '../theme/tokens';
 import type { MarkTarget } from './MarkLayer';
 import { PageList } from './PageList';
+import { sheetOf } from './sheets';
 import { goToParameter } from './StripField';
 import type { Run } from './useRun';
 
 interface Props {
   run: Run;
+  /** The id of the sheet that is shown; the first if it is not set or gone. */
+  sheet?: string;
   goTo?: { page: number; turn: number };
   find?: string;
   onPage: (page: number) => void;
@@ -21,7 +24,7 @@ interface Props {
 const forReaders = ['rows-cut-off', 'misfit-values', 'division-by-zero', 'missing-glyphs'];
 
 /** The pages of one run, or what stands in their way. */
-export function RunPane({ run: { info, error, rerun, gone, stop }, goTo, find = '', onPage, onMark }: Props) {
+export function RunPane({ run: { info, error, rerun, gone, stop }, sheet, goTo, find = '', onPage, onMark }: Props) {
   if (error) return <Message problem title="The report cannot be shown">{error.message}<Button variant="outlined" onClick={rerun}>Try again</Button></Message>;
   if (!info) return <Message title="Reading the data…" />;
   if (info.state === 'running') return <Message title="Reading the data…"><ProgressNote progress={info.progress} onStop={stop} /></Message>;
@@ -41,7 +44,7 @@ export function RunPane({ run: { info, error, rerun, gone, stop }, goTo, find = 
   return (
     <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
       {told.length > 0 && <Box role="status" sx={{ px: 2, py: 0.5, bgcolor: color.problemTint, color: color.problem, fontSize: 12 }}>{told.map((p) => p.message).join(' ')}</Box>}
-      <PageList info={info} goTo={goTo} find={find} onPage={onPage} onMark={onMark} onGone={gone} />
+      <PageList info={info} sheet={sheetOf(info, sheet)} goTo={goTo} find={find} onPage={onPage} onMark={onMark} onGone={gone} />
     </Box>
   );
 }

@@ -3,6 +3,8 @@ export interface Step {
   report: string;
   values: Record<string, string>;
   open: 'beside' | 'here';
+  /** The id of the sheet that is shown; the first while it is not set. */
+  sheet?: string;
   /** What the link gave with values that only links may carry. */
   proof?: string;
 }
@@ -14,18 +16,21 @@ export interface ReadAddress {
   draft: boolean;
 }
 
-const query = (step: Step) => new URLSearchParams({ ...step.values, ...(step.proof ? { '~proof': step.proof } : {}) }).toString();
+const query = (step: Step) => new URLSearchParams({ ...step.values, ...(step.sheet ? { '~sheet': step.sheet } : {}), ...(step.proof ? { '~proof': step.proof } : {}) }).toString();
 
-const proofOf = (search: URLSearchParams) => { const proof = search.get('~proof'); return proof ? { proof } : {}; };
+const oursOf = (search: URLSearchParams) => {
+  const [proof, sheet] = [search.get('~proof'), search.get('~sheet')];
+  return { ...(proof ? { proof } : {}), ...(sheet ? { sheet } : {}) };
+};
 
 export function readAddress(report: string, search: URLSearchParams): ReadAddress {
   const values = Object.fromEntries([...search].filter(([name]) => !name.startsWith('~')));
-  const steps: Step[] = [{ report, values, open: 'here', ...proofOf(search) }];
+  const steps: Step[] = [{ report, values, open: 'here', ...oursOf(search) }];
   for (const then of search.getAll('~then')) {
     const [, open, id, rest] = /^(beside|here):([^?]+)\??(.*)$/.exec(then) ?? [];
     if (!id) continue;
     const inner = new URLSearchParams(rest);
-    steps.push({ report: id, open: open as Step['open'], values: Object.fromEntries([...inner].filter(([name]) => !name.startsWith('~'))), ...proofOf(inner) });
+    steps.push({ report: id, open: open as Step['open'], values: Object.fromEntries([...inner].filter(([name]) => !name.startsWith('~'))), ...oursOf(inner) });
   }
   return { steps, draft: search.get('~draft') === '1' };
 }

@@ -16,7 +16,7 @@ export interface Find {
 }
 
 /** Looks for a text in a run, and goes from place to place. */
-export function useFind(run: RunInfo | undefined, onPage: (page: number) => void): Find {
+export function useFind(run: RunInfo | undefined, onPage: (page: number, sheet: string) => void): Find {
   const client = useQueryClient();
   const [text, setText] = useState('');
   const [at, setAt] = useState(-1);
@@ -26,9 +26,9 @@ export function useFind(run: RunInfo | undefined, onPage: (page: number) => void
   const go = (index: number) => {
     if (!hits[index]) return;
     setAt(index);
-    onPage(hits[index].page);
+    onPage(hits[index].page, hits[index].sheet);
   };
-  useEffect(() => { if (query.data) { setAt(-1); if (query.data.hits.length) { setAt(0); onPage(query.data.hits[0].page); } } }, [query.data]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => { if (query.data) { setAt(-1); if (query.data.hits.length) { setAt(0); onPage(query.data.hits[0].page, query.data.hits[0].sheet); } } }, [query.data]); // eslint-disable-line react-hooks/exhaustive-deps
   return {
     text,
     result: query.data,

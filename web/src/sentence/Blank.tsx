@@ -7,6 +7,7 @@ import Popover from '@mui/material/Popover';
 import { useState } from 'react';
 import { ExpressionEditor } from '../code/ExpressionEditor';
 import { color } from '../theme/tokens';
+import { useTyped } from './useDraft';
 
 export interface Choice {
   value: string;
@@ -42,6 +43,11 @@ export function Blank({ children, label, choices, typed, onPick, tone = 'main', 
   const [typing, setTyping] = useState<string>();
   const close = () => { setAnchor(null); setTyping(undefined); };
   const pick = (value: string) => { close(); onPick(value); };
+  // What is typed is taken however the field is left, but for Escape.
+  const leave = (_: unknown, reason: 'backdropClick' | 'escapeKeyDown') => {
+    if (reason === 'backdropClick' && typing !== undefined && typing !== (typed ?? '')) pick(typing);
+    else close();
+  };
   // A span, so that long words wrap within the sentence, as a button's would not.
   const open = (element: HTMLElement) => { setAnchor(element); setTyping(choices ? undefined : typed ?? ''); };
   const startTyping = typing !== undefined || !choices;
@@ -60,7 +66,7 @@ export function Blank({ children, label, choices, typed, onPick, tone = 'main', 
         {children}
       </Box>
       {startTyping ? (
-        <Popover open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+        <Popover open={anchor !== null} anchorEl={anchor} onClose={leave} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
           {expression ? <Box sx={{ width: 380, p: 1 }} onKeyDown={(e) => { if (e.key === 'Escape' && e.defaultPrevented) e.stopPropagation(); }}><ExpressionEditor label={label} value={typing ?? ''} group={expression === 'group'} onChange={setTyping} onSubmit={() => pick(typing ?? '')} /></Box> : <InputBase
             autoFocus
             multiline
@@ -73,6 +79,7 @@ export function Blank({ children, label, choices, typed, onPick, tone = 'main', 
             sx={{ width: 300, p: 1, fontSize: 13 }}
           />}
           <Box sx={{ px: 1, pb: 0.75, fontSize: 11, color: color.muted, display: 'flex', alignItems: 'center' }}>
+            <TypedText value={typed ?? ''} typing={typing} onTake={onPick} />
             Enter takes it, Escape leaves it as it was.
             {other && <Button size="small" sx={{ ml: 'auto' }} onClick={() => { close(); other.onPick(); }}>{other.label}</Button>}
           </Box>
@@ -91,4 +98,10 @@ export function Blank({ children, label, choices, typed, onPick, tone = 'main', 
       )}
     </>
   );
+}
+
+/** Takes what is typed when the page is left before the blank is. */
+function TypedText({ value, typing, onTake }: { value: string; typing?: string; onTake: (text: string) => void }) {
+  useTyped(typing !== undefined && typing !== value ? () => onTake(typing) : undefined);
+  return null;
 }

@@ -1,5 +1,5 @@
 import TextField from '@mui/material/TextField';
-import { useEffect, useState } from 'react';
+import { useDraft } from './useDraft';
 
 interface Props {
   label: string;
@@ -9,11 +9,9 @@ interface Props {
   onCommit: (value: string) => void;
 }
 
-/** A text that is taken with Enter, or when the field is left. Escape takes back what was typed. */
+/** A text that is taken with Enter, or however the field is left. Escape takes back what was typed. */
 export function TextSetting({ label, value, placeholder, multiline, onCommit }: Props) {
-  const [draft, setDraft] = useState(value);
-  useEffect(() => setDraft(value), [value]);
-  const commit = () => { if (draft !== value) onCommit(draft); };
+  const { draft, setDraft, take, drop } = useDraft(value, onCommit);
   return (
     <TextField
       label={label}
@@ -23,10 +21,10 @@ export function TextSetting({ label, value, placeholder, multiline, onCommit }: 
       fullWidth
       slotProps={{ inputLabel: { shrink: true } }}
       onChange={(e) => setDraft(e.target.value)}
-      onBlur={commit}
+      onBlur={take}
       onKeyDown={(e) => {
-        if (e.key === 'Enter' && !e.shiftKey) { e.preventDefault(); commit(); }
-        if (e.key === 'Escape') { e.stopPropagation(); setDraft(value); }
+        if (e.key === 'Enter' && !e.shiftKey) { e.preventDefault(); take(); }
+        if (e.key === 'Escape') { e.stopPropagation(); drop(); }
       }}
     />
   );

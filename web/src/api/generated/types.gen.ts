@@ -12,6 +12,21 @@ export type AddTable = {
     table: string;
 };
 
+/**
+ * A kind of total, as sentences offer it.
+ */
+export type AggregateInfo = {
+    name: string;
+    /**
+     * In “the … of passengers”.
+     */
+    noun: string;
+    /**
+     * As an author would ask for it: “Average it”.
+     */
+    gesture: string;
+};
+
 export type Alignment = 'left' | 'centre' | 'right';
 
 export type AskedValue = {
@@ -2039,6 +2054,22 @@ export type AddTableToDatasetResponses = {
 };
 
 export type AddTableToDatasetResponse = AddTableToDatasetResponses[keyof AddTableToDatasetResponses];
+
+export type ListAggregatesData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/expressions/aggregates';
+};
+
+export type ListAggregatesResponses = {
+    /**
+     * OK
+     */
+    200: Array<AggregateInfo>;
+};
+
+export type ListAggregatesResponse = ListAggregatesResponses[keyof ListAggregatesResponses];
 
 export type ListFunctionsData = {
     body?: never;

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { BandKind } from '../../api/generated';
+import type { BandKind, Section } from '../../api/generated';
 import { count, times } from '../../shell/count';
 import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
@@ -8,10 +8,10 @@ import { bandName } from '../definition';
 import { PanelHead } from './PanelHead';
 
 /** A band: how often it is printed, and what can be put into it. */
-export function BandPanel({ band, level }: { band: BandKind; level: number }) {
+export function BandPanel({ section, band, level }: { section: Section; band: BandKind; level: number }) {
   const { definition, view, edit } = useCompose();
   if (!definition) return null;
-  const shown = view?.bands.find((b) => b.kind === band && b.level === level);
+  const shown = view?.bands.find((b) => b.section === section.id && b.kind === band && b.level === level);
   const printed = shown?.printed === null || shown?.printed === undefined ? undefined : Number(shown.printed);
   const pageBand = band === 'pageHeader' || band === 'pageFooter';
   const chartRefusal = band === 'detail' ? `A chart here would be drawn ${count(printed ?? 0, 'time')}, once for each row.` : pageBand ? 'A page band has no rows that a chart could draw.' : '';
@@ -19,10 +19,10 @@ export function BandPanel({ band, level }: { band: BandKind; level: number }) {
   return (
     <>
       <PanelHead>Band</PanelHead>
-      <Sentence><b>{bandName(definition, band, level)}</b> is printed <b>{pageBand ? 'on every page' : printed === 1 ? 'once' : times(printed ?? 0)}</b>.</Sentence>
+      <Sentence><b>{bandName(section, band, level)}</b> is printed <b>{pageBand ? 'on every page' : printed === 1 ? 'once' : times(printed ?? 0)}</b>.</Sentence>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        <Button variant="outlined" onClick={() => void edit({ type: 'addText', band, level, text })}>Add a text</Button>
-        <Button variant="outlined" disabled={chartRefusal !== ''} onClick={() => void edit({ type: 'addChart', band, level })}>{printed !== undefined && !chartRefusal ? `Add a chart, drawn ${printed === 1 ? 'once' : times(printed)}` : 'Add a chart'}</Button>
+        <Button variant="outlined" onClick={() => void edit({ type: 'addText', section: section.id, band, level, text })}>Add a text</Button>
+        <Button variant="outlined" disabled={chartRefusal !== ''} onClick={() => void edit({ type: 'addChart', section: section.id, band, level })}>{printed !== undefined && !chartRefusal ? `Add a chart, drawn ${printed === 1 ? 'once' : times(printed)}` : 'Add a chart'}</Button>
       </Box>
       {chartRefusal && <Box sx={{ mt: 1, color: 'text.secondary' }}>{chartRefusal}</Box>}
       {!pageBand && <Box sx={{ mt: 1, color: 'text.secondary' }}>Or drag a field here from the left.</Box>}

@@ -1,12 +1,12 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { Alignment, Column, Element } from '../../api/generated';
+import type { Alignment, Column } from '../../api/generated';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
-import { findColumn, mainFields, mainSection, offeredFields, words } from '../definition';
+import { fieldsOf, findColumn, offeredFields, sectionOfColumn, words, type Placed } from '../definition';
 import { caption } from '../../shell/caption';
 import { AddTotals } from './AddTotals';
 import { PanelHead } from './PanelHead';
@@ -15,20 +15,24 @@ import { StyleSetting } from './StyleSetting';
 const millimetres = (points: number) => (points * 25.4 / 72).toFixed(1);
 
 /** A column of the rows, selected by its heading or one of its cells. */
-export function ColumnPanel({ element }: { element: Element & { column: string } }) {
+export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
   const { definition, edit, select } = useCompose();
   const column = definition && findColumn(definition, element.column);
   if (!definition || !column) return null;
-  const columns = mainSection(definition).columns ?? [];
+  const section = sectionOfColumn(definition, column.id);
+  const columns = section.columns ?? [];
   const at = columns.findIndex((c) => c.id === column.id);
-  const set = (change: Partial<Column>) => void edit({ type: 'setColumn', column: { ...column, ...change } });
-  const field = mainFields(definition).find((f) => f.name === column.expression);
+  const set = (change: Partial<Column>) => void edit((now) => {
+    const newest = findColumn(now, column.id);
+    return newest && { type: 'setColumn', column: { ...newest, ...change } };
+  });
+  const field = fieldsOf(definition, section).find((f) => f.name === column.expression);
   const isNumber = field ? ['whole', 'decimal', 'double'].includes(field.type) : true;
   return (
     <>
       <PanelHead>{`Column ${at + 1} of ${columns.length}`}</PanelHead>
       <Sentence>
-        Print <Blank label="Value" expression="row" typed={column.expression} choices={offeredFields(definition).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))} onPick={(expression) => set({ expression })}>{words(definition, column.expression)}</Blank>{' '}
+        Print <Blank label="Value" expression="row" typed={column.expression} choices={offeredFields(definition, section).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))} onPick={(expression) => set({ expression })}>{words(definition, column.expression, section)}</Blank>{' '}
         under the heading <Blank label="Heading" typed={column.heading} onPick={(heading) => set({ heading })}>{column.heading || '(none)'}</Blank>,{' '}
         <Blank label="Alignment" choices={[{ value: '', label: 'on its usual side' }, { value: 'left', label: 'at the left' }, { value: 'centre', label: 'in the middle' }, { value: 'right', label: 'at the right' }]} onPick={(v) => set({ align: (v || null) as Alignment | null })}>{column.align ? { left: 'at the left', centre: 'in the middle', right: 'at the right' }[column.align] : 'on its usual side'}</Blank>, written{' '}
         <Blank label="Pattern" typed={column.pattern ?? ''} onPick={(v) => set({ pattern: v.trim() || null })}>{column.pattern ? `as ${column.pattern}` : 'in the usual way'}</Blank>.

@@ -2,18 +2,18 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../../api/client';
-import type { CarriedValue, ElementChartElement, Link, ValueSource } from '../../api/generated';
+import type { CarriedValue, ElementChartElement, Link, Section, ValueSource } from '../../api/generated';
 import { writeAddress } from '../../read/address';
 import { Blank, type Choice } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { color } from '../../theme/tokens';
 import { useCompose } from '../composeStore';
-import { mainSection, words } from '../definition';
+import { findElement, words } from '../definition';
 
 const places = [{ value: 'beside', label: 'beside this report' }, { value: 'here', label: 'in its place' }, { value: 'newTab', label: 'in a new tab' }];
 
 /** What a click on the chart does: what opens and where, and which value goes to which parameter. */
-export function LinkSentence({ chart, level }: { chart: ElementChartElement; level: number }) {
+export function LinkSentence({ chart, section, level }: { chart: ElementChartElement; section: Section; level: number }) {
   const { definition, view, edit } = useCompose();
   const reports = useQuery({ queryKey: ['reports'], queryFn: api.reports, staleTime: 10_000 });
   const link = chart.link ?? undefined;
@@ -25,12 +25,15 @@ export function LinkSentence({ chart, level }: { chart: ElementChartElement; lev
   if (!link) {
     return <Sentence>Clicking a column opens <Blank label="Report that opens" tone="link" choices={[...choices, ...(choices.length ? [] : [{ value: '', label: 'No report is published yet', disabled: true }])]} onPick={open}>nothing</Blank>.</Sentence>;
   }
-  const set = (change: Partial<Link>) => void edit({ type: 'setElement', element: { ...chart, type: 'chart', link: { ...link, ...change } } });
+  const set = (change: Partial<Link>) => void edit((now) => {
+    const newest = findElement(now, chart.id)?.element;
+    return newest?.link ? { type: 'setElement', element: { ...newest, link: { ...newest.link, ...change } } } : undefined;
+  });
   const problems = (view?.problems ?? []).filter((p) => p.place === chart.id && p.property === 'link');
   const broken = problems.some((p) => p.code === 'missing-target');
-  const levels = (mainSection(definition).levels ?? []).slice(0, level);
+  const levels = (section.levels ?? []).slice(0, level);
   const sources: (Choice & { source?: ValueSource })[] = [
-    { value: 'category', label: `the clicked ${words(definition, chart.category)}`, source: { type: 'category' } },
+    { value: 'category', label: `the clicked ${words(definition, chart.category, section)}`, source: { type: 'category' } },
     ...levels.map((l) => ({ value: `level:${l.id}`, label: `the ${l.name.toLowerCase()} around it`, source: { type: 'level', level: l.id } as ValueSource })),
     ...(definition.parameters ?? []).map((p) => ({ value: `parameter:${p.name}`, label: `${(p.label ?? p.name).toLowerCase()} as it is here`, source: { type: 'parameter', name: p.name } as ValueSource })),
   ];

@@ -9,16 +9,19 @@ export function ParametersSetting() {
   const { definition, view, replace } = useCompose();
   if (!definition) return null;
   const parameters = definition.parameters ?? [];
-  const put = (list: Parameter[]) => void replace({ ...definition, parameters: list });
+  // From the list as it is when the turn comes, so that nothing that was set meanwhile is lost.
+  const put = (change: (list: Parameter[]) => Parameter[]) => void replace((now) => ({ ...now, parameters: change(now.parameters ?? []) }));
   const add = () => {
     let n = parameters.length + 1;
     while (parameters.some((p) => p.name === `value_${n}`)) n++;
-    put([...parameters, { name: `value_${n}`, type: 'text' }]);
+    put((list) => [...list, { name: `value_${n}`, type: 'text' }]);
   };
   const move = (i: number, by: number) => {
-    const list = [...parameters];
-    [list[i], list[i + by]] = [list[i + by], list[i]];
-    put(list);
+    put((list) => {
+      const next = [...list];
+      [next[i], next[i + by]] = [next[i + by], next[i]];
+      return next;
+    });
   };
   return (
     <Setting name="Parameters" summary={parameters.length ? parameters.map((p) => p.name).join(', ') : 'none'}>
@@ -28,8 +31,8 @@ export function ParametersSetting() {
           parameter={p}
           around={definition}
           problems={view?.problems ?? []}
-          onChange={(change) => put(parameters.map((q, k) => (k === i ? { ...q, ...change } : q)))}
-          onRemove={() => put(parameters.filter((_, k) => k !== i))}
+          onChange={(change) => put((list) => list.map((q, k) => (k === i ? { ...q, ...change } : q)))}
+          onRemove={() => put((list) => list.filter((_, k) => k !== i))}
           onUp={i > 0 ? () => move(i, -1) : undefined}
           onDown={i < parameters.length - 1 ? () => move(i, 1) : undefined}
         />

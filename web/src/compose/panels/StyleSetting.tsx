@@ -5,12 +5,16 @@ import type { Alignment, Element, Style } from '../../api/generated';
 import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
+import { findElement } from '../definition';
 
 /** Size, weight, colour and alignment of a text. What is left empty follows the look of the report. */
 export function StyleSetting({ element }: { element: Element }) {
   const { edit } = useCompose();
   const style = element.style ?? {};
-  const set = (change: Partial<Style>) => void edit({ type: 'setElement', element: { ...element, style: { ...style, ...change } } });
+  const set = (change: Partial<Style>) => void edit((now) => {
+    const newest = findElement(now, element.id)?.element;
+    return newest && { type: 'setElement', element: { ...newest, style: { ...newest.style, ...change } } };
+  });
   const summary = [style.size && `${style.size} pt`, style.bold && 'bold', style.italic && 'italic', style.color, style.align].filter(Boolean).join(', ') || 'as the look has it';
   return (
     <Setting name="Look" summary={summary}>

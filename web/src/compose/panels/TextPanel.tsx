@@ -1,15 +1,16 @@
 import Button from '@mui/material/Button';
 import Box from '@mui/material/Box';
-import type { ElementTextElement } from '../../api/generated';
 import { Sentence } from '../../sentence/Sentence';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
+import type { Placed } from '../definition';
 import { PanelHead } from './PanelHead';
 import { StyleSetting } from './StyleSetting';
 
 /** A text with values in it. */
-export function TextPanel({ text }: { text: ElementTextElement & { type?: 'text' } }) {
+export function TextPanel({ placed: { element: text } }: { placed: Placed }) {
   const { edit, select } = useCompose();
+  if (text.type !== 'text') return null;
   return (
     <>
       <PanelHead>Text</PanelHead>
@@ -18,7 +19,7 @@ export function TextPanel({ text }: { text: ElementTextElement & { type?: 'text'
         <TextSetting label="Words" multiline value={text.text} onCommit={(words) => void edit({ type: 'setText', element: text.id, text: words })} />
         <Box sx={{ mt: 0.75, fontSize: 12, color: 'text.secondary' }}>{'{{ count(*) }} prints a value, {{ :from | d MMMM yyyy }} one with a pattern.'}</Box>
       </Box>
-      <StyleSetting element={{ ...text, type: 'text' }} />
+      <StyleSetting element={text} />
       <Button color="inherit" sx={{ mt: 1, ml: -0.75 }} onClick={() => { void edit({ type: 'deleteElement', element: text.id }); select({ kind: 'report' }); }}>Remove the text</Button>
     </>
   );

@@ -1,6 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { Aggregate, Element } from '../../api/generated';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
@@ -8,19 +7,21 @@ import { bandName, findColumn, words, type Placed } from '../definition';
 import { AddTotals } from './AddTotals';
 import { PanelHead } from './PanelHead';
 import { StyleSetting } from './StyleSetting';
-import { aggregates } from './aggregates';
+import { useAggregates } from './useAggregates';
 
 /** A subtotal in a header or footer. */
-export function TotalPanel({ total, placed }: { total: Element; placed: Placed }) {
-  const { definition, edit, select } = useCompose();
+export function TotalPanel({ placed }: { placed: Placed }) {
+  const total = placed.element;
+  const { definition, edit, setElement, select } = useCompose();
+  const aggregates = useAggregates();
   if (!definition || total.type !== 'total') return null;
   const column = findColumn(definition, total.column);
   const aggregate = total.aggregate ?? 'sum';
   return (
     <>
-      <PanelHead>{`Subtotal in the ${bandName(definition, placed.band, placed.level).toLowerCase()}`}</PanelHead>
+      <PanelHead>{`Subtotal in the ${bandName(placed.section, placed.band, placed.level).toLowerCase()}`}</PanelHead>
       <Sentence>
-        Show the <Blank label="Kind of total" choices={aggregates} onPick={(v) => void edit({ type: 'setElement', element: { ...total, aggregate: v as Aggregate } })}>{aggregates.find((a) => a.value === aggregate)!.label}</Blank> of <b>{column ? words(definition, column.expression) : '?'}</b> over the rows of {placed.level ? 'this group' : 'the report'}.
+        Show the <Blank label="Kind of total" choices={aggregates.map((a) => ({ value: a.name, label: a.noun }))} onPick={(v) => void setElement(total.id, { aggregate: v } as Partial<typeof total>)}>{aggregates.find((a) => a.name === aggregate)?.noun ?? aggregate}</Blank> of <b>{column ? words(definition, column.expression, placed.section) : '?'}</b> over the rows of {placed.level ? 'this group' : 'the report'}.
       </Sentence>
       <Box sx={{ mb: 1.5 }}>{column && <AddTotals column={column.id} aggregate={aggregate} />}</Box>
       <StyleSetting element={total} />

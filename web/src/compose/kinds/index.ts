@@ -1,0 +1,10 @@
+import type { Element } from '../../api/generated';
+import { chart } from './chart';
+import { cell, heading, total } from './column';
+import type { KindView } from './kind';
+import { line } from './line';
+import { text } from './text';
+
+const kinds: Record<NonNullable<Element['type']>, KindView> = { text, heading, cell, total, line, chart };
+
+export const kindOf = (element: Element): KindView => kinds[element.type!];

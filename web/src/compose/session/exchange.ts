@@ -1,0 +1,81 @@
+import type { StoreApi } from 'zustand';
+import { api } from '../../api/client';
+import type { ComposeResponse, Edit, ReportDefinition } from '../../api/generated';
+import type { SessionState, VantageKeys } from './types';
+
+/** After this, an answer is late, and the author is told how far it is. */
+const busyDelay = 900;
+const pagesDelay = 350;
+
+/** The exchange of one report with the server: gestures are answered in the order in which they were made. */
+export interface Exchange {
+  /** Does something once everything before it is done. A failure is told, and stops nothing after it. */
+  enqueue: (job: () => Promise<void>) => Promise<void>;
+  /** Everything that was asked for so far is done. */
+  idle: () => Promise<unknown>;
+  /** Asks for the report as it looks after some edits. */
+  compose: (definition: ReportDefinition, edits?: Edit[]) => Promise<Answer>;
+  /** Takes an answer over, but for what its author has changed since it was asked for. */
+  take: (answer: Answer) => void;
+}
+
+/** An answer with what it was asked from. */
+export interface Answer {
+  view: ComposeResponse;
+  vantage: VantageKeys;
+  values: Record<string, string>;
+}
+
+export function createExchange({ getState: get, setState: set }: StoreApi<SessionState>): Exchange {
+  let queue: Promise<unknown> = Promise.resolve();
+  let pagesTimer = 0;
+  let pagesCall = new AbortController();
+
+  const failed = (error: Error) => {
+    if (error.name !== 'AbortError') set({ failure: error.message });
+    else if (!get().view) set({ stopped: true });
+  };
+
+  const countPages = (view: ComposeResponse) => {
+    clearTimeout(pagesTimer);
+    pagesTimer = window.setTimeout(() => {
+      pagesCall.abort();
+      pagesCall = new AbortController();
+      api.countPages({ definition: view.definition, values: get().values }, pagesCall.signal).then(({ pageCount }) => set({ pageCount }), () => undefined);
+    }, pagesDelay);
+  };
+
+  return {
+    enqueue: (job) => {
+      const turn = queue.then(job).catch(failed);
+      queue = turn;
+      return turn;
+    },
+    idle: () => queue,
+    compose: async (definition, edits) => {
+      const { vantage, values, sheet } = get();
+      const name = crypto.randomUUID();
+      const halt = new AbortController();
+      const late = window.setTimeout(() => set({ busy: { name, stop: () => halt.abort() } }), busyDelay);
+      try {
+        // The description of the API cannot say that a key in these lists may be empty.
+        const request = { definition, edits, vantage: vantage as Record<string, string[]>, values, sheet, follow: name };
+        return { view: await api.compose(request, halt.signal), vantage, values };
+      } finally {
+        clearTimeout(late);
+        set({ busy: undefined });
+      }
+    },
+    take: ({ view, vantage }) => {
+      set({ view });
+      if (get().vantage === vantage) set({ vantage: bySection(view) });
+      countPages(view);
+    },
+  };
+}
+
+const bySection = (view: ComposeResponse): VantageKeys => {
+  const keys: VantageKeys = {};
+  for (const step of view.vantage) (keys[step.section] ??= []).push(step.key);
+  return keys;
+};

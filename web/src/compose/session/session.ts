@@ -1,0 +1,182 @@
+import { createStore, type StoreApi } from 'zustand';
+import { api, ApiError } from '../../api/client';
+import type { Edit, Element, ReportDefinition } from '../../api/generated';
+import { begun, redone, step, undone, type History } from '../../shell/history';
+import { createSaver } from '../../shell/saver';
+import { findElement } from '../definition';
+import { createExchange } from './exchange';
+import type { Change, SessionState } from './types';
+import { forgetUnsaved, keepUnsaved, readUnsaved } from './unsaved';
+
+const saveDelay = 600;
+/** A server that is away may come back. */
+const retryDelay = 5000;
+
+export interface Session extends StoreApi<SessionState> {
+  /** Keeps in the browser what the server does not have yet, before the page is left. */
+  keep: () => void;
+}
+
+const same = (one?: ReportDefinition, other?: ReportDefinition) => JSON.stringify(one) === JSON.stringify(other);
+
+/** One report that is open: everything that is asked and answered belongs to it, whatever else is opened meanwhile. */
+export function createSession(id: string): Session {
+  const blank = { definition: undefined, past: [], future: [], view: undefined, pageCount: undefined, selection: { kind: 'report' as const }, sheet: undefined, vantage: {}, values: {}, saving: 'saved' as const, failure: '', stopped: false };
+  /** Gestures that wait for their turn or their answer. */
+  const waiting: Edit[] = [];
+  let looks = 0;
+  /** What is on its way to the server. */
+  let sent: ReportDefinition | undefined;
+
+  const store = createStore<SessionState>(() => ({
+    id, version: 0, published: null, ...blank,
+    open, edit, look, publish, saveAsCopy,
+    setElement: (element, change) => edit((definition) => {
+      const found = findElement(definition, element)?.element;
+      return found && { type: 'setElement', element: { ...found, ...change } as Element };
+    }),
+    replace: (change) => exchange.enqueue(async () => {
+      const { definition } = get();
+      if (!definition) return;
+      put(step(history(), change(definition)));
+      exchange.take(await exchange.compose(get().definition!));
+    }),
+    undo: () => travel(undone),
+    redo: () => travel(redone),
+    select: (selection) => set({ selection }),
+    setSheet: (sheet) => { set({ sheet, selection: { kind: 'report' } }); void look(); },
+    setVantage: (section, keys) => { set({ vantage: { ...get().vantage, [section]: keys } }); void look(); },
+    setValues: (values) => { set({ values }); void look(); },
+    clearFailure: () => set({ failure: '' }),
+  }));
+  const { getState: get, setState: set } = store;
+  const exchange = createExchange(store);
+  const saver = createSaver(saveDelay, save);
+
+  const history = (): History<ReportDefinition> => ({ past: get().past, now: get().definition, future: get().future });
+
+  function put({ past, now, future }: History<ReportDefinition>) {
+    set({ past, definition: now, future });
+    saveSoon();
+  }
+
+  function saveSoon() {
+    if (get().saving !== 'conflict') set({ saving: 'saving' });
+    saver.soon();
+  }
+
+  async function save() {
+    const { definition, version } = get();
+    if (!definition || get().saving === 'conflict' || get().saving === 'saved') return;
+    set({ saving: 'saving' });
+    try {
+      sent = definition;
+      const saved = await api.saveDraft(id, version, definition);
+      sent = undefined;
+      const upToDate = get().definition === definition;
+      set({ version: saved.version, saving: upToDate ? 'saved' : 'saving' });
+      if (upToDate) forgetUnsaved(id);
+    } catch (error) {
+      const conflict = error instanceof ApiError && error.code === 'save-conflict';
+      set({ saving: conflict ? 'conflict' : 'failed', failure: (error as Error).message });
+      // What was made is not lost meanwhile.
+      if (!conflict) saver.soon(retryDelay);
+    }
+  }
+
+  async function open(anew = false) {
+    const report = await api.report(id);
+    const { definition, version, saving } = get();
+    set({ published: report.published });
+    // What is open here already, with its undo, goes on as it was left, unless somebody saved something newer.
+    if (!anew && definition && (version === report.draft || saving !== 'saved')) return look();
+    if (anew) forgetUnsaved(id);
+    const left = readUnsaved(id);
+    const kept = left && !same(left.definition, report.definition) ? left : undefined;
+    const base = begun(kept?.definition ?? report.definition);
+    const from = kept && !same(kept.sent, report.definition) ? kept.version : report.draft;
+    set({ ...blank, values: get().values, past: base.past, definition: base.now, future: base.future, version: from });
+    if (kept) saveSoon();
+    await look();
+    if (left?.edits.length) await edit(...left.edits);
+  }
+
+  function look() {
+    const mine = ++looks;
+    return exchange.enqueue(async () => {
+      const { definition } = get();
+      // Of looks alone, only the newest is asked for.
+      if (!definition || mine !== looks) return;
+      set({ stopped: false });
+      exchange.take(await exchange.compose(definition));
+    });
+  }
+
+  function edit(...changes: Change[]) {
+    const meant = made(changes);
+    waiting.push(...meant);
+    return exchange.enqueue(async () => {
+      try {
+        const { definition } = get();
+        const edits = made(changes);
+        if (!definition || edits.length === 0) return;
+        const answer = await exchange.compose(definition, edits);
+        if (answer.view.changed) put(step(history(), answer.view.definition));
+        exchange.take(answer);
+      } finally {
+        for (const one of meant) waiting.splice(waiting.indexOf(one), 1);
+      }
+    });
+  }
+
+  /** The edits that changes come to for the report as it is. */
+  function made(changes: Change[]): Edit[] {
+    const { definition } = get();
+    return changes.map((change) => (typeof change === 'function' ? definition && change(definition) : change)).filter((e): e is Edit => e !== undefined);
+  }
+
+  function travel(move: (history: History<ReportDefinition>) => History<ReportDefinition>) {
+    return exchange.enqueue(async () => {
+      const before = history();
+      const after = move(before);
+      if (after === before) return;
+      put(after);
+      exchange.take(await exchange.compose(after.now!));
+    });
+  }
+
+  async function publish() {
+    await exchange.idle();
+    await saver.now();
+    if (get().saving !== 'saved') return false;
+    try {
+      const { version } = await api.publish(id, get().version);
+      set({ published: version });
+      return true;
+    } catch (error) {
+      set({ failure: (error as Error).message });
+      return false;
+    }
+  }
+
+  async function saveAsCopy() {
+    const { definition } = get();
+    if (!definition) return undefined;
+    try {
+      const copy = await api.create({ definition: { ...definition, title: `${definition.title} (copy)` } });
+      set({ saving: 'saved' });
+      forgetUnsaved(id);
+      return copy.id;
+    } catch (error) {
+      set({ failure: (error as Error).message });
+      return undefined;
+    }
+  }
+
+  const keep = () => {
+    const { definition, version, saving } = get();
+    if (definition && (saving !== 'saved' || waiting.length > 0)) keepUnsaved(id, { version, definition, edits: [...waiting], sent });
+  };
+
+  return Object.assign(store, { keep });
+}

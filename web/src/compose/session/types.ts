@@ -1,0 +1,61 @@
+import type { BandKind, ComposeResponse, Edit, Element, ReportDefinition } from '../../api/generated';
+
+export type Selection =
+  | { kind: 'report' }
+  | { kind: 'level'; id: string }
+  | { kind: 'band'; section: string; band: BandKind; level: number }
+  | { kind: 'element'; id: string };
+
+export type Saving = 'saved' | 'saving' | 'failed' | 'conflict';
+
+/** An edit, or how to make one from the report as it is when its turn comes. */
+export type Change = Edit | ((definition: ReportDefinition) => Edit | undefined);
+
+/** Group keys of each section, by its id, outermost first. */
+export type VantageKeys = Record<string, (string | null)[]>;
+
+/** A report that is open in Compose: the document with its undo, what its author looks at, and how it stands with the server. */
+export interface SessionState {
+  id: string;
+  definition?: ReportDefinition;
+  past: ReportDefinition[];
+  future: ReportDefinition[];
+  /** The version that the draft on the server has. */
+  version: number;
+  published: number | null;
+  saving: Saving;
+
+  selection: Selection;
+  /** The id of the sheet that is looked at; the first while it is not set. */
+  sheet?: string;
+  vantage: VantageKeys;
+  values: Record<string, string>;
+  view?: ComposeResponse;
+  pageCount?: number;
+  /** What the server has been working on for a while, with a way to stop it. */
+  busy?: { name: string; stop: () => void };
+  /** True if the author stopped the first look at the report. */
+  stopped: boolean;
+  /** What went wrong with the last gesture, for people. */
+  failure: string;
+
+  /** Opens the report: as the server has it, or as it was left here. */
+  open: (anew?: boolean) => Promise<void>;
+  /** Makes changes in one step that can be undone. */
+  edit: (...changes: Change[]) => Promise<void>;
+  /** Changes an element as it is when its turn comes, so that two settings made quickly are both kept. */
+  setElement: (id: string, change: Partial<Element>) => Promise<void>;
+  /** Takes over a definition that was changed here. */
+  replace: (change: (definition: ReportDefinition) => ReportDefinition) => Promise<void>;
+  undo: () => Promise<void>;
+  redo: () => Promise<void>;
+  look: () => Promise<void>;
+  select: (selection: Selection) => void;
+  setSheet: (sheet: string) => void;
+  setVantage: (section: string, keys: (string | null)[]) => void;
+  setValues: (values: Record<string, string>) => void;
+  publish: () => Promise<boolean>;
+  /** Puts this draft beside the one that was saved elsewhere, as a report of its own, and returns its id. */
+  saveAsCopy: () => Promise<string | undefined>;
+  clearFailure: () => void;
+}
