@@ -9,12 +9,18 @@ export class ApiError extends Error {
   }
 }
 
+/** Browsers send 64 KiB for pages that are gone (Fetch standard, keepalive); letters may take several bytes. */
+const mostKeptAlive = 20_000;
+
 async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
   let response: Response;
+  const isFile = body instanceof Blob;
+  const sent = body === undefined || isFile ? body : JSON.stringify(body);
+  const headers = body === undefined ? undefined : { 'Content-Type': isFile ? 'application/octet-stream' : 'application/json' };
+  // What is saved arrives even if its page is left meanwhile, as far as browsers do that.
+  const keepalive = method === 'PUT' && typeof sent === 'string' && sent.length < mostKeptAlive;
   try {
-    response = await fetch(`/api${path}`, {
-      method, signal, headers: body === undefined ? undefined : { 'Content-Type': body instanceof Blob ? 'application/octet-stream' : 'application/json' }, body: body === undefined ? undefined : body instanceof Blob ? body : JSON.stringify(body),
-    });
+    response = await fetch(`/api${path}`, { method, signal, headers, body: sent, keepalive });
   } catch (error) {
     if (signal?.aborted) throw error;
     throw new ApiError(0, 'offline', 'The server does not answer. Your work is kept here; it is saved when the server is back.');

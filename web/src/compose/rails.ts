@@ -35,7 +35,7 @@ export function railsOf(report: ReportDefinition, bands: ComposeBand[]): Rail[] 
     slots.set(id, base + levels.length + 2);
     const span = (from: ComposeBand['kind'], to: ComposeBand['kind'], level: number) => {
       const found = own.filter(({ band }) => (band.kind === from || band.kind === to) && band.level === level).map(({ at }) => at);
-      return { first: found[0], last: lastInside(bands, found[found.length - 1]) };
+      return { first: found[0] ?? -1, last: lastInside(bands, found[found.length - 1]) };
     };
     const printed = (kind: ComposeBand['kind'], level: number) => times(Number(own.find(({ band }) => band.kind === kind && band.level === level)?.band.printed ?? 0));
     const whole = { section, level: null, isRows: false, name: depth === 0 ? 'Report' : 'List', tone: color.ink, slot: base };
@@ -46,13 +46,13 @@ export function railsOf(report: ReportDefinition, bands: ComposeBand[]): Rail[] 
         ...span('groupHeader', 'groupFooter', i + 1),
       })),
       { section, level: null, isRows: true, name: 'Rows', note: printed('detail', 0), tone: color.rows, slot: base + levels.length + 1, ...span('detail', 'detail', 0) },
-    ];
+    ].filter((rail) => rail.first >= 0); // What was just added is not among the bands yet.
   });
 }
 
 /** The last band of the sections inside of a band, or the band itself. */
 function lastInside(bands: ComposeBand[], at: number): number {
   let last = at;
-  while (bands[last + 1]?.depth > bands[at].depth) last++;
+  while (bands[last + 1]?.depth > bands[at]?.depth) last++;
   return last;
 }

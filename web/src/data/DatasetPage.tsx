@@ -39,9 +39,14 @@ import { useLook } from './rows/useLook';
 
 const savingWords = { saved: 'All changes saved', saving: 'Saving…', failed: 'Not saved' };
 
-/** One dataset: its tables as cards joined by lines (or its SQL), its fields, conditions and order, and the rows that result. */
+/** The dataset of the address; another one starts anew, so that nothing of the one before is saved into it. */
 export function DatasetPage() {
   const { id = '' } = useParams();
+  return <OneDataset key={id} id={id} />;
+}
+
+/** One dataset: its tables as cards joined by lines (or its SQL), its fields, conditions and order, and the rows that result. */
+function OneDataset({ id }: { id: string }) {
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
   const { dataset, edit, undo, redo, saving, savedVersion, failure, open, save } = useDataset(id);

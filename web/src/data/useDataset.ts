@@ -2,6 +2,9 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { api } from '../api/client';
+import { takeTyped } from '../sentence/useDraft';
+import { begun, redone, step, undone, type History } from '../shell/history';
+import { createSaver } from '../shell/saver';
 import { fromApi, toApi, type Dataset } from './types';
 
 const saveDelay = 700;
@@ -11,36 +14,13 @@ export function useDataset(id: string) {
   const client = useQueryClient();
   const { enqueueSnackbar } = useSnackbar();
   const [savedVersion, setSavedVersion] = useState(0);
-  const [state, setState] = useState<{ past: Dataset[]; now?: Dataset; future: Dataset[] }>({ past: [], future: [] });
+  const [history, setHistory] = useState(begun<Dataset>());
   const [saving, setSaving] = useState<'saved' | 'saving' | 'failed'>('saved');
   const [failure, setFailure] = useState('');
   const version = useRef(0);
-  const timer = useRef(0);
   const newest = useRef<Dataset>(undefined);
   /** What the server has. */
   const kept = useRef<Dataset>(undefined);
-
-  const open = useCallback(() => {
-    setState({ past: [], future: [] });
-    setFailure('');
-    setSaving('saved');
-    newest.current = undefined;
-    api.dataset(id).then((saved) => { version.current = saved.version; kept.current = newest.current = fromApi(saved.definition); setState({ past: [], now: newest.current, future: [] }); }, (error: Error) => setFailure(error.message));
-  }, [id]);
-
-  useEffect(() => {
-    open();
-    return () => { if (timer.current) void save(); };
-  }, [id]); // eslint-disable-line react-hooks/exhaustive-deps
-
-  // One save after the other: each is based on the version that the one before it made.
-  const queue = useRef<Promise<void>>(Promise.resolve());
-  const save = useCallback(() => {
-    clearTimeout(timer.current);
-    timer.current = 0;
-    queue.current = queue.current.then(send);
-    return queue.current;
-  }, [id]); // eslint-disable-line react-hooks/exhaustive-deps
 
   const send = async () => {
     const saved = newest.current;
@@ -50,7 +30,9 @@ export function useDataset(id: string) {
       version.current = answer.version;
       kept.current = saved;
       setSavedVersion(answer.version);
-      if (answer.followed.length) enqueueSnackbar(`Renamed in ${answer.followed.slice(0, 4).join(', ')}${answer.followed.length > 4 ? ` and ${answer.followed.length - 4} more` : ''} too.`, { variant: 'info' });
+      const { followed } = answer;
+      const others = followed.length > 4 ? ` and ${followed.length - 4} more` : '';
+      if (followed.length) enqueueSnackbar(`Renamed in ${followed.slice(0, 4).join(', ')}${others} too.`, { variant: 'info' });
       setFailure('');
       setSaving(newest.current === saved ? 'saved' : 'saving');
       void client.invalidateQueries({ queryKey: ['datasets'] });
@@ -59,15 +41,40 @@ export function useDataset(id: string) {
       setFailure((error as Error).message);
     }
   };
+  const saver = useRef(createSaver(saveDelay, send)).current;
 
-  const put = (next: { past: Dataset[]; now: Dataset; future: Dataset[] }) => {
-    setState(next);
+  const open = useCallback(() => {
+    setHistory(begun<Dataset>());
+    setFailure('');
+    setSaving('saved');
+    newest.current = undefined;
+    api.dataset(id).then((saved) => {
+      version.current = saved.version;
+      kept.current = newest.current = fromApi(saved.definition);
+      setHistory(begun(newest.current));
+    }, (error: Error) => setFailure(error.message));
+  }, [id]);
+
+  useEffect(() => {
+    open();
+    const leaving = () => {
+      takeTyped();
+      void saver.now();
+    };
+    window.addEventListener('pagehide', leaving);
+    return () => {
+      window.removeEventListener('pagehide', leaving);
+      if (saver.isWaiting()) void saver.now();
+    };
+  }, [id, open, saver]);
+
+  const put = (next: History<Dataset>) => {
+    setHistory(next);
     newest.current = next.now;
     setSaving('saving');
-    clearTimeout(timer.current);
-    timer.current = window.setTimeout(() => void save(), saveDelay);
+    saver.soon();
   };
-  const { past, now, future } = state;
+  const { past, now, future } = history;
   return {
     dataset: now,
     saving,
@@ -75,9 +82,9 @@ export function useDataset(id: string) {
     failure,
     /** Leaves what was not saved, and opens the newest state. */
     open,
-    save,
-    edit: (next: Dataset) => { if (now && next !== now) put({ past: [...past.slice(-99), now], now: next, future: [] }); },
-    undo: past.length && now ? () => put({ past: past.slice(0, -1), now: past[past.length - 1], future: [now, ...future] }) : undefined,
-    redo: future.length && now ? () => put({ past: [...past, now], now: future[0], future: future.slice(1) }) : undefined,
+    save: saver.now,
+    edit: (next: Dataset) => { if (now && next !== now) put(step(history, next)); },
+    undo: past.length ? () => put(undone(history)) : undefined,
+    redo: future.length ? () => put(redone(history)) : undefined,
   };
 }

@@ -22,8 +22,9 @@ const same = (one?: ReportDefinition, other?: ReportDefinition) => JSON.stringif
 /** One report that is open: everything that is asked and answered belongs to it, whatever else is opened meanwhile. */
 export function createSession(id: string): Session {
   const blank = { definition: undefined, past: [], future: [], view: undefined, pageCount: undefined, selection: { kind: 'report' as const }, sheet: undefined, vantage: {}, values: {}, saving: 'saved' as const, failure: '', stopped: false };
-  /** Gestures that wait for their turn or their answer. */
+  /** Gestures that wait for their turn or their answer, and changes that were made here and wait likewise. */
   const waiting: Edit[] = [];
+  const rewrites: ((definition: ReportDefinition) => ReportDefinition)[] = [];
   let looks = 0;
   /** What is on its way to the server. */
   let sent: ReportDefinition | undefined;
@@ -35,12 +36,7 @@ export function createSession(id: string): Session {
       const found = findElement(definition, element)?.element;
       return found && { type: 'setElement', element: { ...found, ...change } as Element };
     }),
-    replace: (change) => exchange.enqueue(async () => {
-      const { definition } = get();
-      if (!definition) return;
-      put(step(history(), change(definition)));
-      exchange.take(await exchange.compose(get().definition!));
-    }),
+    replace,
     undo: () => travel(undone),
     redo: () => travel(redone),
     select: (selection) => set({ selection }),
@@ -129,6 +125,21 @@ export function createSession(id: string): Session {
     });
   }
 
+  function replace(change: (definition: ReportDefinition) => ReportDefinition) {
+    rewrites.push(change);
+    return exchange.enqueue(async () => {
+      try {
+        if (!get().definition) return;
+        const after = step(history(), change(get().definition!));
+        const answer = await exchange.compose(after.now!);
+        put(after);
+        exchange.take(answer);
+      } finally {
+        rewrites.splice(rewrites.indexOf(change), 1);
+      }
+    });
+  }
+
   /** The edits that changes come to for the report as it is. */
   function made(changes: Change[]): Edit[] {
     const { definition } = get();
@@ -140,8 +151,9 @@ export function createSession(id: string): Session {
       const before = history();
       const after = move(before);
       if (after === before) return;
+      const answer = await exchange.compose(after.now!);
       put(after);
-      exchange.take(await exchange.compose(after.now!));
+      exchange.take(answer);
     });
   }
 
@@ -175,7 +187,9 @@ export function createSession(id: string): Session {
 
   const keep = () => {
     const { definition, version, saving } = get();
-    if (definition && (saving !== 'saved' || waiting.length > 0)) keepUnsaved(id, { version, definition, edits: [...waiting], sent });
+    if (!definition || (saving === 'saved' && waiting.length + rewrites.length === 0)) return;
+    const rewritten = rewrites.reduce((now, change) => change(now), definition);
+    keepUnsaved(id, { version, definition: rewritten, edits: [...waiting], sent });
   };
 
   return Object.assign(store, { keep });
