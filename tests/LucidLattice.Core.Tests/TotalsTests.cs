@@ -1,5 +1,4 @@
 using System.Text.Json;
-using DuckDB.NET.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Running;
 using LucidLattice.Core.Values;
@@ -23,7 +22,7 @@ public class TotalsTests
         var run = Workshop.Run(report.WithMainSection(section));
         Assert.DoesNotContain(run.Problems, p => p.IsError);
 
-        using var duck = Duck("region VARCHAR, route VARCHAR, vessel VARCHAR, departs TIMESTAMP, passengers BIGINT, vehicles BIGINT, net_fare DECIMAL(18,2), delay_minutes BIGINT", appender =>
+        using var duck = Duck.Table("region VARCHAR, route VARCHAR, vessel VARCHAR, departs TIMESTAMP, passengers BIGINT, vehicles BIGINT, net_fare DECIMAL(18,2), delay_minutes BIGINT", appender =>
         {
             using var source = new SqliteConnection($"Data Source={Workshop.DemoFile};Mode=ReadOnly;Pooling=False");
             source.Open();
@@ -37,7 +36,7 @@ public class TotalsTests
                 row.AppendValue(reader.IsDBNull(6) ? null : (decimal?)reader.GetDecimal(6)).AppendValue(reader.IsDBNull(7) ? null : reader.GetInt64(7)).EndRow();
             }
         });
-        var reference = Rows(duck, $"SELECT region, route, {string.Join(", ", totals)} FROM t GROUP BY ROLLUP (region, route)");
+        var reference = Duck.Rows(duck, $"SELECT region, route, {string.Join(", ", totals)} FROM t GROUP BY ROLLUP (region, route)");
         Assert.Equal(Groups(run).Count, reference.Count);
         foreach (var (path, level, group) in Groups(run))
         {
@@ -65,11 +64,11 @@ public class TotalsTests
             ReportFooter = Footer("p0"),
         };
         var run = Workshop.Run(Workshop.Report(section, fields), new MemoryRows([.. rows.Select(r => new[] { Value.Of(r.Yield), Value.Of(r.Variety), Value.Of(r.Year), Value.Of(r.Site) })]));
-        using var duck = Duck("yield DOUBLE, year BIGINT, site VARCHAR", appender =>
+        using var duck = Duck.Table("yield DOUBLE, year BIGINT, site VARCHAR", appender =>
         {
             foreach (var row in rows) appender.CreateRow().AppendValue(row.Yield).AppendValue(row.Year).AppendValue(row.Site).EndRow();
         });
-        var reference = Rows(duck, "SELECT site, CAST(year AS VARCHAR), avg(yield), sum(yield) FROM t GROUP BY ROLLUP (site, year)");
+        var reference = Duck.Rows(duck, "SELECT site, CAST(year AS VARCHAR), avg(yield), sum(yield) FROM t GROUP BY ROLLUP (site, year)");
         Assert.Equal(19, reference.Count);
         foreach (var (path, level, group) in Groups(run))
         {
@@ -121,28 +120,5 @@ public class TotalsTests
             case double number: Assert.True(Math.Abs(number - actual.AsDouble) <= 1e-9 * Math.Max(1, Math.Abs(number)), $"{what}: {number} and {actual}"); break;
             default: Assert.True(Convert.ToDecimal(expected is System.Numerics.BigInteger big ? (decimal)big : expected) == actual.Decimal, $"{what}: {expected} and {actual}"); break;
         }
-    }
-
-    private static DuckDBConnection Duck(string columns, Action<DuckDBAppender> fill)
-    {
-        var duck = new DuckDBConnection("DataSource=:memory:");
-        duck.Open();
-        using var create = duck.CreateCommand();
-        create.CommandText = $"CREATE TABLE t ({columns})";
-        create.ExecuteNonQuery();
-        using var appender = duck.CreateAppender("t");
-        fill(appender);
-        appender.Close();
-        return duck;
-    }
-
-    private static List<object?[]> Rows(DuckDBConnection duck, string sql)
-    {
-        using var command = duck.CreateCommand();
-        command.CommandText = sql;
-        using var reader = command.ExecuteReader();
-        var rows = new List<object?[]>();
-        while (reader.Read()) rows.Add([.. Enumerable.Range(0, reader.FieldCount).Select(i => reader.IsDBNull(i) ? null : reader.GetValue(i))]);
-        return rows;
     }
 }

@@ -37,7 +37,7 @@ internal static class Workshop
     public static ReportDefinition Report(Section section, params Field[] fields) => new()
     {
         Format = ReportDefinition.FormatName,
-        Version = 1,
+        Version = ReportDefinition.CurrentVersion,
         Title = "Test",
         Datasets = [new Dataset { Id = "d", Name = "Rows", Database = "memory", Source = new TableSource { Table = "t" }, Fields = fields }],
         Sheets = [new Sheet { Id = "sheet", Name = "Sheet", Sections = [section with { Dataset = "d" }] }],

@@ -42,7 +42,8 @@ public sealed class ComposeViewer
         var frame = data.NewFrame();
         frame.PageNumber = 1;
         new FramePositions(data.Tree, frame).MoveTo(new Cursor(Stage.ReportHeader, sheet.First.Base));
-        if (sheet.PageTotals.Specs.Count > 0) frame.PageTotals = data.TotalsOf(sheet.PageTotals, 0, 0);
+        // Here, one page shows them all.
+        if (sheet.PageTotals.Specs.Count > 0) frame.PageTotals = data.TotalsOf(sheet.PageTotals, 0, data.Tree.Order.Length);
         var band = new Drawn(this, 0);
         foreach (var part in parts) band.Add(part, frame, describe: true);
         _bands.Add(band.View(sheet.First.Section.Id, 0, new BandPlace(kind), kind == BandKind.PageHeader ? "Page header" : "Page footer", null, 0));

@@ -81,7 +81,7 @@ export function ComposePage() {
       />
       {missing ? <Message problem title="The report cannot be opened">{missing}</Message> : !definition ? <Message title="Opening…" /> : (
         <DndContext sensors={sensors} collisionDetection={pointerWithin} autoScroll={{ threshold: { x: 0, y: 0.06 } }} onDragStart={(e) => setDragged(String(e.active.data.current?.label))} onDragCancel={() => setDragged(undefined)} onDragEnd={drop}>
-          <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 1.75, py: 0.5, minHeight: 41, flex: 'none', bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}>
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2, rowGap: 0.5, px: 1.75, py: 0.5, minHeight: 41, flex: 'none', bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}>
             {view && <ParameterStrip parameters={view.parameters} values={values} problems={view.problems} load={(parameter, search, signal) => api.composeChoices({ definition, parameter, search: search || null, values }, signal)} today={new Date().toISOString().slice(0, 10)} onChange={setValues} />}
             <Box sx={{ ml: 'auto' }}><Vantage /></Box>
           </Box>

@@ -23,6 +23,8 @@ export function Rails({ rails, heights, width }: { rails: Rail[]; heights: numbe
   const tops = heights.reduce<number[]>((all, h) => [...all, all[all.length - 1] + h + 1], [0]);
   const top = (rail: Rail) => tops[rail.first] + offset + 2;
   const height = (rail: Rail) => tops[rail.last + 1] - tops[rail.first] - 5;
+  /** A name may be longer than its own bracket, but not than that of its section. */
+  const room = (rail: Rail) => Math.max(30, height(rails.find((r) => r.section === rail.section)!) - 4);
   const finish = (rail: Rail) => {
     if (!drag) return;
     setDrag(undefined);
@@ -67,8 +69,9 @@ export function Rails({ rails, heights, width }: { rails: Rail[]; heights: numbe
               component="span"
               sx={{
                 position: 'absolute', left: 2, top: '50%', writingMode: 'vertical-rl', textOrientation: 'sideways', transform: 'translateY(-50%) rotate(180deg)',
-                whiteSpace: 'nowrap', fontSize: 11, color: rail.tone, bgcolor: color.panel, py: 0.25,
+                whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis', fontSize: 11, color: rail.tone, bgcolor: color.panel, py: 0.25,
               }}
+              style={{ maxHeight: room(rail) }}
             >
               <b>{rail.name}</b> {rail.note}
             </Box>
@@ -84,10 +87,10 @@ export function Rails({ rails, heights, width }: { rails: Rail[]; heights: numbe
           title="Group the rows by one more field"
           onClick={(e: React.MouseEvent<HTMLElement>) => setAdding({ anchor: e.currentTarget, section: rail.section })}
           sx={{
-            position: 'absolute', width: 22, height: 22, p: 0, font: 'inherit', fontSize: 16, lineHeight: '18px', cursor: 'pointer', color: color.main, bgcolor: color.paper,
+            position: 'absolute', width: 20, height: 20, p: 0, font: 'inherit', fontSize: 15, lineHeight: '16px', cursor: 'pointer', color: color.main, bgcolor: color.paper,
             border: `1px solid ${color.line}`, borderRadius: 1,
           }}
-          style={{ left: (rail.slot + 1) * slotWidth, top: top(rail) + height(rail) + (rail.slot === 0 ? 10 : -26) }}
+          style={{ left: (rail.slot + 1) * slotWidth - (rail.slot && slotWidth), top: top(rail) + height(rail) + (rail.slot === 0 ? 10 : -16) }}
         >
           +
         </Box>

@@ -13,7 +13,7 @@ export function Vantage() {
   };
   const tone = (at: number) => levelColor(steps.slice(0, at + 1).filter((s) => s.section === steps[at].section).length);
   return (
-    <Box role="group" aria-label="Vantage" sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+    <Box role="group" aria-label="Vantage" sx={{ display: 'flex', flexWrap: 'wrap', justifyContent: 'flex-end', alignItems: 'center', gap: 0.75 }}>
       <Box sx={{ color: color.muted, whiteSpace: 'nowrap' }}>Showing real data from</Box>
       {steps.map((step, i) => (
         <Box key={`${step.section} ${step.level}`} sx={{ display: 'flex', alignItems: 'center', gap: 0.75, height: 28, px: 1, bgcolor: color.paper, border: `1px solid ${tone(i)}`, borderRadius: 1, whiteSpace: 'nowrap' }}>
