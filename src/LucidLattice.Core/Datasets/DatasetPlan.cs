@@ -12,6 +12,9 @@ public sealed record DatasetPlan(Dataset Dataset, IReadOnlyList<(int Field, Comp
     /// <summary>True if reading its columns is all there is to do.</summary>
     public bool IsPlain => Dataset.Source is not DerivedSource && Worked.Count == 0 && Filter is null && Sort.Count == 0 && !Dataset.Distinct;
 
+    /// <summary>What its expressions read besides fields.</summary>
+    public Reads Reads => Reads.All([.. Worked.Select(w => w.Value.Reads), .. Sort.Select(s => s.Key.Reads), Filter?.Reads ?? Reads.Nothing]);
+
     /// <summary>Plans a dataset; what is wrong is added to the problems, and left out.</summary>
     public static DatasetPlan Of(Dataset dataset, IReadOnlyList<Parameter> parameters, List<Problem> problems)
     {

@@ -27,9 +27,15 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
         var raw = Raw(plan, query);
         var read = query.Dataset.Source is DerivedSource ? Read(OfBase(raw), progress, cancel) : columns.Read(raw, progress, cancel);
         if (cache is null) return Shape(plan, query, raw, read, cancel);
-        // What the shape depends on besides the columns that were read: everything the dataset says, and the values.
-        var key = $"shaped {read.Reading} {System.Text.Json.JsonSerializer.Serialize(query.Dataset, ReportJson.Options)} {string.Join(',', query.Fields.Select(f => f.Name))} {string.Join('|', query.Values.Select(v => $"{v.Type}:{v.Invariant}"))} {query.Now.Date.Ticks}";
-        return cache.Get(key, () => Shape(plan, query, raw, read, cancel), cancel);
+        return cache.Get(ShapeKey(plan, query, read), () => Shape(plan, query, raw, read, cancel), cancel);
+    }
+
+    /// <summary>What a shape depends on: the columns that were read, all that the dataset says, and what its expressions read.</summary>
+    private static string ShapeKey(DatasetPlan plan, DataQuery query, RowSet read)
+    {
+        var said = System.Text.Json.JsonSerializer.Serialize(query.Dataset, ReportJson.Options);
+        var fields = string.Join(',', query.Fields.Select(f => f.Name));
+        return $"shaped {read.Reading} {said} {fields} {query.Language} {plan.Reads.Key(query.Definitions, query.Values, query.Now)}";
     }
 
     public void Require(DataQuery query)
