@@ -17,18 +17,28 @@ public sealed record RectItem(double X, double Y, double Width, double Height, s
 /// <summary>Items that together are one figure, with a text for those who cannot see it.</summary>
 public sealed record FigureItem(string AlternativeText, IReadOnlyList<DrawItem> Items) : DrawItem;
 
+/// <summary>A figure of straight lines and curves, filled, outlined or both.</summary>
+public sealed record PathItem(DrawPath Path, string? Fill, Pen? Pen = null, double Opacity = 1) : DrawItem;
+
+/// <summary>An image in a rectangle, stretched to it.</summary>
+public sealed record ImageItem(double X, double Y, double Width, double Height, ImageContent Image, string AlternativeText) : DrawItem;
+
+/// <summary>Items that are placed, faded and cut off together. Lengths inside are before the transform.</summary>
+/// <param name="Clip">Nothing is drawn outside of it; measured as the items are.</param>
+public sealed record GroupItem(IReadOnlyList<DrawItem> Items, Transform? Transform = null, double Opacity = 1, DrawPath? Clip = null) : DrawItem;
+
 /// <summary>An area that answers to the pointer: it tells what it shows, and may open another report.</summary>
 /// <param name="Id">Unique on the page: the element's id and the mark's number.</param>
 /// <param name="Label">What it stands for: <c>Holm – Brae</c>.</param>
 /// <param name="Figure">Its number, as people read it.</param>
-public sealed record RegionItem(double X, double Y, double Width, double Height, string Id, string Label, string Figure, Links.LinkAction? Action) : DrawItem;
-
-/// <summary>All that a page, or a part of one, is made of.</summary>
-public sealed record PageDrawing(double Width, double Height, IReadOnlyList<DrawItem> Items)
+/// <param name="Shape">Its outline where it is no rectangle, as of a slice; the rectangle is then around it.</param>
+public sealed record RegionItem(
+    double X, double Y, double Width, double Height, string Id, string Label, string Figure, Links.LinkAction? Action, DrawPath? Shape = null) : DrawItem
 {
-    /// <summary>All items, those inside of figures included.</summary>
-    public IEnumerable<DrawItem> Flatten() => Flatten(Items);
-
-    private static IEnumerable<DrawItem> Flatten(IEnumerable<DrawItem> items)
-        => items.SelectMany(item => item is FigureItem figure ? Flatten(figure.Items).Prepend(item) : [item]);
+    /// <summary>An area of any shape.</summary>
+    public static RegionItem Of(DrawPath shape, string id, string label, string figure, Links.LinkAction? action)
+    {
+        var (left, top, right, bottom) = shape.Bounds;
+        return new(left, top, right - left, bottom - top, id, label, figure, action, shape);
+    }
 }

@@ -10,6 +10,7 @@ namespace LucidLattice.Output.Pdf;
 public sealed class SkiaPainter(string? baseAddress) : IDisposable
 {
     private readonly Dictionary<Font, SKFont> _fonts = [];
+    private readonly Dictionary<string, SKImage> _images = [];
     private readonly SKPaint _paint = new() { IsAntialias = true };
     private readonly SKTextBlobBuilder _blob = new();
     private ushort[] _glyphs = new ushort[64];
@@ -23,6 +24,7 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
     public void Dispose()
     {
         foreach (var font in _fonts.Values) font.Dispose();
+        foreach (var image in _images.Values) image.Dispose();
         _blob.Dispose();
         _paint.Dispose();
     }
@@ -47,7 +49,7 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
                 canvas.DrawLine((float)line.X1, (float)line.Y1, (float)line.X2, (float)line.Y2, _paint);
                 break;
             case RectItem rect:
-                var area = SKRect.Create((float)rect.X, (float)rect.Y, (float)rect.Width, (float)rect.Height);
+                var area = Area(rect.X, rect.Y, rect.Width, rect.Height);
                 if (rect.Fill is not null)
                 {
                     Fill(rect.Fill, rect.Opacity);
@@ -55,18 +57,76 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
                 }
                 if (rect.Stroke is not null)
                 {
-                    Stroke(rect.Stroke, rect.StrokeWidth);
+                    Stroke(rect.Stroke, rect.StrokeWidth, rect.Opacity);
                     canvas.DrawRect(area, _paint);
                 }
+                break;
+            case PathItem path:
+                Paint(canvas, path);
+                break;
+            case ImageItem image:
+                canvas.DrawImage(ImageOf(image.Image), Area(image.X, image.Y, image.Width, image.Height), new SKSamplingOptions(SKFilterMode.Linear));
                 break;
             case FigureItem figure:
                 Paint(canvas, figure.Items);
                 break;
-            case RegionItem { Action: { } action } region when baseAddress is { Length: > 0 }:
-                canvas.DrawUrlAnnotation(SKRect.Create((float)region.X, (float)region.Y, (float)region.Width, (float)region.Height), LinkAddress.Of(action, baseAddress));
+            case GroupItem group:
+                Paint(canvas, group);
                 break;
+            case RegionItem region:
+                if (region.Action is not { } action || baseAddress is not { Length: > 0 }) break;
+                canvas.DrawUrlAnnotation(Area(region.X, region.Y, region.Width, region.Height), LinkAddress.Of(action, baseAddress));
+                break;
+            default:
+                throw new NotSupportedException($"PDF has no way yet to draw a {item.GetType().Name}.");
         }
     }
+
+    private void Paint(SKCanvas canvas, PathItem item)
+    {
+        using var path = SkiaPaths.Of(item.Path);
+        if (item.Fill is not null)
+        {
+            Fill(item.Fill, item.Opacity);
+            canvas.DrawPath(path, _paint);
+        }
+        if (item.Pen is not { } pen) return;
+        Stroke(pen.Color, pen.Width, item.Opacity);
+        using var dash = pen.Dash is null ? null : SKPathEffect.CreateDash([.. pen.Dash.Select(d => (float)d)], 0);
+        _paint.PathEffect = dash;
+        (_paint.StrokeJoin, _paint.StrokeCap) = pen.IsRound ? (SKStrokeJoin.Round, SKStrokeCap.Round) : (SKStrokeJoin.Miter, SKStrokeCap.Butt);
+        canvas.DrawPath(path, _paint);
+        (_paint.PathEffect, _paint.StrokeJoin, _paint.StrokeCap) = (null, SKStrokeJoin.Miter, SKStrokeCap.Butt);
+    }
+
+    private void Paint(SKCanvas canvas, GroupItem group)
+    {
+        var before = canvas.Save();
+        if (group.Transform is { } t)
+            canvas.Concat(new SKMatrix((float)t.A, (float)t.C, (float)t.E, (float)t.B, (float)t.D, (float)t.F, 0, 0, 1));
+        if (group.Clip is not null)
+        {
+            using var clip = SkiaPaths.Of(group.Clip);
+            canvas.ClipPath(clip, SKClipOperation.Intersect, antialias: true);
+        }
+        if (group.Opacity < 1)
+        {
+            using var fade = new SKPaint { Color = SKColors.Black.WithAlpha((byte)Math.Round(group.Opacity * 255)) };
+            canvas.SaveLayer(fade);
+        }
+        Paint(canvas, group.Items);
+        canvas.RestoreToCount(before);
+    }
+
+    /// <summary>The same image is the same object each time, so that the file has it once.</summary>
+    private SKImage ImageOf(ImageContent content)
+    {
+        if (_images.TryGetValue(content.Name, out var image)) return image;
+        using var data = SKData.CreateCopy(content.Bytes.Span);
+        return _images[content.Name] = SKImage.FromEncodedData(data) ?? throw new FormatException("An image cannot be read; its file is damaged.");
+    }
+
+    private static SKRect Area(double x, double y, double width, double height) => SKRect.Create((float)x, (float)y, (float)width, (float)height);
 
     /// <summary>Letters at the places that the typesetter decided; where it only put one after the other, Skia does the same by itself.</summary>
     private void Text(SKCanvas canvas, TextRun run)
@@ -118,10 +178,10 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
         _paint.Color = SKColor.Parse(color).WithAlpha((byte)Math.Round(opacity * 255));
     }
 
-    private void Stroke(string color, double width)
+    private void Stroke(string color, double width, double opacity = 1)
     {
         _paint.Style = SKPaintStyle.Stroke;
         _paint.StrokeWidth = (float)width;
-        _paint.Color = SKColor.Parse(color);
+        _paint.Color = SKColor.Parse(color).WithAlpha((byte)Math.Round(opacity * 255));
     }
 }

@@ -1,0 +1,218 @@
+using System.Globalization;
+using System.Text.Json;
+using LucidLattice.Core.Drawing;
+using LucidLattice.Output.Typesetting;
+
+namespace LucidLattice.Output.Svg;
+
+/// <summary>Writes the items of one drawing.</summary>
+/// <param name="prefix">Before every id.</param>
+internal sealed class SvgItems(XmlBytes xml, string prefix)
+{
+    private readonly HashSet<string> _images = [];
+    private int _clips;
+
+    public void Write(DrawItem item)
+    {
+        switch (item)
+        {
+            case TextRun run: Text(run); break;
+            case LineItem line: Line(line); break;
+            case RectItem rect: Rect(rect); break;
+            case RegionItem region: Region(region); break;
+            case FigureItem figure:
+                xml.Raw("<g role=\"group\""u8);
+                xml.Attribute("aria-label"u8, figure.AlternativeText);
+                xml.Raw(">"u8);
+                foreach (var inner in figure.Items) Write(inner);
+                xml.Raw("</g>"u8);
+                break;
+            case PathItem path: Path(path); break;
+            case ImageItem image: Image(image); break;
+            case GroupItem group: Group(group); break;
+            default: throw new NotSupportedException($"SVG has no way yet to draw a {item.GetType().Name}.");
+        }
+    }
+
+    private void Path(PathItem item)
+    {
+        xml.Raw("<path"u8);
+        Steps(item.Path);
+        xml.Attribute("fill"u8, item.Fill ?? "none");
+        if (item.Pen is { } pen)
+        {
+            xml.Attribute("stroke"u8, pen.Color);
+            xml.Attribute("stroke-width"u8, pen.Width);
+            if (pen.Dash is { } dash)
+            {
+                xml.Raw(" stroke-dasharray=\""u8);
+                Numbers(dash);
+                xml.Raw("\""u8);
+            }
+            if (pen.IsRound) xml.Raw(" stroke-linejoin=\"round\" stroke-linecap=\"round\""u8);
+        }
+        if (item.Opacity < 1)
+        {
+            xml.Attribute("fill-opacity"u8, item.Opacity);
+            xml.Attribute("stroke-opacity"u8, item.Opacity);
+        }
+        xml.Raw("/>"u8);
+    }
+
+    /// <summary>The content stands where it is drawn first; each place after that refers to it.</summary>
+    private void Image(ImageItem item)
+    {
+        var id = $"{prefix}image-{item.Image.Name[..16]}";
+        if (_images.Add(id))
+        {
+            xml.Raw("<defs><image width=\"1\" height=\"1\" preserveAspectRatio=\"none\""u8);
+            xml.Attribute("id"u8, id);
+            xml.Attribute("href"u8, $"data:{item.Image.MediaType};base64,{Convert.ToBase64String(item.Image.Bytes.Span)}");
+            xml.Raw("/></defs>"u8);
+        }
+        xml.Raw("<use role=\"img\""u8);
+        xml.Attribute("href"u8, $"#{id}");
+        xml.Attribute("aria-label"u8, item.AlternativeText);
+        Matrix(new Transform(item.Width, 0, 0, item.Height, item.X, item.Y));
+        xml.Raw("/>"u8);
+    }
+
+    private void Group(GroupItem group)
+    {
+        var clip = group.Clip is null ? null : $"{prefix}clip-{_clips++}";
+        if (clip is not null)
+        {
+            xml.Raw("<clipPath"u8);
+            xml.Attribute("id"u8, clip);
+            xml.Raw("><path"u8);
+            Steps(group.Clip!);
+            xml.Raw("/></clipPath>"u8);
+        }
+        xml.Raw("<g"u8);
+        if (group.Transform is { } transform) Matrix(transform);
+        if (group.Opacity < 1) xml.Attribute("opacity"u8, group.Opacity);
+        if (clip is not null) xml.Attribute("clip-path"u8, $"url(#{clip})");
+        xml.Raw(">"u8);
+        foreach (var inner in group.Items) Write(inner);
+        xml.Raw("</g>"u8);
+    }
+
+    private void Steps(DrawPath path)
+    {
+        xml.Raw(" d=\""u8);
+        var at = 0;
+        foreach (var step in path.Steps)
+        {
+            xml.Raw(step switch { PathStep.MoveTo => "M"u8, PathStep.LineTo => "L"u8, PathStep.CurveTo => "C"u8, _ => "Z"u8 });
+            var count = step switch { PathStep.CurveTo => 6, PathStep.Close => 0, _ => 2 };
+            Numbers(path.Numbers.Skip(at).Take(count));
+            at += count;
+        }
+        xml.Raw("\""u8);
+    }
+
+    private void Numbers(IEnumerable<double> numbers)
+    {
+        var first = true;
+        foreach (var number in numbers)
+        {
+            if (!first) xml.Raw(" "u8);
+            first = false;
+            xml.Number(number);
+        }
+    }
+
+    /// <summary>A turn needs more digits than a length.</summary>
+    private void Matrix(Transform t)
+    {
+        var digits = new[] { t.A, t.B, t.C, t.D, t.E, t.F }.Select(n => n.ToString("0.######", CultureInfo.InvariantCulture));
+        xml.Attribute("transform"u8, $"matrix({string.Join(' ', digits)})");
+    }
+
+    private void Line(LineItem line)
+    {
+        xml.Raw("<line"u8);
+        xml.Attribute("x1"u8, line.X1);
+        xml.Attribute("y1"u8, line.Y1);
+        xml.Attribute("x2"u8, line.X2);
+        xml.Attribute("y2"u8, line.Y2);
+        xml.Attribute("stroke-width"u8, line.Thickness);
+        xml.Attribute("stroke"u8, line.Color);
+        xml.Raw("/>"u8);
+    }
+
+    private void Rect(RectItem rect)
+    {
+        xml.Raw("<rect"u8);
+        Area(rect.X, rect.Y, rect.Width, rect.Height);
+        xml.Attribute("fill"u8, rect.Fill ?? "none");
+        if (rect.Stroke is not null)
+        {
+            xml.Attribute("stroke"u8, rect.Stroke);
+            xml.Attribute("stroke-width"u8, rect.StrokeWidth);
+        }
+        if (rect.Opacity < 1) xml.Attribute("opacity"u8, rect.Opacity);
+        xml.Raw("/>"u8);
+    }
+
+    private void Text(TextRun run)
+    {
+        xml.Raw("<text"u8);
+        // Letters that run from right to left start at their right end, and no other direction is to be found in them again.
+        xml.Attribute("x"u8, run.RightToLeft && run.Rotation == 0 ? run.X + run.Width : run.X);
+        xml.Attribute("y"u8, run.RightToLeft && run.Rotation != 0 ? run.Y - run.Width : run.Y);
+        xml.Attribute("font-size"u8, run.Font.Size);
+        xml.Attribute("font-family"u8, Fonts.FamilyName(run.Font));
+        if (run.Font.Bold) xml.Raw(" font-weight=\"700\""u8);
+        if (run.Font.Italic) xml.Raw(" font-style=\"italic\""u8);
+        xml.Attribute("fill"u8, run.Color);
+        if (run.RightToLeft) xml.Raw(" direction=\"rtl\" unicode-bidi=\"bidi-override\""u8);
+        if (run.Rotation != 0)
+        {
+            xml.Raw(" transform=\"rotate("u8);
+            xml.Number(run.Rotation);
+            xml.Raw(" "u8);
+            xml.Number(run.X);
+            xml.Raw(" "u8);
+            xml.Number(run.RightToLeft ? run.Y - run.Width : run.Y);
+            xml.Raw(")\""u8);
+        }
+        xml.Raw(" xml:space=\"preserve\">"u8);
+        xml.Escaped(run.Text);
+        xml.Raw("</text>"u8);
+    }
+
+    /// <summary>A transparent area that the reading surface finds by its data attributes, and that can be reached by keyboard.</summary>
+    private void Region(RegionItem region)
+    {
+        xml.Raw(region.Shape is null ? "<rect"u8 : "<path"u8);
+        if (region.Shape is { } shape) Steps(shape);
+        else Area(region.X, region.Y, region.Width, region.Height);
+        xml.Attribute("id"u8, $"{prefix}{region.Id}");
+        xml.Raw(" fill=\"#000000\" fill-opacity=\"0\""u8);
+        xml.Raw(region.Action is null ? " class=\"mark\""u8 : " class=\"mark linked\""u8);
+        xml.Attribute("data-mark"u8, region.Id);
+        xml.Attribute("data-label"u8, region.Label);
+        xml.Attribute("data-figure"u8, region.Figure);
+        xml.Raw(" tabindex=\"0\""u8);
+        xml.Raw(region.Action is null ? " role=\"img\""u8 : " role=\"link\""u8);
+        xml.Attribute("aria-label"u8, $"{region.Label} {region.Figure}{(region.Action is null ? "" : $", opens {region.Action.Title}")}");
+        if (region.Action is { } action)
+        {
+            xml.Attribute("data-report"u8, action.Report);
+            xml.Attribute("data-title"u8, action.Title);
+            xml.Attribute("data-open"u8, JsonNamingPolicy.CamelCase.ConvertName(action.Open.ToString()));
+            xml.Attribute("data-values"u8, JsonSerializer.Serialize(action.Values));
+            if (action.Proof is not null) xml.Attribute("data-proof"u8, action.Proof);
+        }
+        xml.Raw("/>"u8);
+    }
+
+    private void Area(double x, double y, double width, double height)
+    {
+        xml.Attribute("x"u8, x);
+        xml.Attribute("y"u8, y);
+        xml.Attribute("width"u8, width);
+        xml.Attribute("height"u8, height);
+    }
+}
