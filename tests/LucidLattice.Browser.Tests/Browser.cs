@@ -12,6 +12,9 @@ namespace LucidLattice.Browser.Tests;
 /// <summary>The real server with fresh demo data, and a real browser in front of it. Everything waits for conditions, never for time.</summary>
 public sealed class Browser : IAsyncLifetime
 {
+    /// <summary>The name of the collection that all tests are in: browsers side by side would wait for each other, and time out for no fault of anybody.</summary>
+    public const string OneAtATime = "one browser at a time";
+
     private readonly string _folder = Directory.CreateTempSubdirectory("lattice-").FullName;
     private readonly WebApplication _app;
     private ChromeDriver? _driver;

@@ -13,6 +13,7 @@ namespace LucidLattice.Browser.Tests;
 /// Browser and PDF show the same picture. Outside references: Chromium draws the SVG, poppler's pdftoppm the PDF, compared at one
 /// pixel a point. Edges are smoothed in different ways, so pixels are compared through a small blur.
 /// </summary>
+[Collection(Browser.OneAtATime)]
 public sealed class DrawingTests(Browser browser) : IClassFixture<Browser>
 {
     private const int Width = 240;

@@ -5,6 +5,7 @@ using Xunit;
 namespace LucidLattice.Browser.Tests;
 
 /// <summary>The journeys of the report developer and of the reader, through the real interface.</summary>
+[Collection(Browser.OneAtATime)]
 public sealed class JourneyTests : IClassFixture<Browser>
 {
     private readonly Browser _browser;

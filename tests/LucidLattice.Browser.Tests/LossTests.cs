@@ -5,6 +5,7 @@ using Xunit;
 namespace LucidLattice.Browser.Tests;
 
 /// <summary>What an author has typed or started is never lost and never ends in another report, however it is left.</summary>
+[Collection(Browser.OneAtATime)]
 public sealed class LossTests : IClassFixture<Browser>
 {
     private readonly Browser _browser;

@@ -2,6 +2,7 @@ using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Layout;
 using LucidLattice.Core.Editing;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
@@ -81,7 +82,7 @@ public class RunTests
         using var stop = new CancellationTokenSource();
         // Somebody looks at page 1 while the others are being found.
         var texts = new List<string>();
-        var growing = Task.Run(() => run.MainIndex().Grow(stop.Token));
+        var growing = Task.Run(() => run.MainIndex().Grow(new Effort(stop.Token)));
         Assert.True(await waiting);
         texts.AddRange(run.Page(1).Texts().Select(t => t.Text));
         await growing;
@@ -95,7 +96,7 @@ public class RunTests
     {
         var run = Workshop.DemoEngine().Run(Request(Demo), CancellationToken.None, pages: false);
         var waiting = run.MainIndex().Has(500, CancellationToken.None);
-        Assert.ThrowsAny<OperationCanceledException>(() => run.MainIndex().Grow(new CancellationToken(true)));
+        Assert.ThrowsAny<OperationCanceledException>(() => run.MainIndex().Grow(new Effort(new CancellationToken(true))));
         await Assert.ThrowsAnyAsync<OperationCanceledException>(() => waiting);
     }
 

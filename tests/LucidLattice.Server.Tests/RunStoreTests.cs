@@ -29,6 +29,17 @@ public sealed class RunStoreTests : IDisposable
         => _engine.Run(new RunRequest(DemoReports.All.First(r => r.Id == "route-performance").Definition, new Dictionary<string, string> { ["from"] = from }, DateTime.UtcNow), cancel, pages: false, progress: progress);
 
     [Fact]
+    public async Task Readers_who_leave_without_a_word_cost_no_more_and_more()
+    {
+        var store = new RunStore(new SizedCache(1L << 28));
+        var all = Enumerable.Range(0, RunStore.MostTickets + 5).Select(_ => store.Start("same", "r", false, false, (p, c) => Make(p, c))).ToList();
+        await all[0].Entry.Pages;
+        Assert.Equal(RunStore.MostTickets, all[0].Entry.Tickets.Count);
+        Assert.All(all[..5], a => Assert.Null(store.Find(a.Ticket)));
+        Assert.All(all[5..], a => Assert.NotNull(store.Find(a.Ticket)));
+    }
+
+    [Fact]
     public async Task Readers_who_want_the_same_share_one_run()
     {
         var store = new RunStore(new SizedCache(1L << 28));

@@ -13,11 +13,15 @@ public sealed class TextLines(ITypesetter typesetter)
 {
     private const int MostRemembered = 4096;
 
+    /// <summary>Numbers of lines that are remembered, of all columns together; beyond, remembering starts anew (16 MiB).</summary>
+    private const long MostCounted = 4 << 20;
+
     /// <summary>What decides how many lines the texts of a column take.</summary>
     private readonly record struct CountKey(TextColumn Column, Font Font, double Width, string Labels);
 
     private readonly ConcurrentDictionary<(Font Font, double Width, string Content), IReadOnlyList<string>> _lines = [];
     private readonly ConcurrentDictionary<CountKey, int[]> _countsByCode = [];
+    private long _counted;
 
     /// <summary>How many lines a text takes where the frame stands.</summary>
     public int Count(TextPlan text, Frame frame)
@@ -26,9 +30,19 @@ public sealed class TextLines(ITypesetter typesetter)
             return Wrap(text, text.Text(frame)).Count;
         if (column.Nulls[frame.Row]) return 1;
         var key = new CountKey(column, text.Style.Font, text.Width, value.Codes?.Identity ?? "");
-        var counts = _countsByCode.GetOrAdd(key, static k => new int[k.Column.Texts.Count]);
+        if (!_countsByCode.TryGetValue(key, out var counts)) counts = Remember(key);
         ref var count = ref counts[column.Codes[frame.Row]];
         return count != 0 ? count : count = Wrap(text, text.Text(frame)).Count;
+    }
+
+    private int[] Remember(CountKey key)
+    {
+        if (Interlocked.Add(ref _counted, key.Column.Texts.Count) > MostCounted)
+        {
+            _countsByCode.Clear();
+            Interlocked.Exchange(ref _counted, key.Column.Texts.Count);
+        }
+        return _countsByCode.GetOrAdd(key, static k => new int[k.Column.Texts.Count]);
     }
 
     public IReadOnlyList<string> Wrap(TextPlan text, string content)

@@ -68,6 +68,7 @@ public sealed class SectionFlow : IFlow
         var empty = room.Empty;
         while (cursor.Stage != Stage.End)
         {
+            room.Effort?.Part();
             var parts = Parts(cursor);
             if (cursor.Part >= parts.Count)
             {

@@ -45,21 +45,30 @@ public sealed class PageIndex : Caching.ISized
 
     public long Bytes => 96L * Count;
 
+    /// <summary>Why pages are missing at the end, as the end of a sentence; null if none are.</summary>
+    public string? CutOff { get; private set; }
+
     /// <summary>Finds where every page starts. Called once, while others may ask already.</summary>
     /// <exception cref="OperationCanceledException">Stopped; whoever waits for a page is told so.</exception>
-    public void Grow(CancellationToken cancel)
+    public void Grow(Effort effort)
     {
         try
         {
             var flow = _flow();
+            var room = _room with { Effort = effort };
             // A sheet on which nothing is printed has one page nevertheless.
             for (var cursor = flow.Start(null) ?? Nothing; cursor is not null;)
             {
-                cancel.ThrowIfCancellationRequested();
-                var next = cursor == Nothing ? null : flow.Fill(cursor, _room, null).Next;
+                effort.Page();
+                var next = cursor == Nothing ? null : flow.Fill(cursor, room, null).Next;
                 Add(cursor, isLast: next is null);
                 cursor = next;
             }
+        }
+        catch (EffortException e)
+        {
+            CutOff = e.Message;
+            EndHere();
         }
         catch (Exception e)
         {
@@ -125,6 +134,17 @@ public sealed class PageIndex : Caching.ISized
         }
         // Waking somebody for each of many pages would cost more than finding the page.
         if (first || isLast || (_starts.Count & 63) == 0) Announce();
+    }
+
+    /// <summary>Leaves it at the pages that are known; there is always one.</summary>
+    private void EndHere()
+    {
+        lock (_lock)
+        {
+            if (_starts.Count == 0) _starts.Add(Nothing);
+            IsComplete = true;
+        }
+        Announce();
     }
 
     private void Announce()

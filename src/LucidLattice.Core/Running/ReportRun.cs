@@ -15,7 +15,7 @@ namespace LucidLattice.Core.Running;
 /// </summary>
 public sealed class ReportRun : ISized
 {
-    private readonly List<Problem> _problems;
+    private IReadOnlyList<Problem> _problems;
     private readonly ITypesetter _typesetter;
     private readonly Itself _itself = new();
 
@@ -61,7 +61,15 @@ public sealed class ReportRun : ISized
     /// <summary>Finds where every page of every sheet starts.</summary>
     public void Grow(CancellationToken cancel)
     {
-        foreach (var sheet in Sheets) sheet.Index.Grow(cancel);
+        var effort = new Effort(cancel);
+        foreach (var sheet in Sheets)
+        {
+            sheet.Index.Grow(effort);
+            if (sheet.Index.CutOff is not { } why) continue;
+            var message = $"The rest of the sheet “{sheet.Plan.Sheet.Name}” is missing here, since {why}.";
+            // A new list, since somebody may be reading the old one.
+            _problems = [.. _problems, new("sheet-cut-off", Severity.Warning, message, sheet.Plan.Sheet.Id, Mends: ["Filter the rows, or match inner lists to what is around them."])];
+        }
     }
 
     /// <summary>Draws a page of a sheet.</summary>

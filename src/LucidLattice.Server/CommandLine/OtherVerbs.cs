@@ -27,8 +27,11 @@ internal static class FindVerb
         var run = target.Engine.Run(new RunRequest(target.Definition, options.Settings(), DateTime.UtcNow, FromLink: Runs.LinkProof.Author(target.Definition)), CancellationToken.None);
         RenderVerb.Print(run.Problems);
         var result = ReportSearch.Find(run, text, int.MaxValue, CancellationToken.None);
-        foreach (var hit in result.Hits) Console.WriteLine($"page {hit.Page}: {hit.Text}");
+        // Each sheet counts its pages from 1.
+        foreach (var hit in result.Hits) Console.WriteLine($"{SheetOf(hit)}page {hit.Page}: {hit.Text}");
         return result.Hits.Count > 0 ? 0 : 1;
+
+        string SheetOf(SearchHit hit) => run.Sheets.Count > 1 ? $"{run.Sheet(hit.Sheet)!.Plan.Sheet.Name}, " : "";
     }
 }
 

@@ -19,8 +19,8 @@ public sealed class RunEntry(string key, string reportId, bool draft)
     /// <summary>Done once the last page is known.</summary>
     public required Task<ReportRun> Pages { get; init; }
 
-    /// <summary>Guarded by the store.</summary>
-    public HashSet<string> Tickets { get; } = [];
+    /// <summary>The oldest first. Guarded by the store.</summary>
+    public List<string> Tickets { get; } = [];
 
     public double Milliseconds { get; set; }
 }

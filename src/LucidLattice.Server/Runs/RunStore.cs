@@ -14,6 +14,9 @@ public sealed class RunStore(SizedCache cache)
     /// <summary>How many runs may be made side by side; the others wait for their turn.</summary>
     public static readonly int MostAtOnce = Math.Max(2, Environment.ProcessorCount);
 
+    /// <summary>Readers who leave without a word never give their ticket back; beyond this, the oldest ticket of a run is taken from its reader.</summary>
+    public const int MostTickets = 1000;
+
     private readonly Dictionary<string, RunEntry> _byTicket = [];
     private readonly Dictionary<string, RunEntry> _byKey = [];
     private readonly SemaphoreSlim _turns = new(MostAtOnce);
@@ -31,6 +34,11 @@ public sealed class RunStore(SizedCache cache)
         lock (_lock)
         {
             if (refresh || !_byKey.TryGetValue(key, out var entry) || entry.Cancel.IsCancellationRequested || !IsThere(entry)) entry = _byKey[key] = Begin(key, reportId, draft, run);
+            if (entry.Tickets.Count >= MostTickets)
+            {
+                _byTicket.Remove(entry.Tickets[0]);
+                entry.Tickets.RemoveAt(0);
+            }
             entry.Tickets.Add(ticket);
             _byTicket[ticket] = entry;
             return (ticket, entry);
