@@ -19,7 +19,7 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
     public async Task A_reader_runs_a_report_and_gets_its_pages_outline_and_files()
     {
         Assert.Equal("ok", (await server.Get("/health")).GetProperty("status").GetString());
-        var (status, run) = await server.Send(HttpMethod.Post, "/reports/route-performance/runs", new { values = new { from = "2025-06-01", to = "2025-06-30", region = "Northern Isles" } });
+        var (status, run) = await server.Run("route-performance", new { values = new { from = "2025-06-01", to = "2025-06-30", region = "Northern Isles" } });
         Assert.Equal((200, "ready"), (status, run.GetProperty("state").GetString()));
         var id = run.GetProperty("id").GetString();
         var pages = run.GetProperty("pageCount").GetInt32();
@@ -32,6 +32,38 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
         Assert.Equal(pages, (await server.Get($"/runs/{id}/json")).GetProperty("pageCount").GetInt32());
         Assert.True((await server.Client.DeleteAsync($"/api/runs/{id}")).IsSuccessStatusCode);
         Assert.Equal("run-gone", (await server.Get($"/runs/{id}/pages/1")).GetProperty("code").GetString());
+    }
+
+    [Fact]
+    public async Task Sheets_have_pages_an_outline_and_hits_of_their_own()
+    {
+        var (_, run) = await server.Run("routes-compared", new { });
+        var id = run.GetProperty("id").GetString();
+        Assert.Equal(["routes", "months"], run.GetProperty("sheets").EnumerateArray().Select(s => s.GetProperty("id").GetString()));
+        Assert.Contains("Routes compared", await server.Client.GetStringAsync($"/api/runs/{id}/pages/1"));
+        var months = await server.Client.GetStringAsync($"/api/runs/{id}/pages/1?sheet=months");
+        Assert.Contains("Month by month", months);
+        Assert.Contains("Page 1 of 1", months);
+        Assert.Equal("not-found", (await server.Get($"/runs/{id}/pages/1?sheet=nowhere")).GetProperty("code").GetString());
+        Assert.Equal("not-found", (await server.Get($"/runs/{id}/pages/2?sheet=months")).GetProperty("code").GetString());
+
+        async Task<List<string?>> Labels(string query)
+            => [.. (await server.Get($"/runs/{id}/outline{query}")).GetProperty("entries").EnumerateArray().Select(e => e.GetProperty("label").GetString())];
+        Assert.Contains("Fulmar Bay", await Labels(""));
+        Assert.Contains("January 2025", await Labels("?sheet=months"));
+        Assert.DoesNotContain("January 2025", await Labels(""));
+
+        var hits = (await server.Get($"/runs/{id}/find?text=West%20Firth")).GetProperty("hits").EnumerateArray().Select(h => h.GetProperty("sheet").GetString());
+        Assert.Equal(["months", "routes"], hits.Distinct().Order());
+        using var json = JsonDocument.Parse(await server.Client.GetStringAsync($"/api/runs/{id}/json"));
+        Assert.Contains("months", json.RootElement.GetRawText());
+
+        // A sheet is composed by its id.
+        var definition = (await server.Get("/reports/routes-compared")).GetProperty("definition");
+        var (_, view) = await server.Send(HttpMethod.Post, "/compose", new { definition, sheet = "months" });
+        Assert.Equal("months", view.GetProperty("sheet").GetString());
+        Assert.False(view.GetProperty("changed").GetBoolean());
+        Assert.Contains("Month by month", string.Concat(view.GetProperty("bands").EnumerateArray().Select(b => b.GetProperty("svg").GetString())));
     }
 
     [Fact]
@@ -55,8 +87,8 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
         Assert.Equal(2, saved.GetProperty("version").GetInt32());
         Assert.Equal("has-problems", (await server.Send(HttpMethod.Post, "/reports/api-journey/publish", new { version = 2 })).Body.GetProperty("code").GetString());
         Assert.Equal((409, "save-conflict"), Code(await server.Send(HttpMethod.Put, "/reports/api-journey/draft", new { basedOn = 1, definition = view.GetProperty("definition") })));
-        Assert.Equal((404, "not-found"), Code(await server.Send(HttpMethod.Post, "/reports/api-journey/runs", new { })));
-        Assert.Equal("ready", (await server.Send(HttpMethod.Post, "/reports/api-journey/runs", new { draft = true })).Body.GetProperty("state").GetString());
+        Assert.Equal((404, "not-found"), Code(await server.Run("api-journey", new { })));
+        Assert.Equal("ready", (await server.Run("api-journey", new { draft = true })).Body.GetProperty("state").GetString());
         Assert.True((await server.Client.DeleteAsync("/api/reports/api-journey")).IsSuccessStatusCode);
         Assert.Equal((404, "not-found"), Code(await server.Send(HttpMethod.Post, "/reports/api-journey/rename", new { title = "x" })));
         Assert.Equal(204, (await server.Send(HttpMethod.Post, "/reports/api-journey/restore", new { })).Status);
@@ -82,7 +114,7 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
     [Fact]
     public async Task A_parameter_of_the_wrong_type_gives_a_failed_run_with_a_sentence()
     {
-        var (_, run) = await server.Send(HttpMethod.Post, "/reports/route-performance/runs", new { values = new { from = "yesterday" } });
+        var (_, run) = await server.Run("route-performance", new { values = new { from = "yesterday" } });
         Assert.Equal("failed", run.GetProperty("state").GetString());
         Assert.Contains("“yesterday” is not a date", run.GetProperty("problems")[0].GetProperty("message").GetString());
     }
@@ -129,12 +161,12 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
         await server.Send(HttpMethod.Post, "/reports/linked-detail/publish", new { version = 1 });
         var source = JsonDocument.Parse(ReportJson.Write(DemoReports.All.First(r => r.Id == "delays-by-cause").Definition with { Title = "Linking" }).Replace("\"sailings-in-detail\"", "\"linked-detail\"")).RootElement;
         await server.Send(HttpMethod.Post, "/reports", new { definition = source });
-        var (_, run) = await server.Send(HttpMethod.Post, "/reports/linking/runs", new { draft = true });
+        var (_, run) = await server.Run("linking", new { draft = true });
         var svg = System.Xml.Linq.XDocument.Parse(await server.Client.GetStringAsync($"/api/runs/{run.GetProperty("id").GetString()}/pages/1"));
         var mark = svg.Descendants().First(e => (string?)e.Attribute("data-label") == "Holm – Brae");
         var proof = (string)mark.Attribute("data-proof")!;
         var values = new Dictionary<string, string> { ["route"] = "Holm – Brae" };
-        async Task<string> State(object request) => (await server.Send(HttpMethod.Post, "/reports/linked-detail/runs", request)).Body.GetProperty("state").GetString()!;
+        async Task<string> State(object request) => (await server.Run("linked-detail", request)).Body.GetProperty("state").GetString()!;
         Assert.Equal("ready", await State(new { values, proof }));
         Assert.Equal("failed", await State(new { values }));
         Assert.Equal("failed", await State(new { values, proof = proof[..^1] + (proof[^1] == '0' ? '1' : '0') }));

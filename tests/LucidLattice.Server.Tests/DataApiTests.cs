@@ -26,7 +26,7 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         var (status, made) = await Upload($"/csv?name=tides&table=tides&columns={columns}", file);
         Assert.Equal((200, 2), (status, made.GetProperty("rows").GetInt32()));
         var (_, report) = await server.Send(HttpMethod.Post, "/reports", new { database = "tides", table = "tides" });
-        var (_, run) = await server.Send(HttpMethod.Post, $"/reports/{report.GetProperty("id").GetString()}/runs", new { draft = true });
+        var (_, run) = await server.Run($"{report.GetProperty("id").GetString()}", new { draft = true });
         Assert.Equal(2, run.GetProperty("rows").GetInt32());
         Assert.Contains("31 Mar 2025", await server.Client.GetStringAsync($"/api/runs/{run.GetProperty("id").GetString()}/pages/1"));
         // What reads it is known; it can be forgotten, and brought back.
@@ -122,7 +122,7 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal(200, (await server.Send(HttpMethod.Put, "/datasets/bookings", new { basedOn = 1, definition })).Status);
         Assert.Equal(409, (await server.Send(HttpMethod.Put, "/datasets/bookings", new { basedOn = 1, definition })).Status);
         var (_, report) = await server.Send(HttpMethod.Post, "/reports", new { dataset = "bookings", title = "From a dataset" });
-        var (_, run) = await server.Send(HttpMethod.Post, $"/reports/{report.GetProperty("id").GetString()}/runs", new { draft = true });
+        var (_, run) = await server.Run($"{report.GetProperty("id").GetString()}", new { draft = true });
         Assert.Equal(view.GetProperty("count").GetInt32(), run.GetProperty("rows").GetInt32());
         Assert.Equal(204, (int)(await server.Client.DeleteAsync("/api/datasets/bookings")).StatusCode);
         Assert.Equal(404, (int)(await server.Client.GetAsync("/api/datasets/bookings")).StatusCode);
@@ -153,7 +153,7 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Contains("\"expression\":\"ship\"", draft.GetRawText());
         Assert.Equal(0, (await server.Get($"/reports/{report.GetProperty("id").GetString()}/problems")).GetArrayLength());
         // What readers see stays as it was published, and still runs.
-        var (_, run) = await server.Send(HttpMethod.Post, $"/reports/{report.GetProperty("id").GetString()}/runs", new { });
+        var (_, run) = await server.Run($"{report.GetProperty("id").GetString()}", new { });
         Assert.Equal("ready", run.GetProperty("state").GetString());
         Assert.Equal("ship", (await server.Get($"/datasets/{start.GetProperty("id").GetString()}")).GetProperty("definition").GetProperty("fields")[0].GetProperty("column").GetString());
 

@@ -39,7 +39,7 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
         await server.Send(HttpMethod.Post, "/reports/first-name/rename", new { title = "Third name" });
         entry = await Entry("first-name");
         Assert.Equal(("Third name", 2, true), (entry.GetProperty("title").GetString(), entry.GetProperty("published").GetInt32(), entry.GetProperty("hasUnpublishedChanges").GetBoolean()));
-        Assert.Equal("Second name", (await server.Send(HttpMethod.Post, "/reports/first-name/runs", new { })).Body.GetProperty("title").GetString());
+        Assert.Equal("Second name", (await server.Run("first-name", new { })).Body.GetProperty("title").GetString());
         Assert.Equal(3, saved.GetProperty("version").GetInt32());
         Assert.Equal((400, "no-title"), Code(await server.Send(HttpMethod.Post, "/reports/first-name/rename", new { title = " " })));
     }
@@ -75,7 +75,7 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
         try
         {
             await File.WriteAllTextAsync(file, new string('x', 8192));
-            var (status, run) = await server.Send(HttpMethod.Post, "/reports/route-performance/runs", new { values = new { region = "West Firth" } });
+            var (status, run) = await server.Run("route-performance", new { values = new { region = "West Firth" } });
             Assert.Equal((200, "failed"), (status, run.GetProperty("state").GetString()));
             Assert.Equal("not-a-database", run.GetProperty("problems")[0].GetProperty("code").GetString());
             Assert.Contains("is no SQLite database", (await server.Get("/databases"))[0].GetProperty("error").GetString());
@@ -85,7 +85,7 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
         {
             await File.WriteAllBytesAsync(file, kept);
         }
-        Assert.Equal("ready", (await server.Send(HttpMethod.Post, "/reports/route-performance/runs", new { })).Body.GetProperty("state").GetString());
+        Assert.Equal("ready", (await server.Run("route-performance", new { })).Body.GetProperty("state").GetString());
     }
 
     private static (int, string?) Code((int Status, JsonElement Body) answer) => (answer.Status, answer.Body.GetProperty("code").GetString());

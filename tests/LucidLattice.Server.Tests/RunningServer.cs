@@ -54,4 +54,12 @@ public sealed class RunningServer : IAsyncLifetime
         var text = await response.Content.ReadAsStringAsync();
         return ((int)response.StatusCode, text.Length == 0 ? default : JsonDocument.Parse(text).RootElement);
     }
+
+    /// <summary>Runs a report and waits until its last page is known, however busy the machine is.</summary>
+    public async Task<(int Status, JsonElement Body)> Run(string report, object request)
+    {
+        var (status, run) = await Send(HttpMethod.Post, $"/reports/{report}/runs", request);
+        while (status == 200 && run.GetProperty("progress").ValueKind != JsonValueKind.Null) run = await Get($"/runs/{run.GetProperty("id").GetString()}");
+        return (status, run);
+    }
 }
