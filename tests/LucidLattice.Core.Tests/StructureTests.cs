@@ -49,6 +49,17 @@ public class StructureTests
         { "page-bands-too-high", Sound.WithPageBands(header: new Band { Parts = [new BandPart { Id = "high", Height = 600 }] }) },
         { "higher-than-page", With(s => s.MapElements((_, e) => e.Id == "ch1" ? (ChartElement)e with { Height = 900 } : e)) },
         { "columns-too-wide", With(s => s with { Columns = [s.Columns[0] with { Width = 500 }, .. s.Columns.Skip(1)] }) },
+        { "section-too-wide", With(s => s with { Width = 900 }) },
+        { "bad-size", With(s => s with { Width = -5 }) },
+        { "match-nothing", With(s => s with { Match = [new MatchKey { Own = "route", Around = "route" }] }) },
+        { "type-mismatch", WithInner(new MatchKey { Own = "passengers", Around = "route" }) },
+        { "unknown-field", WithInner(new MatchKey { Own = "nowhere", Around = "route" }) },
+        { "group-phase", WithInner(new MatchKey { Own = "route", Around = "max(route)" }) },
+        { "duplicate-id", With(s => s with { ReportFooter = Inside(s with { Match = [] }) }) },
+        { "section-in-page-band", Sound.WithPageBands(footer: Inside(new Section { Id = "inner" })) },
+        { "bad-columns", Sound.MapSheet(Sound.Sheets[0].Id, s => s with { Columns = new PageColumns(0) }) },
+        { "bad-columns", Sound.MapSheet(Sound.Sheets[0].Id, s => s with { Columns = new PageColumns(2, -10) }) },
+        { "sheet-count", Sound with { Sheets = [.. Sound.Sheets, new Sheet { Id = "empty", Name = "Empty" }] } },
         { "unknown-column", WithElement(new HeadingElement { Id = "x", Column = "gone" }) },
         { "cell-outside-detail", WithElement(new CellElement { Id = "x", Column = "c1" }) },
         { "unclosed-braces", WithElement(new TextElement { Id = "x", Width = 90, Text = "{{ route" }) },
@@ -65,6 +76,11 @@ public class StructureTests
         { "not-a-condition", With(s => s with { Filter = "passengers + 1" }) },
         { "sum-of-shares", WithElement(new TextElement { Id = "x", Width = 90, Text = "{{ sum(sailing_id) }}" }) },
     };
+
+    private static Band Inside(Section section) => new() { Parts = [new BandPart { Id = "around", Height = 20, Sections = [section] }] };
+
+    private static ReportDefinition WithInner(MatchKey match)
+        => With(s => s with { ReportFooter = Inside(new Section { Id = "inner", Dataset = s.Dataset, Match = [match] }) });
 
     [Theory]
     [MemberData(nameof(Broken), DisableDiscoveryEnumeration = true)]

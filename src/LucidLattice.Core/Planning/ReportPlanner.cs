@@ -31,8 +31,8 @@ public sealed class ReportPlanner
     private SheetPlan PlanSheet(Sheet sheet)
     {
         var scopes = new List<SectionScope>();
-        var sections = SectionPlaces.Of(sheet.Sections, 0, SectionPlaces.BodyWidth(_report.Page, sheet))
-            .Select(place => new SectionPlanner(_report, _links, ScopeOf, scopes, _problems).Plan(place, around: null)).ToList();
+        var sections = new SectionPlanner(_report, _links, ScopeOf, scopes, _problems)
+            .PlanAll(sheet.Sections, 0, SectionPlaces.BodyWidth(_report.Page, sheet), around: null);
         // Page bands see the first section's fields, and may wear the columns of any.
         var first = scopes.First(s => s.Section == sheet.Sections[0]);
         var page = new SectionScope(_report, first.Section with { Levels = [] }, first.Dataset, new HashSet<string>(), 0, _links, _problems);

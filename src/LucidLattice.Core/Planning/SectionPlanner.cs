@@ -30,7 +30,7 @@ internal sealed class SectionPlanner(
         PlanColumns(scope, rows, place);
         var bands = new Dictionary<BandPlace, IReadOnlyList<PartPlan>>();
         foreach (var (at, band) in section.Bands())
-            bands[at] = [.. band.Parts.Select(part => Part(part, at, scope, Inner(part, place, scope)))];
+            bands[at] = [.. band.Parts.Select(part => Part(part, at, scope, PlanAll(part.Sections, place.X, place.Width, scope)))];
         return new SectionPlan
         {
             Report = report,
@@ -57,8 +57,23 @@ internal sealed class SectionPlanner(
         return new PartPlan(part, [.. part.Elements.OrderBy(e => e.Y).Select(e => ElementKinds.KindOf(e).Plan(e, place))], inner);
     }
 
-    private List<SectionPlan> Inner(BandPart part, SectionPlace outer, SectionScope scope)
-        => [.. SectionPlaces.Of(part.Sections, outer.X, outer.Width).Select(place => new SectionPlanner(report, links, scopeOf, scopes, problems).Plan(place, scope))];
+    /// <summary>Plans sections that share a width.</summary>
+    /// <param name="x">Where it begins, from the page's body.</param>
+    /// <param name="around">The scope of the section that they are in; null on a sheet.</param>
+    public List<SectionPlan> PlanAll(IReadOnlyList<Section> sections, double x, double width, SectionScope? around)
+    {
+        var plans = new List<SectionPlan>();
+        foreach (var place in SectionPlaces.Of(sections, x, width))
+        {
+            var over = place.X + place.Width - (x + width);
+            if (over > 0.5)
+                problems.Add(new(
+                    "section-too-wide", Severity.Warning, $"The section reaches {Millimetres(over)} mm beyond the room that it stands in.", place.Section.Id, "width",
+                    Mends: ["Make it narrower, or one of those before it."]));
+            plans.Add(new SectionPlanner(report, links, scopeOf, scopes, problems).Plan(place, around));
+        }
+        return plans;
+    }
 
     /// <summary>Both sides of each key; those around are checked in the scope of the section around.</summary>
     private List<MatchPlan> PlanMatch(Section section, SectionScope scope, SectionScope? around)
