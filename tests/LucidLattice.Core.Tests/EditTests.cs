@@ -17,6 +17,22 @@ public class EditTests
         => report.MainSection().BandAt(new BandPlace(kind, level)).Parts.SelectMany(p => p.Elements).OfType<T>();
 
     [Fact]
+    public void What_is_added_to_a_section_beside_another_one_is_as_wide_as_that_section()
+    {
+        var report = Workshop.DemoReport("routes-compared");
+        var body = report.Page.BodyWidth;
+        double ChartIn(string section)
+        {
+            var edited = new AddChart { Section = section, Band = BandKind.ReportHeader }.Apply(report, new DemoCatalog());
+            return edited.FindSection(section)!.Elements().Select(e => e.Element).OfType<ChartElement>().Single().Width;
+        }
+        Assert.Equal(body, ChartIn("s1"), 1e-6);
+        // Two lists in the footer of a region share its width; a sheet in two columns halves it.
+        Assert.Equal((body - Planning.SectionPlaces.Gap) / 2, ChartIn("s2"), 1e-6);
+        Assert.Equal((body - 20) / 2, ChartIn("s5"), 1e-6);
+    }
+
+    [Fact]
     public void An_edit_leaves_the_definition_that_it_was_given_as_it_was()
     {
         var before = ReportJson.Write(Report);

@@ -1,4 +1,5 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Planning;
 
 namespace LucidLattice.Core.Editing;
 
@@ -10,7 +11,7 @@ internal sealed record Workpiece(ReportDefinition Report, string SectionId)
     public Dataset? Dataset => Report.DatasetOf(Section);
 
     /// <summary>The width that there is for a section, in points.</summary>
-    public double BodyWidth => Section.Width ?? (Sheet.Columns is { Count: > 1 } c ? (Report.Page.BodyWidth - (c.Count - 1) * c.Gap) / c.Count : Report.Page.BodyWidth);
+    public double BodyWidth => SectionPlaces.WidthOf(Report, SectionId);
 
     /// <param name="named">The id of an element, column or level, by which the section is found if none is asked for.</param>
     /// <exception cref="EditException">The report has no such section, or none at all.</exception>

@@ -19,8 +19,8 @@ public enum ClockUse
 /// What an expression reads besides the fields of rows. The compiler finds it, so that whatever keeps results knows by what
 /// they differ.
 /// </summary>
-/// <param name="Parameters">Indices in the definition's list.</param>
-public sealed record Reads(IReadOnlySet<int> Parameters, ClockUse Clock)
+/// <param name="ParameterIndices">In the definition's list.</param>
+public sealed record Reads(IReadOnlySet<int> ParameterIndices, ClockUse Clock)
 {
     public static readonly Reads Nothing = new(new HashSet<int>(), ClockUse.None);
 
@@ -32,7 +32,7 @@ public sealed record Reads(IReadOnlySet<int> Parameters, ClockUse Clock)
     {
         if (ReferenceEquals(other, Nothing)) return this;
         if (ReferenceEquals(this, Nothing)) return other;
-        return new(Parameters.Concat(other.Parameters).ToHashSet(), Clock > other.Clock ? Clock : other.Clock);
+        return new(ParameterIndices.Concat(other.ParameterIndices).ToHashSet(), Clock > other.Clock ? Clock : other.Clock);
     }
 
     public static Reads All(IEnumerable<Reads> many) => many.Aggregate(Nothing, (all, one) => all.With(one));
@@ -40,7 +40,7 @@ public sealed record Reads(IReadOnlySet<int> Parameters, ClockUse Clock)
     /// <summary>The values that are read, as a text that differs where they do: parameters by their names, the clock as far as it matters.</summary>
     public string Key(IReadOnlyList<Parameter> definitions, IReadOnlyList<Value> values, DateTime now)
     {
-        var parameters = Parameters.Order().Select(i => $"{definitions[i].Name}={values[i].Type}:{values[i].Invariant.Length}:{values[i].Invariant}");
+        var parameters = ParameterIndices.Order().Select(i => $"{definitions[i].Name}={values[i].Type}:{values[i].Invariant.Length}:{values[i].Invariant}");
         var clock = Clock switch { ClockUse.Instant => now.Ticks, ClockUse.Day => now.Date.Ticks, _ => 0 };
         return $"{string.Join('\u001f', parameters)}\u001f{clock}";
     }

@@ -133,12 +133,6 @@ public sealed class SectionFlow : IFlow
 
     public FlowCursor? Locate(SectionPlan section, Cursor at) => ReferenceEquals(section, Plan) ? new At(at, null) : null;
 
-    /// <summary>A place in a section inside of a part, once the frame around it is known.</summary>
-    public FlowCursor? LocateInner(Cursor at, SectionPlan section, Cursor inner)
-        => Parts(at) is var parts && at.Part < parts.Count && _bodies.TryGetValue(parts[at.Part], out var body) && body.Locate(section, inner) is { } found
-            ? new At(at, found)
-            : null;
-
     public int? RowsBefore(FlowCursor? cursor, SectionPlan section)
     {
         if (!ReferenceEquals(section, Plan)) return null;

@@ -15,6 +15,23 @@ public static class SectionPlaces
     public static double BodyWidth(PageSetup page, Sheet sheet)
         => sheet.Columns is { Count: > 1 } columns ? (page.BodyWidth - (columns.Count - 1) * columns.Gap) / columns.Count : page.BodyWidth;
 
+    /// <summary>The width that a section has where it stands: on a sheet, beside others, or inside of one.</summary>
+    public static double WidthOf(ReportDefinition report, string section)
+    {
+        return report.Sheets.Select(sheet => Find(sheet.Sections, BodyWidth(report.Page, sheet))).First(width => width is not null)!.Value;
+
+        double? Find(IReadOnlyList<Section> sections, double width)
+        {
+            foreach (var place in Of(sections, 0, width))
+            {
+                if (place.Section.Id == section) return place.Width;
+                foreach (var part in place.Section.Bands().SelectMany(b => b.Band.Parts))
+                    if (Find(part.Sections, place.Width) is { } inside) return inside;
+            }
+            return null;
+        }
+    }
+
     /// <summary>Sections in rows: each row holds those that stand side by side.</summary>
     public static IReadOnlyList<IReadOnlyList<T>> Rows<T>(IReadOnlyList<T> sections, Func<T, Section> section)
     {

@@ -3,7 +3,7 @@ import { useCompose, type SessionState } from './composeStore';
 import { findElement, findSection, findSheet, mainSection, sectionOfLevel } from './definition';
 
 /** The section that its author works in: the one of what is selected, or the first of the sheet that is looked at. */
-export function sectionAt(definition: ReportDefinition, { selection, sheet }: Pick<SessionState, 'selection' | 'sheet'>): Section {
+function sectionAt(definition: ReportDefinition, { selection, sheet }: Pick<SessionState, 'selection' | 'sheet'>): Section {
   const selected = selection.kind === 'element' ? findElement(definition, selection.id)?.section
     : selection.kind === 'level' ? sectionOfLevel(definition, selection.id)
       : selection.kind === 'band' ? findSection(definition, selection.section) : undefined;

@@ -5,7 +5,7 @@ import { caption } from '../shell/caption';
 export const mainSection = (report: ReportDefinition): Section => report.sheets![0].sections![0];
 
 /** Every section, those inside of others after the one that they are in. */
-export const allSections = (report: ReportDefinition): Section[] => (report.sheets ?? []).flatMap((s) => s.sections ?? []).flatMap(withInner);
+const allSections = (report: ReportDefinition): Section[] => (report.sheets ?? []).flatMap((s) => s.sections ?? []).flatMap(withInner);
 
 const withInner = (section: Section): Section[] => [
   section, ...bandsOf(section).flatMap(([, , band]) => band?.parts ?? []).flatMap((part) => part.sections ?? []).flatMap(withInner),

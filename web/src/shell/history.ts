@@ -9,7 +9,7 @@ const mostSteps = 200;
 
 export const begun = <T>(now?: T): History<T> => ({ past: [], now, future: [] });
 
-/** One more step. The same thing again is none. */
+/** One more step; what was undone before it is gone. */
 export function step<T>({ past, now }: History<T>, next: T): History<T> {
   return { past: now === undefined ? past : [...past.slice(1 - mostSteps), now], now: next, future: [] };
 }
