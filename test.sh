@@ -23,6 +23,10 @@ dotnet restore --locked-mode -v quiet LucidLattice.slnx || fail "The packages co
 dotnet build LucidLattice.slnx -c Release --no-restore -v quiet --nologo || fail "The tests do not build."
 
 passed=0 failed=0
+# The front end's rules and form count as one test each.
+for check in "eslint --max-warnings 0 src" "prettier --check --log-level warn src"; do
+  if (cd web && npx --no-install $check); then passed=$((passed + 1)); else failed=$((failed + 1)); fi
+done
 log=$(mktemp)
 (cd web && npx --no-install vitest run --reporter=default --reporter=json --outputFile.json="$log")
 read -r good bad < <(node -e 'const r = JSON.parse(require("fs").readFileSync(process.argv[1])); console.log(r.numPassedTests, r.numTotalTests - r.numPassedTests)' "$log" 2>/dev/null || echo 0 1)

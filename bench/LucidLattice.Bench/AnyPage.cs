@@ -20,6 +20,7 @@ internal static class AnyPage
         for (var i = 0; i < 200; i++) Draw(1 + random.Next(run.PageCount));
         var times = Enumerable.Range(0, 2000).Select(_ => Draw(1 + random.Next(run.PageCount))).ToList();
         var slow = Percentile(times, 0.95);
-        yield return new Outcome($"any of {run.PageCount:N0} pages drawn to SVG, 95th percentile", N(slow, "ms"), "–", "", "< 10 ms", slow < 10);
+        yield return new Outcome($"any of {run.PageCount:N0} pages drawn to SVG, 95th percentile", N(slow, "ms"), "–", "", "< 10 ms",
+            slow < 10);
     }
 }

@@ -34,7 +34,8 @@ internal static class Benchmarks
 
     public static double Median(IEnumerable<double> values) => values.Order().ToList() is var sorted ? sorted[sorted.Count / 2] : 0;
 
-    public static double Percentile(IEnumerable<double> values, double part) => values.Order().ToList() is var sorted ? sorted[(int)Math.Min(sorted.Count - 1, sorted.Count * part)] : 0;
+    public static double Percentile(IEnumerable<double> values, double part) =>
+        values.Order().ToList() is var sorted ? sorted[(int)Math.Min(sorted.Count - 1, sorted.Count * part)] : 0;
 
     /// <summary>Milliseconds.</summary>
     public static double Time(Action work)
@@ -44,5 +45,6 @@ internal static class Benchmarks
         return Stopwatch.GetElapsedTime(start).TotalMilliseconds;
     }
 
-    public static string N(double value, string unit) => value.ToString(value < 10 ? "0.00" : value < 100 ? "0.0" : "#,##0", CultureInfo.InvariantCulture) + " " + unit;
+    public static string N(double value, string unit) =>
+        value.ToString(value < 10 ? "0.00" : value < 100 ? "0.0" : "#,##0", CultureInfo.InvariantCulture) + " " + unit;
 }

@@ -17,20 +17,26 @@ internal static class ChartDrawing
     public static IEnumerable<Outcome> Run()
     {
         var format = ValueFormat.For(DataType.Whole, null, FieldKind.Plain, null, CultureInfo.GetCultureInfo("en-GB"));
-        var marks = Enumerable.Range(0, 12).Select(i => new Mark(Value.Of((long)i), CultureInfo.GetCultureInfo("en-GB").DateTimeFormat.GetAbbreviatedMonthName(i + 1), Value.Of(40_000L + i * i * 1_337), 1)).ToList();
-        var content = new ChartContent("c", "Passengers by month", "Month", "", marks, null, format, false, true, Palette.Series[0], _ => null);
+        var marks = Enumerable.Range(0, 12)
+            .Select(i =>
+            new Mark(Value.Of((long)i), CultureInfo.GetCultureInfo("en-GB").DateTimeFormat.GetAbbreviatedMonthName(i + 1),
+                Value.Of(40_000L + i * i * 1_337), 1)).ToList();
+        var content =
+            new ChartContent("c", "Passengers by month", "Month", "", marks, null, format, false, true, Palette.Series[0], _ => null);
         var buffer = new ArrayBufferWriter<byte>();
         void Draw()
         {
             buffer.ResetWrittenCount();
-            var items = new DrawItem[] { ColumnChart.Draw(content, 0, 0, 500, 240, Ferries.Typesetter, CultureInfo.GetCultureInfo("en-GB")) };
+            var items = new DrawItem[]
+                { ColumnChart.Draw(content, 0, 0, 500, 240, Ferries.Typesetter, CultureInfo.GetCultureInfo("en-GB")) };
             SvgWriter.Write(new PageDrawing(500, 240, items), buffer, "p-");
         }
         for (var i = 0; i < 3000; i++) Draw();
         var ours = Median(Enumerable.Range(0, 21).Select(_ => Time(() => { for (var i = 0; i < 200; i++) Draw(); }) / 200));
         var theirs = Yardstick();
         var ratio = theirs / ours;
-        yield return new Outcome("column chart, 12 categories, to SVG", N(ours * 1000, "µs"), N(theirs * 1000, "µs, echarts in node"), $"{N(ratio, "×")} as fast", "≥ 20 ×", ratio >= 20);
+        yield return new Outcome("column chart, 12 categories, to SVG", N(ours * 1000, "µs"), N(theirs * 1000, "µs, echarts in node"),
+            $"{N(ratio, "×")} as fast", "≥ 20 ×", ratio >= 20);
     }
 
     /// <summary>Milliseconds a chart, warm, as the script beside this project prints them.</summary>
@@ -38,7 +44,8 @@ internal static class ChartDrawing
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);
         while (!Directory.Exists(Path.Combine(folder.FullName, "echarts"))) folder = folder.Parent!;
-        using var node = Process.Start(new ProcessStartInfo("node", "chart.mjs") { WorkingDirectory = Path.Combine(folder.FullName, "echarts"), RedirectStandardOutput = true })!;
+        using var node = Process.Start(new ProcessStartInfo("node", "chart.mjs")
+            { WorkingDirectory = Path.Combine(folder.FullName, "echarts"), RedirectStandardOutput = true })!;
         return double.Parse(node.StandardOutput.ReadToEnd(), CultureInfo.InvariantCulture);
     }
 }

@@ -9,7 +9,8 @@ using LucidLattice.Sql;
 
 namespace LucidLattice.Bench;
 
-/// <summary>The demo's own generator and report at the size of the benchmarks. Files are made once and kept in the temporary folder.</summary>
+/// <summary>The demo's own generator and report at the size of the benchmarks. Files are made once and kept in the temporary
+/// folder.</summary>
 internal sealed class Ferries(string file) : IDatabases, IReportCatalog
 {
     public const int Million = 1_000_000;
@@ -30,12 +31,14 @@ internal sealed class Ferries(string file) : IDatabases, IReportCatalog
 
     public string? PathOf(string name) => file;
 
-    public ReportDefinition? Published(string reportId) => DemoReports.All.Where(r => r.Id == reportId).Select(r => r.Definition).FirstOrDefault();
+    public ReportDefinition? Published(string reportId) =>
+        DemoReports.All.Where(r => r.Id == reportId).Select(r => r.Definition).FirstOrDefault();
 
     public ReportEngine Engine(SizedCache? cache = null)
         => new(cache is null ? new SqliteReader(this) : new CachedReader(new SqliteReader(this), cache), Typesetter, this, cache);
 
     public ReportRun Run(ReportDefinition? report = null) => Engine().Run(Request(report), CancellationToken.None);
 
-    public static RunRequest Request(ReportDefinition? report = null) => new(report ?? Report, new Dictionary<string, string>(), DateTime.UtcNow);
+    public static RunRequest Request(ReportDefinition? report = null) =>
+        new(report ?? Report, new Dictionary<string, string>(), DateTime.UtcNow);
 }

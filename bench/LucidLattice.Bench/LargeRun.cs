@@ -22,7 +22,8 @@ internal static class LargeRun
             bare.Add(Benchmarks.Time(() => Bare(ferries)));
         }
         var ratio = Median(ours) / Median(bare);
-        yield return new Outcome($"{rows:N0} bookings: run, all totals, chart numbers, page index", N(Median(ours), "ms"), N(Median(bare), "ms, bare ADO.NET loop with the same ORDER BY"), N(ratio, "×"), "≤ 1.0 ×", ratio <= 1);
+        yield return new Outcome($"{rows:N0} bookings: run, all totals, chart numbers, page index", N(Median(ours), "ms"),
+            N(Median(bare), "ms, bare ADO.NET loop with the same ORDER BY"), N(ratio, "×"), "≤ 1.0 ×", ratio <= 1);
     }
 
     public static IEnumerable<Outcome> Memory()
@@ -31,7 +32,9 @@ internal static class LargeRun
         Charts(run);
         var (peak, columns) = (Peak(), First(run).Rows.Bytes);
         var limit = columns * 2 + (120L << 20);
-        yield return new Outcome("the same, peak memory of the process", N(peak / 1048576.0, "MB"), N(columns / 1048576.0, "MB, the rows in typed columns"), $"limit {N(limit / 1048576.0, "MB")}", "≤ 2 × + 120 MB", peak <= limit);
+        yield return new Outcome("the same, peak memory of the process", N(peak / 1048576.0, "MB"),
+            N(columns / 1048576.0, "MB, the rows in typed columns"), $"limit {N(limit / 1048576.0, "MB")}", "≤ 2 × + 120 MB",
+            peak <= limit);
     }
 
     public static IEnumerable<Outcome> Growth()
@@ -48,7 +51,8 @@ internal static class LargeRun
         }
         // The generator does not hit the numbers exactly, so what is compared is time for as many rows.
         var ratio = Median(large) / Median(small) * (few * 5.0 / many);
-        yield return new Outcome("5 million bookings", N(Median(large), "ms"), N(Median(small), "ms, 1 million"), N(ratio, "×"), "≤ 5.5 ×", ratio <= 5.5);
+        yield return new Outcome("5 million bookings", N(Median(large), "ms"), N(Median(small), "ms, 1 million"), N(ratio, "×"), "≤ 5.5 ×",
+            ratio <= 5.5);
     }
 
     /// <summary>One month of the million, chosen by the report's own condition: what a reader who sets a period waits for.</summary>
@@ -56,7 +60,10 @@ internal static class LargeRun
     {
         var ferries = Ferries.Of(Ferries.Million);
         var section = Ferries.Report.Sheets[0].Sections[0];
-        var month = Ferries.Report.MapSection(section.Id, s => s with { Filter = $"departs >= DATE '2025-03-01' AND departs < DATE '2025-04-01'{(section.Filter is { Length: > 0 } own ? $" AND ({own})" : "")}" });
+        var month = Ferries.Report.MapSection(section.Id,
+            s => s with {
+            Filter = $"departs >= DATE '2025-03-01' AND departs < DATE "
+            + $"'2025-04-01'{(section.Filter is { Length: > 0 } own ? $" AND ({own})" : "")}" });
         ferries.Run(month);
         var (ours, bare, rows) = (new List<double>(), new List<double>(), 0);
         for (var round = 0; round < Rounds; round++)
@@ -65,7 +72,9 @@ internal static class LargeRun
             bare.Add(Benchmarks.Time(() => Bare(ferries, "WHERE departs >= '2025-03-01' AND departs < '2025-04-01'")));
         }
         var ratio = Median(ours) / Median(bare);
-        yield return new Outcome($"{rows:N0} bookings of one month among the million: run with all totals and page index", N(Median(ours), "ms"), N(Median(bare), "ms, bare ADO.NET loop with the same WHERE and ORDER BY"), N(ratio, "×"), "≤ 1.5 ×", ratio <= 1.5);
+        yield return new Outcome($"{rows:N0} bookings of one month among the million: run with all totals and page index",
+            N(Median(ours), "ms"), N(Median(bare), "ms, bare ADO.NET loop with the same WHERE and ORDER BY"), N(ratio, "×"), "≤ 1.5 ×",
+            ratio <= 1.5);
     }
 
     private static SectionData First(ReportRun run) => run.Data![run.Sheets[0].Plan.First];
@@ -95,7 +104,8 @@ internal static class LargeRun
         using var connection = new SqliteConnection($"Data Source={ferries.Path_};Mode=ReadOnly;Pooling=False");
         connection.Open();
         using var command = connection.CreateCommand();
-        command.CommandText = $"SELECT region, route, departs, ticket_class, people, vehicles, fare, discount FROM bookings_in_full {where} ORDER BY region, route, departs";
+        command.CommandText = $"SELECT region, route, departs, ticket_class, people, vehicles, fare, discount FROM bookings_in_full "
+            + $"{where} ORDER BY region, route, departs";
         using var reader = command.ExecuteReader();
         var (letters, people, vehicles, fare, discount) = (0L, 0L, 0L, 0m, 0m);
         while (reader.Read())
@@ -110,5 +120,7 @@ internal static class LargeRun
     }
 
     private static long Peak()
-        => long.Parse(File.ReadLines("/proc/self/status").First(l => l.StartsWith("VmHWM", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1]) * 1024;
+        => long.Parse(
+            File.ReadLines("/proc/self/status").First(l => l.StartsWith("VmHWM", StringComparison.Ordinal))
+            .Split(' ', StringSplitOptions.RemoveEmptyEntries)[1]) * 1024;
 }

@@ -14,7 +14,8 @@ internal static class Table
         foreach (var name in names)
         {
             var start = new ProcessStartInfo(Environment.ProcessPath!) { RedirectStandardOutput = true };
-            if (Path.GetFileNameWithoutExtension(Environment.ProcessPath) == "dotnet") start.ArgumentList.Add(typeof(Table).Assembly.Location);
+            if (Path.GetFileNameWithoutExtension(Environment.ProcessPath) == "dotnet")
+                start.ArgumentList.Add(typeof(Table).Assembly.Location);
             start.ArgumentList.Add("one");
             start.ArgumentList.Add(name);
             using var process = Process.Start(start)!;

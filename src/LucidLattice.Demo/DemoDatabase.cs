@@ -30,7 +30,8 @@ public sealed class DemoDatabase
     {
         var unfinished = path + ".part";
         File.Delete(unfinished);
-        using (var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = unfinished, Pooling = false }.ToString()))
+        using (var connection =
+            new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = unfinished, Pooling = false }.ToString()))
         {
             connection.Open();
             var made = new DemoDatabase(connection, bookings);
@@ -63,15 +64,21 @@ public sealed class DemoDatabase
         for (var i = 0; i < FerryCompany.Routes.Length; i++)
         {
             var route = FerryCompany.Routes[i];
-            Insert("INSERT INTO routes VALUES (@0, @1, @2, @3, @4, @5, @6)", i + 1, route.Region + 1, route.Name, Array.IndexOf(FerryCompany.Ports, route.From) + 1, Array.IndexOf(FerryCompany.Ports, route.To) + 1, route.Minutes, Iso(route.Closes));
+            Insert("INSERT INTO routes VALUES (@0, @1, @2, @3, @4, @5, @6)", i + 1, route.Region + 1, route.Name,
+                Array.IndexOf(FerryCompany.Ports, route.From) + 1, Array.IndexOf(FerryCompany.Ports, route.To) + 1, route.Minutes,
+                Iso(route.Closes));
         }
         for (var i = 0; i < FerryCompany.Vessels.Length; i++)
         {
             var vessel = FerryCompany.Vessels[i];
-            Insert("INSERT INTO vessels VALUES (@0, @1, @2, @3, @4, @5)", i + 1, vessel.Name, vessel.Seats, vessel.Lanes, vessel.Built, Iso(vessel.EntersService));
+            Insert("INSERT INTO vessels VALUES (@0, @1, @2, @3, @4, @5)", i + 1, vessel.Name, vessel.Seats, vessel.Lanes, vessel.Built,
+                Iso(vessel.EntersService));
         }
-        for (var i = 0; i < FerryCompany.TicketClasses.Length; i++) Insert("INSERT INTO ticket_classes VALUES (@0, @1, @2)", i + 1, FerryCompany.TicketClasses[i].Code, FerryCompany.TicketClasses[i].Name);
-        for (var i = 0; i < FerryCompany.DelayCauses.Length; i++) Insert("INSERT INTO delay_causes VALUES (@0, @1)", i + 1, FerryCompany.DelayCauses[i]);
+        for (var i = 0; i < FerryCompany.TicketClasses.Length; i++)
+            Insert("INSERT INTO ticket_classes VALUES (@0, @1, @2)", i + 1, FerryCompany.TicketClasses[i].Code,
+                FerryCompany.TicketClasses[i].Name);
+        for (var i = 0; i < FerryCompany.DelayCauses.Length; i++)
+            Insert("INSERT INTO delay_causes VALUES (@0, @1)", i + 1, FerryCompany.DelayCauses[i]);
     }
 
     private void AddDay(DateOnly day, int routeIndex)
@@ -98,13 +105,16 @@ public sealed class DemoDatabase
         var delayed = !cancelled && _random.Chance(storm ? 0.45 : 0.16);
         int? passengers = cancelled ? null : Math.Min(FerryCompany.Vessels[vessel].Seats, (int)(route.Demand * busy * _random.Wobble()));
         // The count of vehicles was not written down on some sailings.
-        int? vehicles = cancelled || _random.Chance(0.02) ? null : Math.Min(FerryCompany.Vessels[vessel].Lanes, (int)(passengers!.Value * 0.17 * _random.Wobble()));
+        int? vehicles = cancelled || _random.Chance(0.02)
+            ? null
+            : Math.Min(FerryCompany.Vessels[vessel].Lanes, (int)(passengers!.Value * 0.17 * _random.Wobble()));
         int? delay = cancelled ? null : delayed ? 3 + (int)(Math.Pow(_random.NextDouble(), 2) * (storm ? 180 : 70)) : 0;
         int? cause = cancelled || delayed ? storm && _random.Chance(0.75) ? 1 : 1 + _random.Below(FerryCompany.DelayCauses.Length) : null;
         if (_random.Chance(0.05)) cause = null;
         var remark = delayed && _random.Chance(0.2) ? _random.Of(FerryCompany.Remarks) : null;
         _sailings++;
-        Run(_sailing, _sailings, routeIndex + 1, vessel + 1, Iso(departs), cancelled ? "cancelled" : "sailed", passengers, vehicles, delay, cause, remark);
+        Run(_sailing, _sailings, routeIndex + 1, vessel + 1, Iso(departs), cancelled ? "cancelled" : "sailed", passengers, vehicles, delay,
+            cause, remark);
         if (!cancelled) AddBookings(day, route, passengers!.Value);
     }
 
@@ -119,7 +129,8 @@ public sealed class DemoDatabase
             var fare = decimal.Round((route.Fare * people + vehicles * route.Fare * 3.2m) * FerryCompany.TicketClasses[ticket].Factor, 2);
             decimal? discount = _random.Chance(0.25) ? decimal.Round(fare * (0.05m + 0.05m * _random.Below(4)), 2) : null;
             _bookings++;
-            Run(_booking, _bookings, _sailings, ticket + 1, Iso(day.AddDays(-_random.Below(60))), people, vehicles, (double)fare, (double?)discount);
+            Run(_booking, _bookings, _sailings, ticket + 1, Iso(day.AddDays(-_random.Below(60))), people, vehicles, (double)fare,
+                (double?)discount);
         }
     }
 

@@ -6,9 +6,12 @@ namespace LucidLattice.Demo;
 /// <summary>The datasets that ship with the demo data.</summary>
 public static class DemoDatasets
 {
-    private static Field Of(string name, string table, string column, DataType type, FieldKind kind = FieldKind.Plain, string? label = null) => new() { Name = name, Table = table, Column = column == name ? null : column, Type = type, Kind = kind, Label = label };
+    private static Field Of(string name, string table, string column, DataType type, FieldKind kind = FieldKind.Plain,
+        string? label = null) =>
+        new() { Name = name, Table = table, Column = column == name ? null : column, Type = type, Kind = kind, Label = label };
 
-    private static JoinedTable Table(string id, string table, string to, string column, string toColumn, double x, double y, JoinKind kind = JoinKind.Inner)
+    private static JoinedTable Table(string id, string table, string to, string column, string toColumn, double x, double y,
+        JoinKind kind = JoinKind.Inner)
         => new() { Id = id, Table = table, X = x, Y = y, Join = new Join { To = to, Kind = kind, On = [new KeyPair(column, toColumn)] } };
 
     /// <summary>Every booking with its sailing, route, region and ticket class: five tables.</summary>
@@ -31,11 +34,15 @@ public static class DemoDatasets
         },
         Fields =
         [
-            Of("booking_id", "b", "booking_id", DataType.Whole, FieldKind.Key, "Booking no."), Of("region", "g", "name", DataType.Text), Of("route", "r", "name", DataType.Text),
-            Of("departs", "s", "departs", DataType.DateTime), Of("ticket_class", "t", "name", DataType.Text, label: "Ticket"), Of("booked_on", "b", "booked_on", DataType.Date),
-            Of("people", "b", "people", DataType.Whole), Of("vehicles", "b", "vehicles", DataType.Whole), Of("fare", "b", "fare", DataType.Decimal, FieldKind.Money), Of("discount", "b", "discount", DataType.Decimal, FieldKind.Money),
+            Of("booking_id", "b", "booking_id", DataType.Whole, FieldKind.Key, "Booking no."), Of("region", "g", "name", DataType.Text),
+                Of("route", "r", "name", DataType.Text),
+            Of("departs", "s", "departs", DataType.DateTime), Of("ticket_class", "t", "name", DataType.Text, label: "Ticket"),
+            Of("booked_on", "b", "booked_on", DataType.Date),
+            Of("people", "b", "people", DataType.Whole), Of("vehicles", "b", "vehicles", DataType.Whole),
+            Of("fare", "b", "fare", DataType.Decimal, FieldKind.Money), Of("discount", "b", "discount", DataType.Decimal, FieldKind.Money),
             new Field { Name = "net_fare", Type = DataType.Decimal, Kind = FieldKind.Money, Expression = "fare - coalesce(discount, 0)" },
-            new Field { Name = "days_ahead", Type = DataType.Whole, Label = "Booked days ahead", Expression = "CAST(departs AS DATE) - booked_on" },
+            new Field { Name = "days_ahead", Type = DataType.Whole, Label = "Booked days ahead",
+            Expression = "CAST(departs AS DATE) - booked_on" },
         ],
     };
 
@@ -60,7 +67,8 @@ public static class DemoDatasets
         },
         Fields =
         [
-            Of("sailing_id", "s", "sailing_id", DataType.Whole, FieldKind.Key, "Sailing no."), Of("region", "g", "name", DataType.Text), Of("route", "r", "name", DataType.Text), Of("vessel", "v", "name", DataType.Text),
+            Of("sailing_id", "s", "sailing_id", DataType.Whole, FieldKind.Key, "Sailing no."), Of("region", "g", "name", DataType.Text),
+                Of("route", "r", "name", DataType.Text), Of("vessel", "v", "name", DataType.Text),
             Of("departs", "s", "departs", DataType.DateTime),
             new Field
             {
@@ -68,13 +76,16 @@ public static class DemoDatasets
                 Expression = "CASE WHEN status = 'cancelled' THEN 'C' WHEN delay_minutes > 15 THEN 'L' ELSE 'T' END",
                 Codes = [new("T", "On time", "#0B5D5B"), new("L", "Late", "#1F6FA8"), new("C", "Cancelled", "#565D61")],
             },
-            Of("status", "s", "status", DataType.Text) with { Hidden = true }, Of("passengers", "s", "passengers", DataType.Whole), Of("seats", "v", "seats", DataType.Whole),
+            Of("status", "s", "status", DataType.Text) with { Hidden = true }, Of("passengers", "s", "passengers", DataType.Whole),
+            Of("seats", "v", "seats", DataType.Whole),
             Of("delay_minutes", "s", "delay_minutes", DataType.Whole, FieldKind.Duration), Of("delay_cause", "c", "name", DataType.Text),
             Of("net_fare", "i", "net_fare", DataType.Decimal, FieldKind.Money) with { Currency = "EUR" },
-            new Field { Name = "load_factor", Type = DataType.Decimal, Scale = 4, Kind = FieldKind.Share, Expression = "1.0 * passengers / NULLIF(seats, 0)" },
+            new Field { Name = "load_factor", Type = DataType.Decimal, Scale = 4, Kind = FieldKind.Share,
+            Expression = "1.0 * passengers / NULLIF(seats, 0)" },
         ],
         Sort = [new SortKey { By = "departs" }],
-        Starter = new Starter { Columns = ["departs", "vessel", "outcome", "passengers", "load_factor", "net_fare"], Totals = ["passengers", "load_factor", "net_fare"], GroupBy = "route", ChartOf = "outcome" },
+        Starter = new Starter { Columns = ["departs", "vessel", "outcome", "passengers", "load_factor", "net_fare"],
+        Totals = ["passengers", "load_factor", "net_fare"], GroupBy = "route", ChartOf = "outcome" },
     };
 
     /// <summary>Starts from the sailings, and asks the reader from which delay on.</summary>
@@ -85,14 +96,22 @@ public static class DemoDatasets
         Description = "Sailings that were late by more than the reader says, with the cause.",
         Database = DemoReports.Database,
         Source = new DerivedSource { Dataset = Sailings.Id, Base = Sailings },
-        Fields = [.. Sailings.Fields.Where(f => f.Name is "sailing_id" or "region" or "route" or "vessel" or "departs" or "delay_minutes" or "delay_cause" or "passengers").Select(f => new Field { Name = f.Name, Type = f.Type, Scale = f.Scale, Kind = f.Kind, Label = f.Label })],
-        Filter = new AllOf { Conditions = [new FieldCondition { Field = "delay_minutes", Is = ConditionOperator.More, Parameter = "least_delay" }, new FieldCondition { Field = "region", Is = ConditionOperator.OneOf, Parameter = "regions" }] },
+        Fields = [.. Sailings.Fields.Where(
+        f => f.Name is "sailing_id" or "region" or "route" or "vessel" or "departs" or "delay_minutes" or "delay_cause" or "passengers")
+        .Select(f => new Field { Name = f.Name, Type = f.Type, Scale = f.Scale, Kind = f.Kind, Label = f.Label })],
+        Filter = new AllOf {
+        Conditions = [new FieldCondition { Field = "delay_minutes", Is = ConditionOperator.More, Parameter = "least_delay" },
+        new FieldCondition { Field = "region", Is = ConditionOperator.OneOf, Parameter = "regions" }] },
         Parameters =
         [
-            new Parameter { Name = "least_delay", Type = DataType.Whole, Label = "More than, minutes", Help = "Sailings that were late by no more are left out.", Default = "15", Required = true },
-            new Parameter { Name = "regions", Type = DataType.Text, Shape = ParameterShape.Several, Label = "Region", Every = "every region", Default = "*", Choices = new DatasetChoices { Dataset = "late-sailings", Value = "region", Unfiltered = true } },
+            new Parameter { Name = "least_delay", Type = DataType.Whole, Label = "More than, minutes",
+                Help = "Sailings that were late by no more are left out.", Default = "15", Required = true },
+            new Parameter { Name = "regions", Type = DataType.Text, Shape = ParameterShape.Several, Label = "Region",
+            Every = "every region", Default = "*",
+            Choices = new DatasetChoices { Dataset = "late-sailings", Value = "region", Unfiltered = true } },
         ],
-        Starter = new Starter { Columns = ["departs", "route", "vessel", "delay_minutes", "passengers"], Totals = ["passengers"], GroupBy = "delay_cause", ChartOf = "delay_cause" },
+        Starter = new Starter { Columns = ["departs", "route", "vessel", "delay_minutes", "passengers"], Totals = ["passengers"],
+        GroupBy = "delay_cause", ChartOf = "delay_cause" },
     };
 
     /// <summary>By SQL: what each vessel was used for, month by month.</summary>
@@ -102,8 +121,11 @@ public static class DemoDatasets
         Name = "Vessels by month",
         Description = "Sailings and passengers of each vessel in each month, by SQL.",
         Database = DemoReports.Database,
-        Source = new QuerySource { Sql = "SELECT v.name AS vessel, strftime('%Y-%m-01', s.departs) AS month, count(*) AS sailings, sum(s.passengers) AS passengers\nFROM sailings s JOIN vessels v ON v.vessel_id = s.vessel_id\nWHERE s.status = 'sailed'\nGROUP BY v.name, month" },
-        Fields = [new() { Name = "vessel", Type = DataType.Text }, new() { Name = "month", Type = DataType.Date }, new() { Name = "sailings", Type = DataType.Whole }, new() { Name = "passengers", Type = DataType.Whole }],
+        Source = new QuerySource {
+        Sql = "SELECT v.name AS vessel, strftime('%Y-%m-01', s.departs) AS month, count(*) AS sailings, sum(s.passengers) AS "
+        + "passengers\nFROM sailings s JOIN vessels v ON v.vessel_id = s.vessel_id\nWHERE s.status = 'sailed'\nGROUP BY v.name, month" },
+        Fields = [new() { Name = "vessel", Type = DataType.Text }, new() { Name = "month", Type = DataType.Date },
+        new() { Name = "sailings", Type = DataType.Whole }, new() { Name = "passengers", Type = DataType.Whole }],
     };
 
     public static IReadOnlyList<Dataset> All { get; } = [Bookings, Sailings, LateSailings, VesselMonths];

@@ -11,8 +11,10 @@ public static class DemoReports
     /// <summary>Reports by id; those that links lead to come first.</summary>
     public static IReadOnlyList<(string Id, ReportDefinition Definition)> All { get; } =
         [
-            ("sailings-in-detail", Read("sailings-in-detail.json")), ("route-performance", Read("route-performance.json")), ("bookings-by-route", Read("bookings-by-route.json")),
-            ("delays-by-cause", Read("delays-by-cause.json")), ("sailings-by-outcome", Read("sailings-by-outcome.json")), ("routes-compared", Read("routes-compared.json")),
+            ("sailings-in-detail", Read("sailings-in-detail.json")), ("route-performance", Read("route-performance.json")),
+                ("bookings-by-route", Read("bookings-by-route.json")),
+            ("delays-by-cause", Read("delays-by-cause.json")), ("sailings-by-outcome", Read("sailings-by-outcome.json")),
+            ("routes-compared", Read("routes-compared.json")),
         ];
 
     private static ReportDefinition Read(string name)

@@ -6,21 +6,27 @@ internal static class DemoSchema
         CREATE TABLE regions (region_id INTEGER PRIMARY KEY, name TEXT NOT NULL);
         CREATE TABLE ports (port_id INTEGER PRIMARY KEY, name TEXT NOT NULL);
         CREATE TABLE routes (route_id INTEGER PRIMARY KEY, region_id INTEGER NOT NULL REFERENCES regions, name TEXT NOT NULL,
-            from_port_id INTEGER NOT NULL REFERENCES ports, to_port_id INTEGER NOT NULL REFERENCES ports, minutes INTEGER NOT NULL, closed_on DATE);
-        CREATE TABLE vessels (vessel_id INTEGER PRIMARY KEY, name TEXT NOT NULL, seats INTEGER NOT NULL, lanes INTEGER NOT NULL, built INTEGER NOT NULL, in_service_from DATE);
+            from_port_id INTEGER NOT NULL REFERENCES ports, to_port_id INTEGER NOT NULL REFERENCES ports,
+            minutes INTEGER NOT NULL, closed_on DATE);
+        CREATE TABLE vessels (vessel_id INTEGER PRIMARY KEY, name TEXT NOT NULL, seats INTEGER NOT NULL, lanes INTEGER NOT NULL,
+            built INTEGER NOT NULL, in_service_from DATE);
         CREATE TABLE ticket_classes (ticket_class_id INTEGER PRIMARY KEY, code TEXT NOT NULL, name TEXT NOT NULL);
         CREATE TABLE delay_causes (delay_cause_id INTEGER PRIMARY KEY, name TEXT NOT NULL);
-        CREATE TABLE sailings (sailing_id INTEGER PRIMARY KEY, route_id INTEGER NOT NULL REFERENCES routes, vessel_id INTEGER NOT NULL REFERENCES vessels,
+        CREATE TABLE sailings (sailing_id INTEGER PRIMARY KEY,
+            route_id INTEGER NOT NULL REFERENCES routes, vessel_id INTEGER NOT NULL REFERENCES vessels,
             departs DATETIME NOT NULL, status TEXT NOT NULL, passengers INTEGER, vehicles INTEGER, delay_minutes INTEGER,
             delay_cause_id INTEGER REFERENCES delay_causes, remark TEXT);
-        CREATE TABLE bookings (booking_id INTEGER PRIMARY KEY, sailing_id INTEGER NOT NULL REFERENCES sailings, ticket_class_id INTEGER NOT NULL REFERENCES ticket_classes,
-            booked_on DATE NOT NULL, people INTEGER NOT NULL, vehicles INTEGER NOT NULL, fare DECIMAL(10, 2) NOT NULL, discount DECIMAL(10, 2));
+        CREATE TABLE bookings (booking_id INTEGER PRIMARY KEY,
+            sailing_id INTEGER NOT NULL REFERENCES sailings, ticket_class_id INTEGER NOT NULL REFERENCES ticket_classes,
+            booked_on DATE NOT NULL, people INTEGER NOT NULL, vehicles INTEGER NOT NULL,
+            fare DECIMAL(10, 2) NOT NULL, discount DECIMAL(10, 2));
         """;
 
     public const string IndicesAndViews = """
         CREATE INDEX bookings_of_sailing ON bookings (sailing_id, fare, discount);
         CREATE VIEW sailing_income AS
-            SELECT sailing_id, count(*) AS bookings, round(sum(fare - coalesce(discount, 0)), 2) AS net_fare FROM bookings GROUP BY sailing_id;
+            SELECT sailing_id, count(*) AS bookings, round(sum(fare - coalesce(discount, 0)), 2) AS net_fare
+            FROM bookings GROUP BY sailing_id;
         CREATE VIEW sailings_with_income AS
             SELECT s.sailing_id, g.name AS region, r.name AS route, v.name AS vessel, s.departs, s.status, s.passengers, s.vehicles,
                 (SELECT round(sum(b.fare - coalesce(b.discount, 0)), 2) FROM bookings b WHERE b.sailing_id = s.sailing_id) AS net_fare,
@@ -31,7 +37,8 @@ internal static class DemoSchema
             JOIN vessels v ON v.vessel_id = s.vessel_id
             LEFT JOIN delay_causes c ON c.delay_cause_id = s.delay_cause_id;
         CREATE VIEW bookings_in_full AS
-            SELECT b.booking_id, g.name AS region, r.name AS route, s.departs, t.name AS ticket_class, b.booked_on, b.people, b.vehicles, b.fare, b.discount
+            SELECT b.booking_id, g.name AS region, r.name AS route, s.departs, t.name AS ticket_class, b.booked_on,
+                b.people, b.vehicles, b.fare, b.discount
             FROM bookings b
             JOIN sailings s ON s.sailing_id = b.sailing_id
             JOIN routes r ON r.route_id = s.route_id

@@ -12,7 +12,8 @@ internal static class FerryCompany
 
     /// <param name="Demand">Passengers on an ordinary sailing.</param>
     /// <param name="Share">The share of all sailings.</param>
-    public sealed record Route(string From, string To, int Region, int Minutes, int Demand, double Share, decimal Fare, DateOnly? Closes = null)
+    public sealed record Route(string From, string To, int Region, int Minutes, int Demand, double Share, decimal Fare,
+        DateOnly? Closes = null)
     {
         public string Name => $"{From} – {To}";
     }
@@ -41,7 +42,8 @@ internal static class FerryCompany
     ];
 
     public static readonly (string Code, string Name, decimal Factor)[] TicketClasses =
-        [("STD", "Standard", 1m), ("RES", "Island resident", 0.6m), ("FLX", "Flexible", 1.35m), ("GRP", "Group", 0.85m), ("CAB", "Quiet lounge", 1.8m)];
+        [("STD", "Standard", 1m), ("RES", "Island resident", 0.6m), ("FLX", "Flexible", 1.35m), ("GRP", "Group", 0.85m),
+            ("CAB", "Quiet lounge", 1.8m)];
 
     public static readonly string[] DelayCauses = ["Weather", "Technical", "Late arrival of vessel", "Loading", "Crew"];
 
@@ -58,7 +60,8 @@ internal static class FerryCompany
     public static double Busy(DateOnly day)
     {
         var season = 1 + 0.45 * Math.Cos((day.DayOfYear - 200) / 365.25 * 2 * Math.PI);
-        var weekday = day.DayOfWeek switch { DayOfWeek.Friday => 1.25, DayOfWeek.Saturday => 1.15, DayOfWeek.Sunday => 1.05, DayOfWeek.Tuesday => 0.85, _ => 0.95 };
+        var weekday = day.DayOfWeek switch { DayOfWeek.Friday => 1.25, DayOfWeek.Saturday => 1.15, DayOfWeek.Sunday => 1.05,
+            DayOfWeek.Tuesday => 0.85, _ => 0.95 };
         return season * weekday * (IsStorm(day) ? 0.7 : 1);
     }
 

@@ -11,7 +11,9 @@ public static class RowsCsv
     {
         using var text = new StreamWriter(output, new UTF8Encoding(false), 1 << 16, leaveOpen: true);
         // A text that a spreadsheet would take for a formula is kept from being one; signs of numbers are left alone.
-        using var csv = CsvWriter.Create(text, CsvWriterOptions.Default with { NewLine = "\r\n", HasHeader = false, Injection = CsvInjection.Escape, InjectionCharacters = "=@\t\r" }, leaveOpen: true);
+        using var csv = CsvWriter.Create(text,
+            CsvWriterOptions.Default with { NewLine = "\r\n", HasHeader = false, Injection = CsvInjection.Escape,
+            InjectionCharacters = "=@\t\r" }, leaveOpen: true);
         csv.WriteRecord(names.ToArray());
         for (var row = 0; row < rows.Count; row++)
         {

@@ -16,7 +16,8 @@ public static class RunJson
 {
     public static void Write(ReportRun run, Stream output, CancellationToken cancel)
     {
-        using var json = new Utf8JsonWriter(output, new JsonWriterOptions { Indented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping });
+        using var json = new Utf8JsonWriter(output,
+            new JsonWriterOptions { Indented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping });
         json.WriteStartObject();
         json.WriteString("title", run.Title);
         json.WriteString("asOf", Value.Of(run.AsOf).Invariant);

@@ -51,7 +51,11 @@ public sealed class AppData : IDatabases
 
     /// <summary>The draft of the report with this id, or else with this title.</summary>
     public SavedReport? FindReport(string name)
-        => Reports.Draft(name) ?? (Reports.List().FirstOrDefault(r => string.Equals(r.Title, name, StringComparison.OrdinalIgnoreCase)) is { } entry ? Reports.Draft(entry.Id) : null);
+        => Reports.Draft(name)
+            ?? (Reports.List()
+            .FirstOrDefault(r => string.Equals(r.Title, name, StringComparison.OrdinalIgnoreCase)) is { } entry
+            ? Reports.Draft(entry.Id)
+            : null);
 
     /// <summary>Forgotten uploads can be brought back until the next start; then their files go.</summary>
     public void RemoveForgotten()

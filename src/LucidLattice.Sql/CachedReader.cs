@@ -12,7 +12,8 @@ namespace LucidLattice.Sql;
 /// </summary>
 public sealed class CachedReader(IRowReader source, SizedCache cache) : IRowReader
 {
-    /// <summary>Tables of up to this many rows are read whole, and then answer every choice of a reader from memory; of larger ones, only what is wanted is read.</summary>
+    /// <summary>Tables of up to this many rows are read whole, and then answer every choice of a reader from memory; of larger ones, only
+    /// what is wanted is read.</summary>
     private const int RowsReadWhole = 200_000;
 
     /// <summary>By query, the sets of fields that may be in the cache.</summary>
@@ -78,13 +79,20 @@ public sealed class CachedReader(IRowReader source, SizedCache cache) : IRowRead
         lock (_lock) _read.Remove(origin);
     }
 
-    private static string Key(string origin, IReadOnlyList<Field> fields) => $"{origin}|{System.Text.Json.JsonSerializer.Serialize(fields, ReportJson.Options)}";
+    private static string Key(string origin, IReadOnlyList<Field> fields) =>
+        $"{origin}|{System.Text.Json.JsonSerializer.Serialize(fields, ReportJson.Options)}";
 
     private string Origin(DataQuery query)
     {
         // Only values that the SQL can name belong to the key; a table has none.
-        var values = query.Dataset.Source is QuerySource ? string.Join('|', query.Parameters.OrderBy(p => p.Key, StringComparer.Ordinal).Select(p => $"{p.Key}={p.Value.Type}:{p.Value.Invariant.Length}:{p.Value.Invariant}")) : "";
-        return $"rows|{source.Stamp(query.Dataset)}|{query.Dataset.Name}|{query.Dataset.Database}|{query.Dataset.RowLimit}|{query.Dataset.SecondsLimit}|{System.Text.Json.JsonSerializer.Serialize(query.Dataset.Source, ReportJson.Options)}|{values}";
+        var values = query.Dataset.Source is QuerySource
+            ? string.Join('|', query.Parameters.OrderBy(p => p.Key, StringComparer.Ordinal)
+                .Select(p => $"{p.Key}={p.Value.Type}:{p.Value.Invariant.Length}:{p.Value.Invariant}"))
+            : "";
+        var dataset = query.Dataset;
+        var from = System.Text.Json.JsonSerializer.Serialize(dataset.Source, ReportJson.Options);
+        var limits = $"{dataset.RowLimit}|{dataset.SecondsLimit}";
+        return $"rows|{source.Stamp(dataset)}|{dataset.Name}|{dataset.Database}|{limits}|{from}|{values}";
     }
 }
 

@@ -7,7 +7,8 @@ namespace LucidLattice.Sql;
 /// <param name="Keys">The columns of its primary key.</param>
 /// <param name="References">Its foreign keys.</param>
 /// <param name="Optional">The columns that may be empty.</param>
-public sealed record TableInfo(string Name, bool IsView, IReadOnlyList<Field> Fields, long? Rows, IReadOnlyList<string> Keys, IReadOnlyList<TableReference> References, IReadOnlyList<string> Optional);
+public sealed record TableInfo(string Name, bool IsView, IReadOnlyList<Field> Fields, long? Rows, IReadOnlyList<string> Keys,
+    IReadOnlyList<TableReference> References, IReadOnlyList<string> Optional);
 
 /// <summary>A foreign key: the columns here, and the columns of the table that they name, in the same order.</summary>
 public sealed record TableReference(string Table, IReadOnlyList<KeyPair> Columns);

@@ -12,7 +12,8 @@ public sealed class AppDatabase
     {
         Path = System.IO.Path.GetFullPath(path);
         Directory.CreateDirectory(System.IO.Path.GetDirectoryName(Path)!);
-        _connectionString = new SqliteConnectionStringBuilder { DataSource = Path, Pooling = true, ForeignKeys = true, DefaultTimeout = 10 }.ToString();
+        _connectionString =
+            new SqliteConnectionStringBuilder { DataSource = Path, Pooling = true, ForeignKeys = true, DefaultTimeout = 10 }.ToString();
         using var connection = Open();
         Execute(connection, "PRAGMA journal_mode = WAL");
         Migrations.Run(connection);

@@ -8,16 +8,23 @@ public sealed class DatabaseStore(AppDatabase app)
     {
         var full = Path.GetFullPath(path);
         var target = new FileInfo(full) is { Exists: true } file ? file.ResolveLinkTarget(returnFinalTarget: true)?.FullName ?? full : full;
-        if (string.Equals(target, app.Path, StringComparison.Ordinal)) throw new InvalidOperationException("The application's own file cannot be used as a database of reports.");
-        app.Write(connection => AppDatabase.Execute(connection, "INSERT INTO databases (name, path) VALUES ($name, $path) ON CONFLICT (name) DO UPDATE SET path = excluded.path, forgotten_at = NULL", ("$name", name), ("$path", full)));
+        if (string.Equals(target, app.Path, StringComparison.Ordinal))
+            throw new InvalidOperationException("The application's own file cannot be used as a database of reports.");
+        app.Write(connection =>
+            AppDatabase.Execute(connection,
+                "INSERT INTO databases (name, path) VALUES ($name, $path) ON CONFLICT (name) DO UPDATE SET path = excluded.path, "
+                + "forgotten_at = NULL", ("$name", name), ("$path", full)));
     }
 
     /// <summary>Forgets a database, or brings a forgotten one back; its file stays. False if there is none of this name.</summary>
     public bool SetForgotten(string name, bool forgotten) => app.Write(connection => AppDatabase.Execute(connection,
-        "UPDATE databases SET forgotten_at = $at WHERE name = $name AND (forgotten_at IS NULL) = $forgotten", ("$name", name), ("$at", forgotten ? DateTime.UtcNow.ToString("O") : null), ("$forgotten", forgotten)) > 0);
+        "UPDATE databases SET forgotten_at = $at WHERE name = $name AND (forgotten_at IS NULL) = $forgotten", ("$name", name),
+        ("$at", forgotten ? DateTime.UtcNow.ToString("O") : null), ("$forgotten", forgotten)) > 0);
 
     /// <summary>Takes a forgotten database away for good.</summary>
-    public void Remove(string name) => app.Write(connection => AppDatabase.Execute(connection, "DELETE FROM databases WHERE name = $name AND forgotten_at IS NOT NULL", ("$name", name)));
+    public void Remove(string name) =>
+        app.Write(connection =>
+            AppDatabase.Execute(connection, "DELETE FROM databases WHERE name = $name AND forgotten_at IS NOT NULL", ("$name", name)));
 
     public IReadOnlyList<(string Name, string Path)> All() => Read("forgotten_at IS NULL");
 

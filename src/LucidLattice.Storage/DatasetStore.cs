@@ -14,13 +14,16 @@ public sealed record UnreadableDataset(string Id, string Name, string Reason);
 /// <summary>Datasets that reports can be made from. Each save is a version; one made from an outdated version is refused.</summary>
 public sealed class DatasetStore(AppDatabase app)
 {
-    private const string Newest = "SELECT d.id, d.version, d.saved_at, d.definition, d.name FROM datasets d WHERE d.version = (SELECT max(version) FROM datasets n WHERE n.id = d.id) AND d.deleted_at IS NULL";
+    private const string Newest = "SELECT d.id, d.version, d.saved_at, d.definition, d.name FROM datasets d WHERE d.version = (SELECT "
+        + "max(version) FROM datasets n WHERE n.id = d.id) AND d.deleted_at IS NULL";
 
     /// <summary>Those that can be read.</summary>
     public IReadOnlyList<SavedDataset> List()
-        => [.. Read($"{Newest} ORDER BY d.name, d.id", Readable).OfType<SavedDataset>().Select(d => d with { Definition = WithBase(d.Definition) })];
+        => [.. Read($"{Newest} ORDER BY d.name, d.id", Readable).OfType<SavedDataset>()
+            .Select(d => d with { Definition = WithBase(d.Definition) })];
 
-    public IReadOnlyList<UnreadableDataset> Unreadable() => [.. Read($"{Newest} ORDER BY d.name, d.id", Reason).OfType<UnreadableDataset>()];
+    public IReadOnlyList<UnreadableDataset> Unreadable() =>
+        [.. Read($"{Newest} ORDER BY d.name, d.id", Reason).OfType<UnreadableDataset>()];
 
     /// <summary>A dataset as it lies in the file, whether it can be read or not; null if there is none.</summary>
     public string? Text(string id) => Read($"{Newest} AND d.id = $id", reader => reader.GetString(3), ("$id", id)).FirstOrDefault();
@@ -30,16 +33,22 @@ public sealed class DatasetStore(AppDatabase app)
 
     /// <summary>As <see cref="Find"/>, but null too for one that cannot be read.</summary>
     public SavedDataset? FindReadable(string id)
-        => Read($"{Newest} AND d.id = $id", Readable, ("$id", id)).FirstOrDefault() is { } found ? found with { Definition = WithBase(found.Definition) } : null;
+        => Read($"{Newest} AND d.id = $id", Readable, ("$id", id)).FirstOrDefault() is { } found
+            ? found with { Definition = WithBase(found.Definition) }
+            : null;
 
-    /// <summary>The dataset with the newest state of the one that it starts from filled in; without, if that is gone or starts from this one.</summary>
+    /// <summary>The dataset with the newest state of the one that it starts from filled in; without, if that is gone or starts from this
+    /// one.</summary>
     public Dataset WithBase(Dataset dataset) => WithBase(dataset, [dataset.Id]);
 
     private Dataset WithBase(Dataset dataset, HashSet<string> seen)
     {
         if (dataset.Source is not DerivedSource source) return dataset;
-        var basis = seen.Add(source.Dataset) ? Read($"{Newest} AND d.id = $id", Readable, ("$id", source.Dataset)).FirstOrDefault()?.Definition : null;
-        return dataset with { Database = basis?.Database ?? dataset.Database, Source = source with { Base = basis is null ? null : WithBase(basis, seen) } };
+        var basis = seen.Add(source.Dataset)
+            ? Read($"{Newest} AND d.id = $id", Readable, ("$id", source.Dataset)).FirstOrDefault()?.Definition
+            : null;
+        return dataset with { Database = basis?.Database ?? dataset.Database,
+            Source = source with { Base = basis is null ? null : WithBase(basis, seen) } };
     }
 
     private SavedDataset? Stored(string id) => Read($"{Newest} AND d.id = $id", Saved, ("$id", id)).FirstOrDefault();
@@ -50,7 +59,8 @@ public sealed class DatasetStore(AppDatabase app)
         app.Write(connection =>
         {
             using var taken = Command(connection, "SELECT 1 FROM datasets WHERE id = $id", ("$id", dataset.Id));
-            if (taken.ExecuteScalar() is not null) throw new SaveConflictException($"There is already a dataset with the id “{dataset.Id}”.", 0);
+            if (taken.ExecuteScalar() is not null)
+                throw new SaveConflictException($"There is already a dataset with the id “{dataset.Id}”.", 0);
             return Insert(connection, dataset, 1);
         });
         return Find(dataset.Id)!;
@@ -63,20 +73,23 @@ public sealed class DatasetStore(AppDatabase app)
     {
         using var command = Command(connection, "SELECT max(version) FROM datasets WHERE id = $id", ("$id", id));
         if (command.ExecuteScalar() is not long newest) throw new KeyNotFoundException($"There is no dataset “{id}”.");
-        if (newest != basedOn) throw new SaveConflictException($"This dataset was saved elsewhere since you opened it (version {newest}).", (int)newest);
+        if (newest != basedOn)
+            throw new SaveConflictException($"This dataset was saved elsewhere since you opened it (version {newest}).", (int)newest);
         return Insert(connection, dataset with { Id = id }, (int)newest + 1);
     });
 
     /// <summary>Takes a dataset out of the list, or puts it back. False if there is no such dataset. Reports keep their own copy.</summary>
     public bool SetDeleted(string id, bool deleted) => app.Write(connection =>
-        Execute(connection, "UPDATE datasets SET deleted_at = $at WHERE id = $id AND (deleted_at IS NULL) = $deleted", ("$id", id), ("$at", deleted ? Now() : null), ("$deleted", deleted)) > 0);
+        Execute(connection, "UPDATE datasets SET deleted_at = $at WHERE id = $id AND (deleted_at IS NULL) = $deleted", ("$id", id),
+            ("$at", deleted ? Now() : null), ("$deleted", deleted)) > 0);
 
     private static int Insert(SqliteConnection connection, Dataset dataset, int version)
     {
         // What it starts from is looked up anew each time.
         if (dataset.Source is DerivedSource source) dataset = dataset with { Source = source with { Base = null } };
         Execute(connection, "INSERT INTO datasets VALUES ($id, $version, $name, $definition, $at, NULL)",
-            ("$id", dataset.Id), ("$version", version), ("$name", dataset.Name), ("$definition", DatasetFile.Write(dataset)), ("$at", Now()));
+            ("$id", dataset.Id), ("$version", version), ("$name", dataset.Name), ("$definition", DatasetFile.Write(dataset)),
+            ("$at", Now()));
         return version;
     }
 

@@ -2,7 +2,8 @@ using Microsoft.Data.Sqlite;
 
 namespace LucidLattice.Storage;
 
-/// <summary>Numbered steps that bring the application's file from any earlier version to today's. A step is never changed once it has shipped.</summary>
+/// <summary>Numbered steps that bring the application's file from any earlier version to today's. A step is never changed once it has
+/// shipped.</summary>
 internal static class Migrations
 {
     private static readonly string[] Steps =
@@ -24,7 +25,8 @@ internal static class Migrations
             PRIMARY KEY (report_id, version));
         """,
         "CREATE TABLE secrets (name TEXT PRIMARY KEY, value BLOB NOT NULL);",
-        "CREATE TABLE datasets (id TEXT NOT NULL, version INTEGER NOT NULL, name TEXT NOT NULL, definition TEXT NOT NULL, saved_at TEXT NOT NULL, deleted_at TEXT, PRIMARY KEY (id, version));",
+        "CREATE TABLE datasets (id TEXT NOT NULL, version INTEGER NOT NULL, name TEXT NOT NULL, definition TEXT NOT NULL, saved_at TEXT "
+        + "NOT NULL, deleted_at TEXT, PRIMARY KEY (id, version));",
         "ALTER TABLE databases ADD COLUMN forgotten_at TEXT;",
     ];
 
@@ -33,7 +35,10 @@ internal static class Migrations
         using var transaction = connection.BeginTransaction(deferred: false);
         using var read = AppDatabase.Command(connection, "PRAGMA user_version");
         var version = Convert.ToInt32(read.ExecuteScalar());
-        if (version > Steps.Length) throw new InvalidOperationException($"The application's file was made by a newer version of Lucid Lattice (step {version}; this program knows {Steps.Length}).");
+        if (version > Steps.Length)
+            throw new InvalidOperationException(
+                $"The application's file was made by a newer version of Lucid Lattice (step {version}; this program knows "
+                + $"{Steps.Length}).");
         for (; version < Steps.Length; version++) AppDatabase.Execute(connection, Steps[version]);
         AppDatabase.Execute(connection, $"PRAGMA user_version = {version}");
         transaction.Commit();

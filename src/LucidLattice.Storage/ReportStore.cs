@@ -7,7 +7,8 @@ namespace LucidLattice.Storage;
 
 /// <summary>A report as the library lists it. Times are in UTC.</summary>
 /// <param name="Unreadable">Why its draft cannot be read; null if it can. Its file is kept, and can be had as it is.</param>
-public sealed record ReportEntry(string Id, string Title, string? Description, int Draft, int? Published, DateTime SavedAt, string? Unreadable = null)
+public sealed record ReportEntry(string Id, string Title, string? Description, int Draft, int? Published, DateTime SavedAt,
+    string? Unreadable = null)
 {
     /// <summary>True if the draft differs from what readers see.</summary>
     public bool HasUnpublishedChanges => Published != Draft;
@@ -29,7 +30,9 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
 
     public IReadOnlyList<ReportEntry> List() => app.Read(connection =>
     {
-        using var command = Command(connection, $"SELECT {Columns} FROM reports r JOIN report_versions v ON v.report_id = r.id AND v.version = r.draft WHERE r.deleted_at IS NULL ORDER BY v.title, r.id");
+        using var command = Command(connection,
+            $"SELECT {Columns} FROM reports r JOIN report_versions v ON v.report_id = r.id AND v.version = r.draft WHERE r.deleted_at IS "
+            + $"NULL ORDER BY v.title, r.id");
         using var reader = command.ExecuteReader();
         var found = new List<ReportEntry>();
         while (reader.Read()) found.Add(Entry(reader));
@@ -43,7 +46,8 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
     public string? DraftText(string id) => app.Read(connection =>
     {
         using var command = Command(connection,
-            "SELECT v.definition FROM reports r JOIN report_versions v ON v.report_id = r.id AND v.version = r.draft WHERE r.id = $id AND r.deleted_at IS NULL",
+            "SELECT v.definition FROM reports r JOIN report_versions v ON v.report_id = r.id AND v.version = r.draft WHERE r.id = $id "
+            + "AND r.deleted_at IS NULL",
             ("$id", id));
         return command.ExecuteScalar() as string;
     });
@@ -101,13 +105,17 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
             Insert(connection, id, next, refused ? "refused" : "draft", definition);
             if (refused) return (next, report.Draft);
             Execute(connection, "UPDATE reports SET draft = $version WHERE id = $id", ("$id", id), ("$version", next));
-            Execute(connection, "DELETE FROM report_versions WHERE report_id = $id AND kind = 'draft' AND version < $version AND version NOT IN (SELECT version FROM report_versions WHERE report_id = $id AND kind = 'draft' ORDER BY version DESC LIMIT $kept)",
+            Execute(connection,
+                "DELETE FROM report_versions WHERE report_id = $id AND kind = 'draft' AND version < $version AND version NOT IN (SELECT "
+                + "version FROM report_versions WHERE report_id = $id AND kind = 'draft' ORDER BY version DESC LIMIT $kept)",
                 ("$id", id), ("$version", next), ("$kept", DraftsKept + 1));
             return (next, next);
         });
         return version == current
             ? version
-            : throw new SaveConflictException($"This report was saved elsewhere since you opened it. Your changes are kept as version {version}; the newest one is {current}.", current);
+            : throw new SaveConflictException(
+            $"This report was saved elsewhere since you opened it. Your changes are kept as version {version}; the newest one is "
+            + $"{current}.", current);
     }
 
     /// <summary>Makes the draft what readers see, and returns its version.</summary>
@@ -123,8 +131,10 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
     private static int Publish(SqliteConnection connection, string id, int version)
     {
         var report = Head(connection, id);
-        if (report.Draft != version) throw new SaveConflictException($"The draft was saved elsewhere since (version {report.Draft}).", report.Draft);
-        Execute(connection, "UPDATE report_versions SET kind = 'published' WHERE report_id = $id AND version = $version", ("$id", id), ("$version", version));
+        if (report.Draft != version)
+            throw new SaveConflictException($"The draft was saved elsewhere since (version {report.Draft}).", report.Draft);
+        Execute(connection, "UPDATE report_versions SET kind = 'published' WHERE report_id = $id AND version = $version", ("$id", id),
+            ("$version", version));
         Execute(connection, "UPDATE reports SET published = $version WHERE id = $id", ("$id", id), ("$version", version));
         return version;
     }
@@ -133,14 +143,17 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
     public bool SetDeleted(string id, bool deleted)
     {
         var changed = app.Write(connection =>
-            Execute(connection, "UPDATE reports SET deleted_at = $at WHERE id = $id AND (deleted_at IS NULL) = $deleted", ("$id", id), ("$at", deleted ? Now() : null), ("$deleted", deleted)) > 0);
+            Execute(connection, "UPDATE reports SET deleted_at = $at WHERE id = $id AND (deleted_at IS NULL) = $deleted", ("$id", id),
+                ("$at", deleted ? Now() : null), ("$deleted", deleted)) > 0);
         Interlocked.Increment(ref _stamp);
         return changed;
     }
 
     private SavedReport? One(string id, string version) => app.Read(connection =>
     {
-        using var command = Command(connection, $"SELECT {Columns} FROM reports r JOIN report_versions v ON v.report_id = r.id AND v.version = {version} WHERE r.id = $id AND r.deleted_at IS NULL", ("$id", id));
+        using var command = Command(connection,
+            $"SELECT {Columns} FROM reports r JOIN report_versions v ON v.report_id = r.id AND v.version = {version} WHERE r.id = $id "
+            + $"AND r.deleted_at IS NULL", ("$id", id));
         using var reader = command.ExecuteReader();
         return reader.Read() ? Saved(reader) : null;
     });
@@ -152,16 +165,19 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
         try
         {
             var definition = ReportJson.Read(reader.GetString(4));
-            return new ReportEntry(reader.GetString(0), definition.Title, definition.Description, reader.GetInt32(2), published, reader.GetDateTime(5));
+            return new ReportEntry(reader.GetString(0), definition.Title, definition.Description, reader.GetInt32(2), published,
+                reader.GetDateTime(5));
         }
         catch (DefinitionFormatException e)
         {
-            return new ReportEntry(reader.GetString(0), reader.GetString(6), null, reader.GetInt32(2), published, reader.GetDateTime(5), e.Message);
+            return new ReportEntry(reader.GetString(0), reader.GetString(6), null, reader.GetInt32(2), published, reader.GetDateTime(5),
+                e.Message);
         }
     }
 
     private static SavedReport Saved(SqliteDataReader reader)
-        => new(reader.GetString(0), reader.GetInt32(1), reader.GetInt32(2), reader.IsDBNull(3) ? null : reader.GetInt32(3), ReportJson.Read(reader.GetString(4)));
+        => new(reader.GetString(0), reader.GetInt32(1), reader.GetInt32(2), reader.IsDBNull(3) ? null : reader.GetInt32(3),
+            ReportJson.Read(reader.GetString(4)));
 
     private static (int Draft, int? Published) Head(SqliteConnection connection, string id)
     {
@@ -179,7 +195,8 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
 
     private static void Insert(SqliteConnection connection, string id, int version, string kind, ReportDefinition definition)
         => Execute(connection, "INSERT INTO report_versions VALUES ($id, $version, $kind, $title, $definition, $at)",
-            ("$id", id), ("$version", version), ("$kind", kind), ("$title", definition.Title), ("$definition", ReportJson.Write(definition)), ("$at", Now()));
+            ("$id", id), ("$version", version), ("$kind", kind), ("$title", definition.Title),
+            ("$definition", ReportJson.Write(definition)), ("$at", Now()));
 
     private static string Now() => DateTime.UtcNow.ToString("yyyy-MM-dd HH:mm:ss.fff", System.Globalization.CultureInfo.InvariantCulture);
 }

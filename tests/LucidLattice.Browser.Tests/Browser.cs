@@ -9,10 +9,12 @@ using Xunit;
 
 namespace LucidLattice.Browser.Tests;
 
-/// <summary>The real server with fresh demo data, and a real browser in front of it. Everything waits for conditions, never for time.</summary>
+/// <summary>The real server with fresh demo data, and a real browser in front of it. Everything waits for conditions, never for
+/// time.</summary>
 public sealed class Browser : IAsyncLifetime
 {
-    /// <summary>The name of the collection that all tests are in: browsers side by side would wait for each other, and time out for no fault of anybody.</summary>
+    /// <summary>The name of the collection that all tests are in: browsers side by side would wait for each other, and time out for no
+    /// fault of anybody.</summary>
     public const string OneAtATime = "one browser at a time";
 
     private readonly string _folder = Directory.CreateTempSubdirectory("lattice-").FullName;
@@ -28,7 +30,9 @@ public sealed class Browser : IAsyncLifetime
     {
         await _app.StartAsync();
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--no-first-run", "--window-size=1280,1000", $"--user-data-dir={Path.Combine(_folder, "profile")}");
+        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-background-networking",
+            "--disable-component-update", "--disable-sync", "--no-first-run", "--window-size=1280,1000",
+            $"--user-data-dir={Path.Combine(_folder, "profile")}");
         options.SetLoggingPreference(LogType.Browser, LogLevel.All);
         _driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin/chromedriver"), options);
     }
@@ -47,7 +51,8 @@ public sealed class Browser : IAsyncLifetime
     public T Until<T>(Func<T?> step, string what)
     {
         var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(20)) { Message = what };
-        wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException), typeof(ElementClickInterceptedException), typeof(ElementNotInteractableException));
+        wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException),
+            typeof(ElementClickInterceptedException), typeof(ElementNotInteractableException));
         return wait.Until(_ => step())!;
     }
 
@@ -57,10 +62,14 @@ public sealed class Browser : IAsyncLifetime
     public void Click(string css) => Until(() => { Driver.FindElement(By.CssSelector(css)).Click(); return true; }, css);
 
     /// <summary>Clicks the element of a kind that says something.</summary>
-    public void ClickText(string tag, string text) => Until(() => { Driver.FindElement(By.XPath($"//{tag}[contains(normalize-space(.), \"{text}\")]")).Click(); return true; }, $"{tag} “{text}”");
+    public void ClickText(string tag, string text) =>
+        Until(() => { Driver.FindElement(By.XPath($"//{tag}[contains(normalize-space(.), \"{text}\")]")).Click(); return true; },
+            $"{tag} “{text}”");
 
     /// <summary>Waits until an element says something.</summary>
-    public void Says(string css, string text) => Until(() => Driver.FindElements(By.CssSelector(css)).Any(e => (e.Text.Length > 0 ? e.Text : e.GetDomProperty("textContent") ?? "").Contains(text)), $"{css} says “{text}”");
+    public void Says(string css, string text) =>
+        Until(() => Driver.FindElements(By.CssSelector(css))
+            .Any(e => (e.Text.Length > 0 ? e.Text : e.GetDomProperty("textContent") ?? "").Contains(text)), $"{css} says “{text}”");
 
     public void Gone(string css) => Until(() => Driver.FindElements(By.CssSelector(css)).Count == 0, $"{css} is gone");
 
@@ -109,5 +118,6 @@ public sealed class Browser : IAsyncLifetime
     }
 
     /// <summary>What the browser complained about since the last look: refused styles and scripts, failed requests, errors.</summary>
-    public IReadOnlyList<string> Complaints() => [.. Driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level >= LogLevel.Warning).Select(l => l.Message)];
+    public IReadOnlyList<string> Complaints() =>
+        [.. Driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level >= LogLevel.Warning).Select(l => l.Message)];
 }

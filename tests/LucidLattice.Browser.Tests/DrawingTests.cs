@@ -47,7 +47,8 @@ public sealed class DrawingTests(Browser browser) : IClassFixture<Browser>
             new RectItem(150, 60, 40, 20, "#4E6470", "#1F2A30", 3),
             new GroupItem([square], Transform.Rotate(30).Then(Transform.Move(40, 100))),
             new GroupItem([square, square with { X = 12, Y = 12, Fill = "#B3261E" }], Transform.Move(60, 105), 0.4),
-            new GroupItem([square with { Width = 60 }], Transform.Scale(0.5, 1.5).Then(Transform.Move(105, 105)), Clip: new DrawPath().Arc(30, 12, 12, 0, 360).Close()),
+            new GroupItem([square with { Width = 60 }], Transform.Scale(0.5, 1.5).Then(Transform.Move(105, 105)),
+            Clip: new DrawPath().Arc(30, 12, 12, 0, 360).Close()),
             photo,
             photo with { X = 205, Y = 112, Width = 20, Height = 50 },
             new FigureItem("a figure", [new RectItem(10, 150, 60, 30, "#3C7D46")]),
@@ -64,7 +65,8 @@ public sealed class DrawingTests(Browser browser) : IClassFixture<Browser>
         Assert.Equal(0, Different(FromBrowser(items), pdf));
         // What is drawn in one and not in the other is seen, whatever it is.
         for (var i = 0; i < items.Count; i++)
-            Assert.True(Different(FromBrowser([.. items.Where((_, at) => at != i)]), pdf) > 20, $"{items[i].GetType().Name}, number {i}, is not missed");
+            Assert.True(Different(FromBrowser([.. items.Where((_, at) => at != i)]), pdf) > 20,
+                $"{items[i].GetType().Name}, number {i}, is not missed");
     }
 
     [Fact]
@@ -84,9 +86,11 @@ public sealed class DrawingTests(Browser browser) : IClassFixture<Browser>
         System.Runtime.InteropServices.Marshal.Copy(noise, 0, bitmap.GetPixels(), noise.Length);
         var image = bitmap.Encode(SKEncodedImageFormat.Png, 100).ToArray();
         // Read twice, as from two reports: it is the content that counts.
-        IReadOnlyList<DrawItem> Times(int count) => [.. Enumerable.Range(0, count).Select(i => new ImageItem(i * 10, 0, 50, 50, ImageContent.Of([.. image]), "noise"))];
+        IReadOnlyList<DrawItem> Times(int count) =>
+            [.. Enumerable.Range(0, count).Select(i => new ImageItem(i * 10, 0, 50, 50, ImageContent.Of([.. image]), "noise"))];
         Assert.True(Pdf(Times(8)).Length < Pdf(Times(1)).Length * 1.1);
-        var (one, many) = (SvgWriter.Write(new PageDrawing(Width, Height, Times(1)), ""), SvgWriter.Write(new PageDrawing(Width, Height, Times(8)), ""));
+        var (one, many) =
+            (SvgWriter.Write(new PageDrawing(Width, Height, Times(1)), ""), SvgWriter.Write(new PageDrawing(Width, Height, Times(8)), ""));
         Assert.True(many.Length < one.Length * 1.1);
     }
 
@@ -144,7 +148,8 @@ public sealed class DrawingTests(Browser browser) : IClassFixture<Browser>
             over.innerHTML = arguments[0];
             document.body.append(over);
             """, svg);
-        browser.Driver.ExecuteAsyncScript("const done = arguments[0]; document.fonts.ready.then(() => requestAnimationFrame(() => requestAnimationFrame(done)))");
+        browser.Driver.ExecuteAsyncScript(
+            "const done = arguments[0]; document.fonts.ready.then(() => requestAnimationFrame(() => requestAnimationFrame(done)))");
         var picture = ((ITakesScreenshot)browser.Find("#drawn svg")).GetScreenshot().AsByteArray;
         return SKBitmap.Decode(picture);
     }

@@ -60,7 +60,8 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.Driver.Navigate().Back();
         _browser.Gone("nav[aria-label=Trail]");
         using var client = new HttpClient();
-        var pdf = await client.GetByteArrayAsync(_browser.Until(() => _browser.Driver.FindElement(By.LinkText("Download PDF")).GetDomProperty("href"), "PDF"));
+        var pdf = await client.GetByteArrayAsync(
+            _browser.Until(() => _browser.Driver.FindElement(By.LinkText("Download PDF")).GetDomProperty("href"), "PDF"));
         Assert.Equal("%PDF-"u8.ToArray(), pdf[..5]);
         _browser.HasNoComplaints();
     }
@@ -92,7 +93,8 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.Find("[data-field=delay_minutes]").SendKeys(Keys.Enter);
         _browser.ClickText("li", "As a column of the rows");
         _browser.Find("[aria-label='heading Delay minutes']");
-        new Actions(_browser.Driver).ClickAndHold(_browser.Find("[data-field=delay_cause]")).MoveByOffset(20, 0).MoveToElement(_browser.Find("[data-band=detail]")).MoveByOffset(2, 2).Perform();
+        new Actions(_browser.Driver).ClickAndHold(_browser.Find("[data-field=delay_cause]")).MoveByOffset(20, 0)
+            .MoveToElement(_browser.Find("[data-band=detail]")).MoveByOffset(2, 2).Perform();
         _browser.Says("[data-band=pageHeader]", "has no row to take a value from");
         _browser.Says("[data-band=groupHeader1]", "3×");
         new Actions(_browser.Driver).Release().Perform();
@@ -153,7 +155,8 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.Says(".drawing", "to 30 June 2025");
         _browser.Until(() => _browser.Driver.Url.Contains("to=2025-06-30"), "the address holds the date");
         _browser.ClickText("nav[@aria-label='In this report']//button", "June 2025");
-        _browser.Until(() => !_browser.Find("[data-testid=page-of]").Text.StartsWith("Page 1 of", StringComparison.Ordinal), "another page");
+        _browser.Until(() => !_browser.Find("[data-testid=page-of]").Text.StartsWith("Page 1 of", StringComparison.Ordinal),
+            "another page");
         _browser.Driver.Navigate().Refresh();
         _browser.Says(".drawing", "to 30 June 2025");
         _browser.Driver.Navigate().Back();
@@ -166,7 +169,8 @@ public sealed class JourneyTests : IClassFixture<Browser>
     {
         _browser.Go("/read/bookings-by-route");
         _browser.Find(".linked");
-        void Type(string name, string text) => _browser.Find($"input[name={name}]").SendKeys(Keys.Control + "a" + Keys.Null + text + Keys.Enter);
+        void Type(string name, string text) =>
+            _browser.Find($"input[name={name}]").SendKeys(Keys.Control + "a" + Keys.Null + text + Keys.Enter);
 
         // Ctrl+F looks into the whole report; Enter goes from place to place, Escape back to the outline.
         _browser.Press(Keys.Control, "f");
@@ -195,10 +199,19 @@ public sealed class JourneyTests : IClassFixture<Browser>
     public async Task Slow_work_shows_how_far_it_is_and_can_be_stopped()
     {
         // SQL by hand that works long for every row.
-        const string Sql = "SELECT b.region, b.people FROM bookings_in_full b WHERE (WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 4000 + b.booking_id % 2) SELECT max(i) FROM n) > 0";
-        var definition = """{"format":"lucid-lattice/report","version":1,"title":"Patience","datasets":[{"id":"d","name":"Rows","database":"skerravoe","source":{"type":"query","sql":"SQL"},"fields":[{"name":"region","type":"text"},{"name":"people","type":"whole"}]}],"sheets":[{"id":"s","name":"R","sections":[{"id":"s1","dataset":"d","reportHeader":{"parts":[{"id":"p","height":20,"elements":[{"type":"text","id":"t","width":200,"height":14,"text":"{{ count(*) }}"}]}]}}]}]}""".Replace("SQL", Sql);
+        const string Sql = "SELECT b.region, b.people FROM bookings_in_full b WHERE (WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT "
+            + "i + 1 FROM n WHERE i < 4000 + b.booking_id % 2) SELECT max(i) FROM n) > 0";
+        var definition = """
+            {"format":"lucid-lattice/report","version":1,"title":"Patience","datasets":[
+              {"id":"d","name":"Rows","database":"skerravoe","source":{"type":"query","sql":"SQL"},
+               "fields":[{"name":"region","type":"text"},{"name":"people","type":"whole"}]}],
+             "sheets":[{"id":"s","name":"R","sections":[{"id":"s1","dataset":"d","reportHeader":{"parts":[
+               {"id":"p","height":20,"elements":[
+                 {"type":"text","id":"t","width":200,"height":14,"text":"{{ count(*) }}"}]}]}}]}]}
+            """.Replace("SQL", Sql);
         using var client = new HttpClient();
-        var made = await client.PostAsync(_browser.Address + "/api/reports", new StringContent("{\"definition\":" + definition + "}", System.Text.Encoding.UTF8, "application/json"));
+        var made = await client.PostAsync(_browser.Address + "/api/reports",
+            new StringContent("{\"definition\":" + definition + "}", System.Text.Encoding.UTF8, "application/json"));
         Assert.True(made.IsSuccessStatusCode, await made.Content.ReadAsStringAsync());
 
         _browser.Go("/read/patience?~draft=1");
@@ -215,31 +228,52 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.Says("main", "Stopped");
     }
 
-    /// <summary>What the server measured is what the browser draws, letter for letter, with kerning, stand-in fonts and both directions.</summary>
+    /// <summary>What the server measured is what the browser draws, letter for letter, with kerning, stand-in fonts and both
+    /// directions.</summary>
     [Fact]
     public async Task Browser_and_server_agree_on_the_width_of_texts()
     {
-        string[] texts = ["AVATAR To We Yes. «Ty» – fi ffi 1,234.50", "Ωμέγα Άλφα, Τώρα", "Север: Гудок, Ушёл", "Ferry שלום עולם (2025) to the port", "مرحبا بالعالم 12 Voe", "Café e\u0301te\u0301 o\u0308"];
+        string[] texts = ["AVATAR To We Yes. «Ty» – fi ffi 1,234.50", "Ωμέγα Άλφα, Τώρα", "Север: Гудок, Ушёл",
+            "Ferry שלום עולם (2025) to the port", "مرحبا بالعالم 12 Voe", "Café e\u0301te\u0301 o\u0308"];
         var fonts = new[] { ("sans", false), ("sans", true), ("serif", false), ("mono", false) };
-        var elements = texts.SelectMany((text, i) => fonts.Select((font, j) => new { type = "text", id = $"t{i}{j}", y = (i * 4 + j) * 18, width = 500, height = 14, text, style = new { font = font.Item1, bold = font.Item2 } })).ToArray();
-        var definition = new { format = "lucid-lattice/report", version = 1, title = "Widths", sheets = new[] { new { id = "s", name = "S", sections = new[] { new { id = "s1", reportHeader = new { parts = new[] { new { id = "p", height = 500, elements } } } } } } } };
+        var elements = texts.SelectMany(
+            (text, i) =>
+            fonts.Select(
+                (font, j) =>
+                new { type = "text", id = $"t{i}{j}", y = (i * 4 + j) * 18, width = 500, height = 14, text,
+                    style = new { font = font.Item1, bold = font.Item2 } })).ToArray();
+        var definition = new { format = "lucid-lattice/report", version = 1, title = "Widths",
+            sheets = new[]
+            { new { id = "s", name = "S",
+            sections = new[] { new { id = "s1", reportHeader = new { parts = new[] { new { id = "p", height = 500, elements } } } } } } } };
         using var client = new HttpClient();
-        Assert.True((await System.Net.Http.Json.HttpClientJsonExtensions.PostAsJsonAsync(client, _browser.Address + "/api/reports", new { definition })).IsSuccessStatusCode);
+        Assert.True(
+            (await System.Net.Http.Json.HttpClientJsonExtensions.PostAsJsonAsync(client, _browser.Address + "/api/reports",
+            new { definition })).IsSuccessStatusCode);
         _browser.Go("/read/widths?~draft=1");
         _browser.Says(".drawing", "Voe");
         var measured = (IReadOnlyCollection<object>)_browser.Driver.ExecuteAsyncScript("""
             const done = arguments[arguments.length - 1];
-            document.fonts.ready.then(() => Promise.all([...document.fonts].map(f => f.load()))).then(() => requestAnimationFrame(() => done([...document.querySelectorAll('.drawing text')].map(t =>
-                [t.getAttribute('font-family'), t.getAttribute('font-weight') ?? '', t.getAttribute('font-size'), t.textContent, t.getComputedTextLength()].join('\t')))));
+            const loaded = document.fonts.ready.then(() => Promise.all([...document.fonts].map(f => f.load())));
+            const font = t => ['family', 'weight', 'size'].map(part => t.getAttribute('font-' + part) ?? '');
+            const measure = () => [...document.querySelectorAll('.drawing text')].map(t =>
+                [...font(t), t.textContent, t.getComputedTextLength()].join('\t'));
+            loaded.then(() => requestAnimationFrame(() => done(measure())));
             """)!;
         var typesetter = new Output.Typesetting.SkiaTypesetter();
         Assert.True(measured.Count > texts.Length * fonts.Length);
         foreach (var line in measured.Cast<string>())
         {
-            var (family, bold, size, text, width) = line.Split('\t') is [var a, var b, var c, var d, var e] ? (a, b == "700", double.Parse(c, System.Globalization.CultureInfo.InvariantCulture), d, double.Parse(e, System.Globalization.CultureInfo.InvariantCulture)) : default;
+            var (family, bold, size, text, width) = line.Split('\t') is [var a, var b, var c, var d, var e]
+                ? (a, b == "700", double.Parse(c, System.Globalization.CultureInfo.InvariantCulture), d,
+                double.Parse(e, System.Globalization.CultureInfo.InvariantCulture))
+                : default;
             var standIn = family is "Noto Sans Hebrew" or "Noto Sans Arabic" ? family : null;
-            var font = new Core.Drawing.Font(family switch { "Noto Serif" => Core.Definitions.FontFamily.Serif, "Noto Sans Mono" => Core.Definitions.FontFamily.Mono, _ => Core.Definitions.FontFamily.Sans }, size, bold, StandIn: standIn);
-            Assert.True(Math.Abs(typesetter.Spans(font, text).Sum(s => s.Width) - width) < 0.005 * width + 0.02, $"“{text}” in {family}: measured {typesetter.Spans(font, text).Sum(s => s.Width)}, drawn {width}");
+            var font = new Core.Drawing.Font(
+                family switch { "Noto Serif" => Core.Definitions.FontFamily.Serif, "Noto Sans Mono" => Core.Definitions.FontFamily.Mono,
+                _ => Core.Definitions.FontFamily.Sans }, size, bold, StandIn: standIn);
+            Assert.True(Math.Abs(typesetter.Spans(font, text).Sum(s => s.Width) - width) < 0.005 * width + 0.02,
+                $"“{text}” in {family}: measured {typesetter.Spans(font, text).Sum(s => s.Width)}, drawn {width}");
         }
     }
 
@@ -292,7 +326,9 @@ public sealed class JourneyTests : IClassFixture<Browser>
         foreach (var table in new[] { "sailings", "routes", "regions", "ticket classes" })
         {
             _browser.ClickText("button", "Add a table");
-            _browser.Until(() => { _browser.Driver.FindElement(By.XPath($"//li[starts-with(normalize-space(.), '{table}') and not(contains(., 'view'))]")).Click(); return true; }, table);
+            _browser.Until(
+                () => { _browser.Driver.FindElement(
+                By.XPath($"//li[starts-with(normalize-space(.), '{table}') and not(contains(., 'view'))]")).Click(); return true; }, table);
             _browser.Find($"[data-table='{table.Replace(' ', '_')}']");
             _browser.Gone(".MuiPopover-root");
         }
@@ -304,9 +340,11 @@ public sealed class JourneyTests : IClassFixture<Browser>
         // A condition in a sentence, its value picked from the data.
         _browser.ClickText("button", "Add a condition");
         _browser.Click("[aria-label^='Field:']");
-        _browser.Until(() => { _browser.Driver.FindElements(By.CssSelector("li")).First(l => l.Text == "ticket class").Click(); return true; }, "the field ticket class");
+        _browser.Until(() => { _browser.Driver.FindElements(By.CssSelector("li")).First(l => l.Text == "ticket class").Click(); return true;
+            }, "the field ticket class");
         _browser.Click("[aria-label^='Operator:']");
-        _browser.Until(() => { _browser.Driver.FindElements(By.CssSelector("li")).First(l => l.Text == "is").Click(); return true; }, "operator is");
+        _browser.Until(() => { _browser.Driver.FindElements(By.CssSelector("li")).First(l => l.Text == "is").Click(); return true; },
+            "operator is");
         _browser.Click("[aria-label^='Value:']");
         _browser.ClickText("li", "Group");
         _browser.Until(() => !_browser.Find("footer").Text.Contains("62,843"), "fewer rows");
@@ -366,7 +404,8 @@ public sealed class JourneyTests : IClassFixture<Browser>
         void Choose(string blank, string choice)
         {
             _browser.Click($"[aria-label^='{blank}:']");
-            _browser.Until(() => { _browser.Driver.FindElements(By.CssSelector("li")).First(l => l.Text == choice).Click(); return true; }, choice);
+            _browser.Until(() => { _browser.Driver.FindElements(By.CssSelector("li")).First(l => l.Text == choice).Click(); return true; },
+                choice);
             _browser.Gone(".MuiPopover-root");
         }
         _browser.Go("/data/sailings-with-income");
@@ -391,7 +430,9 @@ public sealed class JourneyTests : IClassFixture<Browser>
         // A field is called otherwise; the report follows without being told.
         _browser.Go("/data/sailings-with-income");
         _browser.ClickText("section[@aria-label='Fields']//button", "Vessel");
-        var name = _browser.Until(() => _browser.Driver.FindElement(By.XPath("//label[contains(., 'Name in expressions')]/following-sibling::div//input")), "its name");
+        var name = _browser.Until(
+            () => _browser.Driver.FindElement(By.XPath("//label[contains(., 'Name in expressions')]/following-sibling::div//input")),
+            "its name");
         name.SendKeys(Keys.Control + "a" + Keys.Null + "ship" + Keys.Enter);
         _browser.Says("[class*=notistack]", "Renamed in Sailings by outcome, Sailings with income");
         _browser.Says("section[aria-label='Used by']", "up to date");
@@ -452,7 +493,9 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.Choose("route", "Route", "holm");
         _browser.Find("[data-band=detail] svg");
         // Somebody else saves the same report meanwhile.
-        _browser.Driver.ExecuteAsyncScript("const done = arguments[0]; fetch('/api/reports/sailings-in-detail/rename', { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ title: 'Sailings in detail' }) }).then(() => done());");
+        _browser.Driver.ExecuteAsyncScript(
+            "const done = arguments[0]; fetch('/api/reports/sailings-in-detail/rename', { method: 'POST', headers: { 'Content-Type': "
+            + "'application/json' }, body: JSON.stringify({ title: 'Sailings in detail' }) }).then(() => done());");
         _browser.Click("[aria-label='heading Delay, min']");
         _browser.Press(Keys.Delete);
         _browser.Gone("[aria-label='heading Delay, min']");
@@ -540,7 +583,9 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.Driver.ExecuteScript(File.ReadAllText(Path.Combine(folder.FullName, "web/node_modules/axe-core/axe.min.js")));
         var findings = (IReadOnlyCollection<object>)_browser.Driver.ExecuteAsyncScript("""
             const done = arguments[arguments.length - 1];
-            axe.run().then(r => done(r.violations.filter(v => v.impact === 'serious' || v.impact === 'critical').map(v => `${v.id}: ${v.nodes.map(n => n.html.slice(0, 260)).slice(0, 6).join(' | ')}`)));
+            const isGrave = v => v.impact === 'serious' || v.impact === 'critical';
+            const words = v => `${v.id}: ${v.nodes.map(n => n.html.slice(0, 260)).slice(0, 6).join(' | ')}`;
+            axe.run().then(r => done(r.violations.filter(isGrave).map(words)));
             """)!;
         Assert.True(findings.Count == 0, string.Join("\n", findings));
     }

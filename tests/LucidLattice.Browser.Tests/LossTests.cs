@@ -87,7 +87,9 @@ public sealed class LossTests : IClassFixture<Browser>
     {
         var field = _browser.Until(() =>
         {
-            var labels = _browser.Driver.FindElements(By.XPath($"//aside//label[normalize-space(.)='{setting}']/following-sibling::div//*[self::input or self::textarea][not(@aria-hidden)]"));
+            var labels = _browser.Driver.FindElements(
+                By.XPath($"//aside//label[normalize-space(.)='{setting}']/following-sibling::div//*[self::input or "
+                + $"self::textarea][not(@aria-hidden)]"));
             if (labels.Count > 0) return labels[0];
             _browser.Driver.FindElement(By.XPath("//aside//button[contains(., 'Title') or contains(., 'Words')]")).Click();
             return null;
@@ -100,9 +102,12 @@ public sealed class LossTests : IClassFixture<Browser>
     /// <summary>Every gesture is answered a good second later, as by a busy server.</summary>
     private void SlowAnswers() => _browser.Driver.ExecuteScript("""
         const real = window.fetch;
-        window.fetch = (url, options) => String(url).endsWith('/compose') ? new Promise(r => setTimeout(r, 1200)).then(() => real(url, options)) : real(url, options);
+        const later = () => new Promise(r => setTimeout(r, 1200));
+        window.fetch = (url, options) =>
+            String(url).endsWith('/compose') ? later().then(() => real(url, options)) : real(url, options);
         """);
 
     /// <summary>Goes to an address of the application within the page, as a link does.</summary>
-    private void Visit(string path) => _browser.Driver.ExecuteScript("history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", path);
+    private void Visit(string path) =>
+        _browser.Driver.ExecuteScript("history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", path);
 }

@@ -16,7 +16,8 @@ namespace LucidLattice.Core.Tests;
 /// <summary>Things that have to say the same: outputs among each other, drawings and their numbers, decimals here and elsewhere.</summary>
 public class AgreementTests
 {
-    /// <summary>Outside reference: DuckDB evaluates the same sums, products and comparisons of decimals (division left out: ours keeps 28 digits, its is a double).</summary>
+    /// <summary>Outside reference: DuckDB evaluates the same sums, products and comparisons of decimals (division left out: ours keeps 28
+    /// digits, its is a double).</summary>
     [Fact]
     public void Decimal_arithmetic_agrees_with_DuckDB()
     {
@@ -43,7 +44,8 @@ public class AgreementTests
         }
     }
 
-    /// <summary>The same drawing goes to both: what the browser shows is what is printed. Read back with an XML parser and PdfPig 0.1.16.</summary>
+    /// <summary>The same drawing goes to both: what the browser shows is what is printed. Read back with an XML parser and PdfPig
+    /// 0.1.16.</summary>
     [Fact]
     public void SVG_and_PDF_say_the_same_on_every_page()
     {
@@ -54,8 +56,10 @@ public class AgreementTests
         for (var page = 1; page <= run.PageCount; page++)
         {
             var svg = XDocument.Parse(SvgWriter.Write(run.Page(page), ""));
-            var shown = svg.Descendants().Where(e => e.Name.LocalName == "text").SelectMany(e => e.Value.Where(c => !char.IsWhiteSpace(c))).Order();
-            Assert.Equal(string.Concat(shown), string.Concat(pdf.GetPage(page).Letters.SelectMany(l => l.Value).Where(c => !char.IsWhiteSpace(c)).Order()));
+            var shown = svg.Descendants().Where(e => e.Name.LocalName == "text").SelectMany(e => e.Value.Where(c => !char.IsWhiteSpace(c)))
+                .Order();
+            Assert.Equal(string.Concat(shown),
+                string.Concat(pdf.GetPage(page).Letters.SelectMany(l => l.Value).Where(c => !char.IsWhiteSpace(c)).Order()));
             Assert.Empty(pdf.GetPage(page).GetAnnotations());
         }
     }
@@ -65,7 +69,8 @@ public class AgreementTests
     {
         decimal[] numbers = [5, -2.5m, 0, 10, 7.25m];
         var chart = new ChartElement { Id = "c", Width = 400, Height = 200, Category = "k", Value = "sum(n)" };
-        var report = Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 210, chart)) }, new Field { Name = "k", Type = DataType.Text }, new Field { Name = "n", Type = DataType.Decimal, Scale = 2 });
+        var report = Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 210, chart)) },
+            new Field { Name = "k", Type = DataType.Text }, new Field { Name = "n", Type = DataType.Decimal, Scale = 2 });
         var page = Workshop.Run(report, new MemoryRows([.. numbers.Select((n, i) => new[] { Value.Of("k" + i), Value.Of(n) })])).Page(1);
         var bars = page.Flatten().OfType<RectItem>().OrderBy(b => b.X).ToList();
         var unit = bars[3].Height / 10;
@@ -75,13 +80,16 @@ public class AgreementTests
         Assert.Single(bars.Select(b => Math.Round(b.Width, 6)).Distinct());
     }
 
-    /// <summary>Common knowledge, no published source: Swedish sorts å, ä, ö after z; English sorts them with a and o. German writes a decimal comma.</summary>
+    /// <summary>Common knowledge, no published source: Swedish sorts å, ä, ö after z; English sorts them with a and o. German writes a
+    /// decimal comma.</summary>
     [Theory]
     [InlineData("sv-SE", "Arn,Zeta,Ängö,Öland")]
     [InlineData("en-GB", "Ängö,Arn,Öland,Zeta")]
     public void The_language_of_the_report_decides_the_order_of_groups(string language, string expected)
     {
-        var section = new Section { Id = "s", Levels = [new Level { Id = "l", Name = "Place", By = "name", Header = Workshop.Band(Workshop.Part("p", 20, new TextElement { Id = "t", Width = 200, Text = "{{ name }}" })) }] };
+        var section = new Section { Id = "s",
+            Levels = [new Level { Id = "l", Name = "Place", By = "name",
+            Header = Workshop.Band(Workshop.Part("p", 20, new TextElement { Id = "t", Width = 200, Text = "{{ name }}" })) }] };
         var report = Workshop.Report(section, new Field { Name = "name", Type = DataType.Text }) with { Language = language };
         var run = Workshop.Run(report, new MemoryRows([.. new[] { "Zeta", "Öland", "Arn", "Ängö" }.Select(n => new[] { Value.Of(n) })]));
         Assert.Equal(expected, string.Join(",", run.Page(1).Texts().Select(t => t.Text)));
@@ -91,19 +99,26 @@ public class AgreementTests
     public void The_language_of_the_report_decides_how_figures_and_dates_are_written()
     {
         var text = new TextElement { Id = "t", Width = 400, Text = "{{ 1234.5 }} {{ DATE '2025-03-01' | d. MMMM yyyy }}" };
-        var report = Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 20, text)) }) with { Language = "de-DE" };
+        var report = Workshop.Report(
+            new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 20, text)) }) with { Language = "de-DE" };
         Assert.Equal("1.234,5 1. März 2025", Workshop.Run(report, new MemoryRows()).Page(1).Texts().Single().Text);
     }
 
     [Fact]
     public void A_group_without_a_key_is_a_group_like_others()
     {
-        var section = new Section { Id = "s", Levels = [new Level { Id = "l", Name = "Kind", By = "k", Footer = Workshop.Band(Workshop.Part("p", 20, new TextElement { Id = "t", Width = 200, Text = "{{ count(*) }}" })) }] };
-        var run = Workshop.Run(Workshop.Report(section, new Field { Name = "k", Type = DataType.Text }), new MemoryRows([Value.Null], [Value.Of("a")], [Value.Null]));
+        var section = new Section { Id = "s",
+            Levels = [new Level { Id = "l", Name = "Kind", By = "k",
+            Footer = Workshop.Band(Workshop.Part("p", 20, new TextElement { Id = "t", Width = 200, Text = "{{ count(*) }}" })) }] };
+        var run = Workshop.Run(Workshop.Report(section, new Field { Name = "k", Type = DataType.Text }),
+            new MemoryRows([Value.Null], [Value.Of("a")], [Value.Null]));
         using var stream = new MemoryStream();
         RunJson.Write(run, stream, CancellationToken.None);
         using var json = System.Text.Json.JsonDocument.Parse(stream.ToArray());
-        var groups = json.RootElement.GetProperty("report").GetProperty("groups").EnumerateArray().Select(g => (g.GetProperty("key").GetString(), g.GetProperty("rows").GetInt32(), g.GetProperty("totals").GetProperty("t").GetInt32())).ToList();
+        var groups = json.RootElement.GetProperty("report").GetProperty("groups").EnumerateArray()
+            .Select(g =>
+            (g.GetProperty("key").GetString(), g.GetProperty("rows").GetInt32(), g.GetProperty("totals").GetProperty("t").GetInt32()))
+                .ToList();
         Assert.Equal([("a", 1, 1), (null, 2, 2)], groups);
     }
 
@@ -111,8 +126,10 @@ public class AgreementTests
     public void Repeated_headers_that_would_fill_the_page_are_not_repeated()
     {
         var high = Workshop.Part("p", 300, new TextElement { Id = "t", Width = 200, Text = "High" }) with { Repeat = true };
-        var section = new Section { Id = "s", Levels = [new Level { Id = "l", Name = "Kind", By = "k", Header = Workshop.Band(high) }], Detail = Workshop.Band(Workshop.Part("d", 20, new TextElement { Id = "e", Width = 200, Text = "row" })) };
-        var report = Workshop.Report(section, new Field { Name = "k", Type = DataType.Text }) with { Page = new PageSetup { Height = 500, Top = 20, Bottom = 20 } };
+        var section = new Section { Id = "s", Levels = [new Level { Id = "l", Name = "Kind", By = "k", Header = Workshop.Band(high) }],
+            Detail = Workshop.Band(Workshop.Part("d", 20, new TextElement { Id = "e", Width = 200, Text = "row" })) };
+        var report = Workshop.Report(section,
+            new Field { Name = "k", Type = DataType.Text }) with { Page = new PageSetup { Height = 500, Top = 20, Bottom = 20 } };
         var run = Workshop.Run(report, new MemoryRows([.. Enumerable.Range(0, 60).Select(_ => new[] { Value.Of("a") })]));
         var texts = Enumerable.Range(1, run.PageCount).SelectMany(p => run.Page(p).Texts()).Select(t => t.Text).ToList();
         Assert.Equal((1, 60), (texts.Count(t => t == "High"), texts.Count(t => t == "row")));

@@ -9,17 +9,21 @@ namespace LucidLattice.Core.Tests;
 
 public class ChartTests
 {
-    private static readonly Field[] Fields = [new() { Name = "place", Type = DataType.Text }, new() { Name = "kind", Type = DataType.Text }, new() { Name = "n", Type = DataType.Decimal, Scale = 2 }];
+    private static readonly Field[] Fields = [new() { Name = "place", Type = DataType.Text }, new() { Name = "kind", Type = DataType.Text },
+        new() { Name = "n", Type = DataType.Decimal, Scale = 2 }];
 
-    /// <summary>Common practice, no published source: charts of groups add up to their subtotals, and all of them to the grand total.</summary>
+    /// <summary>Common practice, no published source: charts of groups add up to their subtotals, and all of them to the grand
+    /// total.</summary>
     [Fact]
     public void Charts_of_groups_add_up_to_the_subtotals_and_to_the_grand_total()
     {
         var run = Workshop.Run(Workshop.DemoReport("route-performance"));
         var data = run.First();
         var chart = data.Plan.Charts.Single(c => c.Id == "ch2");
-        var footer = data.Plan.Bands[new BandPlace(BandKind.GroupFooter, 1)].SelectMany(p => p.Elements).OfType<TextPlan>().Single(e => e.Id == "rfe").OnlyValue!;
-        var grand = data.Plan.Bands[new BandPlace(BandKind.ReportFooter)].SelectMany(p => p.Elements).OfType<TextPlan>().Single(e => e.Id == "gfe").OnlyValue!;
+        var footer = data.Plan.Bands[new BandPlace(BandKind.GroupFooter, 1)].SelectMany(p => p.Elements).OfType<TextPlan>()
+            .Single(e => e.Id == "rfe").OnlyValue!;
+        var grand = data.Plan.Bands[new BandPlace(BandKind.ReportFooter)].SelectMany(p => p.Elements).OfType<TextPlan>()
+            .Single(e => e.Id == "gfe").OnlyValue!;
         var sum = 0m;
         var frame = data.NewFrame();
         for (var region = 0; region < data.Tree.Levels[1].Count; region++)
@@ -32,7 +36,8 @@ public class ChartTests
         Assert.Equal(frame.Try(grand).Decimal, sum);
     }
 
-    /// <summary>Common practice, no published source: the total of the report that a click opens is the number of the clicked mark.</summary>
+    /// <summary>Common practice, no published source: the total of the report that a click opens is the number of the clicked
+    /// mark.</summary>
     [Fact]
     public void The_target_of_a_click_totals_the_clicked_mark()
     {
@@ -45,7 +50,8 @@ public class ChartTests
                 var target = Workshop.Run(Workshop.DemoReport(action.Report), null, [.. action.Values.Select(v => (v.Key, v.Value))]);
                 Assert.Equal(mark.Rows, target.First().Tree.Order.Length);
                 var total = chart.Id == "ch1" ? "g3" : "g7";
-                var value = target.First().Plan.Bands[new BandPlace(BandKind.ReportFooter)].SelectMany(p => p.Elements).OfType<TextPlan>().Single(e => e.Id == total).OnlyValue!;
+                var value = target.First().Plan.Bands[new BandPlace(BandKind.ReportFooter)].SelectMany(p => p.Elements).OfType<TextPlan>()
+                    .Single(e => e.Id == total).OnlyValue!;
                 Assert.Equal(mark.Value, target.First().NewFrame().Try(value));
             }
     }
@@ -57,9 +63,16 @@ public class ChartTests
         for (var round = 0; round < 150; round++)
         {
             var count = random.Next(1, 60);
-            var rows = Enumerable.Range(0, count).Select(i => new[] { Value.Of($"{i:00} {string.Join(' ', Enumerable.Repeat("Label", random.Next(5)))}"), Value.Null, Value.Of(Math.Round((decimal)(Math.Pow(10, random.Next(-1, 8)) * (random.NextDouble() - (round % 3 == 0 ? 0.5 : 0))), 2)) }).ToArray();
-            var chart = new ChartElement { Id = "c", Width = random.Next(150, 520), Height = random.Next(90, 300), Category = "place", Value = "sum(n)", ValueTitle = round % 2 == 0 ? "Something counted" : null };
-            var page = Workshop.Run(Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 310, chart)) }, Fields), new MemoryRows(rows)).Page(1);
+            var rows = Enumerable.Range(0, count)
+                .Select(i => new[]
+                { Value.Of($"{i:00} {string.Join(' ', Enumerable.Repeat("Label", random.Next(5)))}"), Value.Null,
+                Value.Of(Math.Round((decimal)(Math.Pow(10, random.Next(-1, 8)) * (random.NextDouble() - (round % 3 == 0 ? 0.5 : 0))), 2)) })
+                .ToArray();
+            var chart = new ChartElement { Id = "c", Width = random.Next(150, 520), Height = random.Next(90, 300), Category = "place",
+                Value = "sum(n)", ValueTitle = round % 2 == 0 ? "Something counted" : null };
+            var page = Workshop.Run(
+                Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 310, chart)) }, Fields),
+                new MemoryRows(rows)).Page(1);
             Boxes.AssertApart([.. page.Texts().Select(Boxes.Of)]);
             Assert.Equal(count, page.Flatten().OfType<RegionItem>().Count());
             Assert.All(page.Flatten().OfType<RegionItem>(), r => Assert.True(r.Width > 0 && r.Height >= 6));
@@ -69,9 +82,12 @@ public class ChartTests
     [Fact]
     public void Rows_without_a_category_make_a_mark_of_their_own_that_carries_nothing()
     {
-        var link = new Link { Report = "sailings-in-detail", Carries = [new CarriedValue { Parameter = "route", From = new CategorySource() }] };
+        var link = new Link { Report = "sailings-in-detail",
+            Carries = [new CarriedValue { Parameter = "route", From = new CategorySource() }] };
         var chart = new ChartElement { Id = "c", Width = 300, Height = 120, Category = "place", Value = "sum(n)", Link = link };
-        var run = Workshop.Run(Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 130, chart)) }, Fields), new MemoryRows([Value.Of("A"), Value.Null, Value.Of(1m)], [Value.Null, Value.Null, Value.Of(2m)]));
+        var run = Workshop.Run(
+            Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 130, chart)) }, Fields),
+            new MemoryRows([Value.Of("A"), Value.Null, Value.Of(1m)], [Value.Null, Value.Null, Value.Of(2m)]));
         var regions = run.Page(1).Flatten().OfType<RegionItem>().ToList();
         Assert.Equal(["A", "(empty)"], regions.Select(r => r.Label));
         Assert.Equal("A", regions[0].Action!.Values["route"]);
@@ -96,7 +112,8 @@ public class ChartTests
     [InlineData(BandKind.PageHeader)]
     public void A_chart_in_a_wrong_band_is_refused_with_its_reason(BandKind kind)
     {
-        var band = Workshop.Band(Workshop.Part("p", 130, new ChartElement { Id = "c", Width = 300, Height = 120, Category = "place", Value = "count(*)" }));
+        var band = Workshop.Band(
+            Workshop.Part("p", 130, new ChartElement { Id = "c", Width = 300, Height = 120, Category = "place", Value = "count(*)" }));
         var report = kind == BandKind.Detail
             ? Workshop.Report(new Section { Id = "s", Detail = band }, Fields)
             : Workshop.Report(new Section { Id = "s" }, Fields).WithPageBands(header: band);

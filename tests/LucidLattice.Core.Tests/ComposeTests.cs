@@ -20,14 +20,16 @@ public class ComposeTests
     {
         var report = Workshop.DemoReport("route-performance");
         var view = View(report, "Northern Isles", "Holm – Brae");
-        Assert.Equal([new(BandKind.PageHeader), .. report.MainSection().Bands().Select(b => b.Place), new(BandKind.PageFooter)], view.Bands.Select(b => b.Place));
+        Assert.Equal([new(BandKind.PageHeader), .. report.MainSection().Bands().Select(b => b.Place), new(BandKind.PageFooter)],
+            view.Bands.Select(b => b.Place));
         Assert.Contains("Northern Isles", Texts(view, BandKind.GroupHeader, 1));
         Assert.Contains("Holm – Brae", Texts(view, BandKind.GroupHeader, 2));
         var printed = view.Bands.ToDictionary(b => b.Name, b => b.Printed);
         Assert.Equal([1, 3, 8, view.Rows], new[] { "Report header", "Region header", "Route footer", "Rows" }.Select(n => printed[n]));
         Assert.Null(printed["Page footer"]);
         // The detail band shows the first rows of the group.
-        Assert.Equal(ComposeViewer.DetailRows, view.Bands.Single(b => b.Place.Kind == BandKind.Detail).Drawing.Texts().Count(t => t.Text.Contains("Jan 2025")));
+        Assert.Equal(ComposeViewer.DetailRows,
+            view.Bands.Single(b => b.Place.Kind == BandKind.Detail).Drawing.Texts().Count(t => t.Text.Contains("Jan 2025")));
     }
 
     [Fact]
@@ -51,8 +53,10 @@ public class ComposeTests
     public void Boxes_of_elements_hold_what_is_drawn_for_them()
     {
         foreach (var band in View(Workshop.DemoReport("route-performance")).Bands)
-            foreach (var text in band.Drawing.Texts().Where(t => t.Y < band.Height / (band.Place.Kind == BandKind.Detail ? ComposeViewer.DetailRows : 1)))
-                Assert.Contains(band.Elements, e => text.X >= e.X - 0.1 && text.X + text.Width <= e.X + e.Width + 0.1 && text.Y >= e.Y && text.Y - text.Font.Size * 0.7 <= e.Y + e.Height);
+            foreach (var text in band.Drawing.Texts()
+                .Where(t => t.Y < band.Height / (band.Place.Kind == BandKind.Detail ? ComposeViewer.DetailRows : 1)))
+                Assert.Contains(band.Elements, e => text.X >= e.X - 0.1 && text.X + text.Width <= e.X + e.Width + 0.1 && text.Y >= e.Y
+                    && text.Y - text.Font.Size * 0.7 <= e.Y + e.Height);
     }
 
     [Fact]
@@ -72,7 +76,8 @@ public class ComposeTests
         var report = new MoveLevel { Level = "l2", To = 0 }.Apply(Workshop.DemoReport("route-performance"), NoReports.Instance);
         var view = View(report);
         Assert.Equal(["Route", "Region"], view.Vantage.Select(s => s.Name));
-        Assert.Equal([8, 8], new[] { 1, 2 }.Select(level => (int)view.Bands.Single(b => b.Place == new BandPlace(BandKind.GroupHeader, level)).Printed!));
+        Assert.Equal([8, 8],
+            new[] { 1, 2 }.Select(level => (int)view.Bands.Single(b => b.Place == new BandPlace(BandKind.GroupHeader, level)).Printed!));
         Assert.Contains("Departs", Texts(view, BandKind.GroupHeader, 2));
         Assert.DoesNotContain("Departs", Texts(view, BandKind.GroupHeader, 1));
     }
@@ -103,17 +108,25 @@ public class ComposeTests
         Assert.Null(((ChartElement)report.MainSection().Elements().Single(e => e.Element.Id == "ch1").Element).Link);
         report = new LinkChart { Chart = "ch1", Report = "sailings-in-detail" }.Apply(report, new DemoCatalog());
         var link = ((ChartElement)report.MainSection().Elements().Single(e => e.Element.Id == "ch1").Element).Link!;
-        Assert.Equal([("route", "CategorySource"), ("from", "ParameterSource"), ("to", "ParameterSource")], link.Carries.Select(c => (c.Parameter, c.From.GetType().Name)));
+        Assert.Equal([("route", "CategorySource"), ("from", "ParameterSource"), ("to", "ParameterSource")],
+            link.Carries.Select(c => (c.Parameter, c.From.GetType().Name)));
     }
 
     [Fact]
     public void A_chart_of_months_inside_a_group_carries_the_key_of_the_group_around_it()
     {
         var report = Workshop.DemoReport("route-performance");
-        var chart = new ChartElement { Id = "months", Width = 500, Height = 120, Category = "EXTRACT(MONTH FROM departs)", Value = "count(*)", Link = new Link { Report = "sailings-in-detail", Carries = [new CarriedValue { Parameter = "route", From = new LevelSource { Level = "l2" } }, new CarriedValue { Parameter = "from", From = new FixedSource { Value = "2025-05-01" } }] } };
+        var chart = new ChartElement { Id = "months", Width = 500, Height = 120, Category = "EXTRACT(MONTH FROM departs)",
+            Value = "count(*)",
+            Link = new Link { Report = "sailings-in-detail",
+            Carries = [new CarriedValue { Parameter = "route", From = new LevelSource { Level = "l2" } },
+            new CarriedValue { Parameter = "from", From = new FixedSource { Value = "2025-05-01" } }] } };
         var section = report.MainSection();
         var level = section.Levels[1];
-        section = section with { Levels = [section.Levels[0], level with { Header = new Band { Parts = [.. level.Header.Parts, new BandPart { Id = "pm", Height = 130, Elements = [chart] }] } }] };
+        section = section with {
+            Levels = [section.Levels[0],
+            level with {
+            Header = new Band { Parts = [.. level.Header.Parts, new BandPart { Id = "pm", Height = 130, Elements = [chart] }] } }] };
         var view = View(report.WithMainSection(section), "West Firth", "Skerra – Aith");
         var marks = view.Bands.Single(b => b.Place == new BandPlace(BandKind.GroupHeader, 2)).Charts.Single().Marks;
         Assert.Equal(Enumerable.Range(1, 12).Select(m => m.ToString()), marks.Select(m => m.Label));
@@ -124,5 +137,7 @@ public class ComposeTests
     [InlineData(BandKind.Detail, 0)]
     [InlineData(BandKind.PageFooter, 0)]
     public void A_gesture_that_makes_no_sense_is_refused_with_a_sentence(BandKind band, int level)
-        => Assert.EndsWith(".", Assert.Throws<EditException>(() => new AddChart { Band = band, Level = level }.Apply(Workshop.DemoReport("route-performance"), NoReports.Instance)).Message);
+        => Assert.EndsWith(".",
+            Assert.Throws<EditException>(
+            () => new AddChart { Band = band, Level = level }.Apply(Workshop.DemoReport("route-performance"), NoReports.Instance)).Message);
 }

@@ -26,11 +26,13 @@ public sealed class CsvTests : IDisposable
         command.CommandText = "SELECT * FROM t";
         using var reader = command.ExecuteReader();
         var rows = new List<object?[]>();
-        while (reader.Read()) rows.Add([.. Enumerable.Range(0, reader.FieldCount).Select(i => reader.IsDBNull(i) ? null : reader.GetValue(i))]);
+        while (reader.Read())
+            rows.Add([.. Enumerable.Range(0, reader.FieldCount).Select(i => reader.IsDBNull(i) ? null : reader.GetValue(i))]);
         return rows;
     }
 
-    /// <summary>RFC 4180, section 2: line ends, the last line without one, quotes around commas, quotes and line ends, quotes doubled.</summary>
+    /// <summary>RFC 4180, section 2: line ends, the last line without one, quotes around commas, quotes and line ends, quotes
+    /// doubled.</summary>
     [Theory]
     [InlineData("a,b\r\naaa,bbb\r\nzzz,yyy\r\n", "aaa|bbb;zzz|yyy")]
     [InlineData("a,b\r\naaa,bbb\r\nzzz,yyy", "aaa|bbb;zzz|yyy")]
@@ -45,7 +47,8 @@ public sealed class CsvTests : IDisposable
     [InlineData("1;2,5;31.12.2025\n3;1.234,50;1.2.2025", DataType.Whole, DataType.Decimal, true, DateOrder.DayFirst)]
     [InlineData("1,2.5,12/31/2025\n3,\"1,234.50\",1/2/2025", DataType.Whole, DataType.Decimal, false, DateOrder.MonthFirst)]
     [InlineData("1\t2.5\t2025-12-31\n-3\t0.1\t2024-02-29", DataType.Whole, DataType.Decimal, false, DateOrder.YearFirst)]
-    public void Types_decimal_signs_and_date_orders_are_recognised(string rows, DataType first, DataType second, bool comma, DateOrder order)
+    public void Types_decimal_signs_and_date_orders_are_recognised(string rows, DataType first, DataType second, bool comma,
+        DateOrder order)
     {
         var separator = rows.IndexOfAny([';', '\t']) is >= 0 and var at ? rows[at] : ',';
         var columns = Preview($"n{separator}price{separator}day\n{rows}").Columns;
@@ -61,7 +64,8 @@ public sealed class CsvTests : IDisposable
     public void What_does_not_fit_is_listed_and_kept_as_it_was_written()
     {
         var text = new StringBuilder("no,code,day\n");
-        for (var i = 1; i <= 100; i++) text.Append(i == 40 ? "n/a,007,2025-01-01\n" : i == 50 ? "50,007,soon\n" : $"{i},{i:000},2025-01-{1 + i % 28:00}\n");
+        for (var i = 1; i <= 100; i++)
+            text.Append(i == 40 ? "n/a,007,2025-01-01\n" : i == 50 ? "50,007,soon\n" : $"{i},{i:000},2025-01-{1 + i % 28:00}\n");
         var preview = Preview(text.ToString());
         // Codes with zeros before them stay texts.
         Assert.Equal([DataType.Whole, DataType.Text, DataType.Date], preview.Columns.Select(c => c.Type));
@@ -84,11 +88,13 @@ public sealed class CsvTests : IDisposable
     [Fact]
     public void Another_encoding_is_named_and_names_that_come_twice_are_told_apart()
     {
-        Assert.Equal("csv-encoding", Assert.Throws<DataException>(() => CsvFile.Preview(new MemoryStream([(byte)'a', (byte)'\n', 0xE9, (byte)'x']))).Code);
+        Assert.Equal("csv-encoding",
+            Assert.Throws<DataException>(() => CsvFile.Preview(new MemoryStream([(byte)'a', (byte)'\n', 0xE9, (byte)'x']))).Code);
         Assert.Equal(["a", "a_2", "column_3"], Preview("a,a,\n1,2,3").Columns.Select(c => c.Name));
     }
 
-    /// <summary>What is written as CSV is read back as it was, whatever the texts hold; formulas of spreadsheets are kept from being any.</summary>
+    /// <summary>What is written as CSV is read back as it was, whatever the texts hold; formulas of spreadsheets are kept from being
+    /// any.</summary>
     [Fact]
     public void Rows_written_as_CSV_are_read_back()
     {

@@ -19,28 +19,38 @@ public sealed class DataTests : IDisposable
 
     private void Make(string sql) => Workshop.Execute(_file, sql);
 
-    private static Dataset Table(string name, params Field[] fields) => new() { Id = "d", Name = name, Database = "x", Source = new TableSource { Table = name }, Fields = fields };
+    private static Dataset Table(string name, params Field[] fields) =>
+        new() { Id = "d", Name = name, Database = "x", Source = new TableSource { Table = name }, Fields = fields };
 
     private RowSet Read(Dataset dataset, IReadOnlyDictionary<string, Value>? values = null, IRowReader? source = null)
-        => (source ?? new SqliteReader(new OneDatabase(_file))).Read(new DataQuery(dataset, dataset.Fields, values ?? new Dictionary<string, Value>()), new RunProgress(), CancellationToken.None);
+        => (source ?? new SqliteReader(new OneDatabase(_file)))
+            .Read(new DataQuery(dataset, dataset.Fields, values ?? new Dictionary<string, Value>()), new RunProgress(),
+            CancellationToken.None);
 
-    private static IEnumerable<string> Values(RowSet rows, int column) => Enumerable.Range(0, rows.Count).Select(i => rows.Columns[column][i].Invariant);
+    private static IEnumerable<string> Values(RowSet rows, int column) =>
+        Enumerable.Range(0, rows.Count).Select(i => rows.Columns[column][i].Invariant);
 
     /// <summary>Outside reference: SQLite's own unixepoch() and julianday() write the numbers that are read here.</summary>
     [Fact]
     public void Dates_are_read_in_every_declared_encoding()
     {
-        Make("CREATE TABLE t (iso, unix, julian); INSERT INTO t SELECT d, unixepoch(d), julianday(d) FROM (SELECT '1969-12-31 23:59:59' AS d UNION ALL SELECT '2000-02-29 12:30:00' UNION ALL SELECT '2025-01-31 06:15:07')");
-        var rows = Read(Table("t", new Field { Name = "iso", Type = DataType.DateTime }, new Field { Name = "unix", Type = DataType.DateTime, Dates = DateEncoding.Unix }, new Field { Name = "julian", Type = DataType.DateTime, Dates = DateEncoding.Julian }));
+        Make("CREATE TABLE t (iso, unix, julian); INSERT INTO t SELECT d, unixepoch(d), julianday(d) FROM (SELECT '1969-12-31 23:59:59' "
+            + "AS d UNION ALL SELECT '2000-02-29 12:30:00' UNION ALL SELECT '2025-01-31 06:15:07')");
+        var rows = Read(
+            Table("t", new Field { Name = "iso", Type = DataType.DateTime },
+            new Field { Name = "unix", Type = DataType.DateTime, Dates = DateEncoding.Unix },
+            new Field { Name = "julian", Type = DataType.DateTime, Dates = DateEncoding.Julian }));
         Assert.Equal(["1969-12-31 23:59:59", "2000-02-29 12:30", "2025-01-31 06:15:07"], Values(rows, 0));
         Assert.Equal(Values(rows, 0), Values(rows, 1));
-        Assert.All(Enumerable.Range(0, 3), i => Assert.True((rows.Columns[0][i].DateTime - rows.Columns[2][i].DateTime).Duration() <= TimeSpan.FromMilliseconds(1)));
+        Assert.All(Enumerable.Range(0, 3),
+            i => Assert.True((rows.Columns[0][i].DateTime - rows.Columns[2][i].DateTime).Duration() <= TimeSpan.FromMilliseconds(1)));
     }
 
     [Fact]
     public void Names_of_any_kind_are_quoted_and_never_run()
     {
-        Make("CREATE TABLE \"a\"\"b; DROP TABLE t\" (\"select\" INTEGER, \"two words\" TEXT); INSERT INTO \"a\"\"b; DROP TABLE t\" VALUES (1, 'x')");
+        Make("CREATE TABLE \"a\"\"b; DROP TABLE t\" (\"select\" INTEGER, \"two words\" TEXT); INSERT INTO \"a\"\"b; DROP TABLE t\" "
+            + "VALUES (1, 'x')");
         var table = SchemaReader.Read(_file).Single();
         Assert.Equal(["select", "two words"], table.Fields.Select(f => f.Name));
         Assert.Equal("x", Read(Table(table.Name, [.. table.Fields])).Columns[1][0].Text);
@@ -49,13 +59,15 @@ public sealed class DataTests : IDisposable
     [Fact]
     public void A_type_is_proposed_for_each_column()
     {
-        var fields = SchemaReader.Read(Workshop.DemoFile).Single(t => t.Name == "sailings_with_income").Fields.ToDictionary(f => f.Name, f => (f.Type, f.Kind));
+        var fields = SchemaReader.Read(Workshop.DemoFile)
+            .Single(t => t.Name == "sailings_with_income").Fields.ToDictionary(f => f.Name, f => (f.Type, f.Kind));
         Assert.Equal((DataType.Whole, FieldKind.Key), fields["sailing_id"]);
         Assert.Equal((DataType.Text, FieldKind.Plain), fields["route"]);
         Assert.Equal(DataType.DateTime, fields["departs"].Type);
         Assert.Equal(DataType.Whole, fields["passengers"].Type);
         Assert.Equal(DataType.Decimal, fields["net_fare"].Type);
-        var tables = SchemaReader.Read(Workshop.DemoFile).Where(t => !t.IsView).SelectMany(t => t.Fields.Select(f => ($"{t.Name}.{f.Name}", f.Type))).ToDictionary();
+        var tables = SchemaReader.Read(Workshop.DemoFile).Where(t => !t.IsView)
+            .SelectMany(t => t.Fields.Select(f => ($"{t.Name}.{f.Name}", f.Type))).ToDictionary();
         Assert.Equal(DataType.Date, tables["bookings.booked_on"]);
         Assert.Equal(DataType.Decimal, tables["bookings.discount"]);
     }
@@ -65,7 +77,8 @@ public sealed class DataTests : IDisposable
     [InlineData("sailings_with_income", "harbour", "field-missing")]
     public void A_check_finds_tables_and_fields_that_are_gone(string table, string field, string code)
     {
-        var report = Workshop.Report(new Section { Id = "s", Sort = [new SortKey { By = field }] }, new Field { Name = field, Type = DataType.Text });
+        var report = Workshop.Report(new Section { Id = "s", Sort = [new SortKey { By = field }] },
+            new Field { Name = field, Type = DataType.Text });
         report = report with { Datasets = [report.Datasets[0] with { Source = new TableSource { Table = table } }] };
         Assert.Contains(Workshop.DemoEngine().Check(report), p => p.Code == code && p.IsError && p.Place == "d");
     }
@@ -87,7 +100,8 @@ public sealed class DataTests : IDisposable
         Make("CREATE TABLE t (x); INSERT INTO t VALUES ('a'), ('b')");
         var counting = new CountingReader(new SqliteReader(new OneDatabase(_file)));
         var cached = new CachedReader(counting, new SizedCache(1 << 20));
-        var byHand = Table("t", new Field { Name = "x", Type = DataType.Text }) with { Source = new QuerySource { Sql = "SELECT x FROM t WHERE x = :v" } };
+        var byHand = Table("t",
+            new Field { Name = "x", Type = DataType.Text }) with { Source = new QuerySource { Sql = "SELECT x FROM t WHERE x = :v" } };
         Dictionary<string, Value> With(string v) => new() { ["v"] = Value.Of(v) };
         Assert.Same(Read(byHand, With("a"), cached), Read(byHand, With("a"), cached));
         Assert.Equal(1, counting.Reads);
@@ -107,8 +121,10 @@ public sealed class DataTests : IDisposable
         var cached = new CachedReader(counting, new SizedCache(1 << 20));
         Field[] fields = [new() { Name = "x", Type = DataType.Text }, new() { Name = "y", Type = DataType.Whole }];
         Read(Table("t", fields), null, cached);
-        Read(Table("t", fields[0] with { Label = "Letter", Description = "…", Hidden = true, Codes = [new("a", "Alpha", "#0B5D5B")] }), null, cached);
-        Read(Table("t", fields[1] with { Kind = FieldKind.Money, Currency = "GBP" }) with { Description = "other", Filter = null, Starter = new Starter() }, null, cached);
+        Read(Table("t", fields[0] with { Label = "Letter", Description = "…", Hidden = true, Codes = [new("a", "Alpha", "#0B5D5B")] }),
+            null, cached);
+        Read(Table("t", fields[1] with { Kind = FieldKind.Money, Currency = "GBP" }) with { Description = "other", Filter = null,
+            Starter = new Starter() }, null, cached);
         Assert.Equal(1, counting.Reads);
         Read(Table("t", fields[1] with { Type = DataType.Decimal }), null, cached);
         Assert.Equal(2, counting.Reads);
@@ -117,11 +133,14 @@ public sealed class DataTests : IDisposable
     [Fact]
     public void What_was_not_used_for_longest_is_forgotten_first()
     {
-        Make("CREATE TABLE t (x); WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 2000) INSERT INTO t SELECT i FROM n");
+        Make("CREATE TABLE t (x); WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 2000) INSERT INTO t SELECT i "
+            + "FROM n");
         var counting = new CountingReader(new SqliteReader(new OneDatabase(_file)));
         // Room for two results of 16,000 bytes each, not for three.
         var cached = new CachedReader(counting, new SizedCache(40_000));
-        Dataset Limited(int n) => Table("t", new Field { Name = "x", Type = DataType.Whole }) with { Source = new QuerySource { Sql = $"SELECT x FROM t -- {n}" } };
+        Dataset Limited(int n) =>
+            Table("t", new Field { Name = "x", Type = DataType.Whole }) with {
+                Source = new QuerySource { Sql = $"SELECT x FROM t -- {n}" } };
         foreach (var n in new[] { 1, 2, 1, 3, 1 }) Read(Limited(n), null, cached);
         Assert.Equal(3, counting.Reads);
         Read(Limited(2), null, cached);
@@ -143,9 +162,14 @@ public sealed class DataTests : IDisposable
         Assert.InRange(Number("SELECT count(*) FROM sailings"), 8_700, 9_400);
         Assert.InRange(Number("SELECT count(*) FROM bookings"), 57_000, 64_000);
         Assert.Equal(0, Number("SELECT count(*) FROM sailings s JOIN routes r USING (route_id) WHERE date(s.departs) > r.closed_on"));
-        Assert.Equal(0, Number("SELECT count(*) FROM sailings s JOIN vessels v USING (vessel_id) WHERE date(s.departs) < v.in_service_from"));
-        Assert.True(Number("SELECT 100 * avg(status = 'cancelled') FROM sailings WHERE departs LIKE '2025-01-%'") > 5 * Number("SELECT 100 * avg(status = 'cancelled') FROM sailings WHERE departs LIKE '2024-01-%'"));
-        Assert.True(Number("SELECT sum(passengers) FROM sailings WHERE departs LIKE '2024-07-%'") > 1.5 * Number("SELECT sum(passengers) FROM sailings WHERE departs LIKE '2024-01-%'"));
+        Assert.Equal(0,
+            Number("SELECT count(*) FROM sailings s JOIN vessels v USING (vessel_id) WHERE date(s.departs) < v.in_service_from"));
+        Assert.True(
+            Number("SELECT 100 * avg(status = 'cancelled') FROM sailings WHERE departs LIKE '2025-01-%'") > 5 * Number(
+            "SELECT 100 * avg(status = 'cancelled') FROM sailings WHERE departs LIKE '2024-01-%'"));
+        Assert.True(
+            Number("SELECT sum(passengers) FROM sailings WHERE departs LIKE '2024-07-%'") > 1.5 * Number(
+            "SELECT sum(passengers) FROM sailings WHERE departs LIKE '2024-01-%'"));
         Assert.True(Number("SELECT count(*) FROM sailings WHERE status = 'sailed' AND vehicles IS NULL") > 50);
         Assert.True(Number("SELECT count(*) FROM bookings WHERE discount IS NULL") > 1000);
     }
@@ -158,10 +182,12 @@ public sealed class DataTests : IDisposable
         for (var i = 0; i < 5000; i++)
         {
             var text = new StringBuilder($"{random.Next(1, 3000):0000}-{random.Next(0, 14):00}-{random.Next(0, 33):00}");
-            if (random.Next(2) == 0) text.Append(random.Next(2) == 0 ? ' ' : 'T').Append($"{random.Next(0, 26):00}:{random.Next(0, 62):00}");
+            if (random.Next(2) == 0)
+                text.Append(random.Next(2) == 0 ? ' ' : 'T').Append($"{random.Next(0, 26):00}:{random.Next(0, 62):00}");
             if (random.Next(20) == 0) text[random.Next(text.Length)] = 'x';
             string[] formats = ["yyyy-MM-dd", "yyyy-MM-dd HH:mm", "yyyy-MM-dd'T'HH:mm"];
-            var valid = DateTime.TryParseExact(text.ToString(), formats, System.Globalization.CultureInfo.InvariantCulture, System.Globalization.DateTimeStyles.None, out var expected);
+            var valid = DateTime.TryParseExact(text.ToString(), formats, System.Globalization.CultureInfo.InvariantCulture,
+                System.Globalization.DateTimeStyles.None, out var expected);
             Assert.Equal(valid, IsoTime.TryParse(text.ToString(), out var actual));
             if (valid) Assert.Equal(expected, actual);
         }

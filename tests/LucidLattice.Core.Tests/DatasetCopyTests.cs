@@ -23,12 +23,14 @@ public sealed class DatasetCopyTests
 
     private static string[] Pages(ReportDefinition report)
     {
-        var run = Workshop.Run(report, Source, [.. report.Parameters.Where(p => p is { Required: true, Default: null }).Select(p => (p.Name, "Holm – Brae"))]);
+        var run = Workshop.Run(report, Source,
+            [.. report.Parameters.Where(p => p is { Required: true, Default: null }).Select(p => (p.Name, "Holm – Brae"))]);
         Assert.DoesNotContain(run.Problems, p => p.IsError);
         return [$"{run.PageCount}", .. Enumerable.Range(1, Math.Min(3, run.PageCount)).Select(n => SvgWriter.Write(run.Page(n), "p"))];
     }
 
-    /// <summary>Property: what fields are called decides nothing but their names. Renaming every field of a report leaves every page as it was.</summary>
+    /// <summary>Property: what fields are called decides nothing but their names. Renaming every field of a report leaves every page as it
+    /// was.</summary>
     [Theory]
     [InlineData("route-performance")]
     [InlineData("sailings-in-detail")]
@@ -38,8 +40,11 @@ public sealed class DatasetCopyTests
     {
         var report = Workshop.DemoReport(id);
         // Captions follow names where there is no label, so each field is given the one that it has.
-        report = report with { Datasets = [.. report.Datasets.Select(d => d with { CopyOf = "kept", Fields = [.. d.Fields.Select(f => f with { Label = f.Caption })] })] };
-        var names = report.Datasets[0].Fields.ToDictionary(f => f.Name, f => f.Name.Length % 2 == 0 ? $"x_{f.Name}" : $"The \"{f.Name}\" itself");
+        report = report with {
+            Datasets = [.. report.Datasets.Select(
+            d => d with { CopyOf = "kept", Fields = [.. d.Fields.Select(f => f with { Label = f.Caption })] })] };
+        var names =
+            report.Datasets[0].Fields.ToDictionary(f => f.Name, f => f.Name.Length % 2 == 0 ? $"x_{f.Name}" : $"The \"{f.Name}\" itself");
         var renamed = DatasetCopy.FollowRenames(report, "kept", names);
         Assert.All(renamed.Datasets[0].Fields, f => Assert.Contains(f.Name, names.Values));
         Assert.Equal(Pages(report), Pages(renamed));
@@ -52,19 +57,25 @@ public sealed class DatasetCopyTests
     [Fact]
     public void Renamed_expressions_give_the_same()
     {
-        Field[] fields = [new() { Name = "a", Type = DataType.Whole }, new() { Name = "b", Type = DataType.Whole }, new() { Name = "n", Type = DataType.Whole }, new() { Name = "s", Type = DataType.Text }, new() { Name = "t", Type = DataType.Text }, new() { Name = "z", Type = DataType.Text }];
+        Field[] fields = [new() { Name = "a", Type = DataType.Whole }, new() { Name = "b", Type = DataType.Whole },
+            new() { Name = "n", Type = DataType.Whole }, new() { Name = "s", Type = DataType.Text },
+            new() { Name = "t", Type = DataType.Text }, new() { Name = "z", Type = DataType.Text }];
         // a and b change places; a reserved word, a blank and quotes have to be quoted.
-        var names = new Dictionary<string, string> { ["a"] = "b", ["b"] = "a", ["s"] = "select from", ["t"] = "case", ["z"] = "it's \"z\"" };
+        var names =
+            new Dictionary<string, string> { ["a"] = "b", ["b"] = "a", ["s"] = "select from", ["t"] = "case", ["z"] = "it's \"z\"" };
         var next = fields.Select(f => f with { Name = names.GetValueOrDefault(f.Name, f.Name) }).ToArray();
         Value[] row = [Value.Of(7L), Value.Of(-3L), Value.Null, Value.Of("Tern"), Value.Of("it's"), Value.Null];
-        RowSet Rows(Field[] of) => new([.. of.Select((f, i) => { var builder = new ColumnBuilder(f); builder.Add(row[i]); return builder.Build(); })], 1, []);
+        RowSet Rows(Field[] of) =>
+            new([.. of.Select((f, i) => { var builder = new ColumnBuilder(f); builder.Add(row[i]); return builder.Build(); })], 1, []);
         var (before, after) = (Rows(fields), Rows(next));
         var generator = new ExpressionGenerator(5);
         var tried = 0;
         for (var i = 0; i < 600; i++)
         {
             var text = generator.Any();
-            Value Of(string expression, Field[] of, RowSet rows) => new Frame { Rows = rows, Collation = new Collation("en") }.Try(Compiler.Compile(expression, new Scope { Fields = of, Allowed = Phase.Row }));
+            Value Of(string expression, Field[] of, RowSet rows) =>
+                new Frame { Rows = rows,
+                    Collation = new Collation("en") }.Try(Compiler.Compile(expression, new Scope { Fields = of, Allowed = Phase.Row }));
             Value expected;
             try
             {
@@ -76,7 +87,8 @@ public sealed class DatasetCopyTests
             }
             var renamed = FieldNames.Renamed(text, fields, names);
             Assert.Equal(expected, Of(renamed, next, after));
-            Assert.Equal(FieldNames.In(text, fields).Select(f => names.GetValueOrDefault(f, f)).Order(), FieldNames.In(renamed, next).Order());
+            Assert.Equal(FieldNames.In(text, fields).Select(f => names.GetValueOrDefault(f, f)).Order(),
+                FieldNames.In(renamed, next).Order());
             tried++;
         }
         Assert.True(tried > 300);
@@ -89,19 +101,28 @@ public sealed class DatasetCopyTests
     [InlineData("round(\"fare\", 2)", "round(price, 2)")]
     [InlineData("fare +", "fare +")]
     public void Only_fields_are_renamed(string text, string expected)
-        => Assert.Equal(expected, FieldNames.Renamed(text, [new() { Name = "fare", Type = DataType.Decimal }, new() { Name = "year", Type = DataType.Whole }], new Dictionary<string, string> { ["fare"] = "price", ["year"] = "to year" }));
+        => Assert.Equal(expected,
+            FieldNames.Renamed(text, [new() { Name = "fare", Type = DataType.Decimal }, new() { Name = "year", Type = DataType.Whole }],
+            new Dictionary<string, string> { ["fare"] = "price", ["year"] = "to year" }));
 
     [Fact]
     public void A_renamed_field_follows_into_the_datasets_own_expressions_conditions_and_order()
     {
-        var dataset = DatasetCopy.Rename(DemoDatasets.Sailings with { Filter = new AnyOf { Conditions = [new FieldCondition { Field = "seats", Is = ConditionOperator.NotEmpty }, new ExpressionCondition { Expression = "seats > 3" }] } }, new Dictionary<string, string> { ["seats"] = "places", ["departs"] = "leaves" });
+        var dataset = DatasetCopy.Rename(
+            DemoDatasets.Sailings with {
+            Filter = new AnyOf {
+            Conditions = [new FieldCondition { Field = "seats", Is = ConditionOperator.NotEmpty },
+            new ExpressionCondition { Expression = "seats > 3" }] } },
+            new Dictionary<string, string> { ["seats"] = "places", ["departs"] = "leaves" });
         Assert.Equal("1.0 * passengers / NULLIF(places, 0)", dataset.Fields.Single(f => f.Name == "load_factor").Expression);
         var any = Assert.IsType<AnyOf>(dataset.Filter);
-        Assert.Equal(["places", "places > 3"], [((FieldCondition)any.Conditions[0]).Field, ((ExpressionCondition)any.Conditions[1]).Expression]);
+        Assert.Equal(["places", "places > 3"],
+            [((FieldCondition)any.Conditions[0]).Field, ((ExpressionCondition)any.Conditions[1]).Expression]);
         Assert.Equal("leaves", Assert.Single(dataset.Sort).By);
         Assert.Equal("leaves", dataset.Starter!.Columns[0]);
         Assert.Equal("departs", dataset.Fields.Single(f => f.Name == "leaves").Column);
-        Assert.Equal(DatasetCopy.Renames(DemoDatasets.Sailings, dataset).OrderBy(r => r.Key).Select(r => $"{r.Key}>{r.Value}"), ["departs>leaves", "seats>places"]);
+        Assert.Equal(DatasetCopy.Renames(DemoDatasets.Sailings, dataset).OrderBy(r => r.Key).Select(r => $"{r.Key}>{r.Value}"),
+            ["departs>leaves", "seats>places"]);
     }
 
     [Fact]
@@ -112,10 +133,14 @@ public sealed class DatasetCopyTests
         Assert.True(DatasetCopy.StateOf(report, copy, DemoDatasets.Sailings).UpToDate);
         // A card that is moved on the canvas changes nothing.
         var join = (JoinSource)DemoDatasets.Sailings.Source;
-        Assert.True(DatasetCopy.StateOf(report, copy, DemoDatasets.Sailings with { Source = join with { Tables = [.. join.Tables.Select(t => t with { X = t.X + 9 })] } }).UpToDate);
+        Assert.True(
+            DatasetCopy.StateOf(report, copy,
+            DemoDatasets.Sailings with { Source = join with { Tables = [.. join.Tables.Select(t => t with { X = t.X + 9 })] } }).UpToDate);
 
         var changed = DatasetCopy.Rename(DemoDatasets.Sailings, new Dictionary<string, string> { ["vessel"] = "ship" });
-        changed = changed with { Fields = [.. changed.Fields.Where(f => f.Name is not ("net_fare" or "delay_cause")), new Field { Name = "half", Type = DataType.Decimal, Expression = "passengers / 2.0" }] };
+        changed = changed with {
+            Fields = [.. changed.Fields.Where(f => f.Name is not ("net_fare" or "delay_cause")),
+            new Field { Name = "half", Type = DataType.Decimal, Expression = "passengers / 2.0" }] };
         var state = DatasetCopy.StateOf(report, copy, changed);
         Assert.False(state.UpToDate);
         Assert.Equal("ship", state.Changed.Single(c => c.Field == "vessel").Now);
@@ -167,19 +192,27 @@ public sealed class DatasetCopyTests
         };
         Field Port(string name, string table) => new() { Name = name, Table = table, Column = "name", Type = DataType.Text };
         Dataset Of(params Field[] fields) => new() { Id = "d", Name = "Routes", Database = "x", Source = join, Fields = fields };
-        var old = Of(Port("leaves", "f"), Port("arrives", "t"), new Field { Name = "hours", Type = DataType.Decimal, Expression = "minutes / 60.0" }, new Field { Name = "note", Type = DataType.Text, Label = "Remark" });
+        var old = Of(Port("leaves", "f"), Port("arrives", "t"),
+            new Field { Name = "hours", Type = DataType.Decimal, Expression = "minutes / 60.0" },
+            new Field { Name = "note", Type = DataType.Text, Label = "Remark" });
         // Names that changed places are told apart by the tables, the same table twice by its place in the join.
-        var map = FieldMapping.Propose(old, Of(Port("arrives", "f"), Port("leaves", "t"), new Field { Name = "duration", Type = DataType.Decimal, Expression = "minutes / 60.0" }, new Field { Name = "remark", Type = DataType.Text }));
+        var map = FieldMapping.Propose(old,
+            Of(Port("arrives", "f"), Port("leaves", "t"),
+            new Field { Name = "duration", Type = DataType.Decimal, Expression = "minutes / 60.0" },
+            new Field { Name = "remark", Type = DataType.Text }));
         Assert.Equal(["leaves>arrives", "arrives>leaves", "hours>duration", "note>remark"], map.Select(m => $"{m.Key}>{m.Value}"));
         Assert.Equal(["leaves>", "arrives>", "hours>", "note>"], FieldMapping.Propose(old, Of()).Select(m => $"{m.Key}>{m.Value}"));
         // Each new field takes one place only.
-        Assert.Equal(["leaves>leaves", "arrives>"], FieldMapping.Propose(Of(Port("leaves", "f"), Port("arrives", "t")), Of(Port("leaves", "f"))).Select(m => $"{m.Key}>{m.Value}"));
+        Assert.Equal(["leaves>leaves", "arrives>"],
+            FieldMapping.Propose(Of(Port("leaves", "f"), Port("arrives", "t")), Of(Port("leaves", "f"))).Select(m => $"{m.Key}>{m.Value}"));
     }
 
     [Fact]
     public void A_start_that_names_fields_of_the_past_leaves_them_out()
     {
-        var dataset = DemoDatasets.Bookings with { Starter = new Starter { Columns = ["gone", "route", "fare"], Totals = ["fare", "people", "gone"], GroupBy = "gone", ChartOf = "gone" } };
+        var dataset = DemoDatasets.Bookings with {
+            Starter = new Starter { Columns = ["gone", "route", "fare"], Totals = ["fare", "people", "gone"], GroupBy = "gone",
+            ChartOf = "gone" } };
         var section = Kept(dataset).MainSection();
         Assert.Equal(["route", "fare"], section.Columns.Select(c => c.Expression));
         Assert.Empty(section.Levels);
@@ -191,16 +224,20 @@ public sealed class DatasetCopyTests
     public void Another_dataset_takes_the_place_of_one_with_the_fields_that_come_from_the_same_columns()
     {
         var report = Kept(DemoDatasets.Sailings);
-        var other = DemoDatasets.Bookings with { Fields = [.. DemoDatasets.Bookings.Fields.Select(f => f.Name == "departs" ? f with { Name = "sailing_time", Column = "departs" } : f)] };
+        var other = DemoDatasets.Bookings with {
+            Fields = [.. DemoDatasets.Bookings.Fields.Select(
+            f => f.Name == "departs" ? f with { Name = "sailing_time", Column = "departs" } : f)] };
         var map = FieldMapping.Propose(report.Datasets[0], other);
         Assert.Equal(("sailing_time", "route", null), (map["departs"], map["route"], map["outcome"]));
-        var edit = new ExchangeDataset { Old = "d1", Next = other, Fields = map.Where(m => m.Value is not null).ToDictionary(m => m.Key, m => m.Value!) };
+        var edit = new ExchangeDataset { Old = "d1", Next = other,
+            Fields = map.Where(m => m.Value is not null).ToDictionary(m => m.Key, m => m.Value!) };
         var exchanged = edit.Apply(report, NoReports.Instance);
         Assert.Equal(("d1", "bookings"), (exchanged.Datasets[0].Id, exchanged.Datasets[0].CopyOf));
         Assert.Contains(exchanged.MainSection().Columns, c => c.Expression == "sailing_time");
         Assert.Equal("route", exchanged.MainSection().Levels.Single().By);
         Assert.Throws<EditException>(() => (edit with { Old = "nowhere" }).Apply(report, NoReports.Instance));
-        Assert.Throws<EditException>(() => (edit with { Fields = new Dictionary<string, string> { ["departs"] = "nowhere" } }).Apply(report, NoReports.Instance));
+        Assert.Throws<EditException>(
+            () => (edit with { Fields = new Dictionary<string, string> { ["departs"] = "nowhere" } }).Apply(report, NoReports.Instance));
     }
 
     [Fact]
@@ -216,7 +253,9 @@ public sealed class DatasetCopyTests
         var usual = Rows();
         Assert.True(usual > Rows(("least_delay", "60")));
         // The regions to choose from are all of them, though the dataset keeps those that were chosen.
-        var (choices, _) = new ReportEngine(Source, Workshop.Measurer, NoReports.Instance).Choices(new RunRequest(report, new Dictionary<string, string> { ["regions"] = "[\"West Firth\"]" }, Workshop.Now), "regions", CancellationToken.None);
+        var (choices, _) = new ReportEngine(Source, Workshop.Measurer, NoReports.Instance)
+            .Choices(new RunRequest(report, new Dictionary<string, string> { ["regions"] = "[\"West Firth\"]" }, Workshop.Now), "regions",
+            CancellationToken.None);
         Assert.Equal(3, choices!.Count);
         Assert.Equal(usual, choices.Sum(c => Rows(("regions", $"[\"{c.Value.Text}\"]"))));
     }
@@ -225,15 +264,18 @@ public sealed class DatasetCopyTests
     [Fact]
     public void A_dataset_from_a_dataset_keeps_the_rows_that_both_keep()
     {
-        var late = DatasetQuestion.Of(DemoDatasets.LateSailings, new Dictionary<string, string> { ["least_delay"] = "20" }, Workshop.Now, Source);
+        var late = DatasetQuestion.Of(DemoDatasets.LateSailings, new Dictionary<string, string> { ["least_delay"] = "20" }, Workshop.Now,
+            Source);
         var rows = Source.Read(late.Query, new RunProgress(), CancellationToken.None);
         var flat = DemoDatasets.Sailings with { Filter = new ExpressionCondition { Expression = "delay_minutes > 20" } };
-        var expected = Source.Read(DatasetQuestion.Of(flat, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(), CancellationToken.None);
+        var expected = Source.Read(DatasetQuestion.Of(flat, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
+            CancellationToken.None);
         Assert.Equal(expected.Count, rows.Count);
         for (var i = 0; i < late.Query.Fields.Count; i++)
         {
             var same = expected.Columns[flat.Fields.ToList().FindIndex(f => f.Name == late.Query.Fields[i].Name)];
-            Assert.Equal(Enumerable.Range(0, rows.Count).Select(r => same[r]), Enumerable.Range(0, rows.Count).Select(r => rows.Columns[i][r]));
+            Assert.Equal(Enumerable.Range(0, rows.Count).Select(r => same[r]),
+                Enumerable.Range(0, rows.Count).Select(r => rows.Columns[i][r]));
         }
         // Written and read again, it is whole by itself.
         var report = Kept(DemoDatasets.LateSailings);
@@ -246,9 +288,15 @@ public sealed class DatasetCopyTests
     [InlineData("route", DataType.Whole, "type-mismatch")]
     public void A_field_that_the_other_dataset_does_not_have_so_is_said(string column, DataType type, string code)
     {
-        var dataset = DemoDatasets.LateSailings with { Filter = null, Parameters = [], Fields = [new Field { Name = "x", Column = column, Type = type }] };
-        Assert.Equal(code, Assert.Throws<DataException>(() => Source.Read(DatasetQuestion.Of(dataset, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(), CancellationToken.None)).Code);
+        var dataset = DemoDatasets.LateSailings with { Filter = null, Parameters = [],
+            Fields = [new Field { Name = "x", Column = column, Type = type }] };
+        Assert.Equal(code,
+            Assert.Throws<DataException>(
+            () => Source.Read(DatasetQuestion.Of(dataset, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
+            CancellationToken.None)).Code);
         var orphan = dataset with { Source = new DerivedSource { Dataset = "nowhere" } };
-        Assert.Equal("dataset-missing", Assert.Throws<DataException>(() => Source.Require(DatasetQuestion.Of(orphan, new Dictionary<string, string>(), Workshop.Now).Query)).Code);
+        Assert.Equal("dataset-missing",
+            Assert.Throws<DataException>(
+            () => Source.Require(DatasetQuestion.Of(orphan, new Dictionary<string, string>(), Workshop.Now).Query)).Code);
     }
 }

@@ -23,7 +23,9 @@ public sealed class DatasetTests : IDisposable
 
     private static RowSet Read(Dataset dataset, string? file = null, IReadOnlyList<Field>? fields = null, params Parameter[] parameters)
         => new DatasetReader(new SqliteReader(new OneDatabase(file ?? Workshop.DemoFile)))
-            .Read(new DataQuery(dataset, fields ?? dataset.Fields, new Dictionary<string, Value>()) { Now = Workshop.Now, Definitions = parameters, Values = new Value[parameters.Length] }, new RunProgress(), CancellationToken.None);
+            .Read(new DataQuery(dataset, fields ?? dataset.Fields, new Dictionary<string, Value>())
+            { Now = Workshop.Now, Definitions = parameters, Values = new Value[parameters.Length] }, new RunProgress(),
+            CancellationToken.None);
 
     private static Value Sum(RowSet rows, int column)
     {
@@ -35,7 +37,8 @@ public sealed class DatasetTests : IDisposable
 
     private void Make(string sql) => Workshop.Execute(_file, sql);
 
-    /// <summary>Outside reference: DuckDB joins the same two tables, with keys of two columns, empties and repeated keys, in every way.</summary>
+    /// <summary>Outside reference: DuckDB joins the same two tables, with keys of two columns, empties and repeated keys, in every
+    /// way.</summary>
     [Fact]
     public void Joins_of_every_kind_agree_with_DuckDB()
     {
@@ -47,7 +50,8 @@ public sealed class DatasetTests : IDisposable
         {
             var left = string.Join(", ", Enumerable.Range(0, random.Next(1, 30)).Select(i => $"({Key()}, {Key()}, {i})"));
             var right = string.Join(", ", Enumerable.Range(0, random.Next(1, 20)).Select(i => $"({Key()}, {Key()}, {i * 100})"));
-            var tables = $"DROP TABLE IF EXISTS l; DROP TABLE IF EXISTS r; CREATE TABLE l (a INTEGER, b INTEGER, n INTEGER); CREATE TABLE r (a INTEGER, c INTEGER, m INTEGER); INSERT INTO l VALUES {left}; INSERT INTO r VALUES {right};";
+            var tables = $"DROP TABLE IF EXISTS l; DROP TABLE IF EXISTS r; CREATE TABLE l (a INTEGER, b INTEGER, n INTEGER); CREATE "
+                + $"TABLE r (a INTEGER, c INTEGER, m INTEGER); INSERT INTO l VALUES {left}; INSERT INTO r VALUES {right};";
             Make(tables);
             using (var command = duck.CreateCommand())
             {
@@ -60,12 +64,17 @@ public sealed class DatasetTests : IDisposable
                     KeyPair[] on = pairs == 1 ? [new("a", "a")] : [new("a", "a"), new("c", "b")];
                     var fields = new List<Field> { new() { Name = "n", Table = "x", Type = DataType.Whole } };
                     if (kind != JoinKind.Unmatched) fields.Add(new() { Name = "m", Table = "y", Type = DataType.Whole });
-                    var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Fields = fields, Source = new JoinSource { Tables = [new() { Id = "x", Table = "l" }, new() { Id = "y", Table = "r", Join = new Join { To = "x", Kind = kind, On = on } }] } };
+                    var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Fields = fields,
+                        Source = new JoinSource {
+                        Tables = [new() { Id = "x", Table = "l" },
+                        new() { Id = "y", Table = "r", Join = new Join { To = "x", Kind = kind, On = on } }] } };
                     var rows = Read(dataset, _file);
                     var condition = pairs == 1 ? "l.a = r.a" : "l.a = r.a AND l.b = r.c";
-                    var from = kind switch { JoinKind.Inner => $"l JOIN r ON {condition}", JoinKind.Left => $"l LEFT JOIN r ON {condition}", _ => $"l WHERE NOT EXISTS (SELECT 1 FROM r WHERE {condition})" };
+                    var from = kind switch { JoinKind.Inner => $"l JOIN r ON {condition}", JoinKind.Left => $"l LEFT JOIN r ON {condition}",
+                        _ => $"l WHERE NOT EXISTS (SELECT 1 FROM r WHERE {condition})" };
                     using var command = duck.CreateCommand();
-                    command.CommandText = $"SELECT count(*), CAST(coalesce(sum(n), 0) AS BIGINT), {(kind == JoinKind.Unmatched ? "CAST(0 AS BIGINT)" : "CAST(coalesce(sum(m), 0) AS BIGINT)")} FROM {from}";
+                    command.CommandText = $"SELECT count(*), CAST(coalesce(sum(n), 0) AS BIGINT), "
+                        + $"{(kind == JoinKind.Unmatched ? "CAST(0 AS BIGINT)" : "CAST(coalesce(sum(m), 0) AS BIGINT)")} FROM {from}";
                     using var reader = command.ExecuteReader();
                     Assert.True(reader.Read());
                     Assert.Equal(reader.GetInt64(0), rows.Count);
@@ -81,17 +90,29 @@ public sealed class DatasetTests : IDisposable
     [Fact]
     public void Conditions_of_every_operator_and_type_agree_with_SQLite()
     {
-        Make("CREATE TABLE t (id INTEGER, words TEXT, n INTEGER, price REAL, day TEXT, at TEXT, yes INTEGER); INSERT INTO t VALUES (1, 'Holm – Brae', 5, 1.5, '2025-01-31', '2025-01-31 06:15:00', 1), (2, '', -3, 0.1, '2024-02-29', '2024-02-29 23:59:00', 0), (3, NULL, NULL, NULL, NULL, NULL, NULL), (4, 'it''s 100 %', 12, 1.25, '2025-02-01', '2025-02-01 00:00:00', 1), (5, 'holm', 0, -7, '2025-01-01', '2025-01-01 12:00:00', 0)");
-        Field[] fields = [new() { Name = "id", Type = DataType.Whole }, new() { Name = "words", Type = DataType.Text }, new() { Name = "n", Type = DataType.Whole }, new() { Name = "price", Type = DataType.Decimal }, new() { Name = "day", Type = DataType.Date }, new() { Name = "at", Type = DataType.DateTime }, new() { Name = "yes", Type = DataType.Bool }];
-        string[] ValuesOf(Field field) => field.Type switch { DataType.Text => ["holm", "it's 100 %", "Holm"], DataType.Date => ["2025-01-01", "2025-01-31"], DataType.DateTime => ["2025-01-01 12:00", "2025-02-01 00:00"], DataType.Bool => ["true"], DataType.Decimal => ["0.1", "1.5"], _ => ["-3", "5"] };
-        string Sql(string value, Field field) => field.Type switch { DataType.Text => $"'{value.Replace("'", "''")}'", DataType.Date => $"'{value}'", DataType.DateTime => $"'{value}:00'", DataType.Bool => "1", _ => value };
+        Make("CREATE TABLE t (id INTEGER, words TEXT, n INTEGER, price REAL, day TEXT, at TEXT, yes INTEGER); INSERT INTO t VALUES (1, "
+            + "'Holm – Brae', 5, 1.5, '2025-01-31', '2025-01-31 06:15:00', 1), (2, '', -3, 0.1, '2024-02-29', '2024-02-29 23:59:00', 0), "
+            + "(3, NULL, NULL, NULL, NULL, NULL, NULL), (4, 'it''s 100 %', 12, 1.25, '2025-02-01', '2025-02-01 00:00:00', 1), (5, "
+            + "'holm', 0, -7, '2025-01-01', '2025-01-01 12:00:00', 0)");
+        Field[] fields = [new() { Name = "id", Type = DataType.Whole }, new() { Name = "words", Type = DataType.Text },
+            new() { Name = "n", Type = DataType.Whole }, new() { Name = "price", Type = DataType.Decimal },
+            new() { Name = "day", Type = DataType.Date }, new() { Name = "at", Type = DataType.DateTime },
+            new() { Name = "yes", Type = DataType.Bool }];
+        string[] ValuesOf(Field field) =>
+            field.Type switch { DataType.Text => ["holm", "it's 100 %", "Holm"], DataType.Date => ["2025-01-01", "2025-01-31"],
+                DataType.DateTime => ["2025-01-01 12:00", "2025-02-01 00:00"], DataType.Bool => ["true"], DataType.Decimal =>
+                ["0.1", "1.5"], _ => ["-3", "5"] };
+        string Sql(string value, Field field) =>
+            field.Type switch { DataType.Text => $"'{value.Replace("'", "''")}'", DataType.Date => $"'{value}'",
+                DataType.DateTime => $"'{value}:00'", DataType.Bool => "1", _ => value };
         var tested = 0;
         foreach (var field in fields.Skip(1))
             foreach (var op in ConditionText.For(field.Type))
             {
                 var values = ValuesOf(field);
                 var given = op is ConditionOperator.Between or ConditionOperator.OneOf or ConditionOperator.NoneOf ? values : [values[0]];
-                var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Source = new TableSource { Table = "t" }, Fields = fields, Filter = new FieldCondition { Field = field.Name, Is = op, Values = given } };
+                var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Source = new TableSource { Table = "t" }, Fields = fields,
+                    Filter = new FieldCondition { Field = field.Name, Is = op, Values = given } };
                 var (name, first) = (field.Name, Sql(given[0], field));
                 var text = $"'{given[0].Replace("'", "''")}'";
                 var condition = op switch
@@ -116,31 +137,36 @@ public sealed class DatasetTests : IDisposable
                 using var command = connection.CreateCommand();
                 command.CommandText = $"SELECT group_concat(id) FROM (SELECT id FROM t WHERE {condition} ORDER BY id)";
                 var rows = Read(dataset, _file);
-                Assert.Equal(command.ExecuteScalar() as string ?? "", string.Join(',', Enumerable.Range(0, rows.Count).Select(i => rows.Columns[0][i].Invariant)));
+                Assert.Equal(command.ExecuteScalar() as string ?? "",
+                    string.Join(',', Enumerable.Range(0, rows.Count).Select(i => rows.Columns[0][i].Invariant)));
                 tested++;
             }
         Assert.True(tested > 50);
     }
 
-    /// <summary>Outside reference: DuckDB evaluates the same trees of conditions, with empties (three-valued logic), and counts what is in the field.</summary>
+    /// <summary>Outside reference: DuckDB evaluates the same trees of conditions, with empties (three-valued logic), and counts what is in
+    /// the field.</summary>
     [Fact]
     public void Nested_conditions_and_field_statistics_agree_with_DuckDB()
     {
         var random = new Random(23);
         string Number() => random.Next(5) == 0 ? "NULL" : random.Next(-4, 5).ToString(CultureInfo.InvariantCulture);
-        var table = $"CREATE TABLE t (a INTEGER, b INTEGER); INSERT INTO t VALUES {string.Join(", ", Enumerable.Range(0, 200).Select(_ => $"({Number()}, {Number()})"))};";
+        var table = $"CREATE TABLE t (a INTEGER, b INTEGER); INSERT INTO t VALUES "
+            + $"{string.Join(", ", Enumerable.Range(0, 200).Select(_ => $"({Number()}, {Number()})"))};";
         Make(table);
         using var duck = new DuckDBConnection("Data Source=:memory:");
         duck.Open();
         using var command = duck.CreateCommand();
         command.CommandText = table;
         command.ExecuteNonQuery();
-        (ConditionOperator Is, string Sign)[] operators = [(ConditionOperator.Equal, "="), (ConditionOperator.NotEqual, "<>"), (ConditionOperator.Less, "<"), (ConditionOperator.AtLeast, ">=")];
+        (ConditionOperator Is, string Sign)[] operators = [(ConditionOperator.Equal, "="), (ConditionOperator.NotEqual, "<>"),
+            (ConditionOperator.Less, "<"), (ConditionOperator.AtLeast, ">=")];
         (Condition, string Sql) Tree(int depth)
         {
             if (depth == 0 || random.Next(4) == 0)
             {
-                var (field, value, op) = (random.Next(2) == 0 ? "a" : "b", random.Next(-3, 4).ToString(CultureInfo.InvariantCulture), operators[random.Next(operators.Length)]);
+                var (field, value, op) = (random.Next(2) == 0 ? "a" : "b", random.Next(-3, 4).ToString(CultureInfo.InvariantCulture),
+                    operators[random.Next(operators.Length)]);
                 return random.Next(4) == 0
                     ? (new ExpressionCondition { Expression = $"NOT a + b > {value}" }, $"NOT a + b > {value}")
                     : (new FieldCondition { Field = field, Is = op.Is, Values = [value] }, $"{field} {op.Sign} {value}");
@@ -154,13 +180,21 @@ public sealed class DatasetTests : IDisposable
         for (var round = 0; round < 60; round++)
         {
             var (condition, sql) = Tree(3);
-            var rows = Read(new Dataset { Id = "d", Name = "D", Database = "x", Source = new TableSource { Table = "t" }, Fields = [new() { Name = "a", Type = DataType.Whole }, new() { Name = "b", Type = DataType.Whole }], Filter = condition }, _file);
+            var rows = Read(
+                new Dataset { Id = "d", Name = "D", Database = "x", Source = new TableSource { Table = "t" },
+                Fields = [new() { Name = "a", Type = DataType.Whole }, new() { Name = "b", Type = DataType.Whole }], Filter = condition },
+                _file);
             var seen = FieldStatistics.Of(rows.Columns[0], rows.Count, "en-GB");
-            command.CommandText = $"SELECT count(*), count(*) FILTER (WHERE a IS NULL), count(DISTINCT a), min(a), max(a), coalesce((SELECT max(n) FROM (SELECT count(*) AS n FROM t WHERE a IS NOT NULL AND ({sql}) GROUP BY a)), 0) FROM t WHERE {sql}";
+            command.CommandText = $"SELECT count(*), count(*) FILTER (WHERE a IS NULL), count(DISTINCT a), min(a), max(a), "
+                + $"coalesce((SELECT max(n) FROM (SELECT count(*) AS n FROM t WHERE a IS NOT NULL AND ({sql}) GROUP BY a)), 0) FROM t "
+                + $"WHERE {sql}";
             using var reader = command.ExecuteReader();
             Assert.True(reader.Read());
-            string? Text(int column) => reader.IsDBNull(column) ? null : Convert.ToString(reader.GetValue(column), CultureInfo.InvariantCulture);
-            Assert.Equal((Text(0), Text(1), Text(2), Text(3), Text(4), Text(5)), ($"{seen.Rows}", $"{seen.Empty}", $"{seen.Distinct}", seen.Least, seen.Most, $"{seen.Frequent.FirstOrDefault()?.Rows ?? 0}"));
+            string? Text(int column) =>
+                reader.IsDBNull(column) ? null : Convert.ToString(reader.GetValue(column), CultureInfo.InvariantCulture);
+            Assert.Equal((Text(0), Text(1), Text(2), Text(3), Text(4), Text(5)),
+                ($"{seen.Rows}", $"{seen.Empty}", $"{seen.Distinct}", seen.Least, seen.Most,
+                $"{seen.Frequent.FirstOrDefault()?.Rows ?? 0}"));
         }
     }
 
@@ -177,7 +211,8 @@ public sealed class DatasetTests : IDisposable
         {
             Assert.True(reader.Read());
             Assert.Equal(reader.GetInt64(0), bookings.Count);
-            Assert.Equal(reader.GetInt64(1) / 100m, Sum(bookings, DemoDatasets.Bookings.Fields.ToList().FindIndex(f => f.Name == "net_fare")).Decimal);
+            Assert.Equal(reader.GetInt64(1) / 100m,
+                Sum(bookings, DemoDatasets.Bookings.Fields.ToList().FindIndex(f => f.Name == "net_fare")).Decimal);
         }
         var sailings = Read(DemoDatasets.Sailings);
         command.CommandText = "SELECT count(*), sum(passengers), CAST(round(100 * sum(net_fare)) AS INTEGER) FROM sailings_with_income";
@@ -186,12 +221,17 @@ public sealed class DatasetTests : IDisposable
             Assert.True(reader.Read());
             Assert.Equal(reader.GetInt64(0), sailings.Count);
             int Column(string name) => DemoDatasets.Sailings.Fields.ToList().FindIndex(f => f.Name == name);
-            Assert.Equal((reader.GetInt64(1), reader.GetInt64(2) / 100m), (Sum(sailings, Column("passengers")).Decimal, Sum(sailings, Column("net_fare")).Decimal));
+            Assert.Equal((reader.GetInt64(1), reader.GetInt64(2) / 100m),
+                (Sum(sailings, Column("passengers")).Decimal, Sum(sailings, Column("net_fare")).Decimal));
         }
         // In the dataset's own order.
-        Assert.Equal(Enumerable.Range(0, sailings.Count).Select(i => sailings.Columns[4][i].Bits).Order(), Enumerable.Range(0, sailings.Count).Select(i => sailings.Columns[4][i].Bits));
+        Assert.Equal(Enumerable.Range(0, sailings.Count).Select(i => sailings.Columns[4][i].Bits).Order(),
+            Enumerable.Range(0, sailings.Count).Select(i => sailings.Columns[4][i].Bits));
         var source = new DatasetReader(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
-        Assert.All(DemoDatasets.All, d => Assert.True(source.Read(DatasetQuestion.Of(d, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(), CancellationToken.None).Count > 100));
+        Assert.All(DemoDatasets.All,
+            d => Assert.True(
+            source.Read(DatasetQuestion.Of(d, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
+            CancellationToken.None).Count > 100));
         // Copies in demo reports are as the datasets are kept, so that nobody is asked to take a change over.
         foreach (var (_, report) in DemoReports.All)
             foreach (var copy in report.Datasets.Where(d => d.CopyOf is not null))
@@ -203,12 +243,14 @@ public sealed class DatasetTests : IDisposable
     {
         Make("CREATE TABLE t (n INTEGER); INSERT INTO t VALUES (1), (2), (2), (3)");
         Field Worked(string name, string expression) => new() { Name = name, Type = DataType.Whole, Expression = expression };
-        var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Source = new TableSource { Table = "t" }, Fields = [Worked("c", "b * 10"), new Field { Name = "n", Type = DataType.Whole }, Worked("b", "n + 1")] };
+        var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Source = new TableSource { Table = "t" },
+            Fields = [Worked("c", "b * 10"), new Field { Name = "n", Type = DataType.Whole }, Worked("b", "n + 1")] };
         Assert.Equal(["20", "30", "30", "40"], Texts(Read(dataset, _file), 0));
         // Only what is asked for is read, and what it needs.
         Assert.Equal(["20", "30", "30", "40"], Texts(Read(dataset, _file, [dataset.Fields[0]]), 0));
         Assert.Equal(["20", "30", "40"], Texts(Read(dataset with { Distinct = true }, _file), 0));
-        Assert.Equal(["40", "30", "30", "20"], Texts(Read(dataset with { Sort = [new Definitions.SortKey { By = "n", Descending = true }] }, _file), 0));
+        Assert.Equal(["40", "30", "30", "20"],
+            Texts(Read(dataset with { Sort = [new Definitions.SortKey { By = "n", Descending = true }] }, _file), 0));
         var limited = Read(dataset with { RowLimit = 2, Filter = new ExpressionCondition { Expression = "b > 2" } }, _file);
         Assert.Equal(["30", "30"], Texts(limited, 0));
         Assert.Contains(limited.Problems, p => p.Code == "rows-cut-off");
@@ -225,7 +267,8 @@ public sealed class DatasetTests : IDisposable
     {
         var schema = SchemaReader.Read(Workshop.DemoFile);
         var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Source = new JoinSource() };
-        foreach (var table in new[] { "bookings", "sailings", "delay_causes", "routes", "regions" }) dataset = JoinProposal.Add(dataset, table, schema);
+        foreach (var table in new[] { "bookings", "sailings", "delay_causes", "routes", "regions" })
+            dataset = JoinProposal.Add(dataset, table, schema);
         var tables = ((JoinSource)dataset.Source).Tables;
         Assert.Equal([null, JoinKind.Inner, JoinKind.Left, JoinKind.Inner, JoinKind.Inner], tables.Select(t => t.Join?.Kind));
         Assert.Equal(dataset.Fields.Count, dataset.Fields.Select(f => f.Name).Distinct().Count());
@@ -233,9 +276,11 @@ public sealed class DatasetTests : IDisposable
         // Each card has a place of its own: a card is 196 wide, and 48 high with 20 for each column.
         double Height(JoinedTable t) => 48 + 20 * schema.Single(i => i.Name == t.Table).Fields.Count;
         Assert.All(tables.SelectMany((a, i) => tables.Skip(i + 1).Select(b => (a, b))), pair => Assert.True(
-            Math.Abs(pair.a.X - pair.b.X) >= 196 || pair.a.Y + Height(pair.a) <= pair.b.Y || pair.b.Y + Height(pair.b) <= pair.a.Y, $"{pair.a.Table} lies over {pair.b.Table}"));
+            Math.Abs(pair.a.X - pair.b.X) >= 196 || pair.a.Y + Height(pair.a) <= pair.b.Y || pair.b.Y + Height(pair.b) <= pair.a.Y,
+            $"{pair.a.Table} lies over {pair.b.Table}"));
         // As many rows as bookings: nothing was lost, and nothing counted twice.
-        Assert.Equal(new JoinLook(new OneDatabase(Workshop.DemoFile)).Effects(dataset, null, CancellationToken.None)[0].Before, Read(dataset).Count);
+        Assert.Equal(new JoinLook(new OneDatabase(Workshop.DemoFile)).Effects(dataset, null, CancellationToken.None)[0].Before,
+            Read(dataset).Count);
         // The other way round, a sailing has several bookings.
         var reverse = new Dataset { Id = "d", Name = "D", Database = "x", Source = new JoinSource() };
         foreach (var table in new[] { "sailings", "bookings" }) reverse = JoinProposal.Add(reverse, table, schema);
@@ -254,7 +299,8 @@ public sealed class DatasetTests : IDisposable
         Field Of(string name) => dataset.Fields.Single(f => f.Name == name);
         var rows = Read(dataset, fields: [Of("route"), Of("from_port"), Of("to_port")]);
         Assert.True(rows.Count > 5);
-        Assert.All(Enumerable.Range(0, rows.Count), row => Assert.Equal(rows.Columns[0][row].Text, $"{rows.Columns[1][row].Text} – {rows.Columns[2][row].Text}"));
+        Assert.All(Enumerable.Range(0, rows.Count),
+            row => Assert.Equal(rows.Columns[0][row].Text, $"{rows.Columns[1][row].Text} – {rows.Columns[2][row].Text}"));
         // A third time there is no key left, so its author says what is meant.
         Assert.Null(((JoinSource)JoinProposal.Add(dataset, "ports", schema).Source).Tables[^1].Join);
     }
@@ -266,8 +312,11 @@ public sealed class DatasetTests : IDisposable
     public void An_unfinished_or_broken_join_says_what_is_missing(string code)
     {
         var start = new JoinedTable { Id = "s", Table = "sailings" };
-        var routes = new JoinedTable { Id = "r", Table = "routes", Join = code switch { "join-without-key" => null, "join-order" => new Join { To = "z", On = [new("route_id", "route_id")] }, _ => new Join { To = "s", On = [new("route_no", "route_id")] } } };
-        var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Source = new JoinSource { Tables = [start, routes] }, Fields = [new Field { Name = "departs", Table = "s", Type = DataType.DateTime }] };
+        var routes = new JoinedTable { Id = "r", Table = "routes",
+            Join = code switch { "join-without-key" => null, "join-order" => new Join { To = "z", On = [new("route_id", "route_id")] },
+            _ => new Join { To = "s", On = [new("route_no", "route_id")] } } };
+        var dataset = new Dataset { Id = "d", Name = "D", Database = "x", Source = new JoinSource { Tables = [start, routes] },
+            Fields = [new Field { Name = "departs", Table = "s", Type = DataType.DateTime }] };
         Assert.Equal(code, Assert.Throws<DataException>(() => Read(dataset)).Code);
     }
 
@@ -276,11 +325,13 @@ public sealed class DatasetTests : IDisposable
     public void A_report_lists_a_dataset_of_joined_tables()
     {
         var report = LucidLattice.Core.Editing.StarterReport.Of("Bookings", DemoDatasets.Bookings with { Id = "d1" });
-        var run = new ReportEngine(new DatasetReader(new SqliteReader(new OneDatabase(Workshop.DemoFile))), Workshop.Measurer, new DemoCatalog()).Run(new RunRequest(report, new Dictionary<string, string>(), Workshop.Now), CancellationToken.None);
+        var run = new ReportEngine(new DatasetReader(new SqliteReader(new OneDatabase(Workshop.DemoFile))), Workshop.Measurer,
+            new DemoCatalog()).Run(new RunRequest(report, new Dictionary<string, string>(), Workshop.Now), CancellationToken.None);
         Assert.Empty(run.Problems);
         Assert.True(run.PageCount > 900);
         Assert.Contains(run.Page(1).Items.OfType<Drawing.TextRun>(), t => t.Text == "Eastern Sound");
     }
 
-    private static IEnumerable<string> Texts(RowSet rows, int column) => Enumerable.Range(0, rows.Count).Select(i => rows.Columns[column][i].Invariant);
+    private static IEnumerable<string> Texts(RowSet rows, int column) =>
+        Enumerable.Range(0, rows.Count).Select(i => rows.Columns[column][i].Invariant);
 }

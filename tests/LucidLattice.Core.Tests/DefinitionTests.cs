@@ -51,7 +51,9 @@ public class DefinitionTests
     [InlineData("{ \"format\": \"lucid-lattice/report\", \"version\": 99 }", "newer version")]
     [InlineData("{ \"format\": \"lucid-lattice/report\", \"version\": 1, \"title\": \"T\", \"colour\": 1 }", "colour")]
     [InlineData("{ \"format\": \"lucid-lattice/report\", \"version\": 1 }", "title")]
-    [InlineData("{ \"format\": \"lucid-lattice/report\", \"version\": 1, \"title\": \"T\", \"parameters\": [{ \"name\": \"a\", \"type\": \"nonsense\" }] }", "parameters")]
+    [InlineData(
+        "{ \"format\": \"lucid-lattice/report\", \"version\": 1, \"title\": \"T\", \"parameters\": [{ \"name\": \"a\", \"type\": "
+        + "\"nonsense\" }] }", "parameters")]
     public void A_malformed_definition_is_refused_with_a_sentence(string json, string expected)
         => Assert.Contains(expected, Assert.Throws<DefinitionFormatException>(() => ReportJson.Read(json)).Message);
 
@@ -60,10 +62,12 @@ public class DefinitionTests
     {
         var report = Workshop.DemoReport("route-performance");
         var section = report.MainSection();
-        section = section with { Filter = "statuss = 'sailed'", Columns = [.. section.Columns.Select(c => c.Id == "c3" ? c with { Expression = "passengers + vessel" } : c)] };
+        section = section with { Filter = "statuss = 'sailed'",
+            Columns = [.. section.Columns.Select(c => c.Id == "c3" ? c with { Expression = "passengers + vessel" } : c)] };
         section = section.MapElements((_, e) => e.Id == "t2" ? (TextElement)e with { Text = "From {{ :fron }}" } : e);
         var problems = ReportPlanner.Plan(report.WithMainSection(section), new DemoCatalog()).Problems;
-        Assert.Contains(problems, p => p is { Code: "unknown-field", Place: "s1", Property: "filter", Position: 0 } && p.Mends![0].Contains("status"));
+        Assert.Contains(problems, p => p is { Code: "unknown-field", Place: "s1", Property: "filter", Position: 0 }
+            && p.Mends![0].Contains("status"));
         Assert.Contains(problems, p => p is { Code: "type-mismatch", Place: "c3", Property: "expression", Position: 11 });
         Assert.Contains(problems, p => p is { Code: "unknown-parameter", Place: "t2", Property: "text" } && p.Mends![0].Contains(":from"));
     }
@@ -94,7 +98,8 @@ public class DefinitionTests
     [InlineData("rute", "x", "unknown-parameter")]
     public void A_wrong_parameter_value_is_a_problem_and_nothing_runs(string name, string value, string code)
     {
-        var run = Workshop.Run(Workshop.DemoReport("sailings-in-detail"), null, name == "route" ? [(name, value)] : [("route", "Holm – Brae"), (name, value)]);
+        var run = Workshop.Run(Workshop.DemoReport("sailings-in-detail"), null,
+            name == "route" ? [(name, value)] : [("route", "Holm – Brae"), (name, value)]);
         Assert.Null(run.Data);
         Assert.Contains(run.Problems, p => p.Code == code && p.Place == name);
     }
@@ -104,7 +109,8 @@ public class DefinitionTests
     {
         var report = Workshop.DemoReport("route-performance");
         var section = report.MainSection().MapElements((_, e) => e.Id == "ch1" ? (ChartElement)e with { Color = "url(//x)" } : e);
-        Assert.Contains(ReportPlanner.Plan(report.WithMainSection(section), new DemoCatalog()).Problems, p => p is { Code: "bad-color", IsError: true });
+        Assert.Contains(ReportPlanner.Plan(report.WithMainSection(section), new DemoCatalog()).Problems,
+            p => p is { Code: "bad-color", IsError: true });
     }
 
     [Fact]
@@ -146,7 +152,8 @@ public class DefinitionTests
     {
         var section = report.MainSection();
         var fields = report.Datasets[0].Fields;
-        T Of<T>(IReadOnlyList<T> list) => list.Count == 0 ? throw new EditException("Nothing to choose from.") : list[random.Next(list.Count)];
+        T Of<T>(IReadOnlyList<T> list) =>
+            list.Count == 0 ? throw new EditException("Nothing to choose from.") : list[random.Next(list.Count)];
         var field = Of(fields).Name;
         var place = Of(section.Bands().Select(b => b.Place).ToList());
         return random.Next(12) switch
@@ -161,7 +168,8 @@ public class DefinitionTests
             8 => new DeleteLevel { Level = Of(section.Levels).Id },
             9 => new DeleteElement { Element = Of(section.Elements().Select(e => e.Element.Id).ToList()) },
             10 => new SetLevel { Level = Of(section.Levels).Id, By = field, NewPage = random.Next(2) == 0 },
-            _ => new LinkChart { Chart = Of(section.Elements().Select(e => e.Element).OfType<ChartElement>().Select(c => c.Id).ToList()), Report = "sailings-in-detail" },
+            _ => new LinkChart { Chart = Of(section.Elements().Select(e => e.Element).OfType<ChartElement>().Select(c => c.Id).ToList()),
+            Report = "sailings-in-detail" },
         };
     }
 }

@@ -25,7 +25,8 @@ internal static class Duck
         command.CommandText = sql;
         using var reader = command.ExecuteReader();
         var rows = new List<object?[]>();
-        while (reader.Read()) rows.Add([.. Enumerable.Range(0, reader.FieldCount).Select(i => reader.IsDBNull(i) ? null : reader.GetValue(i))]);
+        while (reader.Read())
+            rows.Add([.. Enumerable.Range(0, reader.FieldCount).Select(i => reader.IsDBNull(i) ? null : reader.GetValue(i))]);
         return rows;
     }
 }

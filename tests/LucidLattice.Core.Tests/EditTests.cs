@@ -9,9 +9,11 @@ public class EditTests
 {
     private static ReportDefinition Report => Workshop.DemoReport("route-performance");
 
-    private static ReportDefinition Apply(ReportDefinition report, params Edit[] edits) => edits.Aggregate(report, (r, edit) => edit.Apply(r, new DemoCatalog()));
+    private static ReportDefinition Apply(ReportDefinition report, params Edit[] edits) =>
+        edits.Aggregate(report, (r, edit) => edit.Apply(r, new DemoCatalog()));
 
-    private static Element? Find(ReportDefinition report, string id) => report.MainSection().Elements().Select(e => e.Element).FirstOrDefault(e => e.Id == id);
+    private static Element? Find(ReportDefinition report, string id) =>
+        report.MainSection().Elements().Select(e => e.Element).FirstOrDefault(e => e.Id == id);
 
     private static IEnumerable<T> In<T>(ReportDefinition report, BandKind kind, int level = 0) where T : Element
         => report.MainSection().BandAt(new BandPlace(kind, level)).Parts.SelectMany(p => p.Elements).OfType<T>();
@@ -37,7 +39,8 @@ public class EditTests
     {
         var before = ReportJson.Write(Report);
         var report = Report;
-        Apply(report, new AddField { Field = "remark" }, new AddLevel { Field = "vessel" }, new DeleteColumn { Column = "c3" }, new DeleteLevel { Level = "l1" });
+        Apply(report, new AddField { Field = "remark" }, new AddLevel { Field = "vessel" }, new DeleteColumn { Column = "c3" },
+            new DeleteLevel { Level = "l1" });
         Assert.Equal(before, ReportJson.Write(report));
     }
 
@@ -67,9 +70,11 @@ public class EditTests
     [Fact]
     public void A_field_dropped_on_a_footer_becomes_a_subtotal_of_its_column_or_a_text()
     {
-        var report = Apply(Report, new DeleteElement { Element = "rfc" }, new AddField { Field = "passengers", Band = BandKind.GroupFooter, Level = 1 });
+        var report = Apply(Report, new DeleteElement { Element = "rfc" },
+            new AddField { Field = "passengers", Band = BandKind.GroupFooter, Level = 1 });
         Assert.Contains(In<TotalElement>(report, BandKind.GroupFooter, 1), t => t.Column == "c3");
-        report = Apply(report, new AddField { Field = "delay_minutes", Band = BandKind.ReportFooter }, new AddField { Field = "region", Band = BandKind.GroupHeader, Level = 1 });
+        report = Apply(report, new AddField { Field = "delay_minutes", Band = BandKind.ReportFooter },
+            new AddField { Field = "region", Band = BandKind.GroupHeader, Level = 1 });
         Assert.Contains(In<TextElement>(report, BandKind.ReportFooter), t => t.Text == "Delay minutes: {{ sum(delay_minutes) }}");
         Assert.Equal(2, In<TextElement>(report, BandKind.GroupHeader, 1).Count(t => t.Text == "{{ region }}"));
         Assert.Throws<EditException>(() => Apply(report, new AddField { Field = "region", Band = BandKind.PageFooter }));
@@ -82,7 +87,8 @@ public class EditTests
         var before = Report.MainSection().Elements().Count(e => e.Element is TotalElement);
         var report = Apply(Report, new AddTotals { Column = "c3", Aggregate = "max" });
         Assert.Equal(before, report.MainSection().Elements().Count(e => e.Element is TotalElement));
-        Assert.All(report.MainSection().Elements().Select(e => e.Element).OfType<TotalElement>().Where(t => t.Column == "c3"), t => Assert.Equal("max", t.Aggregate));
+        Assert.All(report.MainSection().Elements().Select(e => e.Element).OfType<TotalElement>().Where(t => t.Column == "c3"),
+            t => Assert.Equal("max", t.Aggregate));
     }
 
     [Fact]
@@ -100,12 +106,14 @@ public class EditTests
     [InlineData(99, "c1,c2,c3,c5,c4")]
     [InlineData(-7, "c4,c1,c2,c3,c5")]
     public void A_column_moves_among_the_others(int to, string order)
-        => Assert.Equal(order, string.Join(",", Apply(Report, new MoveColumn { Column = "c4", To = to }).MainSection().Columns.Select(c => c.Id)));
+        => Assert.Equal(order,
+            string.Join(",", Apply(Report, new MoveColumn { Column = "c4", To = to }).MainSection().Columns.Select(c => c.Id)));
 
     [Fact]
     public void Words_of_texts_headings_and_charts_are_typed_over()
     {
-        var report = Apply(Report, new SetText { Element = "t1", Text = "New title" }, new SetText { Element = "h3", Text = "People" }, new SetText { Element = "ch1", Text = "How many" });
+        var report = Apply(Report, new SetText { Element = "t1", Text = "New title" }, new SetText { Element = "h3", Text = "People" },
+            new SetText { Element = "ch1", Text = "How many" });
         Assert.Equal("New title", Assert.IsType<TextElement>(Find(report, "t1")).Text);
         Assert.Equal("People", report.MainSection().Columns.Single(c => c.Id == "c3").Heading);
         Assert.Equal("How many", Assert.IsType<ChartElement>(Find(report, "ch1")).Title);
@@ -125,7 +133,8 @@ public class EditTests
     [Fact]
     public void A_filter_is_set_and_taken_away()
     {
-        var report = Apply(Report, new SetSection { Filter = "vehicles > 5", Sort = [new SortKey { By = "passengers", Descending = true }] });
+        var report =
+            Apply(Report, new SetSection { Filter = "vehicles > 5", Sort = [new SortKey { By = "passengers", Descending = true }] });
         Assert.Equal("vehicles > 5", report.MainSection().Filter);
         Assert.Equal("passengers", Apply(report, new SetSection { Filter = " " }).MainSection().Sort.Single().By);
         Assert.Null(Apply(report, new SetSection { Filter = " " }).MainSection().Filter);
@@ -134,11 +143,15 @@ public class EditTests
     [Fact]
     public void A_new_chart_starts_from_a_group_and_a_subtotal_or_counts_rows()
     {
-        ChartElement New(ReportDefinition report, BandKind band, int level) => report.MainSection().BandAt(new BandPlace(band, level)).Parts.SelectMany(p => p.Elements).OfType<ChartElement>().Last();
+        ChartElement New(ReportDefinition report, BandKind band, int level) =>
+            report.MainSection().BandAt(new BandPlace(band, level)).Parts.SelectMany(p => p.Elements).OfType<ChartElement>().Last();
         var report = Apply(Report, new AddChart { Band = BandKind.ReportFooter }, new AddChart { Band = BandKind.GroupFooter, Level = 1 });
-        Assert.Equal(("route", "sum(passengers)"), (New(report, BandKind.ReportFooter, 0).Category, New(report, BandKind.ReportFooter, 0).Value));
+        Assert.Equal(("route", "sum(passengers)"),
+            (New(report, BandKind.ReportFooter, 0).Category, New(report, BandKind.ReportFooter, 0).Value));
         Assert.Equal("route", New(report, BandKind.GroupFooter, 1).Category);
-        var dataset = Report.Datasets[0] with { Fields = [new Field { Name = "vessel", Type = DataType.Text }, new Field { Name = "sailing_id", Type = DataType.Whole, Kind = FieldKind.Key }] };
+        var dataset = Report.Datasets[0] with {
+            Fields = [new Field { Name = "vessel", Type = DataType.Text },
+            new Field { Name = "sailing_id", Type = DataType.Whole, Kind = FieldKind.Key }] };
         var plain = Apply(StarterReport.Of("Plain", dataset), new AddChart { Band = BandKind.ReportHeader });
         Assert.Equal(("vessel", "count(*)"), (New(plain, BandKind.ReportHeader, 0).Category, New(plain, BandKind.ReportHeader, 0).Value));
     }
@@ -150,7 +163,9 @@ public class EditTests
     [InlineData("count(delay_cause)", "delay_cause", "Number of delay cause by delay cause")]
     [InlineData("sum(net_fare) / sum(passengers)", "route", "Sum(net_fare) / sum(passengers) by route")]
     public void Automatic_titles_are_short(string value, string category, string expected)
-        => Assert.Equal(expected, new Charts.ChartWords(Report.Datasets[0].Fields, []).Title(new ChartElement { Id = "c", Width = 1, Category = category, Value = value }));
+        => Assert.Equal(expected,
+            new Charts.ChartWords(Report.Datasets[0].Fields, [])
+            .Title(new ChartElement { Id = "c", Width = 1, Category = category, Value = value }));
 
     [Theory]
     [InlineData(ChartOrder.Category, "Eastern Sound,Northern Isles,West Firth")]

@@ -12,8 +12,10 @@ public class EffortTests
 
     private static Section Nested(int depth, double height)
     {
-        var part = Workshop.Part($"p{depth}", height, height > 0 ? [new TextElement { Id = $"t{depth}", Width = 50, Height = 10, Text = "{{ n }}" }] : []);
-        return new Section { Id = $"s{depth}", Dataset = "d", Detail = Workshop.Band(depth == 0 ? part : part with { Sections = [Nested(depth - 1, height)] }) };
+        var part = Workshop.Part($"p{depth}", height,
+            height > 0 ? [new TextElement { Id = $"t{depth}", Width = 50, Height = 10, Text = "{{ n }}" }] : []);
+        return new Section { Id = $"s{depth}", Dataset = "d",
+            Detail = Workshop.Band(depth == 0 ? part : part with { Sections = [Nested(depth - 1, height)] }) };
     }
 
     [Theory]
@@ -21,7 +23,8 @@ public class EffortTests
     [InlineData(400, 0, "more than 1,000,000 bands without height stand on page 1")]
     public void Lists_inside_of_lists_end_somewhere_and_it_is_said(int rows, double height, string why)
     {
-        var run = Workshop.Run(Workshop.Report(Nested(3, height), Fields), new MemoryRows([.. Enumerable.Range(0, rows).Select(i => new[] { Value.Of((long)i) })]));
+        var run = Workshop.Run(Workshop.Report(Nested(3, height), Fields),
+            new MemoryRows([.. Enumerable.Range(0, rows).Select(i => new[] { Value.Of((long)i) })]));
         var problem = Assert.Single(run.Problems, p => p.Code == "sheet-cut-off");
         Assert.Contains(why, problem.Message);
         Assert.True(run.IsComplete);

@@ -15,14 +15,19 @@ public sealed class ExpressionHelpTests
     private static readonly DatasetReader Source = new(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
 
     private static ExpressionTrial Try(Dataset dataset, string? itself, string expression)
-        => ExpressionTrial.Of(dataset, itself, expression, DatasetQuestion.Of(dataset, new Dictionary<string, string>(), Workshop.Now), Source, CancellationToken.None);
+        => ExpressionTrial.Of(dataset, itself, expression, DatasetQuestion.Of(dataset, new Dictionary<string, string>(), Workshop.Now),
+            Source, CancellationToken.None);
 
     [Fact]
     public void Every_function_is_offered_and_every_form_is_understood()
     {
         Assert.Subset(FunctionHelp.All.Select(f => f.Name.ToUpperInvariant()).ToHashSet(), Functions.All.ToHashSet());
-        Field[] fields = [new() { Name = "a", Type = DataType.Date }, new() { Name = "b", Type = DataType.Date }, new() { Name = "n", Type = DataType.Whole }, new() { Name = "digits", Type = DataType.Whole }, new() { Name = "text", Type = DataType.Text }, new() { Name = "part", Type = DataType.Text }, new() { Name = "old", Type = DataType.Text }, new() { Name = "new", Type = DataType.Text }];
-        Parameter[] parameters = [new() { Name = "period", Type = DataType.Date, Shape = ParameterShape.Period }, new() { Name = "parameter", Type = DataType.Text, Every = "every one" }];
+        Field[] fields = [new() { Name = "a", Type = DataType.Date }, new() { Name = "b", Type = DataType.Date },
+            new() { Name = "n", Type = DataType.Whole }, new() { Name = "digits", Type = DataType.Whole },
+            new() { Name = "text", Type = DataType.Text }, new() { Name = "part", Type = DataType.Text },
+            new() { Name = "old", Type = DataType.Text }, new() { Name = "new", Type = DataType.Text }];
+        Parameter[] parameters = [new() { Name = "period", Type = DataType.Date, Shape = ParameterShape.Period },
+            new() { Name = "parameter", Type = DataType.Text, Every = "every one" }];
         foreach (var help in FunctionHelp.All)
         {
             var form = help.Name switch
@@ -32,7 +37,9 @@ public sealed class ExpressionHelpTests
                 "mod" => "mod(n, digits)",
                 _ => help.Form.Replace(", …", ""),
             };
-            var compiled = Compiler.Compile(form, new Scope { Fields = fields, Parameters = parameters, Allowed = Phase.Page, Totals = new AggregateList(), Running = new RequestList<RunningSpec>(), Ranks = new RequestList<RankSpec>(), Levels = ["Group"] });
+            var compiled = Compiler.Compile(form,
+                new Scope { Fields = fields, Parameters = parameters, Allowed = Phase.Page, Totals = new AggregateList(),
+                Running = new RequestList<RunningSpec>(), Ranks = new RequestList<RankSpec>(), Levels = ["Group"] });
             Assert.Equal(help.Rows, compiled.Phase <= Phase.Row);
         }
     }
@@ -45,13 +52,17 @@ public sealed class ExpressionHelpTests
         var input = Assert.Single(trial.Inputs);
         Assert.Equal("load_factor", input.Field);
         for (var row = 0; row < 5; row++)
-            Assert.Equal(input.Values[row] is { } v ? (decimal.Parse(v, System.Globalization.CultureInfo.InvariantCulture) > 0.5m ? "true" : "false") : null, trial.Results[row]);
+            Assert.Equal(
+                input.Values[row] is { } v
+                ? (decimal.Parse(v, System.Globalization.CultureInfo.InvariantCulture) > 0.5m ? "true" : "false")
+                : null, trial.Results[row]);
     }
 
     [Fact]
     public void A_trial_says_what_is_wrong_and_where_and_another_fields_mistake_does_not_spoil_it()
     {
-        var dataset = DemoDatasets.Sailings with { Fields = [.. DemoDatasets.Sailings.Fields, new Field { Name = "broken", Type = DataType.Whole, Expression = "nonsense +" }] };
+        var dataset = DemoDatasets.Sailings with {
+            Fields = [.. DemoDatasets.Sailings.Fields, new Field { Name = "broken", Type = DataType.Whole, Expression = "nonsense +" }] };
         var wrong = Try(dataset, null, "passengers + seets").Problem!;
         Assert.Equal(("unknown-field", 13), (wrong.Code, wrong.Position));
         Assert.Contains("seats", wrong.Mends!.Single());

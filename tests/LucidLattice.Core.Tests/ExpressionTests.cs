@@ -12,7 +12,8 @@ public class ExpressionTests
 {
     private static readonly Field[] Fields =
     [
-        new() { Name = "a", Type = DataType.Whole }, new() { Name = "b", Type = DataType.Whole }, new() { Name = "n", Type = DataType.Whole },
+        new() { Name = "a", Type = DataType.Whole }, new() { Name = "b", Type = DataType.Whole },
+            new() { Name = "n", Type = DataType.Whole },
         new() { Name = "s", Type = DataType.Text }, new() { Name = "t", Type = DataType.Text }, new() { Name = "z", Type = DataType.Text },
     ];
 
@@ -20,7 +21,8 @@ public class ExpressionTests
 
     /// <summary>
     /// Outside reference: SQLite evaluates the same generated expressions over the same row. Left out, because we differ on purpose:
-    /// division (ours is exact), decimals (SQLite has none), remainders (SQLite's are doubles), order of texts (ours is the language's), case-insensitive LIKE.
+    /// division (ours is exact), decimals (SQLite has none), remainders (SQLite's are doubles), order of texts (ours is the language's),
+    /// case-insensitive LIKE.
     /// </summary>
     [Fact]
     public void Generated_expressions_agree_with_SQLite()
@@ -29,7 +31,8 @@ public class ExpressionTests
         sqlite.Open();
         using (var setup = sqlite.CreateCommand())
         {
-            setup.CommandText = "PRAGMA case_sensitive_like = ON; CREATE TABLE r (a, b, n, s, t, z); INSERT INTO r VALUES (7, -3, NULL, 'Ternhope', 'a_b%c', NULL);";
+            setup.CommandText = "PRAGMA case_sensitive_like = ON; CREATE TABLE r (a, b, n, s, t, z); INSERT INTO r VALUES (7, -3, NULL, "
+                + "'Ternhope', 'a_b%c', NULL);";
             setup.ExecuteNonQuery();
         }
         var generator = new ExpressionGenerator(seed: 20260315);
@@ -48,7 +51,8 @@ public class ExpressionTests
         }
     }
 
-    /// <summary>Rules of this product where it differs from SQLite on purpose; facts of dates are common practice, no published source.</summary>
+    /// <summary>Rules of this product where it differs from SQLite on purpose; facts of dates are common practice, no published
+    /// source.</summary>
     [Theory]
     [InlineData("7 / 2", "3.5")]
     [InlineData("1.10 + 2.205", "3.305")]
@@ -86,7 +90,8 @@ public class ExpressionTests
 
     [Fact]
     public void Deep_nesting_is_refused_and_not_a_crash()
-        => Assert.Equal("expression-too-deep", Assert.Throws<ExpressionException>(() => Compiler.Compile(new string('(', 5000) + "1", new Scope())).Code);
+        => Assert.Equal("expression-too-deep",
+            Assert.Throws<ExpressionException>(() => Compiler.Compile(new string('(', 5000) + "1", new Scope())).Code);
 
     private static Value Evaluate(string expression)
     {

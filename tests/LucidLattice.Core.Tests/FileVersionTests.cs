@@ -10,12 +10,14 @@ using Xunit;
 
 namespace LucidLattice.Core.Tests;
 
-/// <summary>Files of every version that ever shipped lie in tests/samples, and are never edited: they open, run and print the same for ever.</summary>
+/// <summary>Files of every version that ever shipped lie in tests/samples, and are never edited: they open, run and print the same for
+/// ever.</summary>
 public class FileVersionTests
 {
     private static string Samples(string folder) => Path.Combine(Workshop.Root, "tests/samples", folder);
 
-    private static IEnumerable<string> Names(string folder) => Directory.GetFiles(Samples(folder), "*.json").Select(f => Path.GetFileNameWithoutExtension(f)!);
+    private static IEnumerable<string> Names(string folder) =>
+        Directory.GetFiles(Samples(folder), "*.json").Select(f => Path.GetFileNameWithoutExtension(f)!);
 
     public static TheoryData<string> Reports() => [.. Names("report-1").Where(n => !n.EndsWith(".figures"))];
 
@@ -33,7 +35,8 @@ public class FileVersionTests
         var run = Workshop.Run(report, Rows, given);
         using var json = new MemoryStream();
         RunJson.Write(run, json, CancellationToken.None);
-        AssertHolds(JsonNode.Parse(File.ReadAllText(Path.Combine(Samples("report-1"), name + ".figures.json"))), JsonNode.Parse(json.ToArray()), "");
+        AssertHolds(JsonNode.Parse(File.ReadAllText(Path.Combine(Samples("report-1"), name + ".figures.json"))),
+            JsonNode.Parse(json.ToArray()), "");
         Assert.Equal(
             File.ReadAllLines(Path.Combine(Samples("report-1"), name + ".page-1.txt")),
             run.Page(1).Texts().Select(t => FormattableString.Invariant($"{t.X:0.00} {t.Y:0.00} {t.Text}")));
@@ -46,7 +49,8 @@ public class FileVersionTests
         var old = File.ReadAllText(Path.Combine(Samples("dataset-1"), name + ".json"));
         var dataset = DatasetFile.Read(old);
         var written = DatasetFile.Write(dataset);
-        Assert.StartsWith($$"""{"format":"lucid-lattice/dataset","version":{{FileKinds.Dataset.Version}},""", string.Concat(written.Where(c => !char.IsWhiteSpace(c))));
+        Assert.StartsWith($$"""{"format":"lucid-lattice/dataset","version":{{FileKinds.Dataset.Version}},""",
+            string.Concat(written.Where(c => !char.IsWhiteSpace(c))));
         Assert.Equal(written, DatasetFile.Write(DatasetFile.Read(written)));
         Assert.Equal(RowsOf(JsonSerializer.Deserialize<Dataset>(old, ReportJson.Options)!), RowsOf(dataset));
     }
@@ -68,13 +72,16 @@ public class FileVersionTests
     [InlineData("null")]
     [InlineData("1e40")]
     public void A_version_that_never_was_is_refused_in_words(string version)
-        => Assert.Contains("version", Assert.Throws<DefinitionFormatException>(() => ReportJson.Read($$"""{ "format": "lucid-lattice/report", "version": {{version}}, "title": "T" }""")).Message);
+        => Assert.Contains("version",
+            Assert.Throws<DefinitionFormatException>(
+            () => ReportJson.Read($$"""{ "format": "lucid-lattice/report", "version": {{version}}, "title": "T" }""")).Message);
 
     /// <summary>The list of upgrades is walked from the file's version to today's, and no step twice.</summary>
     [Fact]
     public void Older_files_pass_through_every_step_once()
     {
-        var kind = new FileKind("test", "test", [f => f["steps"] = f["steps"] + "a", f => f["steps"] = f["steps"] + "b", f => f["steps"] = f["steps"] + "c"]);
+        var kind = new FileKind("test", "test",
+            [f => f["steps"] = f["steps"] + "a", f => f["steps"] = f["steps"] + "b", f => f["steps"] = f["steps"] + "c"]);
         for (var version = 1; version <= 4; version++)
         {
             var opened = kind.Open($$"""{ "format": "test", "version": {{version}}, "steps": "" }""");
@@ -87,7 +94,8 @@ public class FileVersionTests
     {
         var question = DatasetQuestion.Of(dataset, new Dictionary<string, string>(), Workshop.Now, Rows);
         using var csv = new MemoryStream();
-        RowsCsv.Write(Rows.Read(question.Query, new RunProgress(), CancellationToken.None), [.. dataset.Fields.Select(f => f.Name)], csv, CancellationToken.None);
+        RowsCsv.Write(Rows.Read(question.Query, new RunProgress(), CancellationToken.None), [.. dataset.Fields.Select(f => f.Name)], csv,
+            CancellationToken.None);
         return Convert.ToBase64String(System.Security.Cryptography.SHA256.HashData(csv.ToArray()));
     }
 

@@ -13,7 +13,8 @@ internal static class FirstSection
 {
     public static Section MainSection(this ReportDefinition report) => report.Sheets[0].Sections[0];
 
-    public static ReportDefinition WithMainSection(this ReportDefinition report, Section section) => report.MapSection(report.MainSection().Id, _ => section);
+    public static ReportDefinition WithMainSection(this ReportDefinition report, Section section) =>
+        report.MapSection(report.MainSection().Id, _ => section);
 
     public static Dataset? MainDataset(this ReportDefinition report) => report.DatasetOf(report.MainSection());
 
@@ -30,5 +31,6 @@ internal static class FirstSection
     public static IReadOnlyList<Mark> Marks(this SectionData data, ChartPlan chart, Frame frame) => chart.Marks(data.Charts, frame);
 
     public static ComposeView Look(ReportRun run, IReadOnlyList<string?> vantage)
-        => ComposeViewer.View(run, new Dictionary<string, IReadOnlyList<string?>> { [run.First().Plan.Section.Id] = vantage }, Workshop.Measurer);
+        => ComposeViewer.View(run, new Dictionary<string, IReadOnlyList<string?>> { [run.First().Plan.Section.Id] = vantage },
+            Workshop.Measurer);
 }

@@ -6,7 +6,8 @@ namespace LucidLattice.Core.Tests;
 
 public class FormatTests
 {
-    /// <summary>Patterns and results after the examples of Unicode LDML (UTS #35, part 3, "Number Patterns"), from memory; rounding is ours.</summary>
+    /// <summary>Patterns and results after the examples of Unicode LDML (UTS #35, part 3, "Number Patterns"), from memory; rounding is
+    /// ours.</summary>
     [Theory]
     [InlineData("#,##0.##", "1234.567", "en", "1,234.57")]
     [InlineData("#,##0.00", "1234.5", "en", "1,234.50")]
@@ -22,7 +23,9 @@ public class FormatTests
     [InlineData("0.0M", "1250000", "en", "1.3M")]
     [InlineData("#.##", "0", "en", "0")]
     public void Number_patterns(string pattern, string number, string language, string expected)
-        => Assert.Equal(expected, NumberPattern.Parse(pattern).Format(decimal.Parse(number, System.Globalization.CultureInfo.InvariantCulture), Languages.Culture(language)));
+        => Assert.Equal(expected,
+            NumberPattern.Parse(pattern)
+            .Format(decimal.Parse(number, System.Globalization.CultureInfo.InvariantCulture), Languages.Culture(language)));
 
     /// <summary>Fields after Unicode LDML (UTS #35, part 4, "Date Field Symbol Table"), from memory; weeks after ISO 8601.</summary>
     [Theory]
@@ -34,7 +37,9 @@ public class FormatTests
     [InlineData("QQQ yyyy", "en-GB", "Q1 2025")]
     [InlineData("'at' HH 'o''clock'", "en-GB", "at 14 o'clock")]
     public void Date_patterns(string pattern, string language, string expected)
-        => Assert.Equal(expected.Replace("o'clock", "oclock"), DatePattern.Parse(pattern.Replace("o''clock", "oclock")).Format(new DateTime(2025, 3, 3, 14, 5, 0), Languages.Culture(language)));
+        => Assert.Equal(expected.Replace("o'clock", "oclock"),
+            DatePattern.Parse(pattern.Replace("o''clock", "oclock"))
+            .Format(new DateTime(2025, 3, 3, 14, 5, 0), Languages.Culture(language)));
 
     [Fact]
     public void A_text_splits_into_words_and_values()
@@ -48,5 +53,6 @@ public class FormatTests
     /// <summary>Common practice, no published source: the year 2010 prints as 2010.</summary>
     [Fact]
     public void Numbers_used_as_keys_have_no_grouping()
-        => Assert.Equal("2010", ValueFormat.For(DataType.Whole, null, Definitions.FieldKind.Key, null, Languages.Culture("en")).Format(Value.Of(2010L)));
+        => Assert.Equal("2010",
+            ValueFormat.For(DataType.Whole, null, Definitions.FieldKind.Key, null, Languages.Culture("en")).Format(Value.Of(2010L)));
 }

@@ -31,7 +31,8 @@ public class GroupingTests
             var count = random.Next(0, 200);
             DataColumn[] columns =
             [
-                Column(DataType.Text, Enumerable.Range(0, count).Select(_ => Sometimes(random, () => Value.Of("äbcÄz"[random.Next(5)].ToString())))),
+                Column(DataType.Text,
+                    Enumerable.Range(0, count).Select(_ => Sometimes(random, () => Value.Of("äbcÄz"[random.Next(5)].ToString())))),
                 Column(DataType.Whole, Enumerable.Range(0, count).Select(_ => Sometimes(random, () => Value.Of((long)random.Next(-3, 4))))),
                 Column(DataType.Double, Enumerable.Range(0, count).Select(_ => Sometimes(random, () => Value.Of(random.Next(4) / 4.0)))),
             ];
@@ -40,7 +41,8 @@ public class GroupingTests
             var rows = Enumerable.Range(0, count).Where(_ => random.Next(10) > 0).ToArray();
             var tree = GroupTree.Build(rows, [keys[0], keys[1]], [keys[2]]);
 
-            int Compare(Value a, Value b, bool down) => a.IsNull || b.IsNull ? a.IsNull.CompareTo(b.IsNull) : Value.Compare(a, b, English) * (down ? -1 : 1);
+            int Compare(Value a, Value b, bool down) =>
+                a.IsNull || b.IsNull ? a.IsNull.CompareTo(b.IsNull) : Value.Compare(a, b, English) * (down ? -1 : 1);
             var expected = rows.OrderBy(r => r, Comparer<int>.Create((a, b) =>
             {
                 for (var i = 0; i < 3; i++)
@@ -67,13 +69,15 @@ public class GroupingTests
                 var parent = tree.Levels[level - 1];
                 Assert.InRange(groups.Start[group], parent.Start[groups.Parent[group]], parent.End(groups.Parent[group]) - 1);
                 Assert.Equal(groups.Parent[group], tree.Path(level, group)[level - 1]);
-                if (tree.HasNextSibling(level, group)) Assert.NotEqual(keys[level - 1][rows[0]], keys[level - 1][tree.Rows(level, group + 1)[0]]);
+                if (tree.HasNextSibling(level, group))
+                    Assert.NotEqual(keys[level - 1][rows[0]], keys[level - 1][tree.Rows(level, group + 1)[0]]);
                 if (level < tree.Innermost) Assert.Equal(group, tree.Levels[level + 1].Parent[tree.FirstChild(level, group)]);
             }
         }
     }
 
-    /// <summary>NIST StRD, univariate data sets NumAcc3 and NumAcc4, certified means 1000000.2 and 10000000.2 (from memory of the published values).</summary>
+    /// <summary>NIST StRD, univariate data sets NumAcc3 and NumAcc4, certified means 1000000.2 and 10000000.2 (from memory of the published
+    /// values).</summary>
     [Theory]
     [InlineData(1_000_000)]
     [InlineData(10_000_000)]
@@ -98,7 +102,9 @@ public class GroupingTests
     [InlineData("count(*) FILTER (WHERE n IS NULL)", "1")]
     public void Totals_of_a_few_decimals(string total, string expected)
         => Assert.Equal(decimal.TryParse(expected, System.Globalization.CultureInfo.InvariantCulture, out var number) ? number : null,
-            Total(total, DataType.Decimal, [Value.Of(5m), Value.Null, Value.Of(0.05m), Value.Of(5m)]) is { IsNull: false } value ? value.Decimal : (decimal?)null);
+            Total(total, DataType.Decimal, [Value.Of(5m), Value.Null, Value.Of(0.05m), Value.Of(5m)]) is { IsNull: false } value
+            ? value.Decimal
+            : (decimal?)null);
 
     [Fact]
     public void Money_adds_up_to_the_cent_over_many_rows()
@@ -112,8 +118,10 @@ public class GroupingTests
     public void Equal_totals_are_worked_out_once()
     {
         var list = new AggregateList();
-        var scope = new Scope { Fields = [new Field { Name = "n", Type = DataType.Whole }], Totals = list, Levels = ["Outer"], Allowed = Phase.Group };
-        foreach (var text in new[] { "sum(n)", "SUM( n ) OVER ()", "sum(n) OVER (PARTITION BY outer) / sum(n)", "count(*)" }) Compiler.Compile(text, scope);
+        var scope = new Scope { Fields = [new Field { Name = "n", Type = DataType.Whole }], Totals = list, Levels = ["Outer"],
+            Allowed = Phase.Group };
+        foreach (var text in new[] { "sum(n)", "SUM( n ) OVER ()", "sum(n) OVER (PARTITION BY outer) / sum(n)", "count(*)" })
+            Compiler.Compile(text, scope);
         Assert.Equal(2, list.Specs.Count);
     }
 
@@ -126,7 +134,10 @@ public class GroupingTests
         foreach (var value in values) builder.Add(value);
         var frame = new Frame { Rows = new RowSet([builder.Build()], builder.Count, []), Collation = English };
         var tree = GroupTree.Build([.. Enumerable.Range(0, builder.Count)], [], []);
-        frame.Totals = new Totals([.. list.Specs.Select(spec => spec.Kind.Total(spec, tree.Levels, tree.Order, frame, of => frame.Rows.Columns[of.Field!.Value].Key(builder.Count, English, false), CancellationToken.None))]);
+        frame.Totals = new Totals(
+            [.. list.Specs.Select(
+            spec => spec.Kind.Total(spec, tree.Levels, tree.Order, frame,
+            of => frame.Rows.Columns[of.Field!.Value].Key(builder.Count, English, false), CancellationToken.None))]);
         return compiled.Evaluate(frame);
     }
 }

@@ -8,11 +8,14 @@ namespace LucidLattice.Core.Tests;
 
 public class LayoutTests
 {
-    private static readonly Field[] Fields = [new() { Name = "grp", Type = DataType.Text }, new() { Name = "sub", Type = DataType.Text }, new() { Name = "id", Type = DataType.Whole, Kind = FieldKind.Key }, new() { Name = "words", Type = DataType.Text }];
+    private static readonly Field[] Fields = [new() { Name = "grp", Type = DataType.Text }, new() { Name = "sub", Type = DataType.Text },
+        new() { Name = "id", Type = DataType.Whole, Kind = FieldKind.Key }, new() { Name = "words", Type = DataType.Text }];
 
-    private static TextElement Text(string id, string text, double y = 0, double width = 200, double x = 0) => new() { Id = id, Text = text, Width = width, X = x, Y = y, Height = 14 };
+    private static TextElement Text(string id, string text, double y = 0, double width = 200, double x = 0) =>
+        new() { Id = id, Text = text, Width = width, X = x, Y = y, Height = 14 };
 
-    private static BandPart Repeated(string id, double height, params Element[] elements) => Workshop.Part(id, height, elements) with { Repeat = true };
+    private static BandPart Repeated(string id, double height, params Element[] elements) =>
+        Workshop.Part(id, height, elements) with { Repeat = true };
 
     private static Section TwoLevels(double height) => new()
     {
@@ -20,10 +23,13 @@ public class LayoutTests
         ReportHeader = Workshop.Band(Workshop.Part("p0", 40, Text("t0", "Start"))),
         Levels =
         [
-            new Level { Id = "l1", Name = "Outer", By = "grp", Header = Workshop.Band(Repeated("p1", 20, Text("t1", "G {{ grp }}"))), Footer = Workshop.Band(Workshop.Part("p2", 20, Text("t2", "end of {{ grp }}: {{ count(*) }}"))) },
-            new Level { Id = "l2", Name = "Inner", By = "sub", Header = Workshop.Band(Repeated("p3", 18, Text("t3", "S {{ sub }}"))), Footer = Workshop.Band(Workshop.Part("p4", 16, Text("t4", "end of {{ sub }}: {{ count(*) }}"))) },
+            new Level { Id = "l1", Name = "Outer", By = "grp", Header = Workshop.Band(Repeated("p1", 20, Text("t1", "G {{ grp }}"))),
+                Footer = Workshop.Band(Workshop.Part("p2", 20, Text("t2", "end of {{ grp }}: {{ count(*) }}"))) },
+            new Level { Id = "l2", Name = "Inner", By = "sub", Header = Workshop.Band(Repeated("p3", 18, Text("t3", "S {{ sub }}"))),
+            Footer = Workshop.Band(Workshop.Part("p4", 16, Text("t4", "end of {{ sub }}: {{ count(*) }}"))) },
         ],
-        Detail = Workshop.Band(Workshop.Part("p5", height, Text("t5", "#{{ id }}", width: 60), Text("t6", "{{ words }}", width: 120, x: 80))),
+        Detail = Workshop.Band(
+        Workshop.Part("p5", height, Text("t5", "#{{ id }}", width: 60), Text("t6", "{{ words }}", width: 120, x: 80))),
         ReportFooter = Workshop.Band(Workshop.Part("p6", 20, Text("t7", "Finish"))),
     };
 
@@ -31,9 +37,15 @@ public class LayoutTests
 
     private static ReportRun Run(Random random, int count, out List<(string Group, string Sub, long Id)> expected)
     {
-        var rows = Enumerable.Range(0, count).Select(i => new[] { Value.Of("g" + random.Next(4)), Value.Of("s" + random.Next(3)), Value.Of((long)i), Value.Of(string.Join(' ', Enumerable.Repeat("word", random.Next(30)))) }).ToArray();
+        var rows = Enumerable.Range(0, count)
+            .Select(i => new[]
+            { Value.Of("g" + random.Next(4)), Value.Of("s" + random.Next(3)), Value.Of((long)i),
+            Value.Of(string.Join(' ', Enumerable.Repeat("word", random.Next(30)))) }).ToArray();
         expected = [.. rows.Select(r => (r[0].Text, r[1].Text, r[2].Whole)).OrderBy(r => r.Item1).ThenBy(r => r.Item2)];
-        var report = Workshop.Report(TwoLevels(random.Next(14, 40)), Fields).WithPageBands(footer: PageNumbers) with { Page = new PageSetup { Width = 400, Height = random.Next(220, 700), Left = 20, Right = 20, Top = 20, Bottom = 20 } };
+        var report = Workshop.Report(TwoLevels(random.Next(14, 40)), Fields)
+            .WithPageBands(
+            footer: PageNumbers) with {
+            Page = new PageSetup { Width = 400, Height = random.Next(220, 700), Left = 20, Right = 20, Top = 20, Bottom = 20 } };
         return Workshop.Run(report, new MemoryRows(rows));
     }
 
@@ -65,7 +77,9 @@ public class LayoutTests
                     }
                 }
                 // No header is the last thing on a page.
-                if (body.Count > 0) Assert.False(body[^1].StartsWith("G ", StringComparison.Ordinal) || body[^1].StartsWith("S ", StringComparison.Ordinal), $"round {round}, page {page}");
+                if (body.Count > 0)
+                    Assert.False(body[^1].StartsWith("G ", StringComparison.Ordinal) || body[^1].StartsWith("S ", StringComparison.Ordinal),
+                        $"round {round}, page {page}");
             }
             Assert.Equal(expected.Count, printed.Count);
         }
@@ -82,7 +96,8 @@ public class LayoutTests
             {
                 var drawing = run.Page(page);
                 var boxes = drawing.Texts().Select(Boxes.Of).ToList();
-                Assert.All(boxes, b => Assert.True(b.Left >= 19.9 && b.Right <= drawing.Width - 19.9 && b.Top >= 19 && b.Bottom <= drawing.Height - 19));
+                Assert.All(boxes,
+                    b => Assert.True(b.Left >= 19.9 && b.Right <= drawing.Width - 19.9 && b.Top >= 19 && b.Bottom <= drawing.Height - 19));
                 Boxes.AssertApart(boxes);
             }
         }
@@ -102,9 +117,13 @@ public class LayoutTests
     [Fact]
     public void What_grows_pushes_down_what_stands_below_it()
     {
-        var section = new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 60, Text("a", string.Join(' ', Enumerable.Repeat("grows", 60)), width: 100), Text("b", "below", y: 20), Text("c", "beside", y: 0, x: 150))) };
+        var section = new Section { Id = "s",
+            ReportHeader = Workshop.Band(
+            Workshop.Part("p", 60, Text("a", string.Join(' ', Enumerable.Repeat("grows", 60)), width: 100), Text("b", "below", y: 20),
+            Text("c", "beside", y: 0, x: 150))) };
         var texts = Workshop.Run(Workshop.Report(section, Fields), new MemoryRows()).Page(1).Texts().ToList();
-        Assert.True(texts.Single(t => t.Text == "below").Y > texts.Where(t => t.Text.StartsWith("grows", StringComparison.Ordinal)).Max(t => t.Y));
+        Assert.True(
+            texts.Single(t => t.Text == "below").Y > texts.Where(t => t.Text.StartsWith("grows", StringComparison.Ordinal)).Max(t => t.Y));
         Assert.Equal(texts.Min(t => t.Y), texts.Single(t => t.Text == "beside").Y);
     }
 
@@ -113,7 +132,8 @@ public class LayoutTests
     {
         var section = TwoLevels(16);
         section = section with { Levels = [section.Levels[0] with { NewPage = true }, section.Levels[1]] };
-        var rows = new[] { "x", "y", "z" }.Select((g, i) => new[] { Value.Of(g), Value.Of("s"), Value.Of((long)i), Value.Of("") }).ToArray();
+        var rows = new[]
+            { "x", "y", "z" }.Select((g, i) => new[] { Value.Of(g), Value.Of("s"), Value.Of((long)i), Value.Of("") }).ToArray();
         var run = Workshop.Run(Workshop.Report(section, Fields), new MemoryRows(rows));
         Assert.Equal(3, run.PageCount);
         Assert.Equal([1, 2, 3], Enumerable.Range(0, 3).Select(g => run.PageOf(1, g)));
@@ -144,7 +164,8 @@ internal readonly record struct Boxes(double Left, double Top, double Right, dou
             for (var j = 0; j < i; j++)
             {
                 var (a, b) = (boxes[i], boxes[j]);
-                Assert.False(a.Left < b.Right - 0.1 && b.Left < a.Right - 0.1 && a.Top < b.Bottom - 0.1 && b.Top < a.Bottom - 0.1, $"“{a.Text}” lies over “{b.Text}”");
+                Assert.False(a.Left < b.Right - 0.1 && b.Left < a.Right - 0.1 && a.Top < b.Bottom - 0.1 && b.Top < a.Bottom - 0.1,
+                    $"“{a.Text}” lies over “{b.Text}”");
             }
     }
 }

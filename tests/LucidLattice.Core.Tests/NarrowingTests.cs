@@ -28,15 +28,20 @@ public sealed class NarrowingTests : IDisposable
         new() { Name = "none", Type = DataType.Text },
     ];
 
-    private static readonly Value[] Values = [Value.Of(3), Value.Of(new ValueList([Value.Of("Voe"), Value.Of("é")])), Value.Of(new Period(new DateOnly(2025, 1, 2), new DateOnly(2025, 1, 3))), Value.Every, Value.Null];
+    private static readonly Value[] Values = [Value.Of(3), Value.Of(new ValueList([Value.Of("Voe"), Value.Of("é")])),
+        Value.Of(new Period(new DateOnly(2025, 1, 2), new DateOnly(2025, 1, 3))), Value.Every, Value.Null];
 
-    private static readonly Field[] Fields = [Of("w", DataType.Whole), Of("d", DataType.Decimal), Of("f", DataType.Double), Of("t", DataType.Text), Of("day", DataType.Date), Of("at", DataType.DateTime), new() { Name = "worked", Type = DataType.Whole, Expression = "w + 1" }];
+    private static readonly Field[] Fields = [Of("w", DataType.Whole), Of("d", DataType.Decimal), Of("f", DataType.Double),
+        Of("t", DataType.Text), Of("day", DataType.Date), Of("at", DataType.DateTime),
+        new() { Name = "worked", Type = DataType.Whole, Expression = "w + 1" }];
 
     private static Field Of(string name, DataType type) => new() { Name = name, Type = type, Scale = 2 };
 
-    private static DataQuery Query(Dataset dataset) => new(dataset, dataset.Fields, new Dictionary<string, Value>()) { Definitions = Parameters, Values = Values, Now = Workshop.Now };
+    private static DataQuery Query(Dataset dataset) =>
+        new(dataset, dataset.Fields, new Dictionary<string, Value>()) { Definitions = Parameters, Values = Values, Now = Workshop.Now };
 
-    private static Dataset Table(Condition? filter = null) => new() { Id = "d", Name = "D", Database = "x", Source = new TableSource { Table = "t" }, Fields = Fields, Filter = filter };
+    private static Dataset Table(Condition? filter = null) =>
+        new() { Id = "d", Name = "D", Database = "x", Source = new TableSource { Table = "t" }, Fields = Fields, Filter = filter };
 
     [Theory]
     [InlineData("w > 2 AND w <= :n AND 5 >= w", "w AtLeast 2; w AtMost 3; w AtMost 5")]
@@ -52,7 +57,10 @@ public sealed class NarrowingTests : IDisposable
     [InlineData("t = :none AND t IN :none AND w > NULL AND w > 1 / 0", "")]
     [InlineData("t LIKE 'a%' AND starts_with(t, 'a') AND CASE WHEN w = 1 THEN t = 'a' END", "")]
     public void A_condition_is_narrowed_to_what_plainly_holds(string condition, string expected)
-        => Assert.Equal(expected, string.Join("; ", Narrowings.Of(condition, Query(Table())).Select(n => $"{n.Field.Name} {n.Kind}{string.Concat(n.Values.Select(v => " " + v.Invariant))}")));
+        => Assert.Equal(expected,
+            string.Join("; ",
+            Narrowings.Of(condition, Query(Table()))
+            .Select(n => $"{n.Field.Name} {n.Kind}{string.Concat(n.Values.Select(v => " " + v.Invariant))}")));
 
     /// <summary>
     /// The property that everything rests on: whatever is stored, in whatever way SQLite stores it, the condition keeps the same
@@ -62,19 +70,27 @@ public sealed class NarrowingTests : IDisposable
     public void No_row_that_is_wanted_is_left_out_whatever_is_stored()
     {
         var random = new Random(4);
-        string[] stored = ["NULL", "1", "2", "3", "4", "2.0", "2.5", "2.004", "2.005", "2.499", "2.996", "'2'", "' 3'", "'2.5'", "x'32'", "1e300", "9007199254740993", "'Voe'", "'voe'", "'é'", "'é'", "'\u212A'", "'K'", "''", "'2025-01-01'", "'2025-01-02'", "'2025-01-02 23:59:59'", "'2025-01-03T06:15'", "'2025-01-04'", "' 2025-01-03'", "'\u00a02025-01-03'", "'2025-01-99'", "'9999-12-31'", "'0001-01-01'"];
+        string[] stored = ["NULL", "1", "2", "3", "4", "2.0", "2.5", "2.004", "2.005", "2.499", "2.996", "'2'", "' 3'", "'2.5'", "x'32'",
+            "1e300", "9007199254740993", "'Voe'", "'voe'", "'é'", "'é'", "'\u212A'", "'K'", "''", "'2025-01-01'", "'2025-01-02'",
+            "'2025-01-02 23:59:59'", "'2025-01-03T06:15'", "'2025-01-04'", "' 2025-01-03'", "'\u00a02025-01-03'", "'2025-01-99'",
+            "'9999-12-31'", "'0001-01-01'"];
         // Some columns hold one kind of value alone, as most do in life: then the conditions are plain.
-        string[][] pools = [stored, [.. stored.Where(v => v[0] is 'N' or (>= '1' and <= '9'))], [.. stored.Where(v => v == "NULL" || v.StartsWith("'2025", StringComparison.Ordinal))], ["NULL", "'Voe'", "'voe'", "'K'", "''"]];
+        string[][] pools = [stored, [.. stored.Where(v => v[0] is 'N' or (>= '1' and <= '9'))],
+            [.. stored.Where(v => v == "NULL" || v.StartsWith("'2025", StringComparison.Ordinal))],
+            ["NULL", "'Voe'", "'voe'", "'K'", "''"]];
         string[] affinities = ["", "TEXT", "INTEGER", "REAL", "NUMERIC", "DATE", "TEXT COLLATE NOCASE"];
-        string[] numbers = ["1", "2", "3", "2.5", "2.005", "2.01", "CAST(2 AS DOUBLE)", ":n", "9007199254740992", "CAST(9007199254740993 AS DOUBLE)"];
-        string[] times = ["DATE '2025-01-01'", "DATE '2025-01-03'", "TIMESTAMP '2025-01-02 23:59:59'", "DATE '9999-12-31'", "DATE '0001-01-01'", "TIMESTAMP '2025-01-03 06:15:00'"];
+        string[] numbers =
+            ["1", "2", "3", "2.5", "2.005", "2.01", "CAST(2 AS DOUBLE)", ":n", "9007199254740992", "CAST(9007199254740993 AS DOUBLE)"];
+        string[] times = ["DATE '2025-01-01'", "DATE '2025-01-03'", "TIMESTAMP '2025-01-02 23:59:59'", "DATE '9999-12-31'",
+            "DATE '0001-01-01'", "TIMESTAMP '2025-01-03 06:15:00'"];
         string[] texts = ["'Voe'", "'é'", "'K'", "'2'", "''", "'2.5'"];
         var comparisons = new[] { "=", "<", "<=", ">", ">=" };
         for (var round = 0; round < 60; round++)
         {
             var columns = string.Join(", ", Fields.Take(6).Select(f => $"{f.Name} {affinities[random.Next(affinities.Length)]}"));
             var held = Fields.Take(6).Select(_ => pools[random.Next(pools.Length)]).ToList();
-            var rows = string.Join(", ", Enumerable.Range(0, 60).Select(_ => $"({string.Join(", ", held.Select(pool => pool[random.Next(pool.Length)]))})"));
+            var rows = string.Join(", ",
+                Enumerable.Range(0, 60).Select(_ => $"({string.Join(", ", held.Select(pool => pool[random.Next(pool.Length)]))})"));
             Make($"DROP TABLE IF EXISTS t; CREATE TABLE t ({columns}); INSERT INTO t VALUES {rows}");
             for (var i = 0; i < 25; i++)
             {
@@ -90,7 +106,9 @@ public sealed class NarrowingTests : IDisposable
                         2 => $"{field.Name} IN ({Constant()}, {Constant()})",
                         3 when field.Type == DataType.Text => "t IN :words",
                         3 when field.Type.IsTime() => $"{field.Name} IN :days",
-                        _ => field.Type == DataType.Text ? $"t = {Constant()}" : $"{field.Name} {comparisons[random.Next(comparisons.Length)]} {Constant()}",
+                        _ => field.Type == DataType.Text
+                        ? $"t = {Constant()}"
+                        : $"{field.Name} {comparisons[random.Next(comparisons.Length)]} {Constant()}",
                     };
                 }
                 var condition = string.Join(" AND ", Enumerable.Range(0, random.Next(1, 3)).Select(_ => Part()));
@@ -98,7 +116,8 @@ public sealed class NarrowingTests : IDisposable
                 var sqlite = new SqliteReader(new OneDatabase(_file));
                 var narrowed = new DatasetReader(sqlite).Read(query, new RunProgress(), CancellationToken.None);
                 var whole = new DatasetReader(new Unnarrowed(sqlite)).Read(query, new RunProgress(), CancellationToken.None);
-                Assert.True(Lines(whole).SequenceEqual(Lines(narrowed)), $"{condition}\n{columns}\n{string.Join('\n', Lines(whole).Except(Lines(narrowed)))}");
+                Assert.True(Lines(whole).SequenceEqual(Lines(narrowed)),
+                    $"{condition}\n{columns}\n{string.Join('\n', Lines(whole).Except(Lines(narrowed)))}");
             }
         }
     }
@@ -121,7 +140,9 @@ public sealed class NarrowingTests : IDisposable
         Assert.Equal(5, sql.Split(":narrow_").Length - 1);
         for (var round = 0; round < 200; round++)
         {
-            var words = Enumerable.Range(0, random.Next(1, 5)).Select(_ => Value.Of(string.Concat(Enumerable.Range(0, random.Next(8)).Select(_ => letters[random.Next(letters.Length)]))));
+            var words = Enumerable.Range(0, random.Next(1, 5))
+                .Select(_ =>
+                Value.Of(string.Concat(Enumerable.Range(0, random.Next(8)).Select(_ => letters[random.Next(letters.Length)]))));
             var from = new DateOnly(2000, 1, 1).AddDays(random.Next(20_000));
             Assert.Equal(sql, Sql(Value.Of(random.NextInt64()), words.ToList(), new Period(from, from.AddDays(random.Next(100)))));
         }
@@ -133,26 +154,34 @@ public sealed class NarrowingTests : IDisposable
     {
         var filter = new FieldCondition { Field = "departs", Is = ConditionOperator.Between, Values = ["2025-03-01", "2025-03-31"] };
         var source = new CountedRows(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
-        var rows = new DatasetReader(source).Read(Query(DemoDatasets.Bookings with { Filter = filter }), new RunProgress(), CancellationToken.None);
+        var rows = new DatasetReader(source)
+            .Read(Query(DemoDatasets.Bookings with { Filter = filter }), new RunProgress(), CancellationToken.None);
         Assert.True(rows.Count > 500);
         // A day is the finest that texts of days and times are compared by, so one day more comes along.
         Assert.InRange(source.Last, rows.Count, rows.Count * 1.05);
         // So it is for a report's own condition, and through a dataset on top of another one; a limit counts rows before.
         var basis = DemoDatasets.Bookings with { Filter = filter };
-        var top = new Dataset { Id = "t", Name = "T", Database = "x", Source = new DerivedSource { Dataset = "bookings", Base = basis }, Fields = [new Field { Name = "way", Column = "route", Type = DataType.Text }], Filter = new FieldCondition { Field = "way", Is = ConditionOperator.Equal, Values = ["Aith – Voe"] } };
+        var top = new Dataset { Id = "t", Name = "T", Database = "x", Source = new DerivedSource { Dataset = "bookings", Base = basis },
+            Fields = [new Field { Name = "way", Column = "route", Type = DataType.Text }],
+            Filter = new FieldCondition { Field = "way", Is = ConditionOperator.Equal, Values = ["Aith – Voe"] } };
         var onTop = new DatasetReader(source).Read(Query(top), new RunProgress(), CancellationToken.None);
         Assert.InRange(onTop.Count, 50, rows.Count / 2);
         Assert.InRange(source.Last, onTop.Count, onTop.Count * 1.1);
-        var limited = new DatasetReader(source).Read(Query(top with { Source = new DerivedSource { Dataset = "bookings", Base = basis with { RowLimit = 100 } } }), new RunProgress(), CancellationToken.None);
+        var limited = new DatasetReader(source)
+            .Read(Query(top with { Source = new DerivedSource { Dataset = "bookings", Base = basis with { RowLimit = 100 } } }),
+            new RunProgress(), CancellationToken.None);
         Assert.InRange(source.Last, rows.Count, rows.Count * 1.05);
         Assert.True(limited.Count < 100);
     }
 
-    /// <summary>SQLite may work out an expression twice, for the condition and for the column; what is left to chance comes out differently then.</summary>
+    /// <summary>SQLite may work out an expression twice, for the condition and for the column; what is left to chance comes out differently
+    /// then.</summary>
     [Fact]
     public void What_is_left_to_chance_is_not_narrowed()
     {
-        var dataset = new Dataset { Id = "d", Name = "Dice", Database = "x", Source = new QuerySource { Sql = "SELECT abs(random()) % 10 AS w FROM bookings" }, Fields = [Fields[0]], Filter = new FieldCondition { Field = "w", Is = ConditionOperator.AtLeast, Values = ["5"] } };
+        var dataset = new Dataset { Id = "d", Name = "Dice", Database = "x",
+            Source = new QuerySource { Sql = "SELECT abs(random()) % 10 AS w FROM bookings" }, Fields = [Fields[0]],
+            Filter = new FieldCondition { Field = "w", Is = ConditionOperator.AtLeast, Values = ["5"] } };
         var source = new CountedRows(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
         var rows = new DatasetReader(source).Read(Query(dataset), new RunProgress(), CancellationToken.None);
         // Half of them, not a quarter.
@@ -163,14 +192,18 @@ public sealed class NarrowingTests : IDisposable
     [Fact]
     public void Small_tables_are_read_whole_once_and_large_ones_as_they_are_wanted()
     {
-        void Fill(int rows) => Make($"DROP TABLE IF EXISTS t; CREATE TABLE t (w INTEGER); WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < {rows}) INSERT INTO t SELECT i FROM n");
+        void Fill(int rows) =>
+            Make($"DROP TABLE IF EXISTS t; CREATE TABLE t (w INTEGER); WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n "
+                + $"WHERE i < {rows}) INSERT INTO t SELECT i FROM n");
         int[] Counts(params int[] wanted)
         {
             var counted = new CountedRows(new SqliteReader(new OneDatabase(_file)));
             var source = new DatasetReader(new CachedReader(counted, new SizedCache(1 << 28)));
             foreach (var n in wanted)
             {
-                var dataset = Table(new FieldCondition { Field = "w", Is = ConditionOperator.AtMost, Values = [n.ToString(CultureInfo.InvariantCulture)] }) with { Fields = [Fields[0]] };
+                var dataset = Table(
+                    new FieldCondition { Field = "w", Is = ConditionOperator.AtMost,
+                    Values = [n.ToString(CultureInfo.InvariantCulture)] }) with { Fields = [Fields[0]] };
                 Assert.Equal(n, source.Read(Query(dataset), new RunProgress(), CancellationToken.None).Count);
             }
             return [.. counted.All];
@@ -181,20 +214,24 @@ public sealed class NarrowingTests : IDisposable
         Assert.Equal([10, 20], Counts(10, 20, 10));
     }
 
-    /// <summary>Outside reference: the Unicode Character Database of Debian's unicode-data, DerivedNormalizationProps.txt and UnicodeData.txt. A text of characters that are Quick_Check=Yes and no marks is in form C (Unicode Annex 15, 9).</summary>
+    /// <summary>Outside reference: the Unicode Character Database of Debian's unicode-data, DerivedNormalizationProps.txt and
+    /// UnicodeData.txt. A text of characters that are Quick_Check=Yes and no marks is in form C (Unicode Annex 15, 9).</summary>
     [Fact]
     public void Letters_that_are_compared_as_they_are_stored_are_composed_in_any_text()
     {
-        var unsafeRanges = File.ReadLines("/usr/share/unicode/DerivedNormalizationProps.txt").Where(l => !l.StartsWith('#') && l.Contains("; NFC_QC;")).Select(l => l.Split(';')[0].Trim().Split(".."))
+        var unsafeRanges = File.ReadLines("/usr/share/unicode/DerivedNormalizationProps.txt")
+            .Where(l => !l.StartsWith('#') && l.Contains("; NFC_QC;")).Select(l => l.Split(';')[0].Trim().Split(".."))
             .Select(r => (From: Convert.ToInt32(r[0], 16), To: Convert.ToInt32(r[^1], 16))).ToList();
-        var marks = File.ReadLines("/usr/share/unicode/UnicodeData.txt").Select(l => l.Split(';')).Where(c => c[3] != "0").Select(c => Convert.ToInt32(c[0], 16)).ToHashSet();
+        var marks = File.ReadLines("/usr/share/unicode/UnicodeData.txt").Select(l => l.Split(';')).Where(c => c[3] != "0")
+            .Select(c => Convert.ToInt32(c[0], 16)).ToHashSet();
         Assert.True(unsafeRanges.Count > 50 && marks.Count > 500);
         foreach (var (from, to) in NarrowingSql.Composed)
             for (var c = (int)from; c <= to; c++)
                 Assert.False(marks.Contains(c) || unsafeRanges.Any(r => c >= r.From && c <= r.To), $"U+{c:X4}");
     }
 
-    private static string[] Lines(RowSet rows) => [.. Enumerable.Range(0, rows.Count).Select(row => string.Join('|', rows.Columns.Select(c => c[row].Invariant)))];
+    private static string[] Lines(RowSet rows) =>
+        [.. Enumerable.Range(0, rows.Count).Select(row => string.Join('|', rows.Columns.Select(c => c[row].Invariant)))];
 
     private void Make(string sql) => Workshop.Execute(_file, sql);
 
@@ -203,7 +240,8 @@ public sealed class NarrowingTests : IDisposable
     {
         public void Require(DataQuery query) => source.Require(query);
 
-        public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel) => source.Read(query with { Wanted = [] }, progress, cancel);
+        public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel) =>
+            source.Read(query with { Wanted = [] }, progress, cancel);
     }
 
     private sealed class CountedRows(IRowReader source) : IRowReader

@@ -13,7 +13,8 @@ namespace LucidLattice.Core.Tests;
 
 public class OutputTests
 {
-    /// <summary>Outside references: <c>qpdf --check</c>; texts, links and metadata read back with PdfPig 0.1.16; fonts listed by poppler's pdffonts.</summary>
+    /// <summary>Outside references: <c>qpdf --check</c>; texts, links and metadata read back with PdfPig 0.1.16; fonts listed by poppler's
+    /// pdffonts.</summary>
     /// <summary>Outside reference: the outline as PdfPig 0.1.16 reads it.</summary>
     [Fact]
     public void The_PDF_has_an_outline_of_the_groups_with_their_pages()
@@ -23,14 +24,16 @@ public class OutputTests
         PdfWriter.Write(run, stream, null, CancellationToken.None);
         using var pdf = PdfDocument.Open(stream.ToArray());
         Assert.True(pdf.TryGetBookmarks(out var bookmarks));
-        var found = bookmarks.GetNodes().OfType<UglyToad.PdfPig.Outline.DocumentBookmarkNode>().Select(n => (n.Level, n.Title, n.PageNumber)).ToList();
+        var found = bookmarks.GetNodes().OfType<UglyToad.PdfPig.Outline.DocumentBookmarkNode>()
+            .Select(n => (n.Level, n.Title, n.PageNumber)).ToList();
         var frame = run.First().NewFrame();
         var expected = new List<(int, string, int)>();
         for (var region = 0; region < run.First().Tree.Levels[1].Count; region++)
         {
             expected.Add((0, run.First().KeyOf(1, region, frame).Text, run.PageOf(1, region)!.Value));
             for (var route = 0; route < run.First().Tree.Levels[2].Count; route++)
-                if (run.First().Tree.Levels[2].Parent[route] == region) expected.Add((1, run.First().KeyOf(2, route, frame).Text, run.PageOf(2, route)!.Value));
+                if (run.First().Tree.Levels[2].Parent[route] == region)
+                    expected.Add((1, run.First().KeyOf(2, route, frame).Text, run.PageOf(2, route)!.Value));
         }
         Assert.Equal(expected, found);
     }
@@ -56,7 +59,8 @@ public class OutputTests
     private static ReportDefinition ManyGroups() => Workshop.Report(new Section
     {
         Id = "s",
-        Levels = [new Level { Id = "l", Name = "Group", By = "n", Header = Workshop.Band(Workshop.Part("p", 20, new TextElement { Id = "t", Width = 200, Text = "{{ n }}: {{ count(*) }}" })) }],
+        Levels = [new Level { Id = "l", Name = "Group", By = "n",
+        Header = Workshop.Band(Workshop.Part("p", 20, new TextElement { Id = "t", Width = 200, Text = "{{ n }}: {{ count(*) }}" })) }],
     }, new Field { Name = "n", Type = DataType.Whole });
 
     private sealed class StoppingStream(long after, CancellationTokenSource stop) : Stream
@@ -89,7 +93,8 @@ public class OutputTests
     private static string LanguageOf(string file)
     {
         using var json = JsonDocument.Parse(Output("qpdf", "--json=2", "--json-key=qpdf", file));
-        return json.RootElement.GetProperty("qpdf")[1].EnumerateObject().Select(o => o.Value).Where(o => o.TryGetProperty("value", out var v) && v.ValueKind == JsonValueKind.Object && v.TryGetProperty("/Lang", out _))
+        return json.RootElement.GetProperty("qpdf")[1].EnumerateObject().Select(o => o.Value)
+            .Where(o => o.TryGetProperty("value", out var v) && v.ValueKind == JsonValueKind.Object && v.TryGetProperty("/Lang", out _))
             .Select(o => o.GetProperty("value").GetProperty("/Lang").GetString()![2..]).Single();
     }
 
@@ -110,7 +115,8 @@ public class OutputTests
         Assert.Contains("Sailings from 1 June 2025 to 30 June 2025, every region", text);
         Assert.Contains("All routes", text);
         Assert.Contains($"Page {run.PageCount} of {run.PageCount}", text);
-        var links = pdf.GetPage(1).GetAnnotations().Select(a => a.Action).OfType<UglyToad.PdfPig.Actions.UriAction>().Select(a => a.Uri).ToList();
+        var links = pdf.GetPage(1).GetAnnotations().Select(a => a.Action).OfType<UglyToad.PdfPig.Actions.UriAction>().Select(a => a.Uri)
+            .ToList();
         Assert.Equal("en-GB", LanguageOf(file));
         Assert.Contains("http://127.0.0.1:5080/read/sailings-in-detail?route=Holm%20%E2%80%93%20Brae&from=2025-06-01&to=2025-06-30", links);
         File.Delete(file);
@@ -121,11 +127,15 @@ public class OutputTests
     {
         var hostile = "<script>alert(1)</script> & \"quoted\" \u0001 \uD83D\uDE00";
         var chart = new ChartElement { Id = "c", Width = 400, Height = 150, Category = "x", Value = "count(*)", Title = "{{ x }}" };
-        var section = new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 220, new TextElement { Id = "t", Width = 400, Y = 170, Text = "{{ x }}" }, chart)) };
-        var run = Workshop.Run(Workshop.Report(section, new Field { Name = "x", Type = DataType.Text }), new MemoryRows([Value.Of(hostile)]));
+        var section = new Section { Id = "s",
+            ReportHeader =
+            Workshop.Band(Workshop.Part("p", 220, new TextElement { Id = "t", Width = 400, Y = 170, Text = "{{ x }}" }, chart)) };
+        var run = Workshop.Run(Workshop.Report(section, new Field { Name = "x", Type = DataType.Text }),
+            new MemoryRows([Value.Of(hostile)]));
         var svg = XDocument.Parse(SvgWriter.Write(run.Page(1), "a-"));
         Assert.DoesNotContain(svg.Descendants(), e => e.Name.LocalName is "script" or "style" or "foreignObject");
-        Assert.DoesNotContain(svg.Descendants().Attributes(), a => a.Name.LocalName == "style" || a.Name.LocalName.StartsWith("on", StringComparison.Ordinal));
+        Assert.DoesNotContain(svg.Descendants().Attributes(), a => a.Name.LocalName == "style"
+            || a.Name.LocalName.StartsWith("on", StringComparison.Ordinal));
         Assert.Contains(svg.Descendants(), e => e.Value.StartsWith("<script>", StringComparison.Ordinal));
     }
 
@@ -140,13 +150,15 @@ public class OutputTests
         var regions = report.GetProperty("groups").EnumerateArray().ToList();
         Assert.Equal(["Eastern Sound", "Northern Isles", "West Firth"], regions.Select(r => r.GetProperty("key").GetString()));
         foreach (var (total, footer) in new[] { ("gfc", "rfc"), ("gfe", "rfe") })
-            Assert.Equal(report.GetProperty("totals").GetProperty(total).GetDecimal(), regions.Sum(r => r.GetProperty("totals").GetProperty(footer).GetDecimal()));
+            Assert.Equal(report.GetProperty("totals").GetProperty(total).GetDecimal(),
+                regions.Sum(r => r.GetProperty("totals").GetProperty(footer).GetDecimal()));
         var mark = report.GetProperty("charts").GetProperty("ch1").GetProperty("marks")[0];
         Assert.Equal("Aith – Voe", mark.GetProperty("click").GetProperty("values").GetProperty("route").GetString());
         Assert.Equal(run.PageCount, json.RootElement.GetProperty("pageCount").GetInt32());
     }
 
-    /// <summary>Both sides measure with the same font file: the width here is the sum of the advances that the file gives (hmtx), read by Skia.</summary>
+    /// <summary>Both sides measure with the same font file: the width here is the sum of the advances that the file gives (hmtx), read by
+    /// Skia.</summary>
     [Fact]
     public void Figures_are_of_equal_width()
     {
@@ -156,7 +168,8 @@ public class OutputTests
 
     private static string Output(string program, params string[] arguments)
     {
-        using var process = Process.Start(new ProcessStartInfo(program, arguments) { RedirectStandardOutput = true, RedirectStandardError = true })!;
+        using var process =
+            Process.Start(new ProcessStartInfo(program, arguments) { RedirectStandardOutput = true, RedirectStandardError = true })!;
         var text = process.StandardOutput.ReadToEnd() + process.StandardError.ReadToEnd();
         process.WaitForExit();
         return text;

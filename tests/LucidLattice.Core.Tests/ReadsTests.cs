@@ -12,14 +12,16 @@ namespace LucidLattice.Core.Tests;
 /// <summary>Runs that share a cache share results only where everything that a step reads is the same.</summary>
 public class ReadsTests
 {
-    private static readonly Field[] Fields = [new() { Name = "name", Type = DataType.Text }, new() { Name = "seats", Type = DataType.Whole }];
+    private static readonly Field[] Fields =
+        [new() { Name = "name", Type = DataType.Text }, new() { Name = "seats", Type = DataType.Whole }];
 
     private readonly ReportEngine _engine = Engine(new SizedCache(1L << 26));
 
     private static ReportEngine Engine(SizedCache? cache)
     {
         var database = new SqliteReader(new OneDatabase(Workshop.DemoFile));
-        return new ReportEngine(new DatasetReader(cache is null ? database : new CachedReader(database, cache), cache), Workshop.Measurer, new DemoCatalog(), cache);
+        return new ReportEngine(new DatasetReader(cache is null ? database : new CachedReader(database, cache), cache), Workshop.Measurer,
+            new DemoCatalog(), cache);
     }
 
     private static ReportDefinition Vessels(string text, params Parameter[] parameters)
@@ -27,13 +29,15 @@ public class ReadsTests
         var detail = Workshop.Band(Workshop.Part("p", 14, new TextElement { Id = "t", Width = 400, Height = 12, Text = text }));
         var section = new Section { Id = "s", Sort = [new SortKey { By = "name" }], Detail = detail };
         var report = Workshop.Report(section, Fields);
-        return report with { Parameters = parameters, Datasets = [report.Datasets[0] with { Source = new TableSource { Table = "vessels" } }] };
+        return report with { Parameters = parameters,
+            Datasets = [report.Datasets[0] with { Source = new TableSource { Table = "vessels" } }] };
     }
 
     private static ReportDefinition WithField(ReportDefinition report, string expression, DataType type)
     {
         var dataset = report.Datasets[0];
-        return report with { Datasets = [dataset with { Fields = [.. dataset.Fields, new Field { Name = "made", Type = type, Expression = expression }] }] };
+        return report with {
+            Datasets = [dataset with { Fields = [.. dataset.Fields, new Field { Name = "made", Type = type, Expression = expression }] }] };
     }
 
     private static Parameter Number(string name, string value) => new() { Name = name, Type = DataType.Whole, Default = value };
@@ -67,7 +71,8 @@ public class ReadsTests
     public void A_field_that_is_worked_out_from_a_parameter_follows_it()
     {
         var report = WithField(Vessels("{{ made }}", Number("a", "1"), Number("b", "7")), "seats + :a", DataType.Whole);
-        var swapped = report with { Parameters = [report.Parameters[1] with { Default = "1" }, report.Parameters[0] with { Default = "7" }] };
+        var swapped =
+            report with { Parameters = [report.Parameters[1] with { Default = "1" }, report.Parameters[0] with { Default = "7" }] };
         Assert.NotEqual(Texts(report), Texts(swapped));
         Assert.NotEqual(Texts(report), Texts(report, null, ("a", "2")));
         // What it does not read does not matter.

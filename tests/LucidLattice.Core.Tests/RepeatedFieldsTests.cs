@@ -17,14 +17,16 @@ public sealed class RepeatedFieldsTests
     private static Dataset Joined(params string[] tables)
     {
         var schema = SchemaReader.Read(Workshop.DemoFile);
-        return tables.Aggregate(new Dataset { Id = "d1", Name = "D", Database = "x", Source = new JoinSource() }, (dataset, table) => JoinProposal.Add(dataset, table, schema));
+        return tables.Aggregate(new Dataset { Id = "d1", Name = "D", Database = "x", Source = new JoinSource() },
+            (dataset, table) => JoinProposal.Add(dataset, table, schema));
     }
 
     private static string[] TablesRepeated(Dataset dataset)
     {
         var repeated = new DatasetReader(new SqliteEngine(Demo)).Repeated(dataset, CancellationToken.None);
         var tables = ((JoinSource)dataset.Source).Tables;
-        return [.. dataset.Fields.Where(f => repeated.Contains(f.Name)).Select(f => tables.Single(t => t.Id == f.Table).Table).Distinct().Order()];
+        return [.. dataset.Fields.Where(f => repeated.Contains(f.Name)).Select(f => tables.Single(t => t.Id == f.Table).Table).Distinct()
+            .Order()];
     }
 
     /// <summary>From memory: what database designers call a fan trap, one-to-many joins below a number that is added up.</summary>
@@ -42,8 +44,10 @@ public sealed class RepeatedFieldsTests
     {
         var start = Joined("sailings", "bookings");
         var source = (JoinSource)start.Source;
-        var again = new JoinedTable { Id = "b2", Table = "bookings", Join = new Join { To = source.Tables[0].Id, On = [new("sailing_id", "sailing_id")] } };
-        var dataset = start with { Source = source with { Tables = [.. source.Tables, again] }, Fields = [.. start.Fields, new Field { Name = "fare_again", Table = "b2", Column = "fare", Type = DataType.Decimal }] };
+        var again = new JoinedTable { Id = "b2", Table = "bookings",
+            Join = new Join { To = source.Tables[0].Id, On = [new("sailing_id", "sailing_id")] } };
+        var dataset = start with { Source = source with { Tables = [.. source.Tables, again] },
+            Fields = [.. start.Fields, new Field { Name = "fare_again", Table = "b2", Column = "fare", Type = DataType.Decimal }] };
         Assert.Equal(["bookings", "sailings"], TablesRepeated(dataset));
         Assert.Contains("fare_again", new DatasetReader(new SqliteEngine(Demo)).Repeated(dataset, CancellationToken.None));
     }
@@ -53,8 +57,12 @@ public sealed class RepeatedFieldsTests
     {
         Field Worked(string name, string expression) => new() { Name = name, Type = DataType.Decimal, Expression = expression };
         var basis = Joined("sailings", "bookings");
-        basis = basis with { Fields = [Worked("twice", "both * 2"), .. basis.Fields, Worked("both", "Passengers + delay_minutes"), Worked("mixed", "fare * passengers"), Worked("fixed", "1 + 1")] };
-        var top = new Dataset { Id = "t", Name = "T", Database = "x", Source = new DerivedSource { Dataset = "d1", Base = basis }, Fields = [new Field { Name = "people_aboard", Column = "passengers", Type = DataType.Whole }, new Field { Name = "fare", Type = DataType.Decimal }] };
+        basis = basis with {
+            Fields = [Worked("twice", "both * 2"), .. basis.Fields, Worked("both", "Passengers + delay_minutes"),
+            Worked("mixed", "fare * passengers"), Worked("fixed", "1 + 1")] };
+        var top = new Dataset { Id = "t", Name = "T", Database = "x", Source = new DerivedSource { Dataset = "d1", Base = basis },
+            Fields = [new Field { Name = "people_aboard", Column = "passengers", Type = DataType.Whole },
+            new Field { Name = "fare", Type = DataType.Decimal }] };
         var source = new DatasetReader(new SqliteEngine(Demo));
         var repeated = source.Repeated(basis, CancellationToken.None);
         Assert.Equal([true, true, false, false], new[] { "twice", "both", "mixed", "fixed" }.Select(repeated.Contains));
@@ -74,9 +82,12 @@ public sealed class RepeatedFieldsTests
         var report = StarterReport.Of("R", Joined("sailings", "bookings"));
         var text = new TextElement { Id = "total", Width = 200, Height = 12, Text = $"{{{{ {total} }}}}" };
         var section = report.MainSection();
-        report = report.WithMainSection(section with { ReportFooter = new Band { Parts = [new BandPart { Id = "p9", Height = 20, Elements = [text] }] } });
+        report = report.WithMainSection(
+            section with { ReportFooter = new Band { Parts = [new BandPart { Id = "p9", Height = 20, Elements = [text] }] } });
         var engine = new ReportEngine(new DatasetReader(new SqliteEngine(Demo)), Workshop.Measurer, new DemoCatalog());
         Assert.Equal(warns, engine.Check(report).Any(p => p is { Code: "counted-several-times", Place: "total", IsError: false }));
-        Assert.Equal(warns, engine.Run(new RunRequest(report, new Dictionary<string, string>(), Workshop.Now), CancellationToken.None, pages: false).Problems.Any(p => p.Code == "counted-several-times"));
+        Assert.Equal(warns,
+            engine.Run(new RunRequest(report, new Dictionary<string, string>(), Workshop.Now), CancellationToken.None,
+            pages: false).Problems.Any(p => p.Code == "counted-several-times"));
     }
 }

@@ -3,10 +3,12 @@ using Xunit;
 
 namespace LucidLattice.Core.Tests;
 
-/// <summary>Rooms have an order, from values up to what starts the program: a room uses rooms below it, never one above or a circle.</summary>
+/// <summary>Rooms have an order, from values up to what starts the program: a room uses rooms below it, never one above or a
+/// circle.</summary>
 public partial class RoomTests
 {
-    /// <summary>The order that docs/architecture.md describes, lowest first. A sub-room belongs to its room, and stands just below it.</summary>
+    /// <summary>The order that docs/architecture.md describes, lowest first. A sub-room belongs to its room, and stands just below
+    /// it.</summary>
     private static readonly string[] Order =
     [
         "Core.Values", "Core.Progress", "Core.Caching", "Core.Definitions.Files.Upgrades", "Core.Definitions.Files", "Core.Definitions",
@@ -44,9 +46,11 @@ public partial class RoomTests
         foreach (var file in Files("web/src", "*.ts*").Where(f => !f.Contains(".test.") && !f.Contains("/generated/")))
             foreach (Match import in Imports().Matches(File.ReadAllText(file)))
             {
-                var target = Path.GetRelativePath(root, Path.GetFullPath(Path.Combine(Path.GetDirectoryName(file)!, import.Groups[1].Value)));
+                var target =
+                    Path.GetRelativePath(root, Path.GetFullPath(Path.Combine(Path.GetDirectoryName(file)!, import.Groups[1].Value)));
                 var (mine, other) = (Folder(Path.GetRelativePath(root, file)), Folder(target));
-                if (mine != other && Array.IndexOf(WebOrder, other) >= Array.IndexOf(WebOrder, mine)) wrong.Add($"{Path.GetRelativePath(root, file)}: {mine} uses {other}");
+                if (mine != other && Array.IndexOf(WebOrder, other) >= Array.IndexOf(WebOrder, mine))
+                    wrong.Add($"{Path.GetRelativePath(root, file)}: {mine} uses {other}");
             }
         Assert.Empty(wrong);
     }
@@ -73,7 +77,8 @@ public partial class RoomTests
     private static string Folder(string path) => path.Contains('/') ? path[..path.IndexOf('/')] : "";
 
     private static IEnumerable<string> Files(string folder, string pattern)
-        => Directory.EnumerateFiles(Path.Combine(Workshop.Root, folder), pattern, SearchOption.AllDirectories).Where(f => !f.Contains("/obj/") && !f.Contains("/bin/") && !f.Contains("/wwwroot/"));
+        => Directory.EnumerateFiles(Path.Combine(Workshop.Root, folder), pattern, SearchOption.AllDirectories)
+            .Where(f => !f.Contains("/obj/") && !f.Contains("/bin/") && !f.Contains("/wwwroot/"));
 
     [GeneratedRegex(@"^using (?:static )?LucidLattice\.([\w.]+);", RegexOptions.Multiline)]
     private static partial Regex UsingLines();

@@ -18,9 +18,11 @@ public class RunTests
 {
     private static readonly ReportDefinition Demo = Workshop.DemoReport("route-performance");
 
-    private static RunRequest Request(ReportDefinition report, params (string Name, string Value)[] given) => new(report, given.ToDictionary(g => g.Name, g => g.Value), Workshop.Now);
+    private static RunRequest Request(ReportDefinition report, params (string Name, string Value)[] given) =>
+        new(report, given.ToDictionary(g => g.Name, g => g.Value), Workshop.Now);
 
-    private static ReportRun Run(ReportEngine engine, ReportDefinition report, params (string Name, string Value)[] given) => engine.Run(Request(report, given), CancellationToken.None, allFields: true);
+    private static ReportRun Run(ReportEngine engine, ReportDefinition report, params (string Name, string Value)[] given) =>
+        engine.Run(Request(report, given), CancellationToken.None, allFields: true);
 
     [Fact]
     public void An_edit_repeats_only_the_steps_whose_input_it_changes()
@@ -37,17 +39,25 @@ public class RunTests
         Assert.All(first.First().Totals.ByAggregate.Zip(retitled.First().Totals.ByAggregate), pair => Assert.Same(pair.First, pair.Second));
 
         // One more total: only that one is new.
-        var more = Run(engine, Demo.WithMainSection(section with { ReportFooter = Workshop.Band([.. section.ReportFooter.Parts, Workshop.Part("px", 20, new TextElement { Id = "tx", Width = 200, Text = "{{ max(delay_minutes) }}" })]) }));
+        var more = Run(engine,
+            Demo.WithMainSection(
+            section with {
+            ReportFooter = Workshop.Band(
+            [.. section.ReportFooter.Parts,
+            Workshop.Part("px", 20, new TextElement { Id = "tx", Width = 200, Text = "{{ max(delay_minutes) }}" })]) }));
         Assert.Same(first.First().Tree, more.First().Tree);
         Assert.Equal(first.First().Totals.ByAggregate.Count + 1, more.First().Totals.ByAggregate.Count);
-        Assert.Equal(first.First().Totals.ByAggregate.Count, more.First().Totals.ByAggregate.Count(t => first.First().Totals.ByAggregate.Contains(t)));
+        Assert.Equal(first.First().Totals.ByAggregate.Count,
+            more.First().Totals.ByAggregate.Count(t => first.First().Totals.ByAggregate.Contains(t)));
 
         // Another order, another filter value: another tree, and the right one.
-        Assert.NotSame(first.First().Tree, Run(engine, new SetLevel { Level = section.Levels[0].Id, Descending = true }.Apply(Demo, new DemoCatalog())).First().Tree);
+        Assert.NotSame(first.First().Tree,
+            Run(engine, new SetLevel { Level = section.Levels[0].Id, Descending = true }.Apply(Demo, new DemoCatalog())).First().Tree);
         var narrowed = Run(engine, Demo, ("region", "Northern Isles"));
         Assert.NotEqual(first.First().Tree.Order.Length, narrowed.First().Tree.Order.Length);
         Assert.Equal(1, counting.Reads);
-        Assert.NotSame(first.First().Tree, engine.Run(Request(Demo) with { Refresh = true }, CancellationToken.None, allFields: true).First().Tree);
+        Assert.NotSame(first.First().Tree,
+            engine.Run(Request(Demo) with { Refresh = true }, CancellationToken.None, allFields: true).First().Tree);
         Assert.Equal(2, counting.Reads);
     }
 
@@ -56,19 +66,33 @@ public class RunTests
     public void Runs_with_and_without_a_cache_agree()
     {
         var cache = new SizedCache(1L << 30);
-        var cached = new ReportEngine(new CachedReader(new SqliteReader(new OneDatabase(Workshop.DemoFile)), cache), Workshop.Measurer, new DemoCatalog(), cache);
+        var cached = new ReportEngine(new CachedReader(new SqliteReader(new OneDatabase(Workshop.DemoFile)), cache), Workshop.Measurer,
+            new DemoCatalog(), cache);
         var random = new Random(8);
-        string[] sums = ["sum(passengers)", "avg(net_fare)", "count(DISTINCT vessel)", "sum(passengers) FILTER (WHERE delay_minutes > 10)", "min(departs)", "max(net_fare) / NULLIF(min(passengers), 0)", "sum(net_fare) / 0"];
+        string[] sums = ["sum(passengers)", "avg(net_fare)", "count(DISTINCT vessel)", "sum(passengers) FILTER (WHERE delay_minutes > 10)",
+            "min(departs)", "max(net_fare) / NULLIF(min(passengers), 0)", "sum(net_fare) / 0"];
         for (var round = 0; round < 12; round++)
         {
-            var footer = Workshop.Band(Workshop.Part("px", 20, [.. Enumerable.Range(0, 3).Select(i => new TextElement { Id = $"x{i}", X = i * 150, Width = 150, Text = $"{{{{ {sums[random.Next(sums.Length)]} }}}}" })]));
-            var levels = Demo.MainSection().Levels.Select(l => l with { Descending = random.Next(2) == 0, Footer = footer with { Parts = [.. footer.Parts.Select(p => p with { Id = p.Id + l.Id, Elements = [.. p.Elements.Select(e => ((TextElement)e) with { Id = e.Id + l.Id })] })] } }).ToList();
+            var footer = Workshop.Band(
+                Workshop.Part("px", 20,
+                [.. Enumerable.Range(0, 3)
+                .Select(i =>
+                new TextElement { Id = $"x{i}", X = i * 150, Width = 150, Text = $"{{{{ {sums[random.Next(sums.Length)]} }}}}" })]));
+            var levels = Demo.MainSection().Levels.Select(
+                l => l with { Descending = random.Next(2) == 0,
+                Footer = footer with {
+                Parts = [.. footer.Parts.Select(
+                p => p with { Id = p.Id + l.Id, Elements = [.. p.Elements.Select(e => ((TextElement)e) with { Id = e.Id + l.Id })] })] } })
+                .ToList();
             var report = Demo.WithMainSection(Demo.MainSection() with { Levels = levels });
-            (string, string)[] given = random.Next(2) == 0 ? [("from", "2025-06-01"), ("to", "2025-07-15")] : [("from", "2025-02-01"), ("to", "2025-02-20"), ("region", "West Firth")];
+            (string, string)[] given = random.Next(2) == 0
+                ? [("from", "2025-06-01"), ("to", "2025-07-15")]
+                : [("from", "2025-02-01"), ("to", "2025-02-20"), ("region", "West Firth")];
             var (ours, plain) = (Run(cached, report, given), Workshop.Run(report, null, given));
             Assert.Equal(plain.Problems.Select(p => p.Message), ours.Problems.Select(p => p.Message));
             Assert.Equal(plain.PageCount, ours.PageCount);
-            for (var page = 1; page <= plain.PageCount; page++) Assert.Equal(plain.Page(page).Texts().Select(t => t.Text), ours.Page(page).Texts().Select(t => t.Text));
+            for (var page = 1; page <= plain.PageCount; page++)
+                Assert.Equal(plain.Page(page).Texts().Select(t => t.Text), ours.Page(page).Texts().Select(t => t.Text));
         }
     }
 
@@ -115,7 +139,9 @@ public class RunTests
         Assert.False(found.More);
         // Page footers and charts are not looked into, and repeated headers are found where they stand first.
         var body = run.Report.Page.Height - run.Report.Page.Bottom - 18;
-        var expected = Enumerable.Range(1, run.PageCount).Where(n => run.Page(n).Items.OfType<TextRun>().Any(t => t.Y < body && t.Text.Contains(text, StringComparison.OrdinalIgnoreCase) && t.Text != "Holm – Brae")).ToList();
+        var expected = Enumerable.Range(1, run.PageCount)
+            .Where(n => run.Page(n).Items.OfType<TextRun>()
+            .Any(t => t.Y < body && t.Text.Contains(text, StringComparison.OrdinalIgnoreCase) && t.Text != "Holm – Brae")).ToList();
         var pages = found.Hits.Select(h => h.Page).Distinct().ToList();
         Assert.Equal(pages.Order(), pages);
         if (text == "Holm – Brae") Assert.Contains(run.PageOf(2, 5)!.Value, pages);
@@ -136,7 +162,8 @@ public class RunTests
                 var key = run.First().KeyOf(level, group, frame).Text;
                 var page = run.PageOf(level, group)!.Value;
                 Assert.Contains(run.Page(page).Items.OfType<TextRun>(), t => t.Text == key);
-                if (page > 1) Assert.DoesNotContain(run.Page(page - 1).Items.OfType<TextRun>(), t => t.Text == key && t.Font.Bold && level == 1);
+                if (page > 1)
+                    Assert.DoesNotContain(run.Page(page - 1).Items.OfType<TextRun>(), t => t.Text == key && t.Font.Bold && level == 1);
             }
     }
 
@@ -148,7 +175,8 @@ public class RunTests
         var marks = page.Items.OfType<RectItem>().Where(r => r.Fill == Palette.Found).ToList();
         var texts = page.Items.OfType<TextRun>().Where(t => t.Text.Contains("route", StringComparison.OrdinalIgnoreCase)).ToList();
         Assert.Equal(texts.Count, marks.Count);
-        Assert.All(marks.Zip(texts), pair => Assert.InRange(pair.First.X + pair.First.Width, pair.Second.X, pair.Second.X + pair.Second.Width + 2));
+        Assert.All(marks.Zip(texts),
+            pair => Assert.InRange(pair.First.X + pair.First.Width, pair.Second.X, pair.Second.X + pair.Second.Width + 2));
     }
 
     // What follows counts what must not grow; nothing here depends on time.
@@ -186,8 +214,10 @@ public class RunTests
         int Texts(int rows)
         {
             var typesetter = new CountingTypesetter(Workshop.Measurer);
-            var section = new Section { Id = "s", Columns = [new Column { Id = "c", Heading = "", Expression = "n", Width = 100 }], Detail = Workshop.Band(Workshop.Part("p", 16, new CellElement { Id = "e", Column = "c" })) };
-            var run = new ReportEngine(new MemoryRows([.. Enumerable.Range(0, rows).Select(i => new[] { Value.Of((long)i) })]), typesetter, new DemoCatalog())
+            var section = new Section { Id = "s", Columns = [new Column { Id = "c", Heading = "", Expression = "n", Width = 100 }],
+                Detail = Workshop.Band(Workshop.Part("p", 16, new CellElement { Id = "e", Column = "c" })) };
+            var run = new ReportEngine(new MemoryRows([.. Enumerable.Range(0, rows).Select(i => new[] { Value.Of((long)i) })]), typesetter,
+                new DemoCatalog())
                 .Run(Request(Workshop.Report(section, new Field { Name = "n", Type = DataType.Whole })), CancellationToken.None);
             // Where rows have one height, the index is found without setting any text.
             Assert.Equal(0, typesetter.Asked);
@@ -201,9 +231,12 @@ public class RunTests
     public void A_text_that_comes_again_is_wrapped_once()
     {
         var typesetter = new CountingTypesetter(Workshop.Measurer);
-        var section = new Section { Id = "s", Columns = [new Column { Id = "c", Heading = "", Expression = "words", Width = 60 }], Detail = Workshop.Band(Workshop.Part("p", 16, new CellElement { Id = "e", Column = "c" })) };
-        string[] words = ["a text that goes over several lines in a narrow column", "another one that is just as long as the first one was"];
-        new ReportEngine(new MemoryRows([.. Enumerable.Range(0, 3000).Select(i => new[] { Value.Of(words[i % 2]) })]), typesetter, new DemoCatalog())
+        var section = new Section { Id = "s", Columns = [new Column { Id = "c", Heading = "", Expression = "words", Width = 60 }],
+            Detail = Workshop.Band(Workshop.Part("p", 16, new CellElement { Id = "e", Column = "c" })) };
+        string[] words =
+            ["a text that goes over several lines in a narrow column", "another one that is just as long as the first one was"];
+        new ReportEngine(new MemoryRows([.. Enumerable.Range(0, 3000).Select(i => new[] { Value.Of(words[i % 2]) })]), typesetter,
+            new DemoCatalog())
             .Run(Request(Workshop.Report(section, new Field { Name = "words", Type = DataType.Text })), CancellationToken.None);
         Assert.Equal(2, typesetter.Wrapped);
     }

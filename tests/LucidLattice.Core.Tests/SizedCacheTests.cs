@@ -99,7 +99,8 @@ public class SizedCacheTests
         Assert.Equal(1, made);
         Assert.Single(results.Distinct());
         // What fails is tried again by the next one.
-        Assert.Throws<InvalidOperationException>(() => cache.Get<Part>("f", () => throw new InvalidOperationException(), CancellationToken.None));
+        Assert.Throws<InvalidOperationException>(
+            () => cache.Get<Part>("f", () => throw new InvalidOperationException(), CancellationToken.None));
         Assert.Equal(3, cache.Get("f", () => new Part(3), CancellationToken.None).Bytes);
     }
 }

@@ -12,8 +12,10 @@ public class SqlSafetyTests
 {
     private static readonly QueryLimits Limits = new(TimeSpan.FromSeconds(0.5), 1000, 1_000_000);
 
-    private static RowSet Read(string sql, QueryLimits? limits = null, CancellationToken cancel = default, params (string, Value)[] values) => new SqliteReader(new OneDatabase(Workshop.DemoFile), limits ?? Limits)
-        .Read(new DataQuery(new Dataset { Id = "d", Name = "Query", Database = "x", Source = new QuerySource { Sql = sql } }, [new Field { Name = "x", Type = DataType.Text }], values.ToDictionary(v => v.Item1, v => v.Item2)), new(), cancel);
+    private static RowSet Read(string sql, QueryLimits? limits = null, CancellationToken cancel = default,
+        params (string, Value)[] values) => new SqliteReader(new OneDatabase(Workshop.DemoFile), limits ?? Limits)
+        .Read(new DataQuery(new Dataset { Id = "d", Name = "Query", Database = "x", Source = new QuerySource { Sql = sql } },
+        [new Field { Name = "x", Type = DataType.Text }], values.ToDictionary(v => v.Item1, v => v.Item2)), new(), cancel);
 
     [Theory]
     [InlineData("DELETE FROM bookings", "sql-refused")]
@@ -37,7 +39,9 @@ public class SqlSafetyTests
     public void A_query_is_cancelled_at_once()
     {
         using var cancel = new CancellationTokenSource(100);
-        Assert.ThrowsAny<OperationCanceledException>(() => Read("WITH RECURSIVE r (x) AS (SELECT 1 UNION ALL SELECT x + 1 FROM r) SELECT count(*) AS x FROM r", Limits with { Time = TimeSpan.FromMinutes(5) }, cancel.Token));
+        Assert.ThrowsAny<OperationCanceledException>(
+            () => Read("WITH RECURSIVE r (x) AS (SELECT 1 UNION ALL SELECT x + 1 FROM r) SELECT count(*) AS x FROM r",
+            Limits with { Time = TimeSpan.FromMinutes(5) }, cancel.Token));
     }
 
     [Fact]
@@ -73,11 +77,15 @@ public class SqlSafetyTests
         {
             connection.Open();
             using var command = connection.CreateCommand();
-            command.CommandText = "CREATE TABLE t (n, d, m); INSERT INTO t VALUES (1, '2025-01-31', 0.1), ('many', '31.1.2025', 0.2), (NULL, 45, 'x'), (2.0, '2025-01-31 00:00:00', 1234567.891)";
+            command.CommandText = "CREATE TABLE t (n, d, m); INSERT INTO t VALUES (1, '2025-01-31', 0.1), ('many', '31.1.2025', 0.2), "
+                + "(NULL, 45, 'x'), (2.0, '2025-01-31 00:00:00', 1234567.891)";
             command.ExecuteNonQuery();
         }
-        Field[] fields = [new() { Name = "n", Type = DataType.Whole }, new() { Name = "d", Type = DataType.Date }, new() { Name = "m", Type = DataType.Decimal, Scale = 2 }];
-        var rows = new SqliteReader(new OneDatabase(file)).Read(new DataQuery(new Dataset { Id = "d", Name = "T", Database = "x", Source = new TableSource { Table = "t" } }, fields, new Dictionary<string, Value>()), new(), CancellationToken.None);
+        Field[] fields = [new() { Name = "n", Type = DataType.Whole }, new() { Name = "d", Type = DataType.Date },
+            new() { Name = "m", Type = DataType.Decimal, Scale = 2 }];
+        var rows = new SqliteReader(new OneDatabase(file))
+            .Read(new DataQuery(new Dataset { Id = "d", Name = "T", Database = "x", Source = new TableSource { Table = "t" } }, fields,
+            new Dictionary<string, Value>()), new(), CancellationToken.None);
         Assert.Equal(["1", "", "", "2"], Enumerable.Range(0, 4).Select(i => rows.Columns[0][i].Invariant));
         Assert.Equal(["2025-01-31", "", "", "2025-01-31"], Enumerable.Range(0, 4).Select(i => rows.Columns[1][i].Invariant));
         Assert.Equal(["0.10", "0.20", "", "1234567.89"], Enumerable.Range(0, 4).Select(i => rows.Columns[2][i].Invariant));

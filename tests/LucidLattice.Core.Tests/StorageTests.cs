@@ -47,8 +47,10 @@ public sealed class StorageTests : IDisposable
     public void A_dataset_is_taken_from_the_shelf_with_the_newest_state_of_what_it_starts_from()
     {
         var store = new DatasetStore(_app);
-        Dataset Table(string id, string table) => new() { Id = id, Name = id, Database = "ferries", Source = new TableSource { Table = table } };
-        Dataset On(string id, string from) => new() { Id = id, Name = id, Database = "nowhere", Source = new DerivedSource { Dataset = from } };
+        Dataset Table(string id, string table) =>
+            new() { Id = id, Name = id, Database = "ferries", Source = new TableSource { Table = table } };
+        Dataset On(string id, string from) =>
+            new() { Id = id, Name = id, Database = "nowhere", Source = new DerivedSource { Dataset = from } };
         static Dataset? Base(Dataset dataset) => ((DerivedSource)dataset.Source).Base;
         store.Create(Table("first", "ports"));
         store.Create(On("second", "first"));
@@ -85,7 +87,8 @@ public sealed class StorageTests : IDisposable
 
     [Fact]
     public void The_applications_own_file_is_no_database_of_reports()
-        => Assert.Throws<InvalidOperationException>(() => new DatabaseStore(_app).Register("own", Path.Combine(Path.GetDirectoryName(_file)!, ".", Path.GetFileName(_file))));
+        => Assert.Throws<InvalidOperationException>(
+            () => new DatabaseStore(_app).Register("own", Path.Combine(Path.GetDirectoryName(_file)!, ".", Path.GetFileName(_file))));
 
     private List<string> Titles(string id) => _app.Read(connection =>
     {

@@ -13,18 +13,24 @@ public class StructureTests
     private static ReportDefinition With(Func<Section, Section> change) => Sound.WithMainSection(change(Sound.MainSection()));
 
     private static ReportDefinition WithElement(Element element)
-        => With(s => s with { ReportHeader = new Band { Parts = [.. s.ReportHeader.Parts, new BandPart { Id = "extra", Height = 20, Elements = [element] }] } });
+        => With(s =>
+            s with { ReportHeader =
+                new Band { Parts = [.. s.ReportHeader.Parts, new BandPart { Id = "extra", Height = 20, Elements = [element] }] } });
 
     public static TheoryData<string, ReportDefinition> Broken => new()
     {
         { "no-title", Sound with { Title = "  " } },
         { "bad-currency", Sound with { Currency = "E'U" } },
-        { "bad-color", Sound with { Datasets = [Sound.Datasets[0] with { Fields = [.. Sound.Datasets[0].Fields, new Field { Name = "y", Type = DataType.Text, Codes = [new("a", "A", "url(x)")] }] }] } },
+        { "bad-color",
+        Sound with {
+        Datasets = [Sound.Datasets[0] with {
+        Fields = [.. Sound.Datasets[0].Fields, new Field { Name = "y", Type = DataType.Text, Codes = [new("a", "A", "url(x)")] }] }] } },
         { "bad-limit", Sound with { Datasets = [Sound.Datasets[0] with { RowLimit = 0 }] } },
         { "duplicate-id", Sound with { Sheets = [.. Sound.Sheets, Sound.Sheets[0]] } },
         { "sheet-count", Sound with { Sheets = [Sound.Sheets[0] with { Sections = [] }] } },
         { "match-nothing", With(s => s with { Match = [new MatchKey { Own = "route", Around = "route" }] }) },
-        { "section-in-page-band", Sound.WithPageBands(header: new Band { Parts = [new BandPart { Id = "x", Height = 9, Sections = [new Section { Id = "y" }] }] }) },
+        { "section-in-page-band",
+        Sound.WithPageBands(header: new Band { Parts = [new BandPart { Id = "x", Height = 9, Sections = [new Section { Id = "y" }] }] }) },
         { "bad-columns", Sound with { Sheets = [Sound.Sheets[0] with { Columns = new PageColumns(12, 40) }] } },
         { "unknown-aggregate", WithElement(new TotalElement { Id = "x", Column = "c3", Aggregate = "total" }) },
         { "sheet-count", Sound with { Sheets = [] } },
@@ -35,8 +41,12 @@ public class StructureTests
         { "duplicate-name", Sound with { Parameters = [.. Sound.Parameters, new Parameter { Name = "FROM", Type = DataType.Date }] } },
         { "bad-type", Sound with { Parameters = [.. Sound.Parameters, new Parameter { Name = "x", Type = DataType.Interval }] } },
         { "unknown-dataset", With(s => s with { Dataset = "gone" }) },
-        { "duplicate-name", Sound with { Datasets = [Sound.Datasets[0] with { Fields = [.. Sound.Datasets[0].Fields, Sound.Datasets[0].Fields[0]] }] } },
-        { "bad-type", Sound with { Datasets = [Sound.Datasets[0] with { Fields = [.. Sound.Datasets[0].Fields, new Field { Name = "y", Type = DataType.Decimal, Scale = 40 }] }] } },
+        { "duplicate-name",
+        Sound with { Datasets = [Sound.Datasets[0] with { Fields = [.. Sound.Datasets[0].Fields, Sound.Datasets[0].Fields[0]] }] } },
+        { "bad-type",
+        Sound with {
+        Datasets = [Sound.Datasets[0] with {
+        Fields = [.. Sound.Datasets[0].Fields, new Field { Name = "y", Type = DataType.Decimal, Scale = 40 }] }] } },
         { "duplicate-id", With(s => s with { Columns = [.. s.Columns, s.Columns[0]] }) },
         { "duplicate-id", With(s => s with { Levels = [s.Levels[0], s.Levels[1] with { Id = "l1" }] }) },
         { "duplicate-name", With(s => s with { Levels = [s.Levels[0], s.Levels[1] with { Name = "region" }] }) },
@@ -64,13 +74,21 @@ public class StructureTests
         { "cell-outside-detail", WithElement(new CellElement { Id = "x", Column = "c1" }) },
         { "unclosed-braces", WithElement(new TextElement { Id = "x", Width = 90, Text = "{{ route" }) },
         { "bad-pattern", WithElement(new TextElement { Id = "x", Width = 90, Text = "{{ :from | qqqz }}" }) },
-        { "bad-pattern", With(s => s with { Columns = [s.Columns[0], s.Columns[1], s.Columns[2] with { Pattern = "abc" }, .. s.Columns.Skip(3)] }) },
+        { "bad-pattern",
+        With(s => s with { Columns = [s.Columns[0], s.Columns[1], s.Columns[2] with { Pattern = "abc" }, .. s.Columns.Skip(3)] }) },
         { "chart-same-everywhere", With(s => s.MapElements((_, e) => e.Id == "ch2" ? (ChartElement)e with { Rows = ChartRows.All } : e)) },
         { "not-an-aggregate", With(s => s.MapElements((_, e) => e.Id == "ch1" ? (ChartElement)e with { Value = "passengers" } : e)) },
         { "type-mismatch", With(s => s.MapElements((_, e) => e.Id == "ch1" ? (ChartElement)e with { Value = "max(route)" } : e)) },
-        { "total-outside-group", With(s => s with { Detail = new Band { Parts = [.. s.Detail.Parts, new BandPart { Id = "x", Height = 20, Elements = [new TotalElement { Id = "y", Column = "c3" }] }] } }) },
-        { "group-phase", Sound.WithPageBands(footer: new Band { Parts = [new BandPart { Id = "x", Height = 20, Elements = [new TextElement { Id = "y", Width = 90, Text = "{{ count(*) }}" }] }] }) },
-        { "unknown-level", WithElement(new TextElement { Id = "x", Width = 90, Text = "{{ sum(passengers) OVER (PARTITION BY Route) }}" }) },
+        { "total-outside-group",
+        With(s => s with {
+        Detail = new Band { Parts =
+        [.. s.Detail.Parts, new BandPart { Id = "x", Height = 20, Elements = [new TotalElement { Id = "y", Column = "c3" }] }] } }) },
+        { "group-phase",
+        Sound.WithPageBands(
+        footer: new Band { Parts =
+        [new BandPart { Id = "x", Height = 20, Elements = [new TextElement { Id = "y", Width = 90, Text = "{{ count(*) }}" }] }] }) },
+        { "unknown-level",
+        WithElement(new TextElement { Id = "x", Width = 90, Text = "{{ sum(passengers) OVER (PARTITION BY Route) }}" }) },
         { "nested-aggregate", WithElement(new TextElement { Id = "x", Width = 90, Text = "{{ avg(sum(passengers)) }}" }) },
         { "over-order", WithElement(new TextElement { Id = "x", Width = 90, Text = "{{ sum(passengers) OVER (ORDER BY departs) }}" }) },
         { "not-a-condition", With(s => s with { Filter = "passengers + 1" }) },
@@ -107,19 +125,25 @@ public class StructureTests
     {
         var json = System.Text.RegularExpressions.Regex.Replace(ReportJson.Write(Sound), @"\s+", " ");
         Assert.Contains(from, json);
-        Assert.StartsWith("The report definition cannot be read", Assert.Throws<DefinitionFormatException>(() => ReportJson.Read(json.Replace(from, to))).Message.Replace("This is no report file", "The report definition cannot be read"));
+        Assert.StartsWith("The report definition cannot be read",
+            Assert.Throws<DefinitionFormatException>(() => ReportJson.Read(json.Replace(from, to))).Message.Replace(
+            "This is no report file", "The report definition cannot be read"));
     }
 
     [Fact]
     public void Properties_keep_their_order_and_what_is_empty_is_left_out()
     {
         var json = ReportJson.Write(Sound);
-        var order = new[] { "\"format\"", "\"version\"", "\"title\"", "\"parameters\"", "\"datasets\"", "\"sheets\"" }.Select(p => json.IndexOf(p, StringComparison.Ordinal)).ToList();
+        var order = new[]
+            { "\"format\"", "\"version\"", "\"title\"", "\"parameters\"", "\"datasets\"",
+            "\"sheets\"" }.Select(p => json.IndexOf(p, StringComparison.Ordinal)).ToList();
         Assert.Equal(order.Order(), order);
         Assert.DoesNotContain("null", json);
     }
 
     [Fact]
     public void The_kind_of_an_element_may_stand_anywhere_in_it()
-        => Assert.IsType<TextElement>(System.Text.Json.JsonSerializer.Deserialize<Element>("""{ "id": "t", "width": 5, "text": "x", "type": "text" }""", ReportJson.Options));
+        => Assert.IsType<TextElement>(
+            System.Text.Json.JsonSerializer.Deserialize<Element>("""{ "id": "t", "width": 5, "text": "x", "type": "text" }""",
+            ReportJson.Options));
 }

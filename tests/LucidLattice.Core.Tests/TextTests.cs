@@ -14,14 +14,16 @@ public class TextTests
     public void Lines_fit_their_width_and_lose_nothing_but_spaces()
     {
         var random = new Random(13);
-        string[] bits = ["a", "route", "Holm–Brae", "half-past", "  ", "\n", "Ωμέγα", "Север", "Donaudampfschifffahrtsgesellschaftskapitän", "😀", "1,234.50"];
+        string[] bits = ["a", "route", "Holm–Brae", "half-past", "  ", "\n", "Ωμέγα", "Север", "Donaudampfschifffahrtsgesellschaftskapitän",
+            "😀", "1,234.50"];
         for (var round = 0; round < 500; round++)
         {
             var text = string.Join(' ', Enumerable.Range(0, random.Next(40)).Select(_ => bits[random.Next(bits.Length)]));
             var width = random.Next(20, 300);
             var lines = TextWrapper.Wrap(Workshop.Measurer, Font, text, width);
             Assert.Equal(Bare(text), Bare(string.Concat(lines)));
-            foreach (var line in lines.Where(l => l.EnumerateRunes().Count() > 1)) Assert.True(Workshop.Measurer.Width(Font, line) <= width + 1e-6, $"“{line}” is wider than {width}");
+            foreach (var line in lines.Where(l => l.EnumerateRunes().Count() > 1))
+                Assert.True(Workshop.Measurer.Width(Font, line) <= width + 1e-6, $"“{line}” is wider than {width}");
             Assert.DoesNotContain(lines, l => l.Length > 0 && (char.IsLowSurrogate(l[0]) || char.IsHighSurrogate(l[^1])));
         }
     }
@@ -40,8 +42,10 @@ public class TextTests
     [Fact]
     public void A_figure_that_is_too_wide_is_set_smaller_and_never_cut()
     {
-        var section = new Section { Id = "s", Columns = [new Column { Id = "c", Heading = "", Expression = "n", Width = 30 }], Detail = Workshop.Band(Workshop.Part("p", 16, new CellElement { Id = "e", Column = "c" })) };
-        var run = Workshop.Run(Workshop.Report(section, new Field { Name = "n", Type = DataType.Whole }), new MemoryRows([Value.Of(12L)], [Value.Of(123_456_789L)], [Value.Of(long.MaxValue)]));
+        var section = new Section { Id = "s", Columns = [new Column { Id = "c", Heading = "", Expression = "n", Width = 30 }],
+            Detail = Workshop.Band(Workshop.Part("p", 16, new CellElement { Id = "e", Column = "c" })) };
+        var run = Workshop.Run(Workshop.Report(section, new Field { Name = "n", Type = DataType.Whole }),
+            new MemoryRows([Value.Of(12L)], [Value.Of(123_456_789L)], [Value.Of(long.MaxValue)]));
         var texts = run.Page(1).Texts().ToList();
         Assert.Equal(["12", "123,456,789", "####"], texts.Select(t => t.Text));
         Assert.True(texts[1].Font.Size < texts[0].Font.Size);
@@ -53,16 +57,19 @@ public class TextTests
 
 public class ParameterTests
 {
-    private static ReportDefinition Asking(params Parameter[] parameters) => Workshop.Report(new Section { Id = "s" }, new Field { Name = "n", Type = DataType.Whole }) with { Parameters = parameters };
+    private static ReportDefinition Asking(params Parameter[] parameters) =>
+        Workshop.Report(new Section { Id = "s" }, new Field { Name = "n", Type = DataType.Whole }) with { Parameters = parameters };
 
     private static ParameterValues Resolve(ReportDefinition report, params (string Name, string Value)[] given)
         => ParameterValues.Resolve(report, given.ToDictionary(g => g.Name, g => g.Value), new DateTime(2024, 2, 29, 23, 30, 0));
 
-    /// <summary>Common practice, no published source: a default period is "the end date minus one year"; 29 February minus one year is 28 February.</summary>
+    /// <summary>Common practice, no published source: a default period is "the end date minus one year"; 29 February minus one year is 28
+    /// February.</summary>
     [Fact]
     public void Defaults_are_worked_out_from_the_clock_and_from_parameters_before_them()
     {
-        var report = Asking(new Parameter { Name = "to", Type = DataType.Date, Default = "CURRENT_DATE" }, new Parameter { Name = "from", Type = DataType.Date, Default = ":to - INTERVAL '1' YEAR" });
+        var report = Asking(new Parameter { Name = "to", Type = DataType.Date, Default = "CURRENT_DATE" },
+            new Parameter { Name = "from", Type = DataType.Date, Default = ":to - INTERVAL '1' YEAR" });
         Assert.Equal(["2024-02-29", "2023-02-28"], Resolve(report).Values.Select(v => v.Invariant));
         var given = Resolve(report, ("to", "2025-06-30"));
         Assert.Equal(["2025-06-30", "2024-06-30"], given.Values.Select(v => v.Invariant));
@@ -74,7 +81,8 @@ public class ParameterTests
     {
         var own = Asking(new Parameter { Name = "a", Type = DataType.Whole, Default = ":a + 1" });
         Assert.Contains(ParameterValues.CheckDefaults(own), p => p is { Code: "parameter-cycle", Place: "a" });
-        var later = Asking(new Parameter { Name = "a", Type = DataType.Whole, Default = ":b + 1" }, new Parameter { Name = "b", Type = DataType.Whole, Default = "6" });
+        var later = Asking(new Parameter { Name = "a", Type = DataType.Whole, Default = ":b + 1" },
+            new Parameter { Name = "b", Type = DataType.Whole, Default = "6" });
         Assert.Empty(ParameterValues.CheckDefaults(later));
         Assert.Equal("7", Resolve(later).Values[0].Invariant);
     }
@@ -107,6 +115,7 @@ public class ParameterTests
     {
         var report = Asking() with { TimeZone = "Pacific/Auckland" };
         Assert.Equal(new DateTime(2026, 3, 15, 23, 0, 0), Workshop.Run(report, new MemoryRows()).AsOf);
-        Assert.Contains(Workshop.Run(report with { TimeZone = "Nowhere/City" }, new MemoryRows()).Problems, p => p is { Code: "unknown-time-zone", IsError: false });
+        Assert.Contains(Workshop.Run(report with { TimeZone = "Nowhere/City" }, new MemoryRows()).Problems,
+            p => p is { Code: "unknown-time-zone", IsError: false });
     }
 }

@@ -18,7 +18,9 @@ public class TicksTests
             var start = Math.Round((random.NextDouble() - 0.5) * size, 6);
             return new[] { start, start + Math.Round(random.NextDouble() * size, 6), random.Next(1, 12) };
         }).ToList();
-        var expected = Node("import { ticks } from 'd3-array'; let text = ''; for await (const chunk of process.stdin) text += chunk; console.log(JSON.stringify(JSON.parse(text).map(([a, b, n]) => ticks(a, b, n))));", JsonSerializer.Serialize(ranges));
+        var expected = Node(
+            "import { ticks } from 'd3-array'; let text = ''; for await (const chunk of process.stdin) text += chunk; "
+            + "console.log(JSON.stringify(JSON.parse(text).map(([a, b, n]) => ticks(a, b, n))));", JsonSerializer.Serialize(ranges));
         var reference = JsonSerializer.Deserialize<double[][]>(expected)!;
         for (var i = 0; i < ranges.Count; i++) Assert.Equal(reference[i], Ticks.Between(ranges[i][0], ranges[i][1], ranges[i][2]));
     }
@@ -39,7 +41,8 @@ public class TicksTests
 
     private static string Node(string script, string input)
     {
-        using var process = Process.Start(new ProcessStartInfo("node", ["--input-type=module", "-e", script]) { WorkingDirectory = Path.Combine(Workshop.Root, "web"), RedirectStandardInput = true, RedirectStandardOutput = true })!;
+        using var process = Process.Start(new ProcessStartInfo("node", ["--input-type=module", "-e", script])
+            { WorkingDirectory = Path.Combine(Workshop.Root, "web"), RedirectStandardInput = true, RedirectStandardOutput = true })!;
         var output = process.StandardOutput.ReadToEndAsync();
         process.StandardInput.Write(input);
         process.StandardInput.Close();

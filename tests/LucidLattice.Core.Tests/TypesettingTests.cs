@@ -17,7 +17,8 @@ public class TypesettingTests
     private static readonly ITypesetter Typesetter = Workshop.Measurer;
     private static readonly Font Sans = new(FontFamily.Sans, 10);
 
-    /// <summary>Outside reference: HarfBuzz 14.4 shaping whole texts, beside the sums of advances and kerning pairs that plain texts are set from.</summary>
+    /// <summary>Outside reference: HarfBuzz 14.4 shaping whole texts, beside the sums of advances and kerning pairs that plain texts are
+    /// set from.</summary>
     [Theory]
     [InlineData(FontFamily.Sans, false, false)]
     [InlineData(FontFamily.Sans, true, true)]
@@ -26,16 +27,20 @@ public class TypesettingTests
     public void Plain_texts_are_as_wide_as_HarfBuzz_shapes_them(FontFamily family, bool bold, bool italic)
     {
         var font = new Font(family, 1000, bold, italic);
-        var file = $"Noto{family switch { FontFamily.Serif => "Serif", FontFamily.Mono => "SansMono", _ => "Sans" }}-{(bold ? "Bold" : "")}{(italic ? "Italic" : "")}{(bold || italic ? "" : "Regular")}.ttf";
+        var name = family switch { FontFamily.Serif => "Serif", FontFamily.Mono => "SansMono", _ => "Sans" };
+        var style = (bold ? "Bold" : "") + (italic ? "Italic" : "") + (bold || italic ? "" : "Regular");
+        var file = $"Noto{name}-{style}.ttf";
         using var stream = Fonts.Open(file)!;
         using var copy = new MemoryStream();
         stream.CopyTo(copy);
         var pinned = GCHandle.Alloc(copy.ToArray(), GCHandleType.Pinned);
-        using var shaping = new HarfBuzzSharp.Font(new HarfBuzzSharp.Face(new Blob(pinned.AddrOfPinnedObject(), (int)copy.Length, MemoryMode.ReadOnly), 0));
+        using var shaping =
+            new HarfBuzzSharp.Font(new HarfBuzzSharp.Face(new Blob(pinned.AddrOfPinnedObject(), (int)copy.Length, MemoryMode.ReadOnly), 0));
         shaping.SetScale(1000, 1000);
         shaping.SetFunctionsOpenType();
         var random = new Random(4);
-        const string Letters = "AVTWYLPFKRabcdefgijlorstuvwyfi0123456789 .,;:-–—'’“”()/&ÄÖÜßçñøŁżőĐΑΒΓΔΩαβγδέήίόύώςАБВГДЕЖУФЦЧабвгджзийуфцчъыьэюяёЇї€£№";
+        const string Letters =
+            "AVTWYLPFKRabcdefgijlorstuvwyfi0123456789 .,;:-–—'’“”()/&ÄÖÜßçñøŁżőĐΑΒΓΔΩαβγδέήίόύώςАБВГДЕЖУФЦЧабвгджзийуфцчъыьэюяёЇї€£№";
         for (var round = 0; round < 3000; round++)
         {
             var text = string.Concat(Enumerable.Range(0, random.Next(1, 30)).Select(_ => Letters[random.Next(Letters.Length)]));
@@ -61,7 +66,8 @@ public class TypesettingTests
             foreach (var token in line.Split('#')[0].Split(' ', '\t').Select(t => t.Trim()).Where(t => t.Length > 0).Skip(1))
             {
                 if (token == "÷") expected.Add(text.Length);
-                else if (token != "×") text.Append(char.ConvertFromUtf32(int.Parse(token, NumberStyles.HexNumber, CultureInfo.InvariantCulture)));
+                else if (token != "×")
+                    text.Append(char.ConvertFromUtf32(int.Parse(token, NumberStyles.HexNumber, CultureInfo.InvariantCulture)));
             }
             tested++;
             if (expected.SequenceEqual(Typesetter.Breaks(text.ToString()).Select(b => b.At))) continue;
@@ -82,11 +88,16 @@ public class TypesettingTests
         {
             var fields = line.Split(';');
             var codes = fields[0].Split(' ').Select(c => int.Parse(c, NumberStyles.HexNumber, CultureInfo.InvariantCulture)).ToList();
-            // Invisible marks are left out of the order that is given, and accents go with their letters; texts without them can be compared letter by letter. ICU sets no limit of 63 to nested brackets.
-            if (fields[3].Contains('x') || codes.Count > 60 || codes.Any(c => c > 0xFFFF || CharUnicodeInfo.GetUnicodeCategory(c) == UnicodeCategory.NonSpacingMark)) continue;
+            // Invisible marks are left out of the order that is given, and accents go with their letters; texts without them can be
+            // compared letter by letter. ICU sets no limit of 63 to nested brackets.
+            if (fields[3].Contains('x') || codes.Count > 60
+                || codes.Any(c => c > 0xFFFF || CharUnicodeInfo.GetUnicodeCategory(c) == UnicodeCategory.NonSpacingMark)) continue;
             tested++;
             var text = string.Concat(codes.Select(c => (char)c));
-            var shown = string.Concat(Icu.VisualRuns(text, byte.Parse(fields[2], CultureInfo.InvariantCulture)).Select(run => run.RightToLeft ? string.Concat(text.Substring(run.Start, run.Length).Reverse()) : text.Substring(run.Start, run.Length)));
+            var shown = string.Concat(
+                Icu.VisualRuns(text, byte.Parse(fields[2], CultureInfo.InvariantCulture))
+                .Select(run =>
+                run.RightToLeft ? string.Concat(text.Substring(run.Start, run.Length).Reverse()) : text.Substring(run.Start, run.Length)));
             Assert.Equal(string.Concat(fields[4].Trim().Split(' ').Select(i => text[int.Parse(i, CultureInfo.InvariantCulture)])), shown);
         }
         Assert.True(tested > 1000, $"{tested}");
@@ -110,21 +121,31 @@ public class TypesettingTests
     [Fact]
     public void What_no_font_has_is_shown_as_boxes_and_listed_as_a_problem()
     {
-        var section = new Section { Id = "s", Columns = [new Column { Id = "c", Heading = "", Expression = "port", Width = 200 }], Detail = Workshop.Band(Workshop.Part("p", 16, new CellElement { Id = "e", Column = "c" })) };
-        var run = Workshop.Run(Workshop.Report(section, new Field { Name = "port", Type = DataType.Text }), new MemoryRows([Value.Of("Voe")], [Value.Of("港口 Voe")], [Value.Of("港口 Voe")]));
+        var section = new Section { Id = "s", Columns = [new Column { Id = "c", Heading = "", Expression = "port", Width = 200 }],
+            Detail = Workshop.Band(Workshop.Part("p", 16, new CellElement { Id = "e", Column = "c" })) };
+        var run = Workshop.Run(Workshop.Report(section, new Field { Name = "port", Type = DataType.Text }),
+            new MemoryRows([Value.Of("Voe")], [Value.Of("港口 Voe")], [Value.Of("港口 Voe")]));
         var problem = run.Problems.Single(p => p.Code == "missing-glyphs");
         Assert.Contains("2 characters of “port”", problem.Message);
         Assert.Contains("港 (U+6E2F)", problem.Message);
         Assert.Equal((Severity.Warning, "d", "fields"), (problem.Severity, problem.Place, problem.Property));
         Assert.Equal(4, run.Page(1).Items.OfType<RectItem>().Count());
         Assert.DoesNotContain(run.Page(1).Texts(), t => t.Text.Contains('港'));
-        Assert.DoesNotContain(Workshop.Run(Workshop.Report(section, new Field { Name = "port", Type = DataType.Text }), new MemoryRows([Value.Of("Å Ω Ж ש ب")])).Problems, p => p.Code == "missing-glyphs");
+        Assert.DoesNotContain(
+            Workshop.Run(Workshop.Report(section, new Field { Name = "port", Type = DataType.Text }),
+            new MemoryRows([Value.Of("Å Ω Ж ש ب")])).Problems, p => p.Code == "missing-glyphs");
     }
 
     [Fact]
     public void A_text_that_starts_from_right_to_left_stands_at_the_right_unless_it_is_told_otherwise()
     {
-        Running.ReportRun Of(Alignment? align) => Workshop.Run(Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 20, new TextElement { Id = "t", Width = 300, Text = "שלום", Style = new Style { Align = align } })) }), new MemoryRows());
+        Running.ReportRun Of(Alignment? align) =>
+            Workshop.Run(
+                Workshop.Report(
+                new Section { Id = "s",
+                ReportHeader = Workshop.Band(
+                Workshop.Part("p", 20, new TextElement { Id = "t", Width = 300, Text = "שלום", Style = new Style { Align = align } })) }),
+                new MemoryRows());
         double Left(Running.ReportRun run) => run.Page(1).Texts().Min(t => t.X) - run.Report.Page.Left;
         Assert.Equal(300 - Typesetter.Width(new Font(FontFamily.Sans, 9), "שלום"), Left(Of(null)), 3);
         Assert.Equal(0, Left(Of(Alignment.Left)), 3);

@@ -25,7 +25,8 @@ internal static class Workshop
 
     public static string DemoFile => Demo.Value;
 
-    public static ReportEngine DemoEngine(QueryLimits? limits = null) => new(new SqliteReader(new OneDatabase(DemoFile), limits), Measurer, new DemoCatalog());
+    public static ReportEngine DemoEngine(QueryLimits? limits = null) =>
+        new(new SqliteReader(new OneDatabase(DemoFile), limits), Measurer, new DemoCatalog());
 
     public static ReportRun Run(ReportDefinition report, IRowReader? rows = null, params (string Name, string Value)[] given)
         => new ReportEngine(rows ?? new SqliteReader(new OneDatabase(DemoFile)), Measurer, new DemoCatalog())
@@ -39,11 +40,13 @@ internal static class Workshop
         Format = ReportDefinition.FormatName,
         Version = ReportDefinition.CurrentVersion,
         Title = "Test",
-        Datasets = [new Dataset { Id = "d", Name = "Rows", Database = "memory", Source = new TableSource { Table = "t" }, Fields = fields }],
+        Datasets = [new Dataset { Id = "d", Name = "Rows", Database = "memory", Source = new TableSource { Table = "t" },
+        Fields = fields }],
         Sheets = [new Sheet { Id = "sheet", Name = "Sheet", Sections = [section with { Dataset = "d" }] }],
     };
 
-    public static BandPart Part(string id, double height, params Element[] elements) => new() { Id = id, Height = height, Elements = elements };
+    public static BandPart Part(string id, double height, params Element[] elements) =>
+        new() { Id = id, Height = height, Elements = elements };
 
     public static Band Band(params BandPart[] parts) => new() { Parts = parts };
 
@@ -85,7 +88,8 @@ internal sealed class OneDatabase(string path) : IDatabases
 
 internal sealed class DemoCatalog : IReportCatalog
 {
-    public ReportDefinition? Published(string reportId) => DemoReports.All.Where(r => r.Id == reportId).Select(r => r.Definition).FirstOrDefault();
+    public ReportDefinition? Published(string reportId) =>
+        DemoReports.All.Where(r => r.Id == reportId).Select(r => r.Definition).FirstOrDefault();
 }
 
 /// <summary>Rows given as values, one array a row.</summary>

@@ -39,12 +39,15 @@ public sealed class CommandLineTests : IDisposable
     {
         foreach (var kind in new[] { "pdf", "svg", "json" })
         {
-            Assert.Equal((0, ""), await Run("render", "Sailings in detail", "--set", "route=Holm – Brae", "--set", "to=2025-02-28", "--out", At("out." + kind)));
+            Assert.Equal((0, ""),
+                await Run("render", "Sailings in detail", "--set", "route=Holm – Brae", "--set", "to=2025-02-28", "--out",
+                At("out." + kind)));
             Assert.True(new FileInfo(At("out." + kind)).Length > 500);
         }
         using var json = JsonDocument.Parse(File.ReadAllText(At("out.json")));
         Assert.Equal("Holm – Brae", json.RootElement.GetProperty("parameters").GetProperty("route").GetString());
-        Assert.Equal(["2025-01-01 00:00", "2025-02-01 00:00"], json.RootElement.GetProperty("report").GetProperty("groups").EnumerateArray().Select(g => g.GetProperty("key").GetString()));
+        Assert.Equal(["2025-01-01 00:00", "2025-02-01 00:00"],
+            json.RootElement.GetProperty("report").GetProperty("groups").EnumerateArray().Select(g => g.GetProperty("key").GetString()));
     }
 
     [Fact]
@@ -57,7 +60,11 @@ public sealed class CommandLineTests : IDisposable
         }
         async Task<string[]> Rows()
         {
-            File.WriteAllText(At("calls.json"), """{ "id": "c", "name": "Calls", "database": "harbour", "source": { "type": "table", "table": "calls" }, "fields": [{ "name": "ship", "type": "text" }, { "name": "day", "type": "date" }] }""");
+            File.WriteAllText(At("calls.json"),
+                """
+                { "id": "c", "name": "Calls", "database": "harbour", "source": { "type": "table", "table": "calls" },
+                  "fields": [{ "name": "ship", "type": "text" }, { "name": "day", "type": "date" }] }
+                """);
             Assert.Equal((0, ""), await Run("query", At("calls.json"), "--out", At("rows.csv")));
             return File.ReadAllLines(At("rows.csv"))[1..];
         }
@@ -93,7 +100,8 @@ public sealed class CommandLineTests : IDisposable
         Assert.True(data.SetForgotten("tides", false) && data.SetForgotten("tides", true));
         data.RemoveForgotten();
         Assert.False(File.Exists(upload) || data.SetForgotten("tides", false));
-        Assert.True(File.Exists(demo) && AppData.Open(At("data")).PathOf(DemoReports.Database) is null && data.SetForgotten(DemoReports.Database, false));
+        Assert.True(File.Exists(demo) && AppData.Open(At("data")).PathOf(DemoReports.Database) is null
+            && data.SetForgotten(DemoReports.Database, false));
     }
 
     [Fact]
@@ -101,19 +109,28 @@ public sealed class CommandLineTests : IDisposable
     {
         async Task<List<string[]>> Rows(params string[] settings)
         {
-            Assert.Equal((0, ""), await Run(["query", "Late sailings", .. settings.SelectMany(s => new[] { "--set", s }), "--out", At("rows.csv")]));
+            Assert.Equal((0, ""),
+                await Run(["query", "Late sailings", .. settings.SelectMany(s => new[] { "--set", s }), "--out", At("rows.csv")]));
             return [.. File.ReadAllLines(At("rows.csv")).Select(line => line.Split(','))];
         }
         var rows = await Rows();
         Assert.Equal(["sailing_id", "region", "route", "vessel", "departs", "passengers", "delay_minutes", "delay_cause"], rows[0]);
         Assert.All(rows.Skip(1), row => Assert.True(int.Parse(row[6]) > 15));
         var some = await Rows("least_delay=60", "regions=[\"West Firth\", \"Eastern Sound\"]");
-        Assert.Equal(rows.Skip(1).Count(row => int.Parse(row[6]) > 60 && row[1] is "West Firth" or "Eastern Sound" && int.Parse(row[6]) > 60), some.Count - 1);
+        Assert.Equal(
+            rows.Skip(1).Count(row => int.Parse(row[6]) > 60 && row[1] is "West Firth" or "Eastern Sound" && int.Parse(row[6]) > 60),
+            some.Count - 1);
         // A value that is none of those offered is said and falls back; one of the wrong type runs nothing.
-        Assert.Contains("value-not-offered", (await Run("query", "late-sailings", "--set", "regions=[\"Atlantis\"]", "--out", At("rows.csv"))).Error);
+        Assert.Contains("value-not-offered",
+            (await Run("query", "late-sailings", "--set", "regions=[\"Atlantis\"]", "--out", At("rows.csv"))).Error);
         Assert.Equal(1, (await Run("query", "late-sailings", "--set", "least_delay=soon", "--out", At("rows.csv"))).Code);
         // What SQL by hand names without declaring it can be given all the same.
-        File.WriteAllText(At("ports.json"), """{ "id": "p", "name": "Ports", "database": "skerravoe", "source": { "type": "query", "sql": "SELECT name FROM ports WHERE name > :after" }, "fields": [{ "name": "name", "type": "text" }] }""");
+        File.WriteAllText(At("ports.json"),
+            """
+            { "id": "p", "name": "Ports", "database": "skerravoe",
+              "source": { "type": "query", "sql": "SELECT name FROM ports WHERE name > :after" },
+              "fields": [{ "name": "name", "type": "text" }] }
+            """);
         Assert.Equal((0, ""), await Run("query", At("ports.json"), "--set", "after=M", "--out", At("ports.csv")));
         Assert.All(File.ReadAllLines(At("ports.csv")).Skip(1), name => Assert.True(string.CompareOrdinal(name, "M") > 0));
         Assert.Equal(1, (await Run("query", "No such dataset", "--out", At("rows.csv"))).Code);
@@ -124,7 +141,8 @@ public sealed class CommandLineTests : IDisposable
     public async Task Problems_give_1_and_wrong_usage_gives_2()
     {
         var broken = DemoReports.All[0].Definition;
-        File.WriteAllText(At("broken.json"), ReportJson.Write(broken.MapSection(broken.Sheets[0].Sections[0].Id, s => s with { Filter = "rout = :route" })));
+        File.WriteAllText(At("broken.json"),
+            ReportJson.Write(broken.MapSection(broken.Sheets[0].Sections[0].Id, s => s with { Filter = "rout = :route" })));
         File.WriteAllText(At("malformed.json"), "{");
         var check = await Run("check", At("broken.json"));
         Assert.Equal(1, check.Code);
@@ -135,8 +153,11 @@ public sealed class CommandLineTests : IDisposable
         Assert.Contains("parameter-required", (await Run("render", "Sailings in detail", "--out", At("x.pdf"))).Error);
         Assert.False(File.Exists(At("x.pdf")));
         File.WriteAllText(At("text.db"), new string('x', 5000));
-        Assert.Contains("is no SQLite database", (await Run("render", "Route performance", "--database", At("text.db"), "--out", At("x.pdf"))).Error);
-        foreach (var wrong in new string[][] { ["render", "Route performance"], ["render", "Route performance", "--out", "x.doc"], ["nonsense"], ["render", "a", "--colour", "red"], ["render", "a", "--set", "x", "--out", "x.pdf"], ["serve", "--port", "many"] })
+        Assert.Contains("is no SQLite database",
+            (await Run("render", "Route performance", "--database", At("text.db"), "--out", At("x.pdf"))).Error);
+        foreach (var wrong in new string[][]
+            { ["render", "Route performance"], ["render", "Route performance", "--out", "x.doc"], ["nonsense"],
+            ["render", "a", "--colour", "red"], ["render", "a", "--set", "x", "--out", "x.pdf"], ["serve", "--port", "many"] })
             Assert.Equal(2, (await Run(wrong)).Code);
     }
 

@@ -10,7 +10,8 @@ namespace LucidLattice.Server.Tests;
 
 public class CrashTests
 {
-    /// <summary>The server is killed (SIGKILL) at random moments while drafts are saved; whatever it acknowledged is there afterwards.</summary>
+    /// <summary>The server is killed (SIGKILL) at random moments while drafts are saved; whatever it acknowledged is there
+    /// afterwards.</summary>
     [Fact]
     public async Task Saving_killed_at_random_loses_nothing_that_was_acknowledged()
     {
@@ -22,7 +23,10 @@ public class CrashTests
         for (var round = 0; round < 6; round++)
         {
             var port = FreePort();
-            using var server = Process.Start(new ProcessStartInfo("dotnet", [typeof(AppData).Assembly.Location, "serve", "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture), "--data", folder]) { RedirectStandardOutput = true })!;
+            using var server = Process.Start(
+                new ProcessStartInfo("dotnet",
+                [typeof(AppData).Assembly.Location, "serve", "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                "--data", folder]) { RedirectStandardOutput = true })!;
             Assert.Contains("ready", await server.StandardOutput.ReadLineAsync());
             using var client = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}") };
             // The moment is counted in acknowledged saves plus a random delay, so that kills fall between and within saves.
@@ -34,7 +38,8 @@ public class CrashTests
                 {
                     if (i == saves) _ = Task.Run(async () => { await Task.Delay(random.Next(12)); server.Kill(); });
                     sent = $"round {round}, save {i}";
-                    var response = await client.PutAsync("/api/reports/route-performance/draft", JsonContent.Create(new { basedOn, definition = definition with { Title = sent } }, options: ReportJson.Options));
+                    var response = await client.PutAsync("/api/reports/route-performance/draft",
+                        JsonContent.Create(new { basedOn, definition = definition with { Title = sent } }, options: ReportJson.Options));
                     response.EnsureSuccessStatusCode();
                     basedOn = (await response.Content.ReadFromJsonAsync<JsonElement>()).GetProperty("version").GetInt32();
                     acknowledged = sent;
@@ -46,7 +51,8 @@ public class CrashTests
             }
             var draft = new ReportStore(new AppDatabase(Path.Combine(folder, "lucid-lattice.sqlite"))).Draft("route-performance")!;
             // The save that was under way may have arrived whole, or not at all.
-            Assert.True(draft.Definition.Title == acknowledged || draft.Definition.Title == sent, $"acknowledged “{acknowledged}”, sent “{sent}”, found “{draft.Definition.Title}”");
+            Assert.True(draft.Definition.Title == acknowledged || draft.Definition.Title == sent,
+                $"acknowledged “{acknowledged}”, sent “{sent}”, found “{draft.Definition.Title}”");
             (basedOn, acknowledged) = (draft.Draft, draft.Definition.Title);
         }
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();

@@ -36,10 +36,12 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal(404, (int)(await server.Client.DeleteAsync("/api/databases/tides")).StatusCode);
         Assert.Equal(204, (await server.Send(HttpMethod.Post, "/databases/tides/restore", new { })).Status);
         Assert.Equal(404, (await server.Send(HttpMethod.Post, "/databases/tides/restore", new { })).Status);
-        Assert.Contains((await server.Get("/databases")).EnumerateArray(), d => d.GetProperty("name").GetString() == "tides" && d.GetProperty("isOwn").GetBoolean());
+        Assert.Contains((await server.Get("/databases")).EnumerateArray(), d => d.GetProperty("name").GetString() == "tides"
+            && d.GetProperty("isOwn").GetBoolean());
     }
 
-    /// <summary>Several files can be joined, and newer rows take the place of older ones, without a moment in which a reader finds half of them.</summary>
+    /// <summary>Several files can be joined, and newer rows take the place of older ones, without a moment in which a reader finds half of
+    /// them.</summary>
     [Fact]
     public async Task CSV_files_come_together_in_one_database_and_newer_rows_replace_older_ones()
     {
@@ -51,7 +53,13 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         }
         async Task<string> Joined()
         {
-            var join = new { id = "j", name = "J", database = "harbour", source = new { type = "join", tables = new object[] { new { id = "c", table = "calls" }, new { id = "p", table = "piers", join = new { to = "c", kind = "inner", on = new[] { new { column = "pier", to = "pier" } } } } } }, fields = new[] { new { name = "ship", type = "text", table = "c" }, new { name = "depth", type = "whole", table = "p" } } };
+            var join = new { id = "j", name = "J", database = "harbour",
+                source = new { type = "join",
+                tables = new object[]
+                { new { id = "c", table = "calls" },
+                new { id = "p", table = "piers",
+                join = new { to = "c", kind = "inner", on = new[] { new { column = "pier", to = "pier" } } } } } },
+                fields = new[] { new { name = "ship", type = "text", table = "c" }, new { name = "depth", type = "whole", table = "p" } } };
             var view = (await server.Send(HttpMethod.Post, "/datasets/look", new { definition = join })).Body;
             return string.Join(';', view.GetProperty("rows").EnumerateArray().Select(r => string.Join(',', r.EnumerateArray())));
         }
@@ -67,7 +75,9 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal("Sula Wind,8", await Joined());
         Assert.Equal(files, Directory.GetFiles(Path.Combine(server.Folder, "uploads")).Length);
         // A file that cannot be read leaves everything as it was.
-        Assert.Equal(400, (await Upload($"/csv?name=harbour&table=piers&columns={Uri.EscapeDataString("[]")}&replace=true", "pier,depth\n1,1\n"u8.ToArray())).Status);
+        Assert.Equal(400,
+            (await Upload($"/csv?name=harbour&table=piers&columns={Uri.EscapeDataString("[]")}&replace=true",
+            "pier,depth\n1,1\n"u8.ToArray())).Status);
         Assert.Equal("Sula Wind,8", await Joined());
 
         // A database that is only read takes nothing in; an uploaded one is replaced whole if that is said.
@@ -76,7 +86,8 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal(409, (await Upload("/upload?name=harbour", ferries)).Status);
         Assert.Equal(409, (await Upload("/upload?name=skerravoe&replace=true", ferries)).Status);
         Assert.Equal(200, (await Upload("/upload?name=harbour&replace=true", ferries)).Status);
-        Assert.Equal("“harbour” has a view called “sailing_income” already. Choose another name.", (await Load("sailing_income", "a\n1\n", "&replace=true")).Item2.GetProperty("detail").GetString());
+        Assert.Equal("“harbour” has a view called “sailing_income” already. Choose another name.",
+            (await Load("sailing_income", "a\n1\n", "&replace=true")).Item2.GetProperty("detail").GetString());
         Assert.Equal(files, Directory.GetFiles(Path.Combine(server.Folder, "uploads")).Length);
     }
 
@@ -87,12 +98,14 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         int Files() => Directory.Exists(uploads) ? Directory.GetFiles(uploads).Length : 0;
         var before = Files();
         Assert.Equal("not-a-database", (await Upload("/upload?name=x", "no database"u8.ToArray())).Body.GetProperty("code").GetString());
-        Assert.Equal("not-a-database", (await Upload("/upload?name=x", [.. "SQLite format 3\0"u8, .. new byte[500]])).Body.GetProperty("code").GetString());
+        Assert.Equal("not-a-database",
+            (await Upload("/upload?name=x", [.. "SQLite format 3\0"u8, .. new byte[500]])).Body.GetProperty("code").GetString());
         Assert.Equal("not-csv", (await Upload("/csv/preview", [0, 1, 2, 3])).Body.GetProperty("code").GetString());
         Assert.Equal("bad-name", (await Upload("/upload?name=%20", "x"u8.ToArray())).Body.GetProperty("code").GetString());
         Assert.Equal(before, Files());
 
-        var (status, made) = await Upload("/upload?name=" + Uri.EscapeDataString("../../copy of ferries"), await File.ReadAllBytesAsync(Path.Combine(server.Folder, "skerravoe-ferries.sqlite")));
+        var (status, made) = await Upload("/upload?name=" + Uri.EscapeDataString("../../copy of ferries"),
+            await File.ReadAllBytesAsync(Path.Combine(server.Folder, "skerravoe-ferries.sqlite")));
         Assert.Equal(200, status);
         Assert.Equal(11, made.GetProperty("tables").GetArrayLength());
         // Whatever it is called, it lies where uploads lie.
@@ -102,10 +115,17 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
     [Fact]
     public async Task Files_are_registered_by_their_path_but_never_the_applications_own()
     {
-        Assert.Equal("own-file", (await server.Send(HttpMethod.Post, "/databases", new { name = "own", path = Path.Combine(server.Folder, "lucid-lattice.sqlite") })).Body.GetProperty("code").GetString());
-        Assert.Equal("bad-path", (await server.Send(HttpMethod.Post, "/databases", new { name = "r", path = "somewhere/else.sqlite" })).Body.GetProperty("code").GetString());
-        Assert.Equal("database-missing", (await server.Send(HttpMethod.Post, "/databases", new { name = "r", path = "/nowhere/at-all.sqlite" })).Body.GetProperty("code").GetString());
-        var (status, _) = await server.Send(HttpMethod.Post, "/databases", new { name = "again", path = Path.Combine(server.Folder, "skerravoe-ferries.sqlite") });
+        Assert.Equal("own-file",
+            (await server.Send(HttpMethod.Post, "/databases",
+            new { name = "own", path = Path.Combine(server.Folder, "lucid-lattice.sqlite") })).Body.GetProperty("code").GetString());
+        Assert.Equal("bad-path",
+            (await server.Send(HttpMethod.Post, "/databases", new { name = "r", path = "somewhere/else.sqlite" })).Body.GetProperty("code")
+            .GetString());
+        Assert.Equal("database-missing",
+            (await server.Send(HttpMethod.Post, "/databases", new { name = "r", path = "/nowhere/at-all.sqlite" })).Body.GetProperty("code")
+            .GetString());
+        var (status, _) = await server.Send(HttpMethod.Post, "/databases",
+            new { name = "again", path = Path.Combine(server.Folder, "skerravoe-ferries.sqlite") });
         Assert.Equal(200, status);
     }
 
@@ -142,11 +162,16 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         var kept = await Ok(HttpMethod.Post, "/datasets", (await server.Get("/datasets/sailings-with-income")).GetProperty("definition"));
         var id = kept.GetProperty("id").GetString()!;
         var report = await Ok(HttpMethod.Post, "/reports", new { dataset = id, title = "Follows" });
-        var start = await Ok(HttpMethod.Post, "/datasets", new { id = "new", name = "On top", database = "skerravoe", source = new { type = "derived", dataset = id }, fields = new[] { new { name = "vessel", type = "text" } } });
+        var start = await Ok(HttpMethod.Post, "/datasets",
+            new { id = "new", name = "On top", database = "skerravoe", source = new { type = "derived", dataset = id },
+            fields = new[] { new { name = "vessel", type = "text" } } });
         await Ok(HttpMethod.Post, $"/reports/{report.GetProperty("id").GetString()}/publish", new { version = 1 });
 
-        var renamed = await Ok(HttpMethod.Post, "/datasets/rename-field", new { definition = kept.GetProperty("definition"), field = "vessel", name = "ship" });
-        Assert.Equal("name-taken", (await server.Send(HttpMethod.Post, "/datasets/rename-field", new { definition = kept.GetProperty("definition"), field = "vessel", name = "ROUTE" })).Body.GetProperty("code").GetString());
+        var renamed = await Ok(HttpMethod.Post, "/datasets/rename-field",
+            new { definition = kept.GetProperty("definition"), field = "vessel", name = "ship" });
+        Assert.Equal("name-taken",
+            (await server.Send(HttpMethod.Post, "/datasets/rename-field",
+            new { definition = kept.GetProperty("definition"), field = "vessel", name = "ROUTE" })).Body.GetProperty("code").GetString());
         var saved = await Ok(HttpMethod.Put, $"/datasets/{id}", new { basedOn = 1, definition = renamed });
         Assert.Equal(["Follows", "On top"], saved.GetProperty("followed").EnumerateArray().Select(f => f.GetString()!));
         var draft = await server.Get($"/reports/{report.GetProperty("id").GetString()}");
@@ -155,10 +180,14 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         // What readers see stays as it was published, and still runs.
         var (_, run) = await server.Run($"{report.GetProperty("id").GetString()}", new { });
         Assert.Equal("ready", run.GetProperty("state").GetString());
-        Assert.Equal("ship", (await server.Get($"/datasets/{start.GetProperty("id").GetString()}")).GetProperty("definition").GetProperty("fields")[0].GetProperty("column").GetString());
+        Assert.Equal("ship",
+            (await server.Get($"/datasets/{start.GetProperty("id").GetString()}")).GetProperty("definition").GetProperty("fields")[0]
+            .GetProperty("column").GetString());
 
         // Taking it back is a renaming too.
-        Assert.Equal(["Follows", "On top"], (await Ok(HttpMethod.Put, $"/datasets/{id}", new { basedOn = 2, definition = kept.GetProperty("definition") })).GetProperty("followed").EnumerateArray().Select(f => f.GetString()!));
+        Assert.Equal(["Follows", "On top"],
+            (await Ok(HttpMethod.Put, $"/datasets/{id}", new { basedOn = 2, definition = kept.GetProperty("definition") }))
+            .GetProperty("followed").EnumerateArray().Select(f => f.GetString()!));
         Assert.Contains("\"expression\":\"vessel\"", (await server.Get($"/reports/{report.GetProperty("id").GetString()}")).GetRawText());
         await Ok(HttpMethod.Put, $"/datasets/{id}", new { basedOn = 3, definition = renamed });
 
@@ -171,10 +200,14 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         var use = Assert.Single(uses.GetProperty("reports").EnumerateArray());
         Assert.False(use.GetProperty("upToDate").GetBoolean());
         Assert.Equal("On top", uses.GetProperty("datasets")[0].GetString());
-        Assert.Equal(("net_fare", "column Net fare"), (use.GetProperty("changed")[0].GetProperty("field").GetString(), use.GetProperty("changed")[0].GetProperty("uses")[0].GetString()));
+        Assert.Equal(("net_fare", "column Net fare"),
+            (use.GetProperty("changed")[0].GetProperty("field").GetString(),
+            use.GetProperty("changed")[0].GetProperty("uses")[0].GetString()));
         var copies = await Ok(HttpMethod.Post, "/compose/copies", new { definition = draft.GetProperty("definition") });
         Assert.Equal("d1", Assert.Single(copies.EnumerateArray()).GetProperty("id").GetString());
-        var followed = Assert.Single((await Ok(HttpMethod.Post, $"/datasets/{id}/follow", new { reports = new[] { report.GetProperty("id").GetString() } })).EnumerateArray());
+        var followed = Assert.Single(
+            (await Ok(HttpMethod.Post, $"/datasets/{id}/follow", new { reports = new[] { report.GetProperty("id").GetString() } }))
+            .EnumerateArray());
         Assert.Equal("column Net fare uses Net fare, which is gone", followed.GetProperty("broken")[0].GetString());
         Assert.True((await server.Get($"/datasets/{id}/uses")).GetProperty("reports")[0].GetProperty("upToDate").GetBoolean());
         Assert.NotEqual(0, (await server.Get($"/reports/{report.GetProperty("id").GetString()}/problems")).GetArrayLength());
@@ -186,24 +219,40 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         var report = await Ok(HttpMethod.Post, "/reports", new { dataset = "sailings-with-income", title = "Exchanged" });
         var definition = report.GetProperty("definition");
         var proposal = await Ok(HttpMethod.Post, "/compose/exchange", new { definition, old = "d1", dataset = "late-sailings" });
-        var fields = proposal.GetProperty("fields").EnumerateArray().ToDictionary(f => f.GetProperty("field").GetString()!, f => f.GetProperty("now").GetString());
+        var fields = proposal.GetProperty("fields").EnumerateArray()
+            .ToDictionary(f => f.GetProperty("field").GetString()!, f => f.GetProperty("now").GetString());
         Assert.Equal(("departs", "vessel", null), (fields["departs"], fields["vessel"], fields["net_fare"]));
         var map = fields.Where(f => f.Value is not null).ToDictionary();
-        var view = await Ok(HttpMethod.Post, "/compose", new { definition, edits = new[] { new { type = "exchangeDataset", old = "d1", next = proposal.GetProperty("next"), fields = map } } });
+        var view = await Ok(HttpMethod.Post, "/compose",
+            new { definition,
+            edits = new[] { new { type = "exchangeDataset", old = "d1", next = proposal.GetProperty("next"), fields = map } } });
         Assert.Equal("late-sailings", view.GetProperty("definition").GetProperty("datasets")[0].GetProperty("copyOf").GetString());
-        Assert.Equal(["least_delay", "regions"], view.GetProperty("parameters").EnumerateArray().Select(p => p.GetProperty("name").GetString()!));
+        Assert.Equal(["least_delay", "regions"],
+            view.GetProperty("parameters").EnumerateArray().Select(p => p.GetProperty("name").GetString()!));
         Assert.True(view.GetProperty("rows").GetInt32() is > 100 and < 2000);
-        Assert.Equal(404, (await server.Send(HttpMethod.Post, "/compose/exchange", new { definition, old = "d1", dataset = "nowhere" })).Status);
+        Assert.Equal(404,
+            (await server.Send(HttpMethod.Post, "/compose/exchange", new { definition, old = "d1", dataset = "nowhere" })).Status);
     }
 
     [Fact]
     public async Task A_dataset_cannot_start_from_itself()
     {
-        var first = (await Ok(HttpMethod.Post, "/datasets", new { id = "new", name = "First", database = "skerravoe", source = new { type = "table", table = "ports" }, fields = new[] { new { name = "name", type = "text" } } })).GetProperty("id").GetString();
-        var second = (await Ok(HttpMethod.Post, "/datasets", new { id = "new", name = "Second", database = "skerravoe", source = new { type = "derived", dataset = first }, fields = new[] { new { name = "name", type = "text" } } })).GetProperty("id").GetString();
-        var circle = new { id = first, name = "First", database = "skerravoe", source = new { type = "derived", dataset = second }, fields = new[] { new { name = "name", type = "text" } } };
-        Assert.Equal("dataset-cycle", (await server.Send(HttpMethod.Put, $"/datasets/{first}", new { basedOn = 1, definition = circle })).Body.GetProperty("code").GetString());
-        Assert.Equal(10, (await Ok(HttpMethod.Post, "/datasets/look", new { definition = (await server.Get($"/datasets/{second}")).GetProperty("definition") })).GetProperty("count").GetInt32());
+        var first = (
+            await Ok(HttpMethod.Post, "/datasets",
+            new { id = "new", name = "First", database = "skerravoe", source = new { type = "table", table = "ports" },
+            fields = new[] { new { name = "name", type = "text" } } })).GetProperty("id").GetString();
+        var second = (
+            await Ok(HttpMethod.Post, "/datasets",
+            new { id = "new", name = "Second", database = "skerravoe", source = new { type = "derived", dataset = first },
+            fields = new[] { new { name = "name", type = "text" } } })).GetProperty("id").GetString();
+        var circle = new { id = first, name = "First", database = "skerravoe", source = new { type = "derived", dataset = second },
+            fields = new[] { new { name = "name", type = "text" } } };
+        Assert.Equal("dataset-cycle",
+            (await server.Send(HttpMethod.Put, $"/datasets/{first}", new { basedOn = 1, definition = circle })).Body.GetProperty("code")
+            .GetString());
+        Assert.Equal(10,
+            (await Ok(HttpMethod.Post, "/datasets/look",
+            new { definition = (await server.Get($"/datasets/{second}")).GetProperty("definition") })).GetProperty("count").GetInt32());
     }
 
     [Fact]
@@ -220,14 +269,21 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         }
         Run("CREATE TABLE tides (port TEXT, height REAL); INSERT INTO tides VALUES ('Voe', 1.4)");
         await Ok(HttpMethod.Post, "/databases", new { name = "changing", path = file });
-        var made = await Ok(HttpMethod.Post, "/datasets", new { id = "new", name = "Tides", database = "changing", source = new { type = "table", table = "tides" }, fields = new[] { new { name = "port", type = "text" }, new { name = "height", type = "decimal" } } });
+        var made = await Ok(HttpMethod.Post, "/datasets",
+            new { id = "new", name = "Tides", database = "changing", source = new { type = "table", table = "tides" },
+            fields = new[] { new { name = "port", type = "text" }, new { name = "height", type = "decimal" } } });
         Assert.DoesNotContain((await server.Get("/datasets/problems")).EnumerateArray(), p => p.GetProperty("name").GetString() == "Tides");
         Run("ALTER TABLE tides RENAME COLUMN height TO metres");
-        var problem = (await server.Get("/datasets/problems")).EnumerateArray().Single(p => p.GetProperty("name").GetString() == "Tides").GetProperty("problem");
+        var problem = (await server.Get("/datasets/problems")).EnumerateArray().Single(p => p.GetProperty("name").GetString() == "Tides")
+            .GetProperty("problem");
         Assert.Equal("field-missing", problem.GetProperty("code").GetString());
         Assert.Contains("new name", problem.GetProperty("mends")[0].GetString());
         // The field goes on under its name, from the column's new one.
-        var view = await Ok(HttpMethod.Post, "/datasets/look", new { definition = new { id = made.GetProperty("id").GetString(), name = "Tides", database = "changing", source = new { type = "table", table = "tides" }, fields = new object[] { new { name = "port", type = "text" }, new { name = "height", type = "decimal", column = "metres" } } } });
+        var view = await Ok(HttpMethod.Post, "/datasets/look",
+            new { definition = new { id = made.GetProperty("id").GetString(), name = "Tides", database = "changing",
+            source = new { type = "table", table = "tides" },
+            fields = new object[]
+            { new { name = "port", type = "text" }, new { name = "height", type = "decimal", column = "metres" } } } });
         Assert.Equal("1.40", view.GetProperty("rows")[0][1].GetString());
     }
 
@@ -238,16 +294,26 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         var described = await Ok(HttpMethod.Post, "/datasets/describe", new { database = "skerravoe", sql });
         Assert.Equal(["from", "least"], described.GetProperty("parameters").EnumerateArray().Select(p => p.GetString()!));
         // Without values there are no rows to guess from, so the columns' declared types decide.
-        Assert.Equal(["dateTime", "whole"], described.GetProperty("fields").EnumerateArray().Select(f => f.GetProperty("type").GetString()!));
-        object Asked(object parameters) => new { id = "x", name = "Asked", database = "skerravoe", source = new { type = "query", sql }, fields = described.GetProperty("fields"), parameters };
-        var declared = Asked(new object[] { new { name = "from", type = "date", @default = "DATE '2025-01-01'" }, new { name = "least", type = "whole", required = true } });
-        Assert.Contains("no parameter here", (await Ok(HttpMethod.Post, "/datasets/look", new { definition = Asked(Array.Empty<object>()) })).GetProperty("problems")[0].GetProperty("message").GetString());
+        Assert.Equal(["dateTime", "whole"],
+            described.GetProperty("fields").EnumerateArray().Select(f => f.GetProperty("type").GetString()!));
+        object Asked(object parameters) =>
+            new { id = "x", name = "Asked", database = "skerravoe", source = new { type = "query", sql },
+                fields = described.GetProperty("fields"), parameters };
+        var declared = Asked(new object[]
+            { new { name = "from", type = "date", @default = "DATE '2025-01-01'" },
+            new { name = "least", type = "whole", required = true } });
+        Assert.Contains("no parameter here",
+            (await Ok(HttpMethod.Post, "/datasets/look", new { definition = Asked(Array.Empty<object>()) })).GetProperty("problems")[0]
+            .GetProperty("message").GetString());
         var unanswered = await Ok(HttpMethod.Post, "/datasets/look", new { definition = declared });
-        Assert.Equal((0, "warning"), (unanswered.GetProperty("count").GetInt32(), unanswered.GetProperty("problems")[0].GetProperty("severity").GetString()));
+        Assert.Equal((0, "warning"),
+            (unanswered.GetProperty("count").GetInt32(), unanswered.GetProperty("problems")[0].GetProperty("severity").GetString()));
         var view = await Ok(HttpMethod.Post, "/datasets/look", new { definition = declared, values = new { least = "100" } });
         Assert.True(view.GetProperty("count").GetInt32() > 0);
-        Assert.Equal(["1 January 2025", "100"], view.GetProperty("asked").EnumerateArray().Select(a => a.GetProperty("words").GetString()!));
-        var trial = await Ok(HttpMethod.Post, "/expressions/try", new { definition = declared, expression = "passengers > :least", values = new { least = "100" } });
+        Assert.Equal(["1 January 2025", "100"],
+            view.GetProperty("asked").EnumerateArray().Select(a => a.GetProperty("words").GetString()!));
+        var trial = await Ok(HttpMethod.Post, "/expressions/try",
+            new { definition = declared, expression = "passengers > :least", values = new { least = "100" } });
         Assert.Equal("true", trial.GetProperty("results")[0].GetString());
         Assert.True((await server.Get("/expressions/functions")).GetArrayLength() > 20);
     }
@@ -256,16 +322,19 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
     public async Task A_slow_look_tells_how_far_it_is_and_ends_when_its_asker_leaves()
     {
         const string sql = "WITH RECURSIVE r (x) AS (SELECT 1 UNION ALL SELECT x + 1 FROM r) SELECT x FROM r";
-        var definition = new { id = "x", name = "Endless", database = "skerravoe", source = new { type = "query", sql }, fields = new[] { new { name = "x", type = "whole" } } };
+        var definition = new { id = "x", name = "Endless", database = "skerravoe", source = new { type = "query", sql },
+            fields = new[] { new { name = "x", type = "whole" } } };
         using var leave = new CancellationTokenSource();
-        var look = server.Client.SendAsync(new HttpRequestMessage(HttpMethod.Post, "/api/datasets/look") { Content = System.Net.Http.Json.JsonContent.Create(new { definition, follow = "endless-look" }) }, leave.Token);
+        var look = server.Client.SendAsync(new HttpRequestMessage(HttpMethod.Post, "/api/datasets/look")
+            { Content = System.Net.Http.Json.JsonContent.Create(new { definition, follow = "endless-look" }) }, leave.Token);
         async Task<HttpResponseMessage> Progress() => await server.Client.GetAsync("/api/compose/progress/endless-look");
         JsonElement? seen = null;
         while (seen?.GetProperty("rows").GetInt32() is null or 0)
         {
             Assert.False(look.IsCompleted);
             var answer = await Progress();
-            if (answer.StatusCode == System.Net.HttpStatusCode.OK) seen = JsonDocument.Parse(await answer.Content.ReadAsStringAsync()).RootElement;
+            if (answer.StatusCode == System.Net.HttpStatusCode.OK)
+                seen = JsonDocument.Parse(await answer.Content.ReadAsStringAsync()).RootElement;
         }
         Assert.Equal("reading", seen.Value.GetProperty("stage").GetString());
         await leave.CancelAsync();
@@ -287,6 +356,7 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal(400, status);
         Assert.NotEqual("", body.GetProperty("detail").GetString());
         Assert.Equal(before, Files());
-        Assert.DoesNotContain((await server.Get("/databases")).EnumerateArray(), d => d.GetProperty("name").GetString() is "a" or "b" or "");
+        Assert.DoesNotContain((await server.Get("/databases")).EnumerateArray(),
+            d => d.GetProperty("name").GetString() is "a" or "b" or "");
     }
 }

@@ -5,7 +5,8 @@ namespace LucidLattice.Server.Tests;
 
 public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningServer>
 {
-    private async Task<JsonElement> Entry(string id) => (await server.Get("/reports")).EnumerateArray().Single(r => r.GetProperty("id").GetString() == id);
+    private async Task<JsonElement> Entry(string id) =>
+        (await server.Get("/reports")).EnumerateArray().Single(r => r.GetProperty("id").GetString() == id);
 
     [Fact]
     public async Task Databases_are_listed_with_their_tables_and_fields()
@@ -22,7 +23,9 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
     public async Task Reports_of_one_title_get_ids_of_their_own()
     {
         var ids = new List<string?>();
-        for (var i = 0; i < 3; i++) ids.Add((await server.Send(HttpMethod.Post, "/reports", new { title = "Ünder way!", database = "skerravoe", table = "ports" })).Body.GetProperty("id").GetString());
+        for (var i = 0; i < 3; i++)
+            ids.Add((await server.Send(HttpMethod.Post, "/reports",
+                new { title = "Ünder way!", database = "skerravoe", table = "ports" })).Body.GetProperty("id").GetString());
         Assert.Equal(["nder-way", "nder-way-2", "nder-way-3"], ids);
     }
 
@@ -33,12 +36,16 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
         await server.Send(HttpMethod.Post, "/reports/first-name/publish", new { version = 1 });
         await server.Send(HttpMethod.Post, "/reports/first-name/rename", new { title = "Second name" });
         var entry = await Entry("first-name");
-        Assert.Equal(("Second name", 2, false), (entry.GetProperty("title").GetString(), entry.GetProperty("published").GetInt32(), entry.GetProperty("hasUnpublishedChanges").GetBoolean()));
+        Assert.Equal(("Second name", 2, false),
+            (entry.GetProperty("title").GetString(), entry.GetProperty("published").GetInt32(),
+            entry.GetProperty("hasUnpublishedChanges").GetBoolean()));
         var draft = (await server.Get("/reports/first-name")).GetProperty("definition");
         var (_, saved) = await server.Send(HttpMethod.Put, "/reports/first-name/draft", new { basedOn = 2, definition = draft });
         await server.Send(HttpMethod.Post, "/reports/first-name/rename", new { title = "Third name" });
         entry = await Entry("first-name");
-        Assert.Equal(("Third name", 2, true), (entry.GetProperty("title").GetString(), entry.GetProperty("published").GetInt32(), entry.GetProperty("hasUnpublishedChanges").GetBoolean()));
+        Assert.Equal(("Third name", 2, true),
+            (entry.GetProperty("title").GetString(), entry.GetProperty("published").GetInt32(),
+            entry.GetProperty("hasUnpublishedChanges").GetBoolean()));
         Assert.Equal("Second name", (await server.Run("first-name", new { })).Body.GetProperty("title").GetString());
         Assert.Equal(3, saved.GetProperty("version").GetInt32());
         Assert.Equal((400, "no-title"), Code(await server.Send(HttpMethod.Post, "/reports/first-name/rename", new { title = " " })));
@@ -49,7 +56,8 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
     {
         await server.Send(HttpMethod.Post, "/reports", new { title = "Crowded", database = "skerravoe", table = "routes" });
         var definition = (await server.Get("/reports/crowded")).GetProperty("definition");
-        var answers = await Task.WhenAll(Enumerable.Range(0, 8).Select(_ => server.Send(HttpMethod.Put, "/reports/crowded/draft", new { basedOn = 1, definition })));
+        var answers = await Task.WhenAll(
+            Enumerable.Range(0, 8).Select(_ => server.Send(HttpMethod.Put, "/reports/crowded/draft", new { basedOn = 1, definition })));
         Assert.Equal(1, answers.Count(a => a.Status == 200));
         Assert.Equal(7, answers.Count(a => a.Status == 409));
     }
@@ -59,7 +67,8 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
     {
         await server.Send(HttpMethod.Post, "/reports", new { title = "Flawed", database = "skerravoe", table = "vessels" });
         var saved = await server.Get("/reports/flawed");
-        var (_, view) = await server.Send(HttpMethod.Post, "/compose", new { definition = saved.GetProperty("definition"), edits = new[] { new { type = "setSection", filter = "seets > 100" } } });
+        var (_, view) = await server.Send(HttpMethod.Post, "/compose",
+            new { definition = saved.GetProperty("definition"), edits = new[] { new { type = "setSection", filter = "seets > 100" } } });
         await server.Send(HttpMethod.Put, "/reports/flawed/draft", new { basedOn = 1, definition = view.GetProperty("definition") });
         var problem = (await server.Get("/reports/flawed/problems")).EnumerateArray().Single();
         Assert.Equal(("unknown-field", "filter"), (problem.GetProperty("code").GetString(), problem.GetProperty("property").GetString()));
@@ -88,7 +97,8 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal("ready", (await server.Run("route-performance", new { })).Body.GetProperty("state").GetString());
     }
 
-    private static (int, string?) Code((int Status, JsonElement Body) answer) => (answer.Status, answer.Body.GetProperty("code").GetString());
+    private static (int, string?) Code((int Status, JsonElement Body) answer) =>
+        (answer.Status, answer.Body.GetProperty("code").GetString());
 
     /// <summary>As a newer program, or a broken disk, may leave them.</summary>
     [Fact]
@@ -96,8 +106,11 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
     {
         await server.Send(HttpMethod.Post, "/reports", new { title = "From the future", database = "skerravoe", table = "ports" });
         await server.Send(HttpMethod.Post, "/reports", new { title = "Torn", database = "skerravoe", table = "ports" });
-        await server.Send(HttpMethod.Post, "/datasets", new { id = "x", name = "Torn rows", database = "skerravoe", source = new { type = "table", table = "ports" }, fields = Array.Empty<object>() });
-        Execute("UPDATE report_versions SET definition = replace(definition, '\"version\": ', '\"version\": 9') WHERE report_id = 'from-the-future'");
+        await server.Send(HttpMethod.Post, "/datasets",
+            new { id = "x", name = "Torn rows", database = "skerravoe", source = new { type = "table", table = "ports" },
+            fields = Array.Empty<object>() });
+        Execute("UPDATE report_versions SET definition = replace(definition, '\"version\": ', '\"version\": 9') WHERE report_id = "
+            + "'from-the-future'");
         Execute("UPDATE report_versions SET definition = substr(definition, 1, 100) WHERE report_id = 'torn'");
         Execute("UPDATE datasets SET definition = '{' WHERE id = 'torn-rows'");
 
@@ -121,7 +134,8 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
 
     private void Execute(string sql)
     {
-        using var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(server.Folder, "lucid-lattice.sqlite")};Pooling=False");
+        using var connection =
+            new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(server.Folder, "lucid-lattice.sqlite")};Pooling=False");
         connection.Open();
         using var command = connection.CreateCommand();
         command.CommandText = sql;

@@ -26,13 +26,16 @@ public sealed class RunStoreTests : IDisposable
     private static ReportEngine Engine(AppData data) => new(new SqliteReader(data), new SkiaTypesetter(), data.Reports);
 
     private ReportRun Make(RunProgress progress, CancellationToken cancel, string from = "2025-12-01")
-        => _engine.Run(new RunRequest(DemoReports.All.First(r => r.Id == "route-performance").Definition, new Dictionary<string, string> { ["from"] = from }, DateTime.UtcNow), cancel, pages: false, progress: progress);
+        => _engine.Run(
+            new RunRequest(DemoReports.All.First(r => r.Id == "route-performance").Definition,
+            new Dictionary<string, string> { ["from"] = from }, DateTime.UtcNow), cancel, pages: false, progress: progress);
 
     [Fact]
     public async Task Readers_who_leave_without_a_word_cost_no_more_and_more()
     {
         var store = new RunStore(new SizedCache(1L << 28));
-        var all = Enumerable.Range(0, RunStore.MostTickets + 5).Select(_ => store.Start("same", "r", false, false, (p, c) => Make(p, c))).ToList();
+        var all = Enumerable.Range(0, RunStore.MostTickets + 5).Select(_ => store.Start("same", "r", false, false, (p, c) => Make(p, c)))
+            .ToList();
         await all[0].Entry.Pages;
         Assert.Equal(RunStore.MostTickets, all[0].Entry.Tickets.Count);
         Assert.All(all[..5], a => Assert.Null(store.Find(a.Ticket)));

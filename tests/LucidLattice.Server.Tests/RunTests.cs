@@ -13,14 +13,17 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
         // SQL by hand that counts for ever; the run's own limit would stop it only after a minute.
         var definition = DemoReports.All.First(r => r.Id == "route-performance").Definition;
         var dataset = definition.Datasets[0];
-        var endless = $"SELECT * FROM (SELECT {string.Join(", ", dataset.Fields.Select(f => $"i AS {f.Name}"))} FROM (WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) SELECT count(*) AS i FROM n))";
+        var endless = $"SELECT * FROM (SELECT {string.Join(", ", dataset.Fields.Select(f => $"i AS {f.Name}"))} FROM (WITH RECURSIVE n "
+            + $"(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) SELECT count(*) AS i FROM n))";
         definition = definition with { Title = "Endless", Datasets = [dataset with { Source = new QuerySource { Sql = endless } }] };
-        var (_, made) = await server.Send(HttpMethod.Post, "/reports", new { definition = JsonDocument.Parse(ReportJson.Write(definition)).RootElement });
+        var (_, made) = await server.Send(HttpMethod.Post, "/reports",
+            new { definition = JsonDocument.Parse(ReportJson.Write(definition)).RootElement });
         var (_, run) = await server.Send(HttpMethod.Post, "/reports/endless/runs", new { draft = true });
         Assert.Equal("endless", made.GetProperty("id").GetString());
         Assert.Equal("running", run.GetProperty("state").GetString());
         var id = run.GetProperty("id").GetString();
-        Assert.Equal("ready", (await server.Send(HttpMethod.Post, "/reports/route-performance/runs", new { })).Body.GetProperty("state").GetString());
+        Assert.Equal("ready",
+            (await server.Send(HttpMethod.Post, "/reports/route-performance/runs", new { })).Body.GetProperty("state").GetString());
         var waiting = server.Client.GetAsync($"/api/runs/{id}/pages/1");
         Assert.Equal(204, (int)(await server.Client.DeleteAsync($"/api/runs/{id}")).StatusCode);
         var answer = JsonDocument.Parse(await (await waiting).Content.ReadAsStringAsync()).RootElement;
@@ -37,7 +40,9 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
         {
             var random = new Random(reader);
             var run = shared;
-            if (reader % 4 == 0) run = await Paged("/reports/sailings-in-detail/runs", new { values = new { route = "Holm – Brae", from = $"2024-0{1 + random.Next(9)}-01" } });
+            if (reader % 4 == 0)
+                run = await Paged("/reports/sailings-in-detail/runs",
+                    new { values = new { route = "Holm – Brae", from = $"2024-0{1 + random.Next(9)}-01" } });
             for (var i = 0; i < 12; i++)
             {
                 var page = 1 + random.Next(run.GetProperty("pageCount").GetInt32());
@@ -62,13 +67,15 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
         // Rows enough to take more than the second after which a run answers that it is under way.
         var definition = DemoReports.All.First(r => r.Id == "bookings-by-route").Definition;
         var dataset = definition.Datasets[0];
-        var slow = $"SELECT {string.Join(", ", dataset.Fields.Select(f => $"b.{f.Name}"))} FROM bookings_in_full b WHERE (WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 4000 + b.booking_id % 2) SELECT max(i) FROM n) > 0";
+        var slow = $"SELECT {string.Join(", ", dataset.Fields.Select(f => $"b.{f.Name}"))} FROM bookings_in_full b WHERE (WITH RECURSIVE "
+            + $"n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 4000 + b.booking_id % 2) SELECT max(i) FROM n) > 0";
         definition = definition with { Title = "Slow", Datasets = [dataset with { Source = new QuerySource { Sql = slow } }] };
         await server.Send(HttpMethod.Post, "/reports", new { definition = JsonDocument.Parse(ReportJson.Write(definition)).RootElement });
         var (_, first) = await server.Send(HttpMethod.Post, "/reports/slow/runs", new { draft = true });
         Assert.Equal("running", first.GetProperty("state").GetString());
         // On a busy machine the first row may come after the answer.
-        while (first.GetProperty("state").GetString() == "running" && first.GetProperty("progress").GetProperty("rows").GetInt32() == 0) first = await server.Get($"/runs/{first.GetProperty("id").GetString()}");
+        while (first.GetProperty("state").GetString() == "running" && first.GetProperty("progress").GetProperty("rows").GetInt32() == 0)
+            first = await server.Get($"/runs/{first.GetProperty("id").GetString()}");
         var progress = first.GetProperty("progress");
         Assert.Equal("reading", progress.GetProperty("stage").GetString());
         Assert.True(progress.GetProperty("rows").GetInt32() > 0);
@@ -79,7 +86,8 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
         Assert.Equal(204, (int)(await server.Client.DeleteAsync($"/api/runs/{first.GetProperty("id").GetString()}")).StatusCode);
         Assert.Equal("running", (await server.Get($"/runs/{second.GetProperty("id").GetString()}")).GetProperty("state").GetString());
         Assert.Equal(204, (int)(await server.Client.DeleteAsync($"/api/runs/{second.GetProperty("id").GetString()}")).StatusCode);
-        Assert.Equal("run-gone", (await server.Get($"/runs/{second.GetProperty("id").GetString()}/pages/1")).GetProperty("code").GetString());
+        Assert.Equal("run-gone",
+            (await server.Get($"/runs/{second.GetProperty("id").GetString()}/pages/1")).GetProperty("code").GetString());
     }
 
     [Fact]
@@ -90,7 +98,8 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
         var found = await server.Get($"/runs/{id}/find?text=norwick&most=5");
         var hit = found.GetProperty("hits")[0];
         Assert.Equal("Norwick – Aith", hit.GetProperty("text").GetString());
-        var outline = (await server.Get($"/runs/{id}/outline")).GetProperty("entries").EnumerateArray().First(e => e.GetProperty("label").GetString() == "Norwick – Aith");
+        var outline = (await server.Get($"/runs/{id}/outline")).GetProperty("entries").EnumerateArray()
+            .First(e => e.GetProperty("label").GetString() == "Norwick – Aith");
         Assert.Equal(outline.GetProperty("page").GetInt32(), hit.GetProperty("page").GetInt32());
         var inside = await server.Get($"/runs/{id}/outline?level=1&group=0");
         Assert.Equal((3, 2), (inside.GetProperty("total").GetInt32(), inside.GetProperty("entries")[0].GetProperty("level").GetInt32()));
@@ -109,7 +118,8 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
         var (_, anew) = await server.Send(HttpMethod.Post, "/reports/bookings-by-route/runs", new { refresh = true });
         Assert.NotEqual(before.GetProperty("asOf").GetString(), anew.GetProperty("asOf").GetString());
         // What was started before keeps its own snapshot.
-        Assert.Equal(before.GetProperty("asOf").GetString(), (await server.Get($"/runs/{before.GetProperty("id").GetString()}")).GetProperty("asOf").GetString());
+        Assert.Equal(before.GetProperty("asOf").GetString(),
+            (await server.Get($"/runs/{before.GetProperty("id").GetString()}")).GetProperty("asOf").GetString());
     }
 
     [Fact]
@@ -139,7 +149,8 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
     public async Task A_gesture_that_makes_no_sense_changes_nothing_and_says_why()
     {
         var report = await server.Get("/reports/route-performance");
-        var (status, problem) = await server.Send(HttpMethod.Post, "/compose", new { definition = report.GetProperty("definition"), edits = new[] { new { type = "addChart", band = "detail", level = 0 } } });
+        var (status, problem) = await server.Send(HttpMethod.Post, "/compose",
+            new { definition = report.GetProperty("definition"), edits = new[] { new { type = "addChart", band = "detail", level = 0 } } });
         Assert.Equal((400, "edit"), (status, problem.GetProperty("code").GetString()));
         Assert.Contains("belongs in a header or footer", problem.GetProperty("detail").GetString());
     }

@@ -45,7 +45,8 @@ public sealed class RunningServer : IAsyncLifetime
         Directory.Delete(Folder, recursive: true);
     }
 
-    public async Task<JsonElement> Get(string path) => await (await Client.GetAsync("/api" + path)).Content.ReadFromJsonAsync<JsonElement>();
+    public async Task<JsonElement> Get(string path) =>
+        await (await Client.GetAsync("/api" + path)).Content.ReadFromJsonAsync<JsonElement>();
 
     /// <summary>Sends JSON and returns the status and the answer.</summary>
     public async Task<(int Status, JsonElement Body)> Send(HttpMethod method, string path, object body)
@@ -59,7 +60,8 @@ public sealed class RunningServer : IAsyncLifetime
     public async Task<(int Status, JsonElement Body)> Run(string report, object request)
     {
         var (status, run) = await Send(HttpMethod.Post, $"/reports/{report}/runs", request);
-        while (status == 200 && run.GetProperty("progress").ValueKind != JsonValueKind.Null) run = await Get($"/runs/{run.GetProperty("id").GetString()}");
+        while (status == 200 && run.GetProperty("progress").ValueKind != JsonValueKind.Null)
+            run = await Get($"/runs/{run.GetProperty("id").GetString()}");
         return (status, run);
     }
 }

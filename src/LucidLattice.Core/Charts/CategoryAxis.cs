@@ -14,7 +14,8 @@ public sealed class CategoryAxis
     private readonly ITypesetter _typesetter;
     private readonly bool _upright;
 
-    private CategoryAxis(double step, Font font, ITypesetter typesetter, bool upright) => (_step, _font, _typesetter, _upright) = (step, font, typesetter, upright);
+    private CategoryAxis(double step, Font font, ITypesetter typesetter, bool upright) =>
+        (_step, _font, _typesetter, _upright) = (step, font, typesetter, upright);
 
     /// <summary>The room that the labels take below the axis, in points.</summary>
     public double Height { get; private set; }
@@ -26,7 +27,8 @@ public sealed class CategoryAxis
     public static CategoryAxis Plan(IReadOnlyList<string> labels, double step, double mostHeight, Font font, ITypesetter typesetter)
     {
         var room = step - 3;
-        var wrapped = labels.Select(l => Words(l).All(w => typesetter.Width(font, w) <= room) ? TextWrapper.Wrap(typesetter, font, l, room) : null).ToList();
+        var wrapped = labels.Select(
+            l => Words(l).All(w => typesetter.Width(font, w) <= room) ? TextWrapper.Wrap(typesetter, font, l, room) : null).ToList();
         var lineHeight = font.Size * 1.3;
         var mostLines = Math.Min(3, Math.Max(1, (int)(mostHeight / lineHeight)));
         if (wrapped.All(w => w is not null && w.Count <= mostLines))
@@ -57,8 +59,10 @@ public sealed class CategoryAxis
             for (var i = 0; i < lines.Count; i++)
             {
                 var width = _typesetter.Width(_font, lines[i]);
-                if (_upright) TextItems.Add(items, _typesetter, lines[i], _font, Palette.Ink, middle + ascent * 0.36, top + width, width, -90);
-                else TextItems.Add(items, _typesetter, lines[i], _font, Palette.Ink, middle - width / 2, top + ascent + i * LineHeight, width);
+                if (_upright)
+                    TextItems.Add(items, _typesetter, lines[i], _font, Palette.Ink, middle + ascent * 0.36, top + width, width, -90);
+                else TextItems.Add(items, _typesetter, lines[i], _font, Palette.Ink, middle - width / 2, top + ascent + i * LineHeight,
+                    width);
             }
         }
     }

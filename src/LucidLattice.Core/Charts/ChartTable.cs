@@ -51,12 +51,14 @@ public sealed class ChartTable : ISized
     /// <param name="keyOf">The key of an expression over all rows.</param>
     /// <param name="frame">Has the section's totals; is moved from group to group.</param>
     public static ChartTable Of(
-        ChartQuery query, GroupTree tree, int level, DataColumn categories, RowKey key, Func<Compiled, RowKey> keyOf, Frame frame, CancellationToken cancel)
+        ChartQuery query, GroupTree tree, int level, DataColumn categories, RowKey key, Func<Compiled, RowKey> keyOf, Frame frame,
+        CancellationToken cancel)
     {
         var groups = tree.Levels[level];
         if (tree.Order.Length == 0) return new ChartTable(new int[groups.Count + 1], [], [], [], 0);
         var (sorted, ranges, firstOf) = Ranges(tree, groups, key, cancel);
-        frame.MarkTotals = new Totals([.. query.MarkTotals.Specs.Select(spec => spec.Kind.Total(spec, [ranges], sorted, frame, keyOf, cancel))]);
+        frame.MarkTotals =
+            new Totals([.. query.MarkTotals.Specs.Select(spec => spec.Kind.Total(spec, [ranges], sorted, frame, keyOf, cancel))]);
         var builder = new Builder(query.Order, ranges.Count);
         for (var group = 0; group < groups.Count; group++)
         {
@@ -74,7 +76,8 @@ public sealed class ChartTable : ISized
     }
 
     /// <summary>Each group's rows in the order of their categories, cut where the category changes.</summary>
-    private static (int[] Sorted, GroupLevel Ranges, int[] FirstOf) Ranges(GroupTree tree, GroupLevel groups, RowKey key, CancellationToken cancel)
+    private static (int[] Sorted, GroupLevel Ranges, int[] FirstOf) Ranges(GroupTree tree, GroupLevel groups, RowKey key,
+        CancellationToken cancel)
     {
         const int Chunk = 1024;
         Span<int> ranks = stackalloc int[Chunk];
@@ -121,7 +124,8 @@ public sealed class ChartTable : ISized
         }
 
         public ChartTable Build() => new(
-            [.. _start], [.. _marks.Select(m => m.Category)], [.. _marks.Select(m => m.Value)], [.. _marks.Select(m => m.Rows)], _mostFound);
+            [.. _start], [.. _marks.Select(m => m.Category)], [.. _marks.Select(m => m.Value)], [.. _marks.Select(m => m.Rows)],
+            _mostFound);
 
         private IEnumerable<(Value Category, Value Value, int Rows)> Ordered() => order switch
         {

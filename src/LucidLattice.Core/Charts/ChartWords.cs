@@ -27,7 +27,8 @@ public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyLis
 
     private static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 
-    private static string Lower(string text) => text.Length > 1 && char.IsUpper(text[1]) ? text : text.Length == 0 ? text : char.ToLowerInvariant(text[0]) + text[1..];
+    private static string Lower(string text) =>
+        text.Length > 1 && char.IsUpper(text[1]) ? text : text.Length == 0 ? text : char.ToLowerInvariant(text[0]) + text[1..];
 
     [GeneratedRegex(@"^(?<name>\w+)\s*\((?<of>[^()]+)\)$", RegexOptions.IgnoreCase)]
     private static partial Regex SimpleAggregate();

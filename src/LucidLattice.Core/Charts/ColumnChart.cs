@@ -6,7 +6,8 @@ using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Charts;
 
-/// <summary>Draws a column chart into a frame. Every text is measured first; what has no room is wrapped, turned, thinned out or left away.</summary>
+/// <summary>Draws a column chart into a frame. Every text is measured first; what has no room is wrapped, turned, thinned out or left
+/// away.</summary>
 public sealed class ColumnChart
 {
     private const double Gap = 4;
@@ -17,10 +18,12 @@ public sealed class ColumnChart
     private readonly List<DrawItem> _items = [];
     private readonly CultureInfo _culture;
 
-    private ColumnChart(ITypesetter typesetter, ChartContent content, CultureInfo culture) => (_typesetter, _content, _culture) = (typesetter, content, culture);
+    private ColumnChart(ITypesetter typesetter, ChartContent content, CultureInfo culture) =>
+        (_typesetter, _content, _culture) = (typesetter, content, culture);
 
     /// <summary>The chart as one figure, in a frame of the given size at the given place (points).</summary>
-    public static FigureItem Draw(ChartContent content, double x, double y, double width, double height, ITypesetter typesetter, CultureInfo culture)
+    public static FigureItem Draw(ChartContent content, double x, double y, double width, double height, ITypesetter typesetter,
+        CultureInfo culture)
     {
         var chart = new ColumnChart(typesetter, content, culture);
         chart.Draw(x, y, width, height);
@@ -40,7 +43,8 @@ public sealed class ColumnChart
         if (_content.CategoryTitle.Length > 0)
         {
             bottom -= line;
-            Text(Fit(_content.CategoryTitle, SmallFont, width), SmallFont, Palette.Muted, (left + right) / 2, bottom + Ascent(SmallFont), 0.5);
+            Text(Fit(_content.CategoryTitle, SmallFont, width), SmallFont, Palette.Muted, (left + right) / 2, bottom + Ascent(SmallFont),
+                0.5);
         }
         var values = _content.Marks.Where(m => !m.Value.IsNull).Select(m => m.Value.AsDouble).ToList();
         var (low, high) = (Math.Min(0, values.DefaultIfEmpty(0).Min()), Math.Max(0, values.DefaultIfEmpty(0).Max()));
@@ -50,7 +54,8 @@ public sealed class ColumnChart
         var axisWidth = labels.Max(l => _typesetter.Width(SmallFont, l)) + Gap;
         if (_content.ValueTitle.Length > 0)
         {
-            Text(Fit(_content.ValueTitle, SmallFont, bottom - top), SmallFont, Palette.Muted, left + Ascent(SmallFont), (top + bottom) / 2, 0.5, -90);
+            Text(Fit(_content.ValueTitle, SmallFont, bottom - top), SmallFont, Palette.Muted, left + Ascent(SmallFont), (top + bottom) / 2,
+                0.5, -90);
             left += line;
         }
         left += axisWidth;
@@ -83,7 +88,8 @@ public sealed class ColumnChart
         var barWidth = step * 0.68;
         var zero = at(0);
         // All columns wear their figure or none does: one here and there would look like a choice.
-        var labelFits = _content.ValueLabels && LineHeight(SmallFont) <= step && _content.Marks.All(m => m.Value.IsNull || _typesetter.Width(SmallFont, format.Format(m.Value)) <= step - 2);
+        var labelFits = _content.ValueLabels && LineHeight(SmallFont) <= step
+            && _content.Marks.All(m => m.Value.IsNull || _typesetter.Width(SmallFont, format.Format(m.Value)) <= step - 2);
         for (var i = 0; i < _content.Marks.Count; i++)
         {
             var mark = _content.Marks[i];
@@ -93,7 +99,8 @@ public sealed class ColumnChart
             var (top, height) = (Math.Min(zero, end), Math.Abs(zero - end));
             _items.Add(new RectItem(x, top, barWidth, height, mark.Color ?? _content.Color));
             // A mark that is too low to hit still answers to the pointer.
-            _items.Add(new RegionItem(x, Math.Min(top, zero - 6), barWidth, Math.Max(height, 6), $"{_content.Id}-{i}", mark.Label, _content.FullFormat.Format(mark.Value), _content.Action(mark)));
+            _items.Add(new RegionItem(x, Math.Min(top, zero - 6), barWidth, Math.Max(height, 6), $"{_content.Id}-{i}", mark.Label,
+                _content.FullFormat.Format(mark.Value), _content.Action(mark)));
             if (!labelFits) continue;
             var label = format.Format(mark.Value);
             Text(label, SmallFont, Palette.Ink, x + barWidth / 2, value < 0 ? end + Ascent(SmallFont) + 2 : end - 2.5, 0.5);
@@ -120,7 +127,8 @@ public sealed class ColumnChart
         var step = ticks.Length > 1 ? ticks[1] - ticks[0] : 1;
         var (unit, suffix) = top >= 1_000_000 ? (1_000_000.0, "M") : top >= 10_000 ? (1000.0, "k") : (1, "");
         var decimals = Math.Clamp((int)Math.Ceiling(-Math.Log10(step / unit) - 1e-9), 0, 6);
-        var pattern = (suffix.Length == 0 ? "#,##0" : "0") + (decimals > 0 ? "." + new string(suffix.Length == 0 ? '0' : '#', decimals) : "") + suffix;
+        var pattern = (suffix.Length == 0 ? "#,##0" : "0")
+            + (decimals > 0 ? "." + new string(suffix.Length == 0 ? '0' : '#', decimals) : "") + suffix;
         return ValueFormat.For(DataType.Double, _content.IsShare ? "0.# %" : pattern, Definitions.FieldKind.Plain, null, _culture);
     }
 

@@ -8,7 +8,8 @@ public static class Ticks
 {
     private static readonly double E10 = Math.Sqrt(50), E5 = Math.Sqrt(10), E2 = Math.Sqrt(2);
 
-    /// <summary>Round numbers from <paramref name="start"/> to <paramref name="stop"/>, about <paramref name="count"/> of them, in rising order.</summary>
+    /// <summary>Round numbers from <paramref name="start"/> to <paramref name="stop"/>, about <paramref name="count"/> of them, in rising
+    /// order.</summary>
     public static double[] Between(double start, double stop, double count)
     {
         if (!(count > 0)) return [];
@@ -37,7 +38,8 @@ public static class Ticks
         return Between(start, stop, count);
     }
 
-    /// <summary>First and last multiple, and the increment; a negative increment stands for its reciprocal, which keeps fractions exact.</summary>
+    /// <summary>First and last multiple, and the increment; a negative increment stands for its reciprocal, which keeps fractions
+    /// exact.</summary>
     private static (double First, double Last, double Increment) Spec(double start, double stop, double count)
     {
         while (true)

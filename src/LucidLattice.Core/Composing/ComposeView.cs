@@ -4,7 +4,8 @@ using LucidLattice.Core.Links;
 
 namespace LucidLattice.Core.Composing;
 
-/// <summary>A sheet as its author sees it: every band once, filled with real values from one path through the groups of each section.</summary>
+/// <summary>A sheet as its author sees it: every band once, filled with real values from one path through the groups of each
+/// section.</summary>
 /// <param name="Sheet">The id of the sheet.</param>
 /// <param name="Bands">From top to bottom; those of a section inside of a band right below it.</param>
 /// <param name="Rows">Of the first section.</param>
@@ -19,7 +20,8 @@ public sealed record ComposeView(string Sheet, IReadOnlyList<BandView> Bands, IR
 /// <param name="Drawing">As wide as the page's body.</param>
 /// <param name="Elements">Where each element is, measured from the band's top left corner; of the detail band, in its first row.</param>
 public sealed record BandView(
-    string Section, int Depth, BandPlace Place, string Name, long? Printed, double Left, double Height, PageDrawing Drawing, IReadOnlyList<ElementView> Elements,
+    string Section, int Depth, BandPlace Place, string Name, long? Printed, double Left, double Height, PageDrawing Drawing,
+    IReadOnlyList<ElementView> Elements,
     IReadOnlyList<ChartView> Charts);
 
 /// <param name="Part">The id of the band part it stands in.</param>
@@ -37,6 +39,7 @@ public sealed record MarkView(string Label, string Figure, int Rows, LinkAction?
 /// <param name="Key">The group's key, written as machines write it; null if the key is empty.</param>
 /// <param name="Index">From 0, among the groups of the same parent.</param>
 /// <param name="Siblings">The keys of all groups of the same parent, at most <see cref="Vantage.MostSiblings"/>.</param>
-public sealed record VantageStep(string Section, string Level, string Name, string? Key, string Label, int Index, int Count, IReadOnlyList<VantageKey> Siblings);
+public sealed record VantageStep(string Section, string Level, string Name, string? Key, string Label, int Index, int Count,
+    IReadOnlyList<VantageKey> Siblings);
 
 public sealed record VantageKey(string? Key, string Label);

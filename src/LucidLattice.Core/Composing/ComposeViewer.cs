@@ -26,7 +26,8 @@ public sealed class ComposeViewer
     /// <param name="run">A run with data.</param>
     /// <param name="vantage">Of each section, by its id: group keys, outermost first, as machines write them.</param>
     /// <param name="sheet">The id of the sheet; null, or one that is gone, for the first.</param>
-    public static ComposeView View(ReportRun run, IReadOnlyDictionary<string, IReadOnlyList<string?>> vantage, ITypesetter typesetter, string? sheet = null)
+    public static ComposeView View(ReportRun run, IReadOnlyDictionary<string, IReadOnlyList<string?>> vantage, ITypesetter typesetter,
+        string? sheet = null)
     {
         var plan = (run.Sheet(sheet) ?? run.Sheets[0]).Plan;
         var viewer = new ComposeViewer(run, vantage, typesetter);
@@ -46,7 +47,8 @@ public sealed class ComposeViewer
         if (sheet.PageTotals.Specs.Count > 0) frame.PageTotals = data.TotalsOf(sheet.PageTotals, 0, data.Tree.Order.Length);
         var band = new Drawn(this, 0);
         foreach (var part in parts) band.Add(part, frame, describe: true);
-        _bands.Add(band.View(sheet.First.Section.Id, 0, new BandPlace(kind), kind == BandKind.PageHeader ? "Page header" : "Page footer", null, 0));
+        _bands.Add(band.View(sheet.First.Section.Id, 0, new BandPlace(kind), kind == BandKind.PageHeader ? "Page header" : "Page footer",
+            null, 0));
     }
 
     /// <param name="group">The group of the section's tree that is the whole of it here.</param>
@@ -65,7 +67,9 @@ public sealed class ComposeViewer
         var (tree, plan) = (data.Tree, data.Plan);
         var empty = tree.Order.Length == 0;
         var cursor = CursorAt(data, place, path);
-        var rows = place.Kind == BandKind.Detail && !empty ? Math.Min(DetailRows, tree.Levels[tree.Innermost].End(path[^1]) - cursor.Row) : 1;
+        var rows = place.Kind == BandKind.Detail && !empty
+            ? Math.Min(DetailRows, tree.Levels[tree.Innermost].End(path[^1]) - cursor.Row)
+            : 1;
         var positions = new FramePositions(tree, frame);
         var band = new Drawn(this, plan.X);
         for (var i = 0; i < rows; i++)
@@ -79,7 +83,8 @@ public sealed class ComposeViewer
         foreach (var inner in plan.Bands[place].SelectMany(p => p.Sections)) AddSection(inner, depth + 1, GroupFor(inner, frame));
     }
 
-    /// <summary>The rows of an inner section that belong to the place around it; where none do, its first ones, so that there is something to see.</summary>
+    /// <summary>The rows of an inner section that belong to the place around it; where none do, its first ones, so that there is something
+    /// to see.</summary>
     private int GroupFor(SectionPlan inner, Frame around)
         => inner.Match.Count > 0 && around.Row >= 0 && SectionContent.KeyOf(inner.Match.Select(m => m.Around), around) is { } key
             ? _run.Data![inner].Content.Matches.GetValueOrDefault(key)
@@ -92,7 +97,8 @@ public sealed class ComposeViewer
         {
             BandKind.ReportHeader => new Cursor(Stage.ReportHeader, whole, path[whole]),
             BandKind.ReportFooter => new Cursor(Stage.ReportFooter, whole, path[whole]),
-            BandKind.Detail => new Cursor(Stage.Detail, tree.Innermost, path[^1], tree.Order.Length == 0 ? 0 : tree.Levels[tree.Innermost].Start[path[^1]]),
+            BandKind.Detail =>
+            new Cursor(Stage.Detail, tree.Innermost, path[^1], tree.Order.Length == 0 ? 0 : tree.Levels[tree.Innermost].Start[path[^1]]),
             BandKind.GroupHeader => new Cursor(Stage.Header, whole + place.Level, path[whole + place.Level]),
             _ => new Cursor(Stage.Footer, whole + place.Level, path[whole + place.Level]),
         };
@@ -127,7 +133,8 @@ public sealed class ComposeViewer
         private readonly List<ChartView> _charts = [];
         private double _height;
 
-        public Drawn(ComposeViewer viewer, double left) => (_viewer, _left, _painter) = (viewer, left, viewer._run.Painter(viewer._layout, _items));
+        public Drawn(ComposeViewer viewer, double left) =>
+            (_viewer, _left, _painter) = (viewer, left, viewer._run.Painter(viewer._layout, _items));
 
         /// <param name="describe">False for rows after the first, which only show what it is like.</param>
         public void Add(PartPlan part, Frame frame, bool describe)
@@ -139,17 +146,22 @@ public sealed class ComposeViewer
         }
 
         public BandView View(string section, int depth, BandPlace place, string name, long? printed, double left)
-            => new(section, depth, place, name, printed, left, _height, new PageDrawing(_viewer._run.Report.Page.BodyWidth, Math.Max(_height, 0.1), _items), _elements, _charts);
+            => new(section, depth, place, name, printed, left, _height,
+                new PageDrawing(_viewer._run.Report.Page.BodyWidth, Math.Max(_height, 0.1), _items), _elements, _charts);
 
         private void Describe(PartPlan part, PlacedPart placed, Frame frame)
         {
             foreach (var element in placed.Elements)
             {
                 var plan = element.Plan;
-                _elements.Add(new ElementView(plan.Id, part.Part.Id, _height, plan.Element.Column, _left + plan.X, _height + element.Y, plan.Width, element.Height));
+                _elements.Add(
+                    new ElementView(plan.Id, part.Part.Id, _height, plan.Element.Column, _left + plan.X, _height + element.Y, plan.Width,
+                    element.Height));
                 if (plan is not ChartPlan chart) continue;
                 var content = chart.Content(_viewer._run.Data!.Charts, frame, _viewer._run.Proof);
-                _charts.Add(new ChartView(chart.Id, content.Title, [.. content.Marks.Select(m => new MarkView(m.Label, content.FullFormat.Format(m.Value), m.Rows, content.Action(m)))]));
+                _charts.Add(
+                    new ChartView(chart.Id, content.Title,
+                    [.. content.Marks.Select(m => new MarkView(m.Label, content.FullFormat.Format(m.Value), m.Rows, content.Action(m)))]));
             }
         }
     }

@@ -30,11 +30,15 @@ internal sealed class Vantage
             var count = 1;
             while (tree.HasNextSibling(level, first + count - 1)) count++;
             var asked = level - plan.Base - 1;
-            var chosen = asked >= wanted.Count ? first : Enumerable.Range(first, count).Where(g => Key(level, g) == wanted[asked]).DefaultIfEmpty(first).First();
+            var chosen = asked >= wanted.Count
+                ? first
+                : Enumerable.Range(first, count).Where(g => Key(level, g) == wanted[asked]).DefaultIfEmpty(first).First();
             path[level] = chosen;
-            var siblings = Enumerable.Range(first, Math.Min(count, MostSiblings)).Select(g => new VantageKey(Key(level, g), data.LabelOf(level, g, frame))).ToList();
+            var siblings = Enumerable.Range(first, Math.Min(count, MostSiblings))
+                .Select(g => new VantageKey(Key(level, g), data.LabelOf(level, g, frame))).ToList();
             var of = plan.Levels[asked].Level;
-            steps.Add(new VantageStep(plan.Section.Id, of.Id, of.Name, Key(level, chosen), data.LabelOf(level, chosen, frame), chosen - first, count, siblings));
+            steps.Add(new VantageStep(plan.Section.Id, of.Id, of.Name, Key(level, chosen), data.LabelOf(level, chosen, frame),
+                chosen - first, count, siblings));
         }
         return new Vantage(path, steps);
 

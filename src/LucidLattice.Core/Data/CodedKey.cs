@@ -30,7 +30,8 @@ public sealed class CodedKey : RowKey
             for (var i = 0; i < count; i++)
                 if (example[ranks[i]] < 0) example[ranks[i]] = at + i;
         }
-        var order = Enumerable.Range(0, empty).OrderBy(r => example[r] < 0 ? int.MaxValue : codes.Place(column[example[r]])).ThenBy(r => r).ToArray();
+        var order = Enumerable.Range(0, empty).OrderBy(r => example[r] < 0 ? int.MaxValue : codes.Place(column[example[r]])).ThenBy(r => r)
+            .ToArray();
         var mapped = new int[plain.Count];
         for (var i = 0; i < order.Length; i++) mapped[order[i]] = descending ? order.Length - 1 - i : i;
         mapped[empty] = empty;

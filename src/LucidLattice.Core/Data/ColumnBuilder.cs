@@ -4,7 +4,8 @@ using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Data;
 
-/// <summary>Collects one field's values, row by row, into its column. What does not fit the declared type becomes empty and is counted.</summary>
+/// <summary>Collects one field's values, row by row, into its column. What does not fit the declared type becomes empty and is
+/// counted.</summary>
 /// <param name="expected">About how many rows will come, so that arrays need not grow; 0 if nobody knows.</param>
 public sealed class ColumnBuilder(Field field, int expected = 0)
 {
@@ -117,7 +118,8 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
     private void AddText(string text)
     {
         if (Field.Type == DataType.Text) Put(text);
-        else if (text.Length > 64 || text.Trim().Length == 0 || !ValueText.TryParse(text, Field.Type == DataType.Date ? DataType.DateTime : Field.Type, out var value)) AddMisfit(text);
+        else if (text.Length > 64 || text.Trim().Length == 0
+            || !ValueText.TryParse(text, Field.Type == DataType.Date ? DataType.DateTime : Field.Type, out var value)) AddMisfit(text);
         else
         {
             switch (Field.Type)
@@ -134,7 +136,8 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
     {
         Span<char> text = stackalloc char[32];
         exact = 0;
-        return value.TryFormat(text, out var length, "R", CultureInfo.InvariantCulture) && decimal.TryParse(text[..length], NumberStyles.Float, CultureInfo.InvariantCulture, out exact);
+        return value.TryFormat(text, out var length, "R", CultureInfo.InvariantCulture)
+            && decimal.TryParse(text[..length], NumberStyles.Float, CultureInfo.InvariantCulture, out exact);
     }
 
     public void AddMisfit(string shown)
@@ -223,7 +226,12 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
     {
         if (Count < values.Length) return;
         // Growing copies, and the copy has to fit beside what is there: hence by half once there is much.
-        var next = Math.Max(256, values.Length == 0 ? Math.Min(expected, MostExpected) : values.Length < 100_000 ? values.Length * 2 : values.Length + values.Length / 2);
+        var next = Math.Max(256,
+            values.Length == 0
+            ? Math.Min(expected, MostExpected)
+            : values.Length < 100_000
+            ? values.Length * 2
+            : values.Length + values.Length / 2);
         var grown = GC.AllocateUninitializedArray<T>(next);
         values.AsSpan(0, Count).CopyTo(grown);
         values = grown;

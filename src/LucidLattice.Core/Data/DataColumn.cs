@@ -20,7 +20,8 @@ public abstract class DataColumn(Definitions.Field field, BitSet nulls) : Cachin
 
     protected abstract Value ValueAt(int row);
 
-    /// <summary>The key by which rows are sorted and grouped on this column: equal values have equal ranks, empties come last either way.</summary>
+    /// <summary>The key by which rows are sorted and grouped on this column: equal values have equal ranks, empties come last either
+    /// way.</summary>
     /// <param name="rows">How many rows there are.</param>
     public abstract RowKey Key(int rows, Collation collation, bool descending);
 
@@ -37,7 +38,8 @@ public sealed class LongColumn(Definitions.Field field, long[] values, BitSet nu
     public long[] Values { get; } = values;
     public override long Bytes => Values.Length * 8L + Nulls.Bytes;
 
-    protected override Value ValueAt(int row) => Type == DataType.Decimal ? Value.Of(Scaled(Values[row])) : Value.FromBits(Type, Values[row]);
+    protected override Value ValueAt(int row) =>
+        Type == DataType.Decimal ? Value.Of(Scaled(Values[row])) : Value.FromBits(Type, Values[row]);
 
     /// <summary>The decimal that an unscaled number of this column stands for.</summary>
     public decimal Scaled(long unscaled)
@@ -58,7 +60,8 @@ public sealed class DoubleColumn(Definitions.Field field, double[] values, BitSe
 
     protected override Value ValueAt(int row) => Value.Of(Values[row]);
 
-    public override RowKey Key(int rows, Collation collation, bool descending) => DenseKey.Of<double>(Values.AsSpan(0, rows), Nulls, descending);
+    public override RowKey Key(int rows, Collation collation, bool descending) =>
+        DenseKey.Of<double>(Values.AsSpan(0, rows), Nulls, descending);
 }
 
 /// <summary>Texts, each kept once; a row holds its code.</summary>

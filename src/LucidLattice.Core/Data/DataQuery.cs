@@ -5,7 +5,8 @@ namespace LucidLattice.Core.Data;
 
 /// <summary>What is asked of a database: some fields of a dataset, with the values of the parameters that its SQL names.</summary>
 /// <param name="Refresh">True reads again what could be taken from a cache.</param>
-public sealed record DataQuery(Dataset Dataset, IReadOnlyList<Field> Fields, IReadOnlyDictionary<string, Value> Parameters, bool Refresh = false)
+public sealed record DataQuery(Dataset Dataset, IReadOnlyList<Field> Fields, IReadOnlyDictionary<string, Value> Parameters,
+    bool Refresh = false)
 {
     /// <summary>The parameters that the dataset's expressions may name, and their values.</summary>
     public IReadOnlyList<Parameter> Definitions { get; init; } = [];

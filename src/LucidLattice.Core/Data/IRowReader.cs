@@ -13,7 +13,8 @@ public interface IRowReader
     /// <exception cref="DataException">They are not; the message is meant for people.</exception>
     void Require(DataQuery query);
 
-    /// <summary>Changes whenever the dataset's database changes: what was made at one stamp can be used as long as it stays. Null if nobody can tell.</summary>
+    /// <summary>Changes whenever the dataset's database changes: what was made at one stamp can be used as long as it stays. Null if nobody
+    /// can tell.</summary>
     string? Stamp(Dataset dataset) => null;
 
     /// <summary>About how many rows a reading would go through if nothing was left out. Null if nobody can tell.</summary>

@@ -113,7 +113,9 @@ public sealed class RangeKey : RowKey
         var (width, limit) = ((Int128)most - least, Math.Max(1024, 2L * rows));
         if (width > long.MaxValue) return null;
         var step = width <= limit ? 1 : Step(values, rows, nulls, least, (long)(width / limit));
-        return step == 0 || width / step > limit ? null : new RangeKey(values, nulls, descending ? most : least, step, descending, (int)(width / step) + 2);
+        return step == 0 || width / step > limit
+            ? null
+            : new RangeKey(values, nulls, descending ? most : least, step, descending, (int)(width / step) + 2);
     }
 
     public override void Ranks(ReadOnlySpan<int> rows, Span<int> ranks)
@@ -123,7 +125,8 @@ public sealed class RangeKey : RowKey
             ranks[i] = nulls[rows[i]] ? Count - 1 : (int)((_descending ? from - values[rows[i]] : values[rows[i]] - from) / step);
     }
 
-    /// <summary>The greatest step at whose multiples all numbers lie, counted from the least; 0 as soon as it is too small to help.</summary>
+    /// <summary>The greatest step at whose multiples all numbers lie, counted from the least; 0 as soon as it is too small to
+    /// help.</summary>
     private static long Step(long[] values, int rows, BitSet nulls, long least, long enough)
     {
         var step = 0L;

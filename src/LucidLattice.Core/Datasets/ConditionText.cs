@@ -21,9 +21,14 @@ public static class ConditionText
     /// <summary>The operators that make sense for a type.</summary>
     public static IReadOnlyList<ConditionOperator> For(DataType type) => type switch
     {
-        DataType.Text => [ConditionOperator.Equal, ConditionOperator.NotEqual, ConditionOperator.OneOf, ConditionOperator.NoneOf, ConditionOperator.Contains, ConditionOperator.StartsWith, ConditionOperator.EndsWith, ConditionOperator.Empty, ConditionOperator.NotEmpty],
+        DataType.Text =>
+            [ConditionOperator.Equal, ConditionOperator.NotEqual, ConditionOperator.OneOf, ConditionOperator.NoneOf,
+                ConditionOperator.Contains, ConditionOperator.StartsWith, ConditionOperator.EndsWith, ConditionOperator.Empty,
+                ConditionOperator.NotEmpty],
         DataType.Bool => [ConditionOperator.Equal, ConditionOperator.NotEqual, ConditionOperator.Empty, ConditionOperator.NotEmpty],
-        _ => [ConditionOperator.Equal, ConditionOperator.NotEqual, ConditionOperator.Less, ConditionOperator.AtMost, ConditionOperator.More, ConditionOperator.AtLeast, ConditionOperator.Between, ConditionOperator.OneOf, ConditionOperator.NoneOf, ConditionOperator.Empty, ConditionOperator.NotEmpty],
+        _ => [ConditionOperator.Equal, ConditionOperator.NotEqual, ConditionOperator.Less, ConditionOperator.AtMost, ConditionOperator.More,
+        ConditionOperator.AtLeast, ConditionOperator.Between, ConditionOperator.OneOf, ConditionOperator.NoneOf, ConditionOperator.Empty,
+        ConditionOperator.NotEmpty],
     };
 
     private static string Joined(IReadOnlyList<Condition> conditions, string by, Dataset dataset, IReadOnlyList<Parameter> parameters)
@@ -32,21 +37,31 @@ public static class ConditionText
     private static string Of(FieldCondition condition, Dataset dataset, IReadOnlyList<Parameter> parameters)
     {
         var field = dataset.Fields.FirstOrDefault(f => f.Name == condition.Field)
-            ?? throw new ExpressionException("unknown-field", $"A condition is about “{condition.Field}”, which “{dataset.Name}” does not have.", 0, Nearest.To(condition.Field, dataset.Fields.Select(f => f.Name)) is { } near ? $"Did you mean “{near}”?" : null);
-        if (!For(field.Type).Contains(condition.Is)) throw new ExpressionException("type-mismatch", $"“{field.Caption}” is {field.Type.Words()}, so it cannot be asked that way.", 0, "Choose another operator.");
+            ?? throw new ExpressionException("unknown-field",
+            $"A condition is about “{condition.Field}”, which “{dataset.Name}” does not have.", 0,
+            Nearest.To(condition.Field, dataset.Fields.Select(f => f.Name)) is { } near ? $"Did you mean “{near}”?" : null);
+        if (!For(field.Type).Contains(condition.Is))
+            throw new ExpressionException("type-mismatch", $"“{field.Caption}” is {field.Type.Words()}, so it cannot be asked that way.", 0,
+                "Choose another operator.");
         var name = Names.Quoted(field.Name);
         switch (condition.Is)
         {
             case ConditionOperator.Empty: return field.Type == DataType.Text ? $"{name} IS NULL OR {name} = ''" : $"{name} IS NULL";
-            case ConditionOperator.NotEmpty: return field.Type == DataType.Text ? $"{name} IS NOT NULL AND {name} <> ''" : $"{name} IS NOT NULL";
+            case ConditionOperator.NotEmpty: return field.Type == DataType.Text
+                ? $"{name} IS NOT NULL AND {name} <> ''"
+                : $"{name} IS NOT NULL";
         }
         if (condition.Parameter is { Length: > 0 } parameter) return OfParameter(condition, field, name, parameter, parameters);
         // A condition whose value is still to be chosen hides nothing.
-        var values = condition.Values.Where(v => v.Length > 0 || field.Type == DataType.Text && condition.Is is ConditionOperator.Equal or ConditionOperator.NotEqual).Select(v => Literal(v, field)).ToList();
+        var values = condition.Values.Where(v => v.Length > 0 || field.Type == DataType.Text
+            && condition.Is is ConditionOperator.Equal or ConditionOperator.NotEqual).Select(v => Literal(v, field)).ToList();
         if (values.Count < (condition.Is == ConditionOperator.Between ? 2 : 1)) return "";
         return condition.Is switch
         {
-            ConditionOperator.Between => field.Type == DataType.DateTime && condition.Values.All(v => v.Length == 10) ? $"{name} >= {values[0]} AND {name} < {values[1]} + INTERVAL '1' DAY" : $"{name} BETWEEN {values[0]} AND {values[1]}",
+            ConditionOperator.Between =>
+                field.Type == DataType.DateTime && condition.Values.All(v => v.Length == 10)
+                    ? $"{name} >= {values[0]} AND {name} < {values[1]} + INTERVAL '1' DAY"
+                    : $"{name} BETWEEN {values[0]} AND {values[1]}",
             ConditionOperator.OneOf => $"{name} IN ({string.Join(", ", values)})",
             ConditionOperator.NoneOf => $"{name} NOT IN ({string.Join(", ", values)})",
             ConditionOperator.Contains => $"contains({name}, {values[0]})",
@@ -56,9 +71,13 @@ public static class ConditionText
         };
     }
 
-    private static string OfParameter(FieldCondition condition, Field field, string name, string parameter, IReadOnlyList<Parameter> parameters)
+    private static string OfParameter(FieldCondition condition, Field field, string name, string parameter,
+        IReadOnlyList<Parameter> parameters)
     {
-        if (parameters.All(p => p.Name != parameter)) throw new ExpressionException("unknown-parameter", $"A condition on “{field.Caption}” asks for “:{parameter}”, which is no parameter here.", 0, "Add the parameter, or choose a value.");
+        if (parameters.All(p => p.Name != parameter))
+            throw new ExpressionException("unknown-parameter",
+                $"A condition on “{field.Caption}” asks for “:{parameter}”, which is no parameter here.", 0,
+                "Add the parameter, or choose a value.");
         return condition.Is switch
         {
             ConditionOperator.Equal or ConditionOperator.OneOf or ConditionOperator.Between => $"{name} IN :{parameter}",
@@ -82,8 +101,10 @@ public static class ConditionText
 
     private static string Literal(string text, Field field)
     {
-        if (!ValueText.TryParse(text, field.Type, out var value) && !(field.Type == DataType.DateTime && ValueText.TryParse(text, DataType.Date, out value)))
-            throw new ExpressionException("type-mismatch", $"“{text}” is not {field.Type.Words()}, which “{field.Caption}” is.", 0, $"Write it as {ValueText.Example(field.Type)}.");
+        if (!ValueText.TryParse(text, field.Type, out var value)
+            && !(field.Type == DataType.DateTime && ValueText.TryParse(text, DataType.Date, out value)))
+            throw new ExpressionException("type-mismatch", $"“{text}” is not {field.Type.Words()}, which “{field.Caption}” is.", 0,
+                $"Write it as {ValueText.Example(field.Type)}.");
         return value.Type switch
         {
             DataType.Text => $"'{value.Text.Replace("'", "''")}'",

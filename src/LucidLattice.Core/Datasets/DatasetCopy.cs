@@ -29,16 +29,19 @@ public static class DatasetCopy
 
     /// <summary>The kept dataset's parameters as a report with a copy under <paramref name="id"/> has them.</summary>
     public static IReadOnlyList<Parameter> Parameters(Dataset kept, string id)
-        => [.. kept.Parameters.Select(p => p.Choices is DatasetChoices c && c.Dataset == kept.Id ? p with { Choices = c with { Dataset = id } } : p)];
+        => [.. kept.Parameters.Select(p => p.Choices is DatasetChoices c
+            && c.Dataset == kept.Id ? p with { Choices = c with { Dataset = id } } : p)];
 
     public static CopyState StateOf(ReportDefinition report, Dataset copy, Dataset kept)
     {
         var next = Of(kept, copy.Id);
         var map = FieldMapping.Propose(copy, next);
         var uses = Uses(report, copy);
-        var changed = copy.Fields.Where(f => map[f.Name] != f.Name).Select(f => new FieldChange(f.Name, f.Caption, map[f.Name], uses.GetValueOrDefault(f.Name, []))).ToList();
+        var changed = copy.Fields.Where(f => map[f.Name] != f.Name)
+            .Select(f => new FieldChange(f.Name, f.Caption, map[f.Name], uses.GetValueOrDefault(f.Name, []))).ToList();
         var known = map.Values.ToHashSet();
-        return new CopyState(Text(copy) == Text(next), changed, [.. next.Fields.Where(f => !known.Contains(f.Name)).Select(f => f.Caption)]);
+        return new CopyState(Text(copy) == Text(next), changed,
+            [.. next.Fields.Where(f => !known.Contains(f.Name)).Select(f => f.Caption)]);
     }
 
     /// <summary>Where a report uses each field of one of its datasets, in words; fields that it does not use are not in it.</summary>
@@ -73,7 +76,8 @@ public static class DatasetCopy
         return renamed with { Datasets = [.. renamed.Datasets.Select(d => d.Id == old ? next : d)] };
     }
 
-    /// <summary>The report with its copy brought to what is kept; parameters that the kept dataset asks for and the report lacks are added.</summary>
+    /// <summary>The report with its copy brought to what is kept; parameters that the kept dataset asks for and the report lacks are
+    /// added.</summary>
     public static ReportDefinition Follow(ReportDefinition report, Dataset copy, Dataset kept)
     {
         var map = FieldMapping.Propose(copy, kept).Where(m => m.Value is not null).ToDictionary(m => m.Key, m => m.Value!);
@@ -83,11 +87,15 @@ public static class DatasetCopy
     /// <summary>The report with the parameters that a kept dataset asks for and the report does not have yet.</summary>
     public static ReportDefinition WithParametersOf(ReportDefinition report, Dataset kept, string id)
     {
-        report = report with { Parameters = [.. report.Parameters, .. Parameters(kept, id).Where(p => report.Parameters.All(own => !string.Equals(own.Name, p.Name, StringComparison.OrdinalIgnoreCase)))] };
+        report = report with {
+            Parameters = [.. report.Parameters,
+            .. Parameters(kept, id)
+            .Where(p => report.Parameters.All(own => !string.Equals(own.Name, p.Name, StringComparison.OrdinalIgnoreCase)))] };
         if (kept.Source is not DerivedSource { Base: { } from }) return report;
         // The choices of what the other dataset asks for come from its rows, so the report needs them too.
         report = WithParametersOf(report, from, from.Id);
-        var needed = report.Parameters.Any(p => p.Choices is DatasetChoices c && c.Dataset == from.Id) && report.Datasets.All(d => d.Id != from.Id);
+        var needed = report.Parameters.Any(p => p.Choices is DatasetChoices c && c.Dataset == from.Id)
+            && report.Datasets.All(d => d.Id != from.Id);
         return needed ? report with { Datasets = [.. report.Datasets, Of(from, from.Id)] } : report;
     }
 
@@ -96,21 +104,25 @@ public static class DatasetCopy
     {
         string Name(string name) => names.GetValueOrDefault(name, name);
         // A field that is called otherwise than its column says which column it comes from.
-        var kept = dataset with { Fields = [.. dataset.Fields.Select(f => names.ContainsKey(f.Name) && f.Expression is not { Length: > 0 } ? f with { Column = f.ColumnName } : f)] };
+        var kept = dataset with {
+            Fields = [.. dataset.Fields.Select(f => names.ContainsKey(f.Name)
+            && f.Expression is not { Length: > 0 } ? f with { Column = f.ColumnName } : f)] };
         var renamed = kept.MapRowExpressions(Name, (_, text) => FieldNames.Renamed(text, dataset.Fields, names));
         return renamed with { Fields = [.. renamed.Fields.Select(f => f.Column == f.Name ? f with { Column = null } : f)] };
     }
 
     /// <summary>The fields that are called otherwise in a later state of the same dataset.</summary>
     public static IReadOnlyDictionary<string, string> Renames(Dataset before, Dataset after)
-        => FieldMapping.Propose(before, after).Where(m => m.Value is not null && m.Value != m.Key && after.Fields.All(f => f.Name != m.Key)).ToDictionary(m => m.Key, m => m.Value!);
+        => FieldMapping.Propose(before, after).Where(m => m.Value is not null && m.Value != m.Key && after.Fields.All(f => f.Name != m.Key))
+            .ToDictionary(m => m.Key, m => m.Value!);
 
     /// <summary>The report with fields of its copies of a kept dataset called otherwise; nothing else of the copies changes.</summary>
     public static ReportDefinition FollowRenames(ReportDefinition report, string kept, IReadOnlyDictionary<string, string> names)
     {
         foreach (var copy in report.Datasets.Where(d => d.CopyOf == kept))
         {
-            var known = names.Where(n => copy.Fields.Any(f => f.Name == n.Key) && copy.Fields.All(f => f.Name != n.Value)).ToDictionary(n => n.Key, n => n.Value);
+            var known = names.Where(n => copy.Fields.Any(f => f.Name == n.Key) && copy.Fields.All(f => f.Name != n.Value))
+                .ToDictionary(n => n.Key, n => n.Value);
             if (known.Count > 0) report = Exchange(report, copy.Id, Rename(copy, known), known);
         }
         return report;
@@ -119,7 +131,9 @@ public static class DatasetCopy
     /// <summary>What decides rows and looks; where cards lie on the canvas does not.</summary>
     private static string Text(Dataset dataset)
     {
-        var source = dataset.Source is JoinSource join ? join with { Tables = [.. join.Tables.Select(t => t with { X = 0, Y = 0 })] } : dataset.Source;
+        var source = dataset.Source is JoinSource join
+            ? join with { Tables = [.. join.Tables.Select(t => t with { X = 0, Y = 0 })] }
+            : dataset.Source;
         return JsonSerializer.Serialize(dataset with { Source = source }, ReportJson.Options);
     }
 }

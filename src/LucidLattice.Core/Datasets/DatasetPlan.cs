@@ -4,24 +4,30 @@ using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Datasets;
 
-/// <summary>A dataset that is ready to be read: its worked-out fields in the order of their dependence, its condition and order compiled.</summary>
+/// <summary>A dataset that is ready to be read: its worked-out fields in the order of their dependence, its condition and order
+/// compiled.</summary>
 /// <param name="Worked">Fields with expressions, each after those that it uses, by their index.</param>
 /// <param name="Filter">Null keeps every row.</param>
-public sealed record DatasetPlan(Dataset Dataset, IReadOnlyList<(int Field, Compiled Value)> Worked, Compiled? Filter, IReadOnlyList<(Compiled Key, bool Descending)> Sort)
+public sealed record DatasetPlan(Dataset Dataset, IReadOnlyList<(int Field, Compiled Value)> Worked, Compiled? Filter,
+    IReadOnlyList<(Compiled Key, bool Descending)> Sort)
 {
     /// <summary>True if reading its columns is all there is to do.</summary>
-    public bool IsPlain => Dataset.Source is not DerivedSource && Worked.Count == 0 && Filter is null && Sort.Count == 0 && !Dataset.Distinct;
+    public bool IsPlain =>
+        Dataset.Source is not DerivedSource && Worked.Count == 0 && Filter is null && Sort.Count == 0 && !Dataset.Distinct;
 
     /// <summary>What its expressions read besides fields.</summary>
-    public Reads Reads => Reads.All([.. Worked.Select(w => w.Value.Reads), .. Sort.Select(s => s.Key.Reads), Filter?.Reads ?? Reads.Nothing]);
+    public Reads Reads =>
+        Reads.All([.. Worked.Select(w => w.Value.Reads), .. Sort.Select(s => s.Key.Reads), Filter?.Reads ?? Reads.Nothing]);
 
     /// <summary>Plans a dataset; what is wrong is added to the problems, and left out.</summary>
     public static DatasetPlan Of(Dataset dataset, IReadOnlyList<Parameter> parameters, List<Problem> problems)
     {
         var worked = WorkedOut(dataset, parameters, problems);
         var scope = new Scope { Fields = dataset.Fields, Parameters = parameters, Allowed = Phase.Row };
-        var filter = Try("filter", () => ConditionText.Of(dataset.Filter, dataset, parameters) is { Length: > 0 } text ? Compiler.Condition(text, scope) : null);
-        var sort = dataset.Sort.Select(s => (Key: Try("sort", () => Compiler.Compile(s.By, scope)), s.Descending)).Where(s => s.Key is not null).Select(s => (s.Key!, s.Descending)).ToList();
+        var filter = Try("filter",
+            () => ConditionText.Of(dataset.Filter, dataset, parameters) is { Length: > 0 } text ? Compiler.Condition(text, scope) : null);
+        var sort = dataset.Sort.Select(s => (Key: Try("sort", () => Compiler.Compile(s.By, scope)), s.Descending))
+            .Where(s => s.Key is not null).Select(s => (s.Key!, s.Descending)).ToList();
         return new DatasetPlan(dataset, worked, filter, sort);
 
         Compiled? Try(string property, Func<Compiled?> step)
@@ -49,7 +55,10 @@ public sealed record DatasetPlan(Dataset Dataset, IReadOnlyList<(int Field, Comp
             {
                 var value = Compiler.Compile(text, scope);
                 var type = dataset.Fields[i].Type;
-                open.Add((i, value.Type == type || value.Type == DataType.Null ? value : Casts.Cast(value, type, type == DataType.Decimal ? dataset.Fields[i].Scale : null, 0) with { Text = text }));
+                open.Add((i, value.Type == type
+                    || value.Type == DataType.Null
+                    ? value
+                    : Casts.Cast(value, type, type == DataType.Decimal ? dataset.Fields[i].Scale : null, 0) with { Text = text }));
             }
             catch (ExpressionException e)
             {
@@ -62,7 +71,12 @@ public sealed record DatasetPlan(Dataset Dataset, IReadOnlyList<(int Field, Comp
             var next = open.FindIndex(w => w.Value.Fields.All(f => open.All(o => o.Field != f)));
             if (next < 0)
             {
-                foreach (var (field, _) in open) problems.Add(Problem(dataset, $"fields.{dataset.Fields[field].Name}", new ExpressionException("field-cycle", $"“{dataset.Fields[field].Caption}” is worked out from itself, by way of other fields.", 0, "Take one of them out of the circle.")));
+                foreach (var (field, _) in open)
+                    problems.Add(
+                        Problem(dataset, $"fields.{dataset.Fields[field].Name}",
+                        new ExpressionException("field-cycle",
+                        $"“{dataset.Fields[field].Caption}” is worked out from itself, by way of other fields.", 0,
+                        "Take one of them out of the circle.")));
                 break;
             }
             ordered.Add(open[next]);

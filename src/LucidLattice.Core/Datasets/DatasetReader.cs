@@ -22,7 +22,8 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
         var plan = DatasetPlan.Of(query.Dataset, query.Definitions, problems);
         if (problems.FirstOrDefault() is { } problem) throw new DataException(problem.Code, problem.Message);
         // A limit counts rows before whoever asks looks at them, so none of those may be missing.
-        query = query with { Wanted = query.Dataset.RowLimit is null ? [.. query.Wanted.Where(w => w.Field.Expression is not { Length: > 0 })] : [] };
+        query = query with {
+            Wanted = query.Dataset.RowLimit is null ? [.. query.Wanted.Where(w => w.Field.Expression is not { Length: > 0 })] : [] };
         if (plan.IsPlain) return columns.Read(query, progress, cancel);
         var raw = Raw(plan, query);
         var read = query.Dataset.Source is DerivedSource ? Read(OfBase(raw), progress, cancel) : columns.Read(raw, progress, cancel);
@@ -52,15 +53,24 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
     private static DataQuery OfBase(DataQuery raw)
     {
         var dataset = raw.Dataset;
-        var basis = ((DerivedSource)dataset.Source).Base ?? throw new DataException("dataset-missing", $"“{dataset.Name}” starts from a dataset that is not there any more.");
+        var basis = ((DerivedSource)dataset.Source).Base
+            ?? throw new DataException("dataset-missing", $"“{dataset.Name}” starts from a dataset that is not there any more.");
         var fields = raw.Fields.Select(field =>
         {
-            var there = basis.Fields.FirstOrDefault(f => f.Name == field.ColumnName) ?? throw new DataException("field-missing", $"The field “{field.ColumnName}” of “{dataset.Name}” is no longer in “{basis.Name}”, which it starts from.");
-            if (there.Type != field.Type || (there.Type == DataType.Decimal && there.Scale != field.Scale)) throw new DataException("type-mismatch", $"“{field.Caption}” of “{dataset.Name}” is {there.Type.Words()} in “{basis.Name}”, so it cannot be declared as {field.Type.Words()} here. Work it out with CAST instead.");
+            var there = basis.Fields.FirstOrDefault(f => f.Name == field.ColumnName)
+                ?? throw new DataException("field-missing",
+                $"The field “{field.ColumnName}” of “{dataset.Name}” is no longer in “{basis.Name}”, which it starts from.");
+            if (there.Type != field.Type || (there.Type == DataType.Decimal && there.Scale != field.Scale))
+                throw new DataException("type-mismatch",
+                    $"“{field.Caption}” of “{dataset.Name}” is {there.Type.Words()} in “{basis.Name}”, so it cannot be declared as "
+                    + $"{field.Type.Words()} here. Work it out with CAST instead.");
             return there;
         }).ToList();
-        var wanted = raw.Wanted.Where(w => IndexOf(raw.Fields, w.Field.Name) >= 0).Select(w => w with { Field = fields[IndexOf(raw.Fields, w.Field.Name)] }).ToList();
-        return raw with { Wanted = wanted, Dataset = basis with { SecondsLimit = dataset.SecondsLimit is { } own && basis.SecondsLimit is { } theirs ? Math.Min(own, theirs) : dataset.SecondsLimit ?? basis.SecondsLimit }, Fields = fields };
+        var wanted = raw.Wanted.Where(w => IndexOf(raw.Fields, w.Field.Name) >= 0)
+            .Select(w => w with { Field = fields[IndexOf(raw.Fields, w.Field.Name)] }).ToList();
+        return raw with { Wanted = wanted,
+            Dataset = basis with { SecondsLimit = dataset.SecondsLimit is { } own
+            && basis.SecondsLimit is { } theirs ? Math.Min(own, theirs) : dataset.SecondsLimit ?? basis.SecondsLimit }, Fields = fields };
     }
 
     public string? Stamp(Dataset dataset) => columns.Stamp(dataset);
@@ -68,20 +78,28 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
     public int? RowsAtMost(Dataset dataset) => columns.RowsAtMost(dataset);
 
     public IReadOnlySet<string> Repeated(Dataset dataset, CancellationToken cancel)
-        => RepeatedFields.Of(dataset, dataset.Source is DerivedSource { Base: { } basis } ? Repeated(basis, cancel) : columns.Repeated(dataset, cancel));
+        => RepeatedFields.Of(dataset,
+            dataset.Source is DerivedSource { Base: { } basis } ? Repeated(basis, cancel) : columns.Repeated(dataset, cancel));
 
-    /// <summary>The columns that are needed: those asked for, and those that expressions use; the limit counts shaped rows, so it comes later.</summary>
+    /// <summary>The columns that are needed: those asked for, and those that expressions use; the limit counts shaped rows, so it comes
+    /// later.</summary>
     private static DataQuery Raw(DatasetPlan plan, DataQuery query)
     {
         var all = query.Dataset.Fields;
-        var wanted = plan.Dataset.Distinct ? Enumerable.Range(0, all.Count).ToHashSet() : query.Fields.Select(f => IndexOf(all, f.Name)).ToHashSet();
+        var wanted = plan.Dataset.Distinct
+            ? Enumerable.Range(0, all.Count).ToHashSet()
+            : query.Fields.Select(f => IndexOf(all, f.Name)).ToHashSet();
         if (plan.Filter is not null) wanted.UnionWith(plan.Filter.Fields);
         foreach (var (key, _) in plan.Sort) wanted.UnionWith(key.Fields);
         foreach (var (field, value) in plan.Worked.Reverse())
             if (wanted.Contains(field)) wanted.UnionWith(value.Fields);
         var fields = wanted.Order().Select(i => all[i]).Where(f => f.Expression is not { Length: > 0 }).ToList();
-        IReadOnlyList<Narrowing> narrowings = plan.Filter is { } filter ? [.. query.Wanted, .. Narrowings.Of(filter.Text, query)] : query.Wanted;
-        return query with { Fields = fields, Wanted = narrowings, Dataset = query.Dataset with { RowLimit = plan.IsPlain ? query.Dataset.RowLimit : null, Filter = null, Sort = [], Distinct = false } };
+        IReadOnlyList<Narrowing> narrowings = plan.Filter is { } filter
+            ? [.. query.Wanted, .. Narrowings.Of(filter.Text, query)]
+            : query.Wanted;
+        return query with { Fields = fields, Wanted = narrowings,
+            Dataset = query.Dataset with { RowLimit = plan.IsPlain ? query.Dataset.RowLimit : null, Filter = null, Sort = [],
+            Distinct = false } };
     }
 
     private static RowSet Shape(DatasetPlan plan, DataQuery query, DataQuery raw, RowSet read, CancellationToken cancel)
@@ -95,17 +113,30 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
 
         var kept = Kept(plan.Filter, rows, frame, cancel);
         if (plan.Dataset.Distinct) kept = Distinct(kept, table, rows.Count, frame.Collation);
-        if (plan.Sort.Count > 0) kept = GroupTree.Build(kept, [], [.. plan.Sort.Select(s => Key(s.Key, s.Descending, rows, frame, cancel))], cancel).Order;
+        if (plan.Sort.Count > 0)
+            kept = GroupTree.Build(kept, [], [.. plan.Sort.Select(s => Key(s.Key, s.Descending, rows, frame, cancel))], cancel).Order;
         var problems = read.Problems.ToList();
         if (query.Dataset.RowLimit is { } limit && kept.Length > limit)
         {
             kept = kept[..limit];
-            problems.Add(new("rows-cut-off", Severity.Warning, $"“{query.Dataset.Name}” has more than {limit:N0} rows; the rest is missing here.", query.Dataset.Id, Mends: ["Raise the row limit, or filter the rows."]));
+            problems.Add(
+                new("rows-cut-off", Severity.Warning, $"“{query.Dataset.Name}” has more than {limit:N0} rows; the rest is missing here.",
+                query.Dataset.Id, Mends: ["Raise the row limit, or filter the rows."]));
         }
-        if (frame.DivisionsByZero > 0) problems.Add(new("division-by-zero", Severity.Warning, $"Something was divided by zero {frame.DivisionsByZero:N0} times in “{query.Dataset.Name}”; those results are empty.", query.Dataset.Id));
-        if (frame.Overflows > 0) problems.Add(new("overflow", Severity.Warning, $"{frame.Overflows:N0} values of “{query.Dataset.Name}” are too large for their type and are left empty.", query.Dataset.Id));
+        if (frame.DivisionsByZero > 0)
+            problems.Add(
+                new("division-by-zero", Severity.Warning,
+                $"Something was divided by zero {frame.DivisionsByZero:N0} times in “{query.Dataset.Name}”; those results are empty.",
+                query.Dataset.Id));
+        if (frame.Overflows > 0)
+            problems.Add(
+                new("overflow", Severity.Warning,
+                $"{frame.Overflows:N0} values of “{query.Dataset.Name}” are too large for their type and are left empty.",
+                query.Dataset.Id));
         var everyRow = kept.Length == rows.Count && plan.Sort.Count == 0;
-        return new RowSet([.. query.Fields.Select(f => table[IndexOf(all, f.Name)] is var column && everyRow ? column : Picked(column, kept))], kept.Length, problems) { IsRepeatable = read.IsRepeatable };
+        return new RowSet(
+            [.. query.Fields.Select(f => table[IndexOf(all, f.Name)] is var column && everyRow ? column : Picked(column, kept))],
+            kept.Length, problems) { IsRepeatable = read.IsRepeatable };
     }
 
     private static DataColumn Worked(Field field, Compiled value, RowSet rows, Frame frame, CancellationToken cancel)
@@ -141,7 +172,12 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
     }
 
     private static RowKey Key(Compiled key, bool descending, RowSet rows, Frame frame, CancellationToken cancel)
-        => key is { Codes: { } codes, Field: { } coded } ? CodedKey.Of(rows.Columns[coded], rows.Count, codes, frame.Collation, descending) : (key.Field is { } field ? rows.Columns[field] : Worked(new Field { Name = "", Type = key.Type == DataType.Null ? DataType.Text : key.Type, Scale = 6 }, key, rows, frame, cancel)).Key(rows.Count, frame.Collation, descending);
+        => key is { Codes: { } codes, Field: { } coded }
+            ? CodedKey.Of(rows.Columns[coded], rows.Count, codes, frame.Collation, descending)
+            : (key.Field is { } field
+            ? rows.Columns[field]
+            : Worked(new Field { Name = "", Type = key.Type == DataType.Null ? DataType.Text : key.Type, Scale = 6 }, key, rows, frame,
+            cancel)).Key(rows.Count, frame.Collation, descending);
 
     private static DataColumn Picked(DataColumn column, int[] kept)
     {

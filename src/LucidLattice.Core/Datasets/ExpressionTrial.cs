@@ -15,7 +15,8 @@ public sealed record ExpressionTrial(string? Type, IReadOnlyList<string?> Result
     private const int Rows = 5, MostInputs = 4;
 
     /// <param name="itself">The field that is being worked out, which its own expression cannot use; null if there is none.</param>
-    public static ExpressionTrial Of(Dataset dataset, string? itself, string expression, DatasetQuestion question, IRowReader source, CancellationToken cancel)
+    public static ExpressionTrial Of(Dataset dataset, string? itself, string expression, DatasetQuestion question, IRowReader source,
+        CancellationToken cancel)
     {
         var fields = dataset.Fields.Where(f => f.Name != itself).ToList();
         try
@@ -23,18 +24,24 @@ public sealed record ExpressionTrial(string? Type, IReadOnlyList<string?> Result
             Compiler.Compile(expression, Scope(fields, question));
             // Only what is needed is read, so that another field's mistake does not spoil this one.
             var needed = Needed(expression, fields);
-            var plain = dataset with { Fields = [.. fields.Where(f => needed.Contains(f.Name))], Filter = null, Sort = [], Distinct = false };
+            var plain =
+                dataset with { Fields = [.. fields.Where(f => needed.Contains(f.Name))], Filter = null, Sort = [], Distinct = false };
             var compiled = Compiler.Compile(expression, Scope(plain.Fields, question));
             var rows = source.Read(question.Query with { Dataset = plain, Fields = plain.Fields }, new RunProgress(), cancel);
-            var frame = new Frame { Rows = rows, Parameters = [.. question.Query.Values], Now = question.Query.Now, Collation = new Collation(question.Query.Language) };
+            var frame = new Frame { Rows = rows, Parameters = [.. question.Query.Values], Now = question.Query.Now,
+                Collation = new Collation(question.Query.Language) };
             var results = new List<string?>();
             for (frame.Row = 0; frame.Row < Math.Min(Rows, rows.Count); frame.Row++) results.Add(Shown(frame.Try(compiled)));
-            var inputs = compiled.Fields.Take(MostInputs).Select(i => new TrialInput(plain.Fields[i].Name, [.. Enumerable.Range(0, results.Count).Select(row => Shown(rows.Columns[i][row]))])).ToList();
+            var inputs = compiled.Fields.Take(MostInputs)
+                .Select(i =>
+                new TrialInput(plain.Fields[i].Name, [.. Enumerable.Range(0, results.Count).Select(row => Shown(rows.Columns[i][row]))]))
+                    .ToList();
             return new ExpressionTrial(compiled.Type == DataType.Null ? "empty" : compiled.Type.Words(), results, inputs, null);
         }
         catch (ExpressionException e)
         {
-            return new ExpressionTrial(null, [], [], new Problem(e.Code, Severity.Error, e.Message, dataset.Id, null, e.Position, e.Mend is null ? null : [e.Mend]));
+            return new ExpressionTrial(null, [], [],
+                new Problem(e.Code, Severity.Error, e.Message, dataset.Id, null, e.Position, e.Mend is null ? null : [e.Mend]));
         }
         catch (DataException e)
         {
@@ -42,7 +49,8 @@ public sealed record ExpressionTrial(string? Type, IReadOnlyList<string?> Result
         }
     }
 
-    private static Scope Scope(IReadOnlyList<Field> fields, DatasetQuestion question) => new() { Fields = fields, Parameters = question.Around.Parameters, Allowed = Phase.Row };
+    private static Scope Scope(IReadOnlyList<Field> fields, DatasetQuestion question) =>
+        new() { Fields = fields, Parameters = question.Around.Parameters, Allowed = Phase.Row };
 
     private static HashSet<string> Needed(string expression, IReadOnlyList<Field> fields)
     {

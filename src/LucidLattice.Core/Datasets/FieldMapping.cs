@@ -5,7 +5,8 @@ namespace LucidLattice.Core.Datasets;
 /// <summary>Finds the fields of one dataset again in another one: a later state of it, or one that takes its place.</summary>
 public static class FieldMapping
 {
-    /// <summary>For each old field the new one's name, or null if none is the same: by where it comes from, by its name, by its label.</summary>
+    /// <summary>For each old field the new one's name, or null if none is the same: by where it comes from, by its name, by its
+    /// label.</summary>
     public static IReadOnlyDictionary<string, string?> Propose(Dataset old, Dataset next)
     {
         var found = old.Fields.GroupBy(f => f.Name).ToDictionary(g => g.Key, _ => (string?)null);
@@ -34,9 +35,13 @@ public static class FieldMapping
         { Expression.Length: > 0 } => "= " + field.Expression,
         _ => dataset.Source switch
         {
-            JoinSource join => join.Tables.FirstOrDefault(t => t.Id == field.Table) is { } table ? $"{dataset.Database}|{Nth(join, table)}|{field.ColumnName}" : null,
+            JoinSource join =>
+                join.Tables.FirstOrDefault(t => t.Id == field.Table) is { } table
+                    ? $"{dataset.Database}|{Nth(join, table)}|{field.ColumnName}"
+                    : null,
             TableSource table => $"{dataset.Database}|{table.Table}|{field.ColumnName}",
-            DerivedSource { Base: { } basis } when basis.Fields.FirstOrDefault(f => f.Name == field.ColumnName) is { } there => Origin(basis, there),
+            DerivedSource { Base: { } basis } when basis.Fields.FirstOrDefault(f => f.Name == field.ColumnName) is { } there =>
+            Origin(basis, there),
             DerivedSource derived => $"{derived.Dataset}|{field.ColumnName}",
             _ => field.Column is { } column ? $"column {column}" : $"column {field.Name}",
         },
@@ -44,5 +49,7 @@ public static class FieldMapping
 
     /// <summary>A table that takes part several times is a different one each time.</summary>
     private static string Nth(JoinSource join, JoinedTable table)
-        => join.Tables.TakeWhile(t => t.Id != table.Id).Count(t => t.Table == table.Table) is > 0 and var n ? $"{table.Table} {n + 1}" : table.Table;
+        => join.Tables.TakeWhile(t => t.Id != table.Id).Count(t => t.Table == table.Table) is > 0 and var n
+            ? $"{table.Table} {n + 1}"
+            : table.Table;
 }

@@ -5,7 +5,8 @@ using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Datasets;
 
-/// <summary>Finds in a condition what a database can use to read fewer rows: comparisons of a column with what is the same for all rows.</summary>
+/// <summary>Finds in a condition what a database can use to read fewer rows: comparisons of a column with what is the same for all
+/// rows.</summary>
 public sealed class Narrowings
 {
     private readonly Scope _scope;
@@ -27,9 +28,12 @@ public sealed class Narrowings
     {
         BinarySyntax { Operator: "AND" } both => In(both.Left).Concat(In(both.Right)),
         BinarySyntax { Operator: "=" } equal => OneOf(equal.Left, [equal.Right]).Concat(OneOf(equal.Right, [equal.Left])),
-        BinarySyntax { Operator: ">" or ">=" } more => Bound(more.Left, NarrowingKind.AtLeast, more.Right).Concat(Bound(more.Right, NarrowingKind.AtMost, more.Left)),
-        BinarySyntax { Operator: "<" or "<=" } less => Bound(less.Left, NarrowingKind.AtMost, less.Right).Concat(Bound(less.Right, NarrowingKind.AtLeast, less.Left)),
-        BetweenSyntax { Not: false } between => Bound(between.Operand, NarrowingKind.AtLeast, between.Low).Concat(Bound(between.Operand, NarrowingKind.AtMost, between.High)),
+        BinarySyntax { Operator: ">" or ">=" } more =>
+        Bound(more.Left, NarrowingKind.AtLeast, more.Right).Concat(Bound(more.Right, NarrowingKind.AtMost, more.Left)),
+        BinarySyntax { Operator: "<" or "<=" } less =>
+        Bound(less.Left, NarrowingKind.AtMost, less.Right).Concat(Bound(less.Right, NarrowingKind.AtLeast, less.Left)),
+        BetweenSyntax { Not: false } between =>
+        Bound(between.Operand, NarrowingKind.AtLeast, between.Low).Concat(Bound(between.Operand, NarrowingKind.AtMost, between.High)),
         InParameterSyntax { Not: false } among => Among(among.Operand, among.Parameter),
         InSyntax { Not: false, Choices: [ParameterSyntax only] } among => Among(among.Operand, only),
         InSyntax { Not: false } among => OneOf(among.Operand, among.Choices),
@@ -45,7 +49,9 @@ public sealed class Narrowings
         if (Column(column) is not { } field) return [];
         var values = choices.Select(Constant).ToList();
         // One that differs from row to row leaves everything open; an empty one is equal to nothing.
-        return values.Any(v => v is null) || values.All(v => v!.Value.IsNull) ? [] : [new(field, NarrowingKind.OneOf, [.. values.Select(v => v!.Value).Where(v => !v.IsNull)])];
+        return values.Any(v => v is null) || values.All(v => v!.Value.IsNull)
+            ? []
+            : [new(field, NarrowingKind.OneOf, [.. values.Select(v => v!.Value).Where(v => !v.IsNull)])];
     }
 
     private IEnumerable<Narrowing> Among(Syntax column, ParameterSyntax parameter)
@@ -71,7 +77,8 @@ public sealed class Narrowings
 
     /// <summary>The field that a name means, if it is read and not worked out.</summary>
     private Field? Column(Syntax node)
-        => node is NameSyntax && Compiler.Compile(node, _scope).Field is { } index && _scope.Fields[index] is { Expression: not { Length: > 0 } } field ? field : null;
+        => node is NameSyntax && Compiler.Compile(node, _scope).Field is { } index
+            && _scope.Fields[index] is { Expression: not { Length: > 0 } } field ? field : null;
 
     private Value Value(ParameterSyntax parameter)
     {

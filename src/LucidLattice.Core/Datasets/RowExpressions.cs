@@ -6,14 +6,20 @@ namespace LucidLattice.Core.Datasets;
 /// <summary>Every expression over the rows of a dataset, wherever it stands: one walk serves renaming and where-used alike.</summary>
 public static class RowExpressions
 {
-    /// <summary>The report with each expression over the rows of one of its datasets passed through <paramref name="change"/>. The dataset itself stays.</summary>
-    public static ReportDefinition MapRowExpressions(this ReportDefinition report, string dataset, Func<ExpressionPlace, string, string> change)
+    /// <summary>The report with each expression over the rows of one of its datasets passed through <paramref name="change"/>. The dataset
+    /// itself stays.</summary>
+    public static ReportDefinition MapRowExpressions(this ReportDefinition report, string dataset,
+        Func<ExpressionPlace, string, string> change)
     {
-        report = report with { Parameters = [.. report.Parameters.Select(p => p.Choices is DatasetChoices c && c.Dataset == dataset ? p with { Choices = Choices(p, c, change) } : p)] };
+        report = report with {
+            Parameters = [.. report.Parameters.Select(p => p.Choices is DatasetChoices c
+            && c.Dataset == dataset ? p with { Choices = Choices(p, c, change) } : p)] };
         report = AroundKeys(report, dataset, change);
         var mapped = report.MapSections(section => section.Dataset == dataset ? Section(section, change) : section);
         // Page bands see the rows of their sheet's first section.
-        return mapped with { Sheets = [.. mapped.Sheets.Select(s => s.Sections.FirstOrDefault()?.Dataset == dataset ? s.MapPageBands((_, band) => band.MapElements(Mapped)) : s)] };
+        return mapped with {
+            Sheets = [.. mapped.Sheets.Select(
+            s => s.Sections.FirstOrDefault()?.Dataset == dataset ? s.MapPageBands((_, band) => band.MapElements(Mapped)) : s)] };
 
         Element Mapped(Element element) => ElementKinds.KindOf(element).MapExpressions(element, change);
     }
@@ -21,7 +27,8 @@ public static class RowExpressions
     /// <summary>The keys by which inner sections are matched to rows of the dataset around them.</summary>
     private static ReportDefinition AroundKeys(ReportDefinition report, string dataset, Func<ExpressionPlace, string, string> change)
     {
-        var around = report.AllSections().Where(s => s.Dataset == dataset).SelectMany(s => s.Bands()).SelectMany(b => b.Band.Parts).SelectMany(p => p.Sections).Select(s => s.Id).ToHashSet();
+        var around = report.AllSections().Where(s => s.Dataset == dataset).SelectMany(s => s.Bands()).SelectMany(b => b.Band.Parts)
+            .SelectMany(p => p.Sections).Select(s => s.Id).ToHashSet();
         return report.MapSections(section => !around.Contains(section.Id) ? section : section with
         {
             Match = [.. section.Match.Select(m => m with { Around = change(new("match", section.Id), m.Around) })],
@@ -30,13 +37,22 @@ public static class RowExpressions
 
     /// <summary>The dataset with the expressions over its own fields passed through <paramref name="change"/>.</summary>
     /// <param name="field">Gives each field's new name.</param>
-    public static Dataset MapRowExpressions(this Dataset dataset, Func<string, string> field, Func<ExpressionPlace, string, string> change) => dataset with
+    public static Dataset MapRowExpressions(this Dataset dataset, Func<string, string> field,
+        Func<ExpressionPlace, string, string> change) => dataset with
     {
-        Fields = [.. dataset.Fields.Select(f => f with { Name = field(f.Name), Expression = f.Expression is { Length: > 0 } text ? change(new($"worked-out field {f.Caption}", f.Name), text) : f.Expression })],
+        Fields = [.. dataset.Fields.Select(
+            f => f with { Name = field(f.Name),
+            Expression = f.Expression is { Length: > 0 } text
+            ? change(new($"worked-out field {f.Caption}", f.Name), text)
+            : f.Expression })],
         Filter = Map(dataset.Filter, field, text => change(new("conditions", dataset.Id), text)),
         Sort = [.. dataset.Sort.Select(s => s with { By = change(new("order", dataset.Id), s.By) })],
-        Starter = dataset.Starter is not { } starter ? null : starter with { Columns = [.. starter.Columns.Select(field)], Totals = [.. starter.Totals.Select(field)], GroupBy = Of(starter.GroupBy, field), ChartOf = Of(starter.ChartOf, field) },
-        Parameters = [.. dataset.Parameters.Select(p => p.Choices is DatasetChoices c && c.Dataset == dataset.Id ? p with { Choices = Choices(p, c, change) } : p)],
+        Starter = dataset.Starter is not { } starter
+        ? null
+        : starter with { Columns = [.. starter.Columns.Select(field)], Totals = [.. starter.Totals.Select(field)],
+        GroupBy = Of(starter.GroupBy, field), ChartOf = Of(starter.ChartOf, field) },
+        Parameters = [.. dataset.Parameters.Select(p => p.Choices is DatasetChoices c
+        && c.Dataset == dataset.Id ? p with { Choices = Choices(p, c, change) } : p)],
     };
 
     private static Section Section(Section section, Func<ExpressionPlace, string, string> change)
@@ -55,7 +71,8 @@ public static class RowExpressions
     private static DatasetChoices Choices(Parameter parameter, DatasetChoices choices, Func<ExpressionPlace, string, string> change)
     {
         var place = new ExpressionPlace($"choices of {parameter.Caption}", parameter.Name);
-        return choices with { Value = change(place, choices.Value), Label = Of(choices.Label, t => change(place, t)), Filter = Of(choices.Filter, t => change(place, t)) };
+        return choices with { Value = change(place, choices.Value), Label = Of(choices.Label, t => change(place, t)),
+            Filter = Of(choices.Filter, t => change(place, t)) };
     }
 
     private static Condition? Map(Condition? condition, Func<string, string> field, Func<string, string> change) => condition switch

@@ -28,7 +28,8 @@ public sealed record FieldCondition : Condition
     public required string Field { get; init; }
     public ConditionOperator Is { get; init; }
 
-    /// <summary>Written as the field's type is: 2025-01-31, 12.5, true. Two for <see cref="ConditionOperator.Between"/>, any number for OneOf.</summary>
+    /// <summary>Written as the field's type is: 2025-01-31, 12.5, true. Two for <see cref="ConditionOperator.Between"/>, any number for
+    /// OneOf.</summary>
     public IReadOnlyList<string> Values { get; init; } = [];
 
     /// <summary>The name of a parameter that gives the value instead.</summary>
@@ -41,4 +42,5 @@ public sealed record ExpressionCondition : Condition
     public required string Expression { get; init; }
 }
 
-public enum ConditionOperator { Equal, NotEqual, Less, AtMost, More, AtLeast, Between, OneOf, NoneOf, Contains, StartsWith, EndsWith, Empty, NotEmpty }
+public enum ConditionOperator { Equal, NotEqual, Less, AtMost, More, AtLeast, Between, OneOf, NoneOf, Contains, StartsWith, EndsWith, Empty,
+    NotEmpty }

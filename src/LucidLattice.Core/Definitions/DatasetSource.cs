@@ -29,11 +29,13 @@ public sealed record DerivedSource : DatasetSource
     /// <summary>The id of the kept dataset.</summary>
     public required string Dataset { get; init; }
 
-    /// <summary>What that dataset says: filled in whenever a dataset is taken from the shelf, so that a report file stays whole by itself.</summary>
+    /// <summary>What that dataset says: filled in whenever a dataset is taken from the shelf, so that a report file stays whole by
+    /// itself.</summary>
     [JsonIgnore]
     public Dataset? Base { get; init; }
 
-    /// <summary><see cref="Base"/> as it is written. Descriptions of the format are made from the records, and would run in a circle with a dataset inside of a dataset.</summary>
+    /// <summary><see cref="Base"/> as it is written. Descriptions of the format are made from the records, and would run in a circle with a
+    /// dataset inside of a dataset.</summary>
     [JsonPropertyName("base")]
     public JsonElement? Written
     {
@@ -78,5 +80,6 @@ public sealed record Join
 /// <param name="To">Of the table that it joins.</param>
 public sealed record KeyPair(string Column, string To);
 
-/// <summary>Inner: only rows with a match; Left: all rows before, empty where there is no match; Unmatched: only rows before that have no match.</summary>
+/// <summary>Inner: only rows with a match; Left: all rows before, empty where there is no match; Unmatched: only rows before that have no
+/// match.</summary>
 public enum JoinKind { Inner, Left, Unmatched }

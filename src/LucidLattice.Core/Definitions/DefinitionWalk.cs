@@ -4,7 +4,8 @@ namespace LucidLattice.Core.Definitions;
 public static class DefinitionWalk
 {
     /// <summary>Every section, those inside of others after the one that they are in.</summary>
-    public static IEnumerable<Section> AllSections(this ReportDefinition report) => report.Sheets.SelectMany(s => s.Sections).SelectMany(WithInner);
+    public static IEnumerable<Section> AllSections(this ReportDefinition report) =>
+        report.Sheets.SelectMany(s => s.Sections).SelectMany(WithInner);
 
     /// <summary>A section and all that are inside of it.</summary>
     public static IEnumerable<Section> WithInner(this Section section)
@@ -13,10 +14,12 @@ public static class DefinitionWalk
     public static Section? FindSection(this ReportDefinition report, string id) => report.AllSections().FirstOrDefault(s => s.Id == id);
 
     /// <summary>The dataset whose rows a section lists, or null.</summary>
-    public static Dataset? DatasetOf(this ReportDefinition report, Section section) => report.Datasets.FirstOrDefault(d => d.Id == section.Dataset);
+    public static Dataset? DatasetOf(this ReportDefinition report, Section section) =>
+        report.Datasets.FirstOrDefault(d => d.Id == section.Dataset);
 
     /// <summary>The sheet on which a section stands, also one inside of another.</summary>
-    public static Sheet SheetOf(this ReportDefinition report, string section) => report.Sheets.First(s => s.Sections.SelectMany(WithInner).Any(i => i.Id == section));
+    public static Sheet SheetOf(this ReportDefinition report, string section) =>
+        report.Sheets.First(s => s.Sections.SelectMany(WithInner).Any(i => i.Id == section));
 
     /// <summary>The report with one of its sections, wherever it stands, passed through <paramref name="change"/>.</summary>
     public static ReportDefinition MapSection(this ReportDefinition report, string id, Func<Section, Section> change)
@@ -29,7 +32,8 @@ public static class DefinitionWalk
 
         Section Inside(Section section) => change(section.MapBands((_, band) => band with
         {
-            Parts = [.. band.Parts.Select(part => part.Sections.Count == 0 ? part : part with { Sections = [.. part.Sections.Select(Inside)] })],
+            Parts = [.. band.Parts.Select(
+                part => part.Sections.Count == 0 ? part : part with { Sections = [.. part.Sections.Select(Inside)] })],
         }));
     }
 
@@ -59,7 +63,8 @@ public static class DefinitionWalk
 
     /// <summary>Every element of the report.</summary>
     public static IEnumerable<Element> AllElements(this ReportDefinition report)
-        => report.Sheets.SelectMany(s => s.PageElements()).Concat(report.AllSections().SelectMany(s => s.Elements())).Select(e => e.Element);
+        => report.Sheets.SelectMany(s => s.PageElements()).Concat(report.AllSections().SelectMany(s => s.Elements()))
+            .Select(e => e.Element);
 
     /// <summary>The band at a place.</summary>
     public static Band BandAt(this Section section, BandPlace place) => section.Bands().First(b => b.Place == place).Band;
@@ -84,7 +89,8 @@ public static class DefinitionWalk
         PageFooter = change(new(BandKind.PageFooter), sheet.PageFooter),
     };
 
-    /// <summary>The section with every element of its own bands passed through <paramref name="change"/>; null takes the element out.</summary>
+    /// <summary>The section with every element of its own bands passed through <paramref name="change"/>; null takes the element
+    /// out.</summary>
     public static Section MapElements(this Section section, Func<BandPlace, Element, Element?> change)
         => section.MapBands((place, band) => band.MapElements(e => change(place, e)));
 
@@ -94,7 +100,8 @@ public static class DefinitionWalk
         Parts = [.. band.Parts.Select(part => part with { Elements = [.. part.Elements.Select(change).OfType<Element>()] })],
     };
 
-    /// <summary>The report with every element, wherever it stands, passed through <paramref name="change"/>; null takes the element out.</summary>
+    /// <summary>The report with every element, wherever it stands, passed through <paramref name="change"/>; null takes the element
+    /// out.</summary>
     public static ReportDefinition MapAllElements(this ReportDefinition report, Func<Element, Element?> change)
     {
         var mapped = report.MapSections(section => section.MapElements((_, e) => change(e)));

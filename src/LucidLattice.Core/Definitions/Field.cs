@@ -30,7 +30,8 @@ public sealed record Field
     /// <summary>ISO 4217 code of a money field; null takes the report's.</summary>
     public string? Currency { get; init; }
 
-    /// <summary>What the codes of a coded field mean, in the order in which they are listed, grouped and drawn; empty for other fields.</summary>
+    /// <summary>What the codes of a coded field mean, in the order in which they are listed, grouped and drawn; empty for other
+    /// fields.</summary>
     public IReadOnlyList<CodedValue> Codes { get; init; } = [];
 
     /// <summary>How dates and times are written in the database.</summary>
@@ -42,7 +43,8 @@ public sealed record Field
 
     /// <summary>The field without what only people read: what decides how its values are read.</summary>
     [JsonIgnore]
-    public Field AsRead => this with { Label = null, Description = null, Hidden = false, Kind = FieldKind.Plain, Currency = null, Codes = [] };
+    public Field AsRead =>
+        this with { Label = null, Description = null, Hidden = false, Kind = FieldKind.Plain, Currency = null, Codes = [] };
 
     /// <summary>What people read: the label, or else the name with its first letter raised.</summary>
     [JsonIgnore]

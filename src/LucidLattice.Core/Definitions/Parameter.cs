@@ -38,7 +38,8 @@ public sealed record Parameter
     /// <summary>The values to choose from; null lets readers type any.</summary>
     public Choices? Choices { get; init; }
 
-    /// <summary>What the choice of every one is called (“every region”); null does not offer it. It drops the conditions on the parameter, and rows without a value stay.</summary>
+    /// <summary>What the choice of every one is called (“every region”); null does not offer it. It drops the conditions on the parameter,
+    /// and rows without a value stay.</summary>
     public string? Every { get; init; }
 
     /// <summary>What people read: the label, or else the name.</summary>
@@ -83,7 +84,8 @@ public sealed record DatasetChoices : Choices
     public string? Filter { get; init; }
     public ChoiceOrder Order { get; init; }
 
-    /// <summary>True offers the dataset's rows before its own conditions: what a condition on this very parameter would otherwise hide.</summary>
+    /// <summary>True offers the dataset's rows before its own conditions: what a condition on this very parameter would otherwise
+    /// hide.</summary>
     public bool Unfiltered { get; init; }
 }
 

@@ -1,6 +1,7 @@
 namespace LucidLattice.Core.Definitions;
 
-/// <summary>Something wrong with a definition, a link, a parameter or the data, in a sentence that says what, where and what to do.</summary>
+/// <summary>Something wrong with a definition, a link, a parameter or the data, in a sentence that says what, where and what to
+/// do.</summary>
 /// <param name="Code">Stable and for machines: <c>unknown-field</c>.</param>
 /// <param name="Severity">An error keeps the place from being printed; a warning does not.</param>
 /// <param name="Message">For people.</param>

@@ -9,7 +9,8 @@ namespace LucidLattice.Core.Definitions;
 public static class ReportJson
 {
     /// <summary>The options of every definition, here and in the API.</summary>
-    public static readonly JsonSerializerOptions Options = Configure(new JsonSerializerOptions(JsonSerializerDefaults.Web) { WriteIndented = true });
+    public static readonly JsonSerializerOptions Options =
+        Configure(new JsonSerializerOptions(JsonSerializerDefaults.Web) { WriteIndented = true });
 
     /// <summary>Applies the rules of the definition format to <paramref name="options"/> and returns it.</summary>
     public static JsonSerializerOptions Configure(JsonSerializerOptions options)

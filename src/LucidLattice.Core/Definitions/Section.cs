@@ -34,7 +34,8 @@ public sealed record Section
     public Band ReportFooter { get; init; } = new();
 }
 
-/// <summary>Rows of a section inside of another belong to a place around it where both sides are equal; an empty one is equal to nothing.</summary>
+/// <summary>Rows of a section inside of another belong to a place around it where both sides are equal; an empty one is equal to
+/// nothing.</summary>
 public sealed record MatchKey
 {
     /// <summary>A row-phase expression over the section's own rows.</summary>

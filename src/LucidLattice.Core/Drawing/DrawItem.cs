@@ -3,16 +3,19 @@ namespace LucidLattice.Core.Drawing;
 /// <summary>Something drawn on a page. Lengths are in points from the top left corner; colours are #RRGGBB.</summary>
 public abstract record DrawItem;
 
-/// <summary>A text of one font and one direction on one line, its left end at <paramref name="X"/> on the baseline <paramref name="Y"/>.</summary>
+/// <summary>A text of one font and one direction on one line, its left end at <paramref name="X"/> on the baseline <paramref
+/// name="Y"/>.</summary>
 /// <param name="Width">As measured; outputs keep to it.</param>
 /// <param name="Rotation">In degrees, clockwise, around the start.</param>
 /// <param name="RightToLeft">True if its letters run from right to left; X is its left end all the same.</param>
-public sealed record TextRun(double X, double Y, string Text, Font Font, string Color, double Width, double Rotation = 0, bool RightToLeft = false) : DrawItem;
+public sealed record TextRun(double X, double Y, string Text, Font Font, string Color, double Width, double Rotation = 0,
+    bool RightToLeft = false) : DrawItem;
 
 public sealed record LineItem(double X1, double Y1, double X2, double Y2, double Thickness, string Color) : DrawItem;
 
 /// <summary>A rectangle, filled, outlined or both.</summary>
-public sealed record RectItem(double X, double Y, double Width, double Height, string? Fill, string? Stroke = null, double StrokeWidth = 0, double Opacity = 1) : DrawItem;
+public sealed record RectItem(double X, double Y, double Width, double Height, string? Fill, string? Stroke = null, double StrokeWidth = 0,
+    double Opacity = 1) : DrawItem;
 
 /// <summary>Items that together are one figure, with a text for those who cannot see it.</summary>
 public sealed record FigureItem(string AlternativeText, IReadOnlyList<DrawItem> Items) : DrawItem;
@@ -25,7 +28,8 @@ public sealed record ImageItem(double X, double Y, double Width, double Height, 
 
 /// <summary>Items that are placed, faded and cut off together. Lengths inside are before the transform.</summary>
 /// <param name="Clip">Nothing is drawn outside of it; measured as the items are.</param>
-public sealed record GroupItem(IReadOnlyList<DrawItem> Items, Transform? Transform = null, double Opacity = 1, DrawPath? Clip = null) : DrawItem;
+public sealed record GroupItem(IReadOnlyList<DrawItem> Items, Transform? Transform = null, double Opacity = 1, DrawPath? Clip = null)
+    : DrawItem;
 
 /// <summary>An area that answers to the pointer: it tells what it shows, and may open another report.</summary>
 /// <param name="Id">Unique on the page: the element's id and the mark's number.</param>
@@ -33,7 +37,8 @@ public sealed record GroupItem(IReadOnlyList<DrawItem> Items, Transform? Transfo
 /// <param name="Figure">Its number, as people read it.</param>
 /// <param name="Shape">Its outline where it is no rectangle, as of a slice; the rectangle is then around it.</param>
 public sealed record RegionItem(
-    double X, double Y, double Width, double Height, string Id, string Label, string Figure, Links.LinkAction? Action, DrawPath? Shape = null) : DrawItem
+    double X, double Y, double Width, double Height, string Id, string Label, string Figure, Links.LinkAction? Action,
+    DrawPath? Shape = null) : DrawItem
 {
     /// <summary>An area of any shape.</summary>
     public static RegionItem Of(DrawPath shape, string id, string label, string figure, Links.LinkAction? action)

@@ -46,7 +46,8 @@ public sealed class DrawPath
         var arm = 4 / 3d * Math.Tan(turn / 4) * radius;
         var angle = from * Math.PI / 180;
         var (sine, cosine) = Math.SinCos(angle);
-        Add(_steps.Count == 0 || _steps[^1] == PathStep.Close ? PathStep.MoveTo : PathStep.LineTo, centreX + radius * cosine, centreY + radius * sine);
+        Add(_steps.Count == 0 || _steps[^1] == PathStep.Close ? PathStep.MoveTo : PathStep.LineTo, centreX + radius * cosine,
+            centreY + radius * sine);
         for (var i = 0; i < pieces; i++)
         {
             var (nextSine, nextCosine) = Math.SinCos(angle + turn * (i + 1));

@@ -14,7 +14,8 @@ public interface ITypesetter
     /// <summary>The height above the baseline and the depth below it, both positive.</summary>
     (double Ascent, double Descent) Extent(Font font);
 
-    /// <summary>A text on one line as spans of one font and one direction, from left to right (Unicode Standard Annex 9 orders them).</summary>
+    /// <summary>A text on one line as spans of one font and one direction, from left to right (Unicode Standard Annex 9 orders
+    /// them).</summary>
     IReadOnlyList<TextSpan> Spans(Font font, string text);
 
     /// <summary>Where a line of a text may end (Unicode Standard Annex 14), in rising order, the text's end included.</summary>

@@ -23,7 +23,8 @@ public sealed class ImageContent
     /// <exception cref="FormatException">Another kind of file, or one that is too large.</exception>
     public static ImageContent Of(byte[] bytes)
     {
-        if (bytes.Length > MostBytes) throw new FormatException($"The image has {bytes.Length >> 20} MB; {MostBytes >> 20} MB is the most.");
+        if (bytes.Length > MostBytes)
+            throw new FormatException($"The image has {bytes.Length >> 20} MB; {MostBytes >> 20} MB is the most.");
         if (bytes is [0x89, (byte)'P', (byte)'N', (byte)'G', 0x0D, 0x0A, 0x1A, 0x0A, ..]) return new ImageContent(bytes, "image/png");
         if (bytes is [0xFF, 0xD8, 0xFF, ..]) return new ImageContent(bytes, "image/jpeg");
         throw new FormatException("This is neither a PNG nor a JPEG file.");

@@ -20,7 +20,8 @@ public static class TextHighlights
     private static void Mark(TextRun run, string text, ITypesetter typesetter, List<DrawItem> items)
     {
         var (ascent, descent) = typesetter.Extent(run.Font);
-        for (var at = run.Text.IndexOf(text, StringComparison.OrdinalIgnoreCase); at >= 0; at = run.Text.IndexOf(text, at + text.Length, StringComparison.OrdinalIgnoreCase))
+        for (var at = run.Text.IndexOf(text, StringComparison.OrdinalIgnoreCase); at >= 0;
+            at = run.Text.IndexOf(text, at + text.Length, StringComparison.OrdinalIgnoreCase))
         {
             // Where letters run from right to left, the whole run is marked: what stands where is not known here.
             var start = run.RightToLeft ? 0 : typesetter.Width(run.Font, run.Text.AsSpan(0, at));

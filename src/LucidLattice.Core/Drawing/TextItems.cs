@@ -6,7 +6,8 @@ public static class TextItems
     /// <summary>Adds one line of text that starts at (x, y) on its baseline.</summary>
     /// <param name="width">As measured.</param>
     /// <param name="rotation">0, or -90 for upwards.</param>
-    public static void Add(List<DrawItem> items, ITypesetter typesetter, string text, Font font, string color, double x, double y, double width, double rotation = 0)
+    public static void Add(List<DrawItem> items, ITypesetter typesetter, string text, Font font, string color, double x, double y,
+        double width, double rotation = 0)
     {
         foreach (var span in typesetter.Spans(font, text))
         {

@@ -57,7 +57,8 @@ public static class TextWrapper
         {
             // The end of the line is looked for near its start, so that a long word costs no more than its length.
             int fits = 1, tooLong = 16;
-            while (start + tooLong < visibleEnd && typesetter.Width(font, text.AsSpan(start, tooLong)) <= width) (fits, tooLong) = (tooLong, tooLong * 2);
+            while (start + tooLong < visibleEnd && typesetter.Width(font, text.AsSpan(start, tooLong)) <= width)
+                (fits, tooLong) = (tooLong, tooLong * 2);
             tooLong = Math.Min(tooLong, visibleEnd - start);
             while (fits + 1 < tooLong)
             {
@@ -78,7 +79,8 @@ public static class TextWrapper
     private static int WholeCharacters(string text, int start, int at)
     {
         while (at > start && at < text.Length && (char.IsLowSurrogate(text[at]) || text[at] == '\u200D' || text[at - 1] == '\u200D'
-            || char.GetUnicodeCategory(text[at]) is UnicodeCategory.NonSpacingMark or UnicodeCategory.EnclosingMark or UnicodeCategory.SpacingCombiningMark)) at--;
+            || char.GetUnicodeCategory(text[at]) is UnicodeCategory.NonSpacingMark or UnicodeCategory.EnclosingMark
+            or UnicodeCategory.SpacingCombiningMark)) at--;
         return at;
     }
 }

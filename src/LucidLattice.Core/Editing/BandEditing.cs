@@ -6,7 +6,8 @@ namespace LucidLattice.Core.Editing;
 internal static class BandEditing
 {
     /// <summary>With a part added at the end of a band.</summary>
-    public static Workpiece AddPart(this Workpiece at, BandPlace place, BandPart part) => at.MapBand(place, band => band with { Parts = [.. band.Parts, part] });
+    public static Workpiece AddPart(this Workpiece at, BandPlace place, BandPart part) =>
+        at.MapBand(place, band => band with { Parts = [.. band.Parts, part] });
 
     /// <summary>With an element added to a part; the part grows to hold it.</summary>
     public static Workpiece AddElement(this Workpiece at, string partId, Element element)
@@ -20,7 +21,8 @@ internal static class BandEditing
             ],
         });
 
-    /// <summary>The part of a band that holds texts and totals, made if there is none; parts with a chart or with headings are left to them.</summary>
+    /// <summary>The part of a band that holds texts and totals, made if there is none; parts with a chart or with headings are left to
+    /// them.</summary>
     public static (Workpiece At, BandPart Part) TextPart(this Workpiece at, BandPlace place, double height, bool repeat = false)
     {
         // Headings of columns move when levels do, so nothing else is put into their part.

@@ -18,9 +18,11 @@ public sealed record AddChart : Edit
         if (!place.IsSummary) throw new EditException("A chart belongs in a header or footer of a group or of the report.");
         var dataset = at.Dataset ?? throw new EditException("The report has no rows to draw yet. Choose a dataset first.");
         // Inside a group, the next level below it makes the best categories; else a text that is no key.
-        var category = section.Levels.ElementAtOrDefault(Math.Max(Level, section.Levels.Count > 1 && Level == 0 ? section.Levels.Count - 1 : Level))?.By
+        var category = section.Levels.ElementAtOrDefault(
+            Math.Max(Level, section.Levels.Count > 1 && Level == 0 ? section.Levels.Count - 1 : Level))?.By
             ?? section.Levels.LastOrDefault(l => l.Id != section.Levels.ElementAtOrDefault(Level - 1)?.Id && Level == 0)?.By
-            ?? dataset.Fields.Where(f => f.Type == DataType.Text && section.Levels.All(l => l.By != Names.Quoted(f.Name))).Select(f => Names.Quoted(f.Name)).FirstOrDefault()
+            ?? dataset.Fields.Where(f => f.Type == DataType.Text && section.Levels.All(l => l.By != Names.Quoted(f.Name)))
+            .Select(f => Names.Quoted(f.Name)).FirstOrDefault()
             ?? Names.Quoted(dataset.Fields[0].Name);
         var chart = new ChartElement
         {
@@ -38,8 +40,10 @@ public sealed record AddChart : Edit
     private static string Value(Section section, Dataset dataset)
     {
         var total = section.Elements().Select(e => e.Element).OfType<TotalElement>().FirstOrDefault();
-        if (total is not null && section.Columns.FirstOrDefault(c => c.Id == total.Column) is { } column) return $"{total.Aggregate}({column.Expression})";
-        var numbers = dataset.Fields.Where(f => f.Type.IsNumber() && f.Kind is not (FieldKind.Key or FieldKind.Share)).Select(f => Names.Quoted(f.Name)).ToList();
+        if (total is not null && section.Columns.FirstOrDefault(c => c.Id == total.Column) is { } column)
+            return $"{total.Aggregate}({column.Expression})";
+        var numbers = dataset.Fields.Where(f => f.Type.IsNumber() && f.Kind is not (FieldKind.Key or FieldKind.Share))
+            .Select(f => Names.Quoted(f.Name)).ToList();
         var shown = section.Columns.FirstOrDefault(c => numbers.Contains(c.Expression))?.Expression;
         return shown is null ? "count(*)" : $"sum({shown})";
     }
@@ -60,7 +64,10 @@ public sealed record LinkChart : Edit
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         if (at.Require(Chart) is not ChartElement chart) throw new EditException("Only charts have links so far.");
-        var link = Report is null ? null : Propose(at, chart, catalog.Published(Report) ?? throw new EditException("That report was never published. Publish it first, so that readers can see it."));
+        var link = Report is null
+            ? null
+            : Propose(at, chart, catalog.Published(Report)
+            ?? throw new EditException("That report was never published. Publish it first, so that readers can see it."));
         return at.MapElements(e => e.Id == Chart ? chart with { Link = link } : e);
     }
 
@@ -73,18 +80,23 @@ public sealed record LinkChart : Edit
         DataType? TypeOf(string expression) => fields.FirstOrDefault(f => Names.Quoted(f.Name) == expression)?.Type;
         ValueSource? Source(Parameter parameter)
         {
-            if (parameter.Shape != ParameterShape.Period && Same(chart.Category, parameter.Name) && TypeOf(chart.Category) == parameter.Type) return new CategorySource();
-            if (around.FirstOrDefault(l => parameter.Shape != ParameterShape.Period && Same(l.By, parameter.Name) && TypeOf(l.By) == parameter.Type) is { } level) return new LevelSource { Level = level.Id };
-            if (report.Parameters.FirstOrDefault(p => Same(p.Name, parameter.Name) && p.Type == parameter.Type && p.Shape == parameter.Shape) is { } own) return new ParameterSource { Name = own.Name };
+            if (parameter.Shape != ParameterShape.Period && Same(chart.Category, parameter.Name)
+                && TypeOf(chart.Category) == parameter.Type) return new CategorySource();
+            if (around.FirstOrDefault(l => parameter.Shape != ParameterShape.Period && Same(l.By, parameter.Name)
+                && TypeOf(l.By) == parameter.Type) is { } level) return new LevelSource { Level = level.Id };
+            if (report.Parameters.FirstOrDefault(p => Same(p.Name, parameter.Name) && p.Type == parameter.Type
+                && p.Shape == parameter.Shape) is { } own) return new ParameterSource { Name = own.Name };
             return null;
         }
         return new Link
         {
             Report = Report!,
             Open = chart.Link?.Open ?? OpenIn.Beside,
-            Carries = [.. target.Parameters.Where(p => p.SetBy != SetBy.Nobody).Select(p => (p.Name, Source: Source(p))).Where(p => p.Source is not null).Select(p => new CarriedValue { Parameter = p.Name, From = p.Source! })],
+            Carries = [.. target.Parameters.Where(p => p.SetBy != SetBy.Nobody).Select(p => (p.Name, Source: Source(p)))
+            .Where(p => p.Source is not null).Select(p => new CarriedValue { Parameter = p.Name, From = p.Source! })],
         };
     }
 
-    private static bool Same(string expression, string name) => string.Equals(expression.Trim('"'), name, StringComparison.OrdinalIgnoreCase);
+    private static bool Same(string expression, string name) =>
+        string.Equals(expression.Trim('"'), name, StringComparison.OrdinalIgnoreCase);
 }

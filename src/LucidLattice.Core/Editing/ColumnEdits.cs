@@ -24,7 +24,10 @@ public sealed record AddField : Edit
         var field = at.Dataset?.Fields.FirstOrDefault(f => f.Name == Field) ?? throw new EditException($"There is no field “{Field}”.");
         var place = new BandPlace(Band, Level);
         if (Band == BandKind.Detail) return Columns.Add(at, field, Before);
-        if (place.IsPageBand) throw new EditException("A page header or footer has no row to take a value from. Put the field into the detail band, or into a header or footer of a group.");
+        if (place.IsPageBand)
+            throw new EditException(
+                "A page header or footer has no row to take a value from. Put the field into the detail band, or into a header or footer "
+                + "of a group.");
         var quoted = Names.Quoted(field.Name);
         if (section.Columns.FirstOrDefault(c => c.Expression == quoted) is { } column && field.Type.IsNumber())
             return Totals.Add(at, place, column, UsualAggregate.Of(field));
@@ -43,7 +46,9 @@ public sealed record SetColumn : Edit
     {
         var section = at.Section;
         Columns.Require(section, Column.Id);
-        return at.With(section with { Columns = [.. section.Columns.Select(c => c.Id == Column.Id ? Column with { Width = Math.Max(12, Column.Width) } : c)] });
+        return at.With(
+            section with {
+            Columns = [.. section.Columns.Select(c => c.Id == Column.Id ? Column with { Width = Math.Max(12, Column.Width) } : c)] });
     }
 }
 
@@ -76,7 +81,8 @@ public sealed record DeleteColumn : Edit
     {
         var section = at.Section;
         Columns.Require(section, Column);
-        return at.With(section with { Columns = [.. section.Columns.Where(c => c.Id != Column)] }).MapElements(e => e.Column == Column ? null : e);
+        return at.With(section with { Columns = [.. section.Columns.Where(c => c.Id != Column)] })
+            .MapElements(e => e.Column == Column ? null : e);
     }
 }
 
@@ -90,7 +96,8 @@ internal static class Columns
     /// <summary>A new column with its heading and its cell; when the page is full, all columns give way a little.</summary>
     public static Workpiece Add(Workpiece at, Field field, string? before)
     {
-        var column = new Column { Id = at.NewId("c"), Heading = field.Caption, Expression = Names.Quoted(field.Name), Width = WidthOf(field) };
+        var column =
+            new Column { Id = at.NewId("c"), Heading = field.Caption, Expression = Names.Quoted(field.Name), Width = WidthOf(field) };
         var columns = at.Section.Columns.ToList();
         var index = before is null ? -1 : columns.FindIndex(c => c.Id == before);
         columns.Insert(index < 0 ? columns.Count : index, column);
@@ -109,7 +116,8 @@ internal static class Columns
     {
         // Headings in the page header are this section's only if they name a column of it.
         var own = at.Section.Columns.Select(c => c.Id).ToHashSet();
-        var existing = at.Bands.SelectMany(b => b.Band.Parts).FirstOrDefault(p => p.Elements.Any(e => e is HeadingElement && own.Contains(e.Column ?? "")));
+        var existing = at.Bands.SelectMany(b => b.Band.Parts)
+            .FirstOrDefault(p => p.Elements.Any(e => e is HeadingElement && own.Contains(e.Column ?? "")));
         if (existing is not null) return (at, existing);
         var part = new BandPart { Id = at.NewId("p"), Height = HeadingHeight, Repeat = true };
         at = at.AddPart(at.Section.HeadingPlace(), part);

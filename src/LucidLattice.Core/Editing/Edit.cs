@@ -33,7 +33,8 @@ public abstract record Edit
     protected virtual string? Named => null;
 
     /// <exception cref="EditException">The change makes no sense here; the message is meant for people.</exception>
-    public virtual ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog) => Change(Workpiece.Of(report, Section, Named), catalog).Report;
+    public virtual ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog) =>
+        Change(Workpiece.Of(report, Section, Named), catalog).Report;
 
     /// <summary>The report with the change made.</summary>
     internal abstract Workpiece Change(Workpiece at, IReportCatalog catalog);

@@ -14,7 +14,8 @@ public sealed record AddText : Edit
     {
         (at, var part) = at.TextPart(new BandPlace(Band, Level), 20);
         var y = part.Elements.Count == 0 ? 3 : part.Elements.Max(e => e.Y + e.Height) + 2;
-        return at.AddElement(part.Id, new TextElement { Id = at.NewId("t"), Y = y, Width = Math.Min(240, at.BodyWidth), Height = 15, Text = Text });
+        return at.AddElement(part.Id,
+            new TextElement { Id = at.NewId("t"), Y = y, Width = Math.Min(240, at.BodyWidth), Height = 15, Text = Text });
     }
 }
 
@@ -30,7 +31,8 @@ public sealed record SetElement : Edit
         // A part holds what stands in it.
         return at.MapElements(e => e.Id == Element.Id ? Element : e).MapBands((_, band) => band with
         {
-            Parts = [.. band.Parts.Select(p => p.Elements.Any(e => e.Id == Element.Id) ? p with { Height = Math.Max(p.Height, Element.Y + Element.Height) } : p)],
+            Parts = [.. band.Parts.Select(
+                p => p.Elements.Any(e => e.Id == Element.Id) ? p with { Height = Math.Max(p.Height, Element.Y + Element.Height) } : p)],
         });
     }
 }
@@ -54,7 +56,9 @@ public sealed record SetText : Edit
     }
 
     private Section Renamed(Section section, string? column)
-        => section.Columns.All(c => c.Id != column) ? section : section with { Columns = [.. section.Columns.Select(c => c.Id == column ? c with { Heading = Text } : c)] };
+        => section.Columns.All(c => c.Id != column)
+            ? section
+            : section with { Columns = [.. section.Columns.Select(c => c.Id == column ? c with { Heading = Text } : c)] };
 }
 
 public sealed record DeleteElement : Edit
@@ -79,6 +83,8 @@ public sealed record SetSection : Edit
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         var section = at.Section;
-        return at.With(section with { Filter = Filter is null ? section.Filter : Filter.Trim() is { Length: > 0 } text ? text : null, Sort = Sort ?? section.Sort });
+        return at.With(
+            section with { Filter = Filter is null ? section.Filter : Filter.Trim() is { Length: > 0 } text ? text : null, Sort = Sort
+            ?? section.Sort });
     }
 }

@@ -4,7 +4,8 @@ using LucidLattice.Core.Links;
 
 namespace LucidLattice.Core.Editing;
 
-/// <summary>Puts a kept dataset in place of one of the report's: a later state of it, or another one. Columns, groups, texts and charts follow the mapping.</summary>
+/// <summary>Puts a kept dataset in place of one of the report's: a later state of it, or another one. Columns, groups, texts and charts
+/// follow the mapping.</summary>
 public sealed record ExchangeDataset : Edit
 {
     /// <summary>The id, in the report, of the dataset that goes.</summary>
@@ -20,7 +21,9 @@ public sealed record ExchangeDataset : Edit
     {
         var report = at.Report;
         if (report.Datasets.All(d => d.Id != Old)) throw new EditException($"The report has no dataset “{Old}”.");
-        if (Fields.Values.FirstOrDefault(f => Next.Fields.All(n => n.Name != f)) is { } missing) throw new EditException($"“{Next.Name}” has no field “{missing}”.");
-        return at with { Report = DatasetCopy.WithParametersOf(DatasetCopy.Exchange(report, Old, DatasetCopy.Of(Next, Old), Fields), Next, Old) };
+        if (Fields.Values.FirstOrDefault(f => Next.Fields.All(n => n.Name != f)) is { } missing)
+            throw new EditException($"“{Next.Name}” has no field “{missing}”.");
+        return at with {
+            Report = DatasetCopy.WithParametersOf(DatasetCopy.Exchange(report, Old, DatasetCopy.Of(Next, Old), Fields), Next, Old) };
     }
 }

@@ -24,10 +24,12 @@ public sealed record AddLevel : Edit
         at = at.With(section with { Levels = [.. section.Levels.Take(index), level, .. section.Levels.Skip(index)] });
 
         (at, var part) = at.TextPart(new BandPlace(BandKind.GroupHeader, index + 1), 22, repeat: true);
-        at = at.AddElement(part.Id, new TextElement { Id = at.NewId("t"), Y = 5, Width = at.BodyWidth, Height = 15, Text = $"{{{{ {by} }}}}" });
+        at = at.AddElement(part.Id,
+            new TextElement { Id = at.NewId("t"), Y = 5, Width = at.BodyWidth, Height = 15, Text = $"{{{{ {by} }}}}" });
         at = Levels.HeadingsToInnermost(at);
         foreach (var total in at.Section.ReportFooter.Parts.SelectMany(p => p.Elements).OfType<TotalElement>())
-            at = Totals.Add(at, new BandPlace(BandKind.GroupFooter, index + 1), Columns.Require(at.Section, total.Column ?? ""), total.Aggregate);
+            at = Totals.Add(at, new BandPlace(BandKind.GroupFooter, index + 1), Columns.Require(at.Section, total.Column ?? ""),
+                total.Aggregate);
         return at;
     }
 }
@@ -49,8 +51,13 @@ public sealed record SetLevel : Edit
         var section = at.Section;
         var level = Levels.Require(section, Level);
         var others = section with { Levels = [.. section.Levels.Where(l => l.Id != Level)] };
-        var name = Name ?? (By is null || By == level.By ? level.Name : Levels.FreeName(others, at.Dataset?.Fields.FirstOrDefault(f => Names.Quoted(f.Name) == By)?.Caption ?? By));
-        var changed = level with { By = By ?? level.By, Name = name, Descending = Descending ?? level.Descending, NewPage = NewPage ?? level.NewPage };
+        var name = Name
+            ?? (By is null
+            || By == level.By
+            ? level.Name
+            : Levels.FreeName(others, at.Dataset?.Fields.FirstOrDefault(f => Names.Quoted(f.Name) == By)?.Caption ?? By));
+        var changed = level with { By = By ?? level.By, Name = name, Descending = Descending ?? level.Descending, NewPage = NewPage
+            ?? level.NewPage };
         // Texts that print the old key print the new one.
         var (old, now) = ($"{{{{ {level.By} }}}}", $"{{{{ {changed.By} }}}}");
         Band Renamed(Band band) => band.MapElements(e => e is TextElement t ? t with { Text = t.Text.Replace(old, now) } : e);
@@ -90,7 +97,8 @@ public sealed record DeleteLevel : Edit
         var level = Levels.Require(section, Level);
         var remaining = at.With(section with { Levels = [.. section.Levels.Where(l => l.Id != Level)] });
         // Headings of columns that stood in its header are still needed.
-        foreach (var part in level.Header.Parts.Where(Levels.HasHeadings)) remaining = remaining.AddPart(remaining.Section.HeadingPlace(), part);
+        foreach (var part in level.Header.Parts.Where(Levels.HasHeadings))
+            remaining = remaining.AddPart(remaining.Section.HeadingPlace(), part);
         return remaining;
     }
 }
@@ -106,7 +114,8 @@ internal static class Levels
     public static string FreeName(Section section, string wanted)
     {
         var name = wanted;
-        for (var n = 2; section.Levels.Any(l => string.Equals(l.Name, name, StringComparison.OrdinalIgnoreCase)); n++) name = $"{wanted} {n}";
+        for (var n = 2; section.Levels.Any(l => string.Equals(l.Name, name, StringComparison.OrdinalIgnoreCase)); n++)
+            name = $"{wanted} {n}";
         return name;
     }
 

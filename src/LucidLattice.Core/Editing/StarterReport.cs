@@ -18,7 +18,8 @@ public static class StarterReport
         [
             new TextElement
             {
-                Id = "t2", X = 360.24, Y = 4, Width = 150, Height = 11, Text = "Page {{ page_number() }} of {{ page_count() }}", Style = new Style { Align = Alignment.Right },
+                Id = "t2", X = 360.24, Y = 4, Width = 150, Height = 11, Text = "Page {{ page_number() }} of {{ page_count() }}",
+                    Style = new Style { Align = Alignment.Right },
             },
         ],
     };
@@ -35,7 +36,9 @@ public static class StarterReport
         {
             Id = "s1",
             Dataset = dataset.Id,
-            ReportHeader = new Band { Parts = [new BandPart { Id = "p1", Height = 44, Elements = [new TextElement { Id = "t1", Width = 510, Height = 26, Text = title.Replace("{{", "{{{{"), Style = new Style { Role = StyleRole.Title } }] }] },
+            ReportHeader = new Band { Parts = [new BandPart { Id = "p1", Height = 44,
+            Elements = [new TextElement { Id = "t1", Width = 510, Height = 26, Text = title.Replace("{{", "{{{{"),
+            Style = new Style { Role = StyleRole.Title } }] }] },
         };
         var report = new ReportDefinition
         {
@@ -51,7 +54,8 @@ public static class StarterReport
         if (Has(dataset, starter.GroupBy)) report = Apply(new AddLevel { Field = starter.GroupBy! }, report);
         var columns = report.Sheets[0].Sections[0].Columns;
         foreach (var total in starter.Totals)
-            if (dataset.Fields.FirstOrDefault(f => f.Name == total) is { } field && columns.FirstOrDefault(c => c.Expression == Names.Quoted(total)) is { } column)
+            if (dataset.Fields.FirstOrDefault(f => f.Name == total) is { } field
+                && columns.FirstOrDefault(c => c.Expression == Names.Quoted(total)) is { } column)
                 report = Apply(new AddTotals { Column = column.Id, Aggregate = UsualAggregate.Of(field) }, report);
         if (!Has(dataset, starter.ChartOf)) return report;
         report = Apply(new AddChart { Band = BandKind.ReportHeader }, report);

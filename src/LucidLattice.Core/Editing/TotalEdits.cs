@@ -13,7 +13,8 @@ public sealed record AddTotals : Edit
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         var column = Columns.Require(at.Section, Column);
-        for (var level = at.Section.Levels.Count; level > 0; level--) at = Totals.Add(at, new BandPlace(BandKind.GroupFooter, level), column, Aggregate);
+        for (var level = at.Section.Levels.Count; level > 0; level--)
+            at = Totals.Add(at, new BandPlace(BandKind.GroupFooter, level), column, Aggregate);
         return Totals.Add(at, new BandPlace(BandKind.ReportFooter), column, Aggregate);
     }
 }
@@ -22,7 +23,8 @@ internal static class Totals
 {
     private const double Y = 5, Height = 14;
 
-    /// <summary>A subtotal in a band; one that is there already is only given the new aggregate. A first one comes with a label and a rule.</summary>
+    /// <summary>A subtotal in a band; one that is there already is only given the new aggregate. A first one comes with a label and a
+    /// rule.</summary>
     public static Workpiece Add(Workpiece at, BandPlace place, Column column, string aggregate)
     {
         if (!place.IsSummary) throw new EditException("A subtotal belongs in a header or footer of a group or of the report.");
@@ -34,15 +36,21 @@ internal static class Totals
         (at, var part) = at.TextPart(place, 24);
         var section = at.Section;
         // Totals of one band stand on one line, below what was there before.
-        var y = part.Elements.OfType<TotalElement>().FirstOrDefault()?.Y ?? (part.Elements.Count == 0 ? Y : part.Elements.Max(e => e.Y + e.Height) + 2);
+        var y = part.Elements.OfType<TotalElement>().FirstOrDefault()?.Y
+            ?? (part.Elements.Count == 0 ? Y : part.Elements.Max(e => e.Y + e.Height) + 2);
         if (first && part.Elements.Count == 0)
         {
             var width = section.Columns.Sum(c => c.Width);
-            at = at.AddElement(part.Id, new LineElement { Id = at.NewId("n"), Y = 2, Width = width, Height = 1, Thickness = place.Level == 0 ? 1.5 : 0.5 });
+            at = at.AddElement(part.Id,
+                new LineElement { Id = at.NewId("n"), Y = 2, Width = width, Height = 1, Thickness = place.Level == 0 ? 1.5 : 0.5 });
             var label = place.Level == 0 ? "All {{ count(*) }} rows" : $"{{{{ {section.Levels[place.Level - 1].By} }}}}";
             var room = section.Columns.TakeWhile(c => c.Id != column.Id).Sum(c => c.Width);
-            if (room >= 40) at = at.AddElement(part.Id, new TextElement { Id = at.NewId("t"), Y = y, Width = Math.Max(36, Math.Min(room, 220) - 8), Height = Height, Text = label });
+            if (room >= 40)
+                at = at.AddElement(part.Id,
+                    new TextElement { Id = at.NewId("t"), Y = y, Width = Math.Max(36, Math.Min(room, 220) - 8), Height = Height,
+                    Text = label });
         }
-        return at.AddElement(part.Id, new TotalElement { Id = at.NewId("s"), Column = column.Id, Y = y, Height = Height, Aggregate = aggregate });
+        return at.AddElement(part.Id,
+            new TotalElement { Id = at.NewId("s"), Column = column.Id, Y = y, Height = Height, Aggregate = aggregate });
     }
 }

@@ -19,7 +19,8 @@ internal sealed record Workpiece(ReportDefinition Report, string SectionId)
     {
         if (section is not null && report.FindSection(section) is null) throw new EditException($"The report has no section “{section}”.");
         var found = section ?? (named is null ? null : report.AllSections().FirstOrDefault(s => Holds(s, named))?.Id);
-        found ??= report.Sheets.FirstOrDefault(s => named is not null && s.PageElements().Any(e => e.Element.Id == named))?.Sections.FirstOrDefault()?.Id;
+        found ??= report.Sheets.FirstOrDefault(s => named is not null
+            && s.PageElements().Any(e => e.Element.Id == named))?.Sections.FirstOrDefault()?.Id;
         found ??= report.AllSections().FirstOrDefault()?.Id ?? throw new EditException("The report has no section.");
         return new Workpiece(report, found);
     }
@@ -45,9 +46,11 @@ internal sealed record Workpiece(ReportDefinition Report, string SectionId)
     public IEnumerable<Element> Elements => Bands.SelectMany(b => b.Band.Parts).SelectMany(p => p.Elements);
 
     /// <exception cref="EditException">There is no such element.</exception>
-    public Element Require(string id) => Elements.FirstOrDefault(e => e.Id == id) ?? throw new EditException($"There is no element “{id}”.");
+    public Element Require(string id) =>
+        Elements.FirstOrDefault(e => e.Id == id) ?? throw new EditException($"There is no element “{id}”.");
 
-    /// <summary>With each element passed through <paramref name="change"/>; null takes it out, and parts that lose their last one go too.</summary>
+    /// <summary>With each element passed through <paramref name="change"/>; null takes it out, and parts that lose their last one go
+    /// too.</summary>
     public Workpiece MapElements(Func<Element, Element?> change) => MapBands((_, band) =>
     {
         var had = band.Parts.Where(p => p.Elements.Count > 0).Select(p => p.Id).ToHashSet();
@@ -58,9 +61,11 @@ internal sealed record Workpiece(ReportDefinition Report, string SectionId)
     /// <summary>The prefix and the first number that nothing in the report carries.</summary>
     public string NewId(string prefix)
     {
-        var parts = Report.AllSections().SelectMany(s => s.Bands()).Concat(Report.Sheets.SelectMany(s => s.PageBands())).SelectMany(b => b.Band.Parts);
+        var parts = Report.AllSections().SelectMany(s => s.Bands()).Concat(Report.Sheets.SelectMany(s => s.PageBands()))
+            .SelectMany(b => b.Band.Parts);
         var used = Report.AllElements().Select(e => e.Id).Concat(parts.Select(p => p.Id)).Concat(Report.Sheets.Select(s => s.Id))
-            .Concat(Report.AllSections().SelectMany(s => s.Levels.Select(l => l.Id).Concat(s.Columns.Select(c => c.Id)).Append(s.Id))).ToHashSet();
+            .Concat(Report.AllSections().SelectMany(s => s.Levels.Select(l => l.Id).Concat(s.Columns.Select(c => c.Id)).Append(s.Id)))
+            .ToHashSet();
         for (var n = 1; ; n++)
             if (!used.Contains(prefix + n)) return prefix + n;
     }

@@ -10,6 +10,7 @@ public sealed record BrokenPlan(Element Element, double X, double Width, Resolve
     {
         if (!on.Begins(placed)) return;
         on.Items.Add(new RectItem(on.Left + X, on.At(placed.Y), Width, Math.Max(10, placed.Height), null, Palette.Problem, 0.75));
-        on.Line("see problems", Style with { Color = Palette.Problem, Align = Alignment.Left }, on.Left + X + 3, Width - 6, on.At(placed.Y));
+        on.Line("see problems", Style with { Color = Palette.Problem, Align = Alignment.Left }, on.Left + X + 3, Width - 6,
+            on.At(placed.Y));
     }
 }

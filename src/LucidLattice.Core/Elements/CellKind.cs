@@ -11,8 +11,10 @@ public sealed class CellKind : ColumnKind<CellElement>
         var value = column.Value;
         if (place.Place.Kind != BandKind.Detail)
             place.Problem(
-                element, "cell-outside-detail", Severity.Warning, $"“{column.Definition.Heading}” prints one row's value here; a subtotal is probably meant.", null,
+                element, "cell-outside-detail", Severity.Warning,
+                $"“{column.Definition.Heading}” prints one row's value here; a subtotal is probably meant.", null,
                 "Replace it by a total.");
-        return place.Section.Check(element.Id, "pattern", () => new TextPiece("", value, place.Section.Format(value, column.Definition.Pattern)), place.Section.OfRows());
+        return place.Section.Check(element.Id, "pattern",
+            () => new TextPiece("", value, place.Section.Format(value, column.Definition.Pattern)), place.Section.OfRows());
     }
 }

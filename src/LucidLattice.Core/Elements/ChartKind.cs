@@ -22,7 +22,8 @@ public sealed class ChartKind : ElementKind<ChartElement>
     protected override IEnumerable<Problem> Checked(ChartElement element, ReportDefinition report)
     {
         if (element.Color is { } color && !HexColors.IsColor(color))
-            yield return new Problem("bad-color", Severity.Error, $"“{color}” is no colour.", element.Id, "color", Mends: ["Write it as #0B5D5B."]);
+            yield return new Problem("bad-color", Severity.Error, $"“{color}” is no colour.", element.Id, "color",
+                Mends: ["Write it as #0B5D5B."]);
         var body = report.Page.Height - report.Page.Top - report.Page.Bottom;
         if (element.Height > body)
             yield return new Problem(
@@ -36,20 +37,28 @@ public sealed class ChartKind : ElementKind<ChartElement>
         var broken = new BrokenPlan(chart, x, width, style);
         if (!place.Place.IsSummary)
         {
-            var why = place.Place.Kind == BandKind.Detail ? "A chart in the detail band would be drawn for each row." : "A chart in a page band has no rows of its own.";
-            place.Problem(chart, "chart-misplaced", Severity.Error, why, null, "Move it to a header or footer of a group or of the report.");
+            var why = place.Place.Kind == BandKind.Detail
+                ? "A chart in the detail band would be drawn for each row."
+                : "A chart in a page band has no rows of its own.";
+            place.Problem(chart, "chart-misplaced", Severity.Error, why, null,
+                "Move it to a header or footer of a group or of the report.");
             return broken;
         }
         if (chart.Rows == ChartRows.All && place.Place.Level > 0)
             place.Problem(
-                chart, "chart-same-everywhere", Severity.Warning, "This chart draws every row of the report, so each group prints the same picture.", "rows", "Draw the group's rows.");
+                chart, "chart-same-everywhere", Severity.Warning,
+                "This chart draws every row of the report, so each group prints the same picture.", "rows", "Draw the group's rows.");
 
         var (section, rowScope, marks) = (place.Section, place.Section.OfRows(), new AggregateList());
         var valueScope = section.At(place.Place) with { MarkTotals = marks, Allowed = Phase.Group };
         var category = section.Check(chart.Id, "category", () => Compiler.Compile(chart.Category, rowScope), rowScope);
         var value = section.Check(chart.Id, "value", () => Numeric(Compiler.Compile(chart.Value, valueScope)), valueScope);
-        var categoryFormat = category is null ? null : section.Check(chart.Id, "categoryPattern", () => section.Format(category, chart.CategoryPattern), rowScope);
-        var format = value is null || chart.Pattern is null ? null : section.Check(chart.Id, "pattern", () => section.Format(value, chart.Pattern), rowScope);
+        var categoryFormat = category is null
+            ? null
+            : section.Check(chart.Id, "categoryPattern", () => section.Format(category, chart.CategoryPattern), rowScope);
+        var format = value is null || chart.Pattern is null
+            ? null
+            : section.Check(chart.Id, "pattern", () => section.Format(value, chart.Pattern), rowScope);
         if (category is null || value is null || categoryFormat is null) return broken;
 
         var words = new ChartWords(section.Dataset?.Fields ?? [], section.Section.Columns);
@@ -64,22 +73,28 @@ public sealed class ChartKind : ElementKind<ChartElement>
             Title = title is null ? null : new TextPlan(chart, x, width, style, title),
             CategoryTitle = chart.CategoryTitle ?? words.Category(chart),
             ValueTitle = chart.ValueTitle ?? "",
-            Link = place.Link(chart, (LinkPlanner.Category, new LinkKey(category.Type, "the clicked category", (click, _) => click[LinkPlanner.Category], Clicked: true))),
+            Link = place.Link(chart,
+            (LinkPlanner.Category,
+            new LinkKey(category.Type, "the clicked category", (click, _) => click[LinkPlanner.Category], Clicked: true))),
             Level = section.Base + (chart.Rows == ChartRows.All ? 0 : place.Place.Level),
         };
     }
 
     private static Compiled Numeric(Compiled value)
     {
-        if (!value.Type.IsNumber()) throw new ExpressionException("type-mismatch", $"A chart draws numbers, but this is {value.Type.Words()}.", 0, "Count rows: count(*).");
+        if (!value.Type.IsNumber())
+            throw new ExpressionException("type-mismatch", $"A chart draws numbers, but this is {value.Type.Words()}.", 0,
+                "Count rows: count(*).");
         if (value.ReadsRow)
-            throw new ExpressionException("not-an-aggregate", "A mark stands for many rows, so its value has to be a total.", 0, "Use sum(…), or count(*) to count rows.");
+            throw new ExpressionException("not-an-aggregate", "A mark stands for many rows, so its value has to be a total.", 0,
+                "Use sum(…), or count(*) to count rows.");
         return value;
     }
 }
 
 /// <summary>A chart with its expressions compiled.</summary>
-public sealed record ChartPlan(ChartElement Definition, double X, double Width, ResolvedStyle Style) : ElementPlan(Definition, X, Width, Style)
+public sealed record ChartPlan(ChartElement Definition, double X, double Width, ResolvedStyle Style)
+    : ElementPlan(Definition, X, Width, Style)
 {
     public required ChartQuery Query { get; init; }
     public required ValueFormat CategoryFormat { get; init; }
@@ -101,11 +116,14 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
     public override void Paint(PlacedElement placed, Painting on)
     {
         if (!on.Begins(placed)) return;
-        on.Items.Add(ColumnChart.Draw(Content(on.Charts, on.Frame, on.Proof), on.Left + X, on.At(placed.Y), Width, placed.Height, on.Typesetter, on.Culture));
+        on.Items.Add(
+            ColumnChart.Draw(Content(on.Charts, on.Frame, on.Proof), on.Left + X, on.At(placed.Y), Width, placed.Height, on.Typesetter,
+            on.Culture));
     }
 
     /// <summary>The marks for the group in which the frame stands.</summary>
-    public IReadOnlyList<Mark> Marks(IReadOnlyDictionary<string, ChartTable> charts, Frame frame) => charts[Id].Marks(frame.Groups[Level], Query, CategoryFormat);
+    public IReadOnlyList<Mark> Marks(IReadOnlyDictionary<string, ChartTable> charts, Frame frame) =>
+        charts[Id].Marks(frame.Groups[Level], Query, CategoryFormat);
 
     /// <summary>What it shows for the group in which the frame stands.</summary>
     public ChartContent Content(IReadOnlyDictionary<string, ChartTable> charts, Frame frame, ILinkProof? proof)
@@ -113,10 +131,12 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
         // A chart of a group is drawn once for each group, so its marks are told apart by the group too.
         var id = Level == 0 ? Id : $"{Id}-{frame.Groups[Level]}";
         return new ChartContent(
-            id, Title?.Text(frame) ?? "", CategoryTitle, ValueTitle, Marks(charts, frame), ValueFormat, FullFormat, Query.Value.Kind == FieldKind.Share,
+            id, Title?.Text(frame) ?? "", CategoryTitle, ValueTitle, Marks(charts, frame), ValueFormat, FullFormat,
+            Query.Value.Kind == FieldKind.Share,
             Definition.ValueLabels, Definition.Color ?? Palette.Series[0], mark => Action(mark, frame, proof));
     }
 
     /// <summary>What a click on a mark does; null without a link, and for rows without a category where the link carries it.</summary>
-    public LinkAction? Action(Mark mark, Frame frame, ILinkProof? proof) => Link?.Action(Click.On(LinkPlanner.Category, mark.Category), frame, proof);
+    public LinkAction? Action(Mark mark, Frame frame, ILinkProof? proof) =>
+        Link?.Action(Click.On(LinkPlanner.Category, mark.Category), frame, proof);
 }

@@ -14,10 +14,12 @@ public abstract class ColumnKind<T> : ElementKind<T> where T : Element
         {
             place.Problem(
                 element, "unknown-column", Severity.Error,
-                element.Column is null ? "This element has to stand in a column." : $"The column “{element.Column}” does not exist.", "column", "Delete this element.");
+                element.Column is null ? "This element has to stand in a column." : $"The column “{element.Column}” does not exist.",
+                "column", "Delete this element.");
             return new BrokenPlan(element, 0, 60, place.Style(element, Alignment.Left));
         }
-        var natural = column.Definition.Align ?? (column.Value is { Codes: null } value && value.Type.IsNumber() ? Alignment.Right : Alignment.Left);
+        var natural = column.Definition.Align
+            ?? (column.Value is { Codes: null } value && value.Type.IsNumber() ? Alignment.Right : Alignment.Left);
         var style = place.Style(element, natural);
         return Piece(element, column, place) is { } piece
             ? new TextPlan(element, column.X, column.Width, style, [piece]) { Link = place.Link(element) }

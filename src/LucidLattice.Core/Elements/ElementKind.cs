@@ -33,7 +33,8 @@ public abstract class ElementKind<T> : ElementKind where T : Element
 {
     public sealed override Type Definition => typeof(T);
 
-    public sealed override Element MapExpressions(Element element, Func<ExpressionPlace, string, string> change) => Mapped((T)element, change);
+    public sealed override Element MapExpressions(Element element, Func<ExpressionPlace, string, string> change) =>
+        Mapped((T)element, change);
 
     public sealed override IEnumerable<Problem> Check(Element element, ReportDefinition report) => Checked((T)element, report);
 
@@ -50,7 +51,9 @@ public abstract class ElementKind<T> : ElementKind where T : Element
 public static class ElementKinds
 {
     private static readonly Dictionary<Type, ElementKind> All =
-        new ElementKind[] { new TextKind(), new HeadingKind(), new CellKind(), new TotalKind(), new LineKind(), new ChartKind() }.ToDictionary(k => k.Definition);
+        new ElementKind[]
+            { new TextKind(), new HeadingKind(), new CellKind(), new TotalKind(), new LineKind(),
+            new ChartKind() }.ToDictionary(k => k.Definition);
 
     public static ElementKind KindOf(Element element) => All[element.GetType()];
 }

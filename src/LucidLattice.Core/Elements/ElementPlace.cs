@@ -12,14 +12,16 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
     public SectionScope Section => section;
     public BandPlace Place => place;
 
-    public ResolvedStyle Style(Element element, Alignment natural) => StyleRoles.Resolve(element, place, section.Section.Levels.Count, natural);
+    public ResolvedStyle Style(Element element, Alignment natural) =>
+        StyleRoles.Resolve(element, place, section.Section.Levels.Count, natural);
 
     /// <summary>Where an element stands from left to right: in its column, or in its own rectangle.</summary>
     public (double X, double Width) Span(Element element)
     {
         if (element.Column is not { } id) return (element.X, element.Width);
         if (section.Columns.TryGetValue(id, out var column)) return (column.X, column.Width);
-        Problem(element, "unknown-column", Severity.Error, $"The column “{id}” does not exist.", "column", "Delete this element, or give it a place of its own.");
+        Problem(element, "unknown-column", Severity.Error, $"The column “{id}” does not exist.", "column",
+            "Delete this element, or give it a place of its own.");
         return (element.X, element.Width);
     }
 
@@ -51,7 +53,8 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
         {
             var made = piece.Expression is null
                 ? new TextPiece(piece.Literal!, null, null)
-                : section.Check(id, property, () => ValuePiece(piece.Expression, piece.Pattern is "" ? null : piece.Pattern, scope), scope, piece.Position);
+                : section.Check(id, property, () => ValuePiece(piece.Expression, piece.Pattern is "" ? null : piece.Pattern, scope), scope,
+                piece.Position);
             if (made is null) return null;
             pieces.Add(made);
         }
@@ -66,7 +69,8 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
         return new TextPiece("", value, section.Format(value, pattern));
     }
 
-    /// <summary>A parameter alone prints as people read it: by the label of its choice, several with commas, a period in words, every one by its name.</summary>
+    /// <summary>A parameter alone prints as people read it: by the label of its choice, several with commas, a period in words, every one
+    /// by its name.</summary>
     private TextPiece? ParameterPiece(string expression, string? pattern)
     {
         if (!expression.StartsWith(':')) return null;
@@ -75,7 +79,8 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
         if (index < 0) return null;
         // A pattern that does not suit the type is found now, not when it is printed.
         if (pattern is not null) ValueFormat.For(parameters[index].Type, pattern, FieldKind.Plain, null, section.Culture);
-        var words = new Compiled(DataType.Text, Phase.Constant, frame => Value.Of(frame.ParameterWords(index, pattern))) { Text = expression, Reads = Reads.Parameter(index) };
+        var words = new Compiled(DataType.Text, Phase.Constant, frame => Value.Of(frame.ParameterWords(index, pattern)))
+            { Text = expression, Reads = Reads.Parameter(index) };
         return new TextPiece("", words, section.Format(words, null));
     }
 }

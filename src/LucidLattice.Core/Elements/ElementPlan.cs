@@ -30,7 +30,8 @@ public abstract record ElementPlan(Element Element, double X, double Width, Reso
     /// <param name="y">From the part's upper edge.</param>
     public virtual PlacedElement Place(double y, Frame frame, TextLines lines) => new(this, y, Element.Height);
 
-    /// <summary>Where the part may be cut so that this element is cut between two of its lines: <paramref name="end"/>, or a little before it.</summary>
+    /// <summary>Where the part may be cut so that this element is cut between two of its lines: <paramref name="end"/>, or a little before
+    /// it.</summary>
     /// <param name="end">From the part's upper edge, in points.</param>
     public virtual double Cut(PlacedElement placed, double end) => end;
 

@@ -13,7 +13,8 @@ public sealed class LineKind : ElementKind<LineElement>
     }
 }
 
-public sealed record LinePlan(LineElement Definition, double X, double Width, ResolvedStyle Style) : ElementPlan(Definition, X, Width, Style)
+public sealed record LinePlan(LineElement Definition, double X, double Width, ResolvedStyle Style)
+    : ElementPlan(Definition, X, Width, Style)
 {
     public override void Paint(PlacedElement placed, Painting on)
     {

@@ -10,7 +10,8 @@ namespace LucidLattice.Core.Elements;
 /// <summary>What is drawn on, and with: the slice of a part that is being painted, and all that its elements may ask for.</summary>
 /// <param name="Charts">The numbers of every chart, by its id, as they were worked out before.</param>
 /// <param name="Proof">Vouches for values that only links may carry.</param>
-public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IReadOnlyDictionary<string, ChartTable> Charts, ILinkProof? Proof, List<DrawItem> Items)
+public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IReadOnlyDictionary<string, ChartTable> Charts,
+    ILinkProof? Proof, List<DrawItem> Items)
 {
     private const double SmallestSize = 4;
 
@@ -32,7 +33,8 @@ public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IRead
     /// <summary>True if the element begins in this slice; what begins in an earlier or a later one belongs there.</summary>
     public bool Begins(PlacedElement placed) => placed.Y >= From - 0.01 && placed.Y < To;
 
-    /// <summary>One line. A text that does not wrap is set smaller where it has to be; a figure is never cut, since a cut figure is a wrong one.</summary>
+    /// <summary>One line. A text that does not wrap is set smaller where it has to be; a figure is never cut, since a cut figure is a wrong
+    /// one.</summary>
     public void Line(string line, ResolvedStyle style, double x, double width, double y)
     {
         var font = style.Font;
@@ -49,7 +51,9 @@ public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IRead
         }
         var (ascent, descent) = Typesetter.Extent(font);
         var baseline = y + (style.LineHeight - ascent - descent) / 2 + ascent;
-        var align = style is { IsNatural: true, Align: Alignment.Left } && WritingDirection.IsRightToLeft(line) ? Alignment.Right : style.Align;
+        var align = style is { IsNatural: true, Align: Alignment.Left } && WritingDirection.IsRightToLeft(line)
+            ? Alignment.Right
+            : style.Align;
         var shift = align switch { Alignment.Right => width - measured, Alignment.Centre => (width - measured) / 2, _ => 0 };
         TextItems.Add(Items, Typesetter, line, font, style.Color, x + shift, baseline, measured);
     }

@@ -19,7 +19,8 @@ public sealed record ColumnPlan(Column Definition, double X, double Width, Compi
 /// section while it is planned.
 /// </summary>
 /// <param name="baseLevels">How many levels of the tree stand above the section itself.</param>
-public sealed class SectionScope(ReportDefinition report, Section section, Dataset? dataset, IReadOnlySet<string> repeated, int baseLevels, LinkPlanner links, List<Problem> problems)
+public sealed class SectionScope(ReportDefinition report, Section section, Dataset? dataset, IReadOnlySet<string> repeated, int baseLevels,
+    LinkPlanner links, List<Problem> problems)
 {
     private readonly HashSet<int> _used = [];
 
@@ -41,10 +42,13 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
 
     public void Use(Compiled value) => _used.UnionWith(value.Fields);
 
-    public IEnumerable<Level> LevelsAround(BandPlace place) => section.Levels.Take(place.Kind == BandKind.Detail ? section.Levels.Count : place.Level);
+    public IEnumerable<Level> LevelsAround(BandPlace place) =>
+        section.Levels.Take(place.Kind == BandKind.Detail ? section.Levels.Count : place.Level);
 
     /// <summary>What an expression may use where rows are read.</summary>
-    public Scope OfRows() => new() { Fields = dataset?.Fields ?? [], Parameters = report.Parameters, Repeated = repeated, Base = baseLevels, Allowed = Phase.Row };
+    public Scope OfRows() =>
+        new() { Fields = dataset?.Fields ?? [], Parameters = report.Parameters, Repeated = repeated, Base = baseLevels,
+            Allowed = Phase.Row };
 
     /// <summary>What an expression may use in a band.</summary>
     public Scope At(BandPlace place)
@@ -101,7 +105,8 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
         }
         finally
         {
-            foreach (var (code, message, position) in scope.Warnings) problems.Add(new(code, Severity.Warning, message, place, property, position + offset));
+            foreach (var (code, message, position) in scope.Warnings)
+                problems.Add(new(code, Severity.Warning, message, place, property, position + offset));
             scope.Warnings.Clear();
         }
         return null;

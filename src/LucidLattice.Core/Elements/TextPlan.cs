@@ -6,7 +6,8 @@ using LucidLattice.Core.Values;
 namespace LucidLattice.Core.Elements;
 
 /// <summary>A text made of literals and values: texts, headings, cells and totals alike.</summary>
-public sealed record TextPlan(Element Element, double X, double Width, ResolvedStyle Style, IReadOnlyList<TextPiece> Pieces) : ElementPlan(Element, X, Width, Style)
+public sealed record TextPlan(Element Element, double X, double Width, ResolvedStyle Style, IReadOnlyList<TextPiece> Pieces)
+    : ElementPlan(Element, X, Width, Style)
 {
     /// <summary>True if it may take more than one line. Numbers and dates do not, and texts with a page number keep their height.</summary>
     public bool Wraps { get; } = Pieces.All(p => p.Value is not { Phase: Phase.Page })
@@ -40,7 +41,9 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
         var (first, count) = placed.Lines!.Count > 1 ? LinesIn(placed, on.From, on.To) : on.Begins(placed) ? (0, 1) : (0, 0);
         for (var i = first; i < first + count; i++)
             if (placed.Lines[i].Length > 0) on.Line(placed.Lines[i], Style, on.Left + X, Width, on.At(placed.Y) + i * Style.LineHeight);
-        if (count > 0) on.Region(this, string.Join(' ', placed.Lines), on.At(placed.Y) + first * Style.LineHeight, Math.Max(count * Style.LineHeight, Element.Height));
+        if (count > 0)
+            on.Region(this, string.Join(' ', placed.Lines), on.At(placed.Y) + first * Style.LineHeight,
+                Math.Max(count * Style.LineHeight, Element.Height));
     }
 
     private double HeightOf(int lines) => Math.Max(Element.Height, lines > 1 ? Style.LineHeight * lines : 0);

@@ -24,7 +24,8 @@ public sealed class TotalKind : ColumnKind<TotalElement>
         {
             place.Problem(
                 element, "total-outside-group", Severity.Error,
-                $"A subtotal of “{column.Definition.Heading}” belongs in a header or footer of a group or of the report.", null, "Move it to a footer.");
+                $"A subtotal of “{column.Definition.Heading}” belongs in a header or footer of a group or of the report.", null,
+                "Move it to a footer.");
             return null;
         }
         var scope = place.Section.At(place.Place);

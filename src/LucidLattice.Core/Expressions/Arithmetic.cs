@@ -10,7 +10,8 @@ internal static class Arithmetic
 {
     public static Compiled Negate(Compiled operand, int position)
     {
-        if (!operand.Type.IsNumber() && operand.Type is not (DataType.Interval or DataType.Null)) throw Mismatch("-", operand.Type, null, position);
+        if (!operand.Type.IsNumber() && operand.Type is not (DataType.Interval or DataType.Null))
+            throw Mismatch("-", operand.Type, null, position);
         return Compiler.Combined(operand.Type, [operand], frame =>
         {
             var value = operand.Evaluate(frame);
@@ -28,13 +29,16 @@ internal static class Arithmetic
 
     public static Compiled Binary(string op, Compiled left, Compiled right, int position, Action<string, string, int> warn)
     {
-        if (left.Type.IsTime() || right.Type.IsTime() || left.Type == DataType.Interval || right.Type == DataType.Interval) return Dates(op, left, right, position);
-        if ((!left.Type.IsNumber() && left.Type != DataType.Null) || (!right.Type.IsNumber() && right.Type != DataType.Null)) throw Mismatch(op, left.Type, right.Type, position);
+        if (left.Type.IsTime() || right.Type.IsTime() || left.Type == DataType.Interval || right.Type == DataType.Interval)
+            return Dates(op, left, right, position);
+        if ((!left.Type.IsNumber() && left.Type != DataType.Null) || (!right.Type.IsNumber() && right.Type != DataType.Null))
+            throw Mismatch(op, left.Type, right.Type, position);
         var type = left.Type == DataType.Double || right.Type == DataType.Double ? DataType.Double
             : left.Type == DataType.Decimal || right.Type == DataType.Decimal || op == "/" ? DataType.Decimal
             : DataType.Whole;
         if (type == DataType.Double && (left.Type == DataType.Decimal || right.Type == DataType.Decimal))
-            warn("inexact", "An exact decimal number is combined with a number that is not exact; the result is not exact either.", position);
+            warn("inexact", "An exact decimal number is combined with a number that is not exact; the result is not exact either.",
+                position);
         int? scale = type != DataType.Decimal ? null : op switch
         {
             "*" => Math.Min(12, (left.Scale ?? 0) + (right.Scale ?? 0)),
@@ -96,6 +100,8 @@ internal static class Arithmetic
     }
 
     private static ExpressionException Mismatch(string op, DataType left, DataType? right, int position)
-        => new("type-mismatch", right is null ? $"{op} does not go with {left.Words()}." : $"{left.Words()} {op} {right.Value.Words()} makes no sense.", position,
+        => new("type-mismatch",
+            right is null ? $"{op} does not go with {left.Words()}." : $"{left.Words()} {op} {right.Value.Words()} makes no sense.",
+            position,
             op == "+" && (left == DataType.Text || right == DataType.Text) ? "Join texts with ||." : null);
 }

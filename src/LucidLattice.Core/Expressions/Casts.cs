@@ -11,7 +11,8 @@ internal static class Casts
         var possible = operand.Type == DataType.Null || type == DataType.Text || operand.Type == DataType.Text
             || (operand.Type.IsNumber() && type.IsNumber()) || (operand.Type.IsTime() && type.IsTime())
             || (operand.Type == DataType.Bool && type == DataType.Whole);
-        if (!possible) throw new ExpressionException("type-mismatch", $"{operand.Type.Words()} cannot be changed to {type.Words()}.", position);
+        if (!possible)
+            throw new ExpressionException("type-mismatch", $"{operand.Type.Words()} cannot be changed to {type.Words()}.", position);
         return Compiler.Combined(type, [operand], frame =>
         {
             var value = operand.Evaluate(frame);
@@ -33,7 +34,8 @@ internal static class Casts
             1 => types[0],
             _ when types.All(t => t.IsNumber()) => types.Contains(DataType.Double) ? DataType.Double : DataType.Decimal,
             _ when types.All(t => t.IsTime()) => DataType.DateTime,
-            _ => throw new ExpressionException("type-mismatch", $"The results of {what} are of different types: {types[0].Words()} and {types[1].Words()}.", position),
+            _ => throw new ExpressionException("type-mismatch",
+            $"The results of {what} are of different types: {types[0].Words()} and {types[1].Words()}.", position),
         };
         return (type, [.. results.Select(r => r.Type == DataType.Null ? r : Cast(r, type, null, position))]);
     }
@@ -47,7 +49,8 @@ internal static class Casts
             case DataType.Whole when value.Type == DataType.Bool: return Value.Of(value.Bool ? 1L : 0L);
             case DataType.Whole when value.Type == DataType.Double: return Value.Of(checked((long)Math.Truncate(value.Double)));
             case DataType.Whole: return Value.Of(checked((long)decimal.Truncate(value.Decimal)));
-            case DataType.Decimal when scale is { } digits: return Value.Of(decimal.Round(value.Decimal, digits, MidpointRounding.AwayFromZero));
+            case DataType.Decimal when scale is { } digits: return Value.Of(
+                decimal.Round(value.Decimal, digits, MidpointRounding.AwayFromZero));
             case DataType.Decimal: return Value.Of(value.Decimal);
             case DataType.Double: return Value.Of(value.AsDouble);
             case DataType.Date: return Value.Of(DateOnly.FromDateTime(value.AsDateTime));

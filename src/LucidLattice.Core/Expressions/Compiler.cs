@@ -32,7 +32,8 @@ public sealed partial class Compiler
         var compiled = Compile(text, scope);
         return compiled.Type is DataType.Bool or DataType.Null
             ? compiled
-            : throw new ExpressionException("not-a-condition", $"This is {compiled.Type.Words()}; a condition has to be true or false.", 0, "Compare it with something, as in delay > 15.");
+            : throw new ExpressionException("not-a-condition", $"This is {compiled.Type.Words()}; a condition has to be true or false.", 0,
+            "Compare it with something, as in delay > 15.");
     }
 
     /// <summary>A part of an expression, of which the whole is known to be right.</summary>
@@ -42,27 +43,36 @@ public sealed partial class Compiler
     {
         Phase.Page => new("page-phase", "Page numbers are only known in texts that are printed.", position),
         Phase.Ordered => new(
-            "ordered-phase", "Running totals, ranks and what comes before are not known here: they follow from the order in which groups and rows are printed.",
+            "ordered-phase",
+            "Running totals, ranks and what comes before are not known here: they follow from the order in which groups and rows are "
+            + "printed.",
             position, "Move it to a text in a header, a footer or the rows."),
         _ when allowed == Phase.Page => new(
-            "group-phase", "A page header or footer has no group to add up.", position, "Write OVER (PARTITION BY page) after it for the rows that start on the page."),
+            "group-phase", "A page header or footer has no group to add up.", position,
+            "Write OVER (PARTITION BY page) after it for the rows that start on the page."),
         _ => new(
-            "group-phase", "Totals are not known yet here: only the fields of one row are.", position, "Move it to a header or footer of a group or of the report."),
+            "group-phase", "Totals are not known yet here: only the fields of one row are.", position,
+            "Move it to a header or footer of a group or of the report."),
     };
 
     private Compiled Visit(Syntax node) => node switch
     {
-        LiteralSyntax literal => new(literal.Value.Type, Phase.Constant, _ => literal.Value) { Scale = literal.Value.Type == DataType.Decimal ? literal.Value.Decimal.Scale : null },
+        LiteralSyntax literal =>
+            new(literal.Value.Type, Phase.Constant, _ => literal.Value)
+                { Scale = literal.Value.Type == DataType.Decimal ? literal.Value.Decimal.Scale : null },
         NameSyntax name => Field(name),
         ParameterSyntax parameter => Parameter(parameter),
         UnarySyntax { Operator: "NOT" } not => Not(not),
         UnarySyntax minus => Arithmetic.Negate(Visit(minus.Operand), minus.Position),
         BinarySyntax { Operator: "AND" or "OR" } logic => Logic(logic),
-        BinarySyntax { Operator: "=" or "<>" or "<" or "<=" or ">" or ">=" } comparison => Comparison(comparison.Operator, Visit(comparison.Left), Visit(comparison.Right), comparison.Position),
+        BinarySyntax { Operator: "=" or "<>" or "<" or "<=" or ">" or ">=" } comparison =>
+        Comparison(comparison.Operator, Visit(comparison.Left), Visit(comparison.Right), comparison.Position),
         BinarySyntax { Operator: "||" } join => Join(join),
-        BinarySyntax arithmetic => Arithmetic.Binary(arithmetic.Operator, Visit(arithmetic.Left), Visit(arithmetic.Right), arithmetic.Position, Warn),
+        BinarySyntax arithmetic =>
+        Arithmetic.Binary(arithmetic.Operator, Visit(arithmetic.Left), Visit(arithmetic.Right), arithmetic.Position, Warn),
         BetweenSyntax between => Between(between),
-        InSyntax { Choices: [ParameterSyntax only] } one when ShapeOf(only) != ParameterShape.Single => InParameter(new(one.Operand, only, one.Not, one.Position)),
+        InSyntax { Choices: [ParameterSyntax only] } one when ShapeOf(only) != ParameterShape.Single =>
+        InParameter(new(one.Operand, only, one.Not, one.Position)),
         InSyntax inList => In(inList),
         InParameterSyntax inParameter => InParameter(inParameter),
         LikeSyntax like => Like(like),
@@ -84,7 +94,9 @@ public sealed partial class Compiler
         if (index < 0)
         {
             var nearest = Nearest.To(name.Name, _scope.Fields.Select(f => f.Name));
-            throw new ExpressionException("unknown-field", _scope.Fields.Count == 0 ? $"“{name.Name}” is no field: there are no rows here." : $"There is no field “{name.Name}”.", name.Position, nearest is null ? null : $"Did you mean “{nearest}”?");
+            throw new ExpressionException("unknown-field",
+                _scope.Fields.Count == 0 ? $"“{name.Name}” is no field: there are no rows here." : $"There is no field “{name.Name}”.",
+                name.Position, nearest is null ? null : $"Did you mean “{nearest}”?");
         }
         var field = _scope.Fields[index];
         return new Compiled(field.Type, Phase.Row, frame => frame.Row < 0 ? Value.Null : frame.Rows.Columns[index][frame.Row])
@@ -112,10 +124,17 @@ public sealed partial class Compiler
     {
         var index = IndexOfParameter(syntax);
         var parameter = _scope.Parameters[index];
-        if (parameter.Shape == ParameterShape.Several) throw new ExpressionException("several-values", $"“:{parameter.Name}” can hold several values, so nothing can be worked out from it.", syntax.Position, $"Ask whether a value is among them: field IN :{parameter.Name}.");
-        if (parameter.Shape == ParameterShape.Period) throw new ExpressionException("several-values", $"“:{parameter.Name}” is a period.", syntax.Position, $"Ask whether a day is in it: field IN :{parameter.Name}; or use period_start(:{parameter.Name}) and period_end(:{parameter.Name}).");
+        if (parameter.Shape == ParameterShape.Several)
+            throw new ExpressionException("several-values",
+                $"“:{parameter.Name}” can hold several values, so nothing can be worked out from it.", syntax.Position,
+                $"Ask whether a value is among them: field IN :{parameter.Name}.");
+        if (parameter.Shape == ParameterShape.Period)
+            throw new ExpressionException("several-values", $"“:{parameter.Name}” is a period.", syntax.Position,
+                $"Ask whether a day is in it: field IN :{parameter.Name}; or use period_start(:{parameter.Name}) and "
+                + $"period_end(:{parameter.Name}).");
         // Every one is no value: comparing with it gives NULL, as comparing with nothing does.
-        return new Compiled(parameter.Type, Phase.Constant, frame => frame.Parameters[index] is { IsEvery: false } value ? value : Value.Null) { Reads = Reads.Parameter(index) };
+        return new Compiled(parameter.Type, Phase.Constant,
+            frame => frame.Parameters[index] is { IsEvery: false } value ? value : Value.Null) { Reads = Reads.Parameter(index) };
     }
 
     private int IndexOfParameter(ParameterSyntax syntax)
@@ -123,10 +142,13 @@ public sealed partial class Compiler
         for (var i = 0; i < _scope.Parameters.Count; i++)
             if (string.Equals(_scope.Parameters[i].Name, syntax.Name, StringComparison.OrdinalIgnoreCase)) return i;
         var nearest = Nearest.To(syntax.Name, _scope.Parameters.Select(p => p.Name));
-        throw new ExpressionException("unknown-parameter", $"There is no parameter “:{syntax.Name}”.", syntax.Position, nearest is null ? "Add the parameter." : $"Did you mean “:{nearest}”?");
+        throw new ExpressionException("unknown-parameter", $"There is no parameter “:{syntax.Name}”.", syntax.Position,
+            nearest is null ? "Add the parameter." : $"Did you mean “:{nearest}”?");
     }
 
-    private ParameterShape ShapeOf(ParameterSyntax syntax) => _scope.Parameters.FirstOrDefault(p => string.Equals(p.Name, syntax.Name, StringComparison.OrdinalIgnoreCase))?.Shape ?? ParameterShape.Single;
+    private ParameterShape ShapeOf(ParameterSyntax syntax) =>
+        _scope.Parameters.FirstOrDefault(p => string.Equals(p.Name, syntax.Name, StringComparison.OrdinalIgnoreCase))?.Shape
+            ?? ParameterShape.Single;
 
     /// <summary>Every one drops the condition, so that rows without a value stay; a parameter without a value gives NULL.</summary>
     private Compiled InParameter(InParameterSyntax node)
@@ -155,12 +177,18 @@ public sealed partial class Compiler
     private Compiled? ParameterFunction(CallSyntax call)
     {
         if (call.Name is not ("PERIOD_START" or "PERIOD_END" or "IS_EVERY")) return null;
-        if (call.Arguments is not [ParameterSyntax syntax]) throw new ExpressionException("argument-count", $"{call.Name.ToLowerInvariant()} takes one parameter, as in {call.Name.ToLowerInvariant()}(:name).", call.Position);
+        if (call.Arguments is not [ParameterSyntax syntax])
+            throw new ExpressionException("argument-count",
+                $"{call.Name.ToLowerInvariant()} takes one parameter, as in {call.Name.ToLowerInvariant()}(:name).", call.Position);
         var index = IndexOfParameter(syntax);
-        if (call.Name == "IS_EVERY") return new Compiled(DataType.Bool, Phase.Constant, frame => Value.Of(frame.Parameters[index].IsEvery)) { Reads = Reads.Parameter(index) };
-        if (_scope.Parameters[index].Shape != ParameterShape.Period) throw new ExpressionException("type-mismatch", $"“:{syntax.Name}” is no period.", syntax.Position);
+        if (call.Name == "IS_EVERY")
+            return new Compiled(DataType.Bool, Phase.Constant, frame => Value.Of(frame.Parameters[index].IsEvery))
+                { Reads = Reads.Parameter(index) };
+        if (_scope.Parameters[index].Shape != ParameterShape.Period)
+            throw new ExpressionException("type-mismatch", $"“:{syntax.Name}” is no period.", syntax.Position);
         var start = call.Name == "PERIOD_START";
-        return new Compiled(DataType.Date, Phase.Constant, frame => frame.Parameters[index] is { Type: DataType.Period } value && (start ? value.Period.From : value.Period.To) is { } day ? Value.Of(day) : Value.Null) { Reads = Reads.Parameter(index) };
+        return new Compiled(DataType.Date, Phase.Constant, frame => frame.Parameters[index] is { Type: DataType.Period } value
+            && (start ? value.Period.From : value.Period.To) is { } day ? Value.Of(day) : Value.Null) { Reads = Reads.Parameter(index) };
     }
 
     private Compiled Not(UnarySyntax not)
@@ -213,7 +241,8 @@ public sealed partial class Compiler
     private static void RequireComparable(DataType a, DataType b, int position)
     {
         if (a == b || a == DataType.Null || b == DataType.Null || (a.IsNumber() && b.IsNumber()) || (a.IsTime() && b.IsTime())) return;
-        throw new ExpressionException("type-mismatch", $"{Capital(a.Words())} cannot be compared with {b.Words()}.", position, a == DataType.Text || b == DataType.Text ? "Change one of them with CAST(… AS …)." : null);
+        throw new ExpressionException("type-mismatch", $"{Capital(a.Words())} cannot be compared with {b.Words()}.", position,
+            a == DataType.Text || b == DataType.Text ? "Change one of them with CAST(… AS …)." : null);
     }
 
     private Compiled Join(BinarySyntax join)
@@ -231,14 +260,17 @@ public sealed partial class Compiler
     private Compiled Between(BetweenSyntax between)
     {
         var operand = between.Operand;
-        Syntax both = new BinarySyntax("AND", new BinarySyntax(">=", operand, between.Low, between.Position), new BinarySyntax("<=", operand, between.High, between.Position), between.Position);
+        Syntax both = new BinarySyntax("AND", new BinarySyntax(">=", operand, between.Low, between.Position),
+            new BinarySyntax("<=", operand, between.High, between.Position), between.Position);
         return Visit(between.Not ? new UnarySyntax("NOT", both, between.Position) : both);
     }
 
     private Compiled In(InSyntax node)
     {
-        if (node.Choices.Count == 0) throw new ExpressionException("empty-list", "IN needs at least one value to choose from.", node.Position);
-        var any = node.Choices.Select(choice => (Syntax)new BinarySyntax("=", node.Operand, choice, node.Position)).Aggregate((a, b) => new BinarySyntax("OR", a, b, node.Position));
+        if (node.Choices.Count == 0)
+            throw new ExpressionException("empty-list", "IN needs at least one value to choose from.", node.Position);
+        var any = node.Choices.Select(choice => (Syntax)new BinarySyntax("=", node.Operand, choice, node.Position))
+            .Aggregate((a, b) => new BinarySyntax("OR", a, b, node.Position));
         return Visit(node.Not ? new UnarySyntax("NOT", any, node.Position) : any);
     }
 
@@ -262,7 +294,8 @@ public sealed partial class Compiler
     private Compiled Case(CaseSyntax node)
     {
         var branches = node.Branches.Select(b => (
-            When: Expect(Visit(node.Operand is null ? b.When : new BinarySyntax("=", node.Operand, b.When, b.When.Position)), DataType.Bool, b.When.Position),
+            When: Expect(Visit(node.Operand is null ? b.When : new BinarySyntax("=", node.Operand, b.When, b.When.Position)), DataType.Bool,
+            b.When.Position),
             Then: Visit(b.Then))).ToArray();
         var otherwise = node.Else is null ? new Compiled(DataType.Null, Phase.Constant, _ => Value.Null) : Visit(node.Else);
         Compiled[] results = [.. branches.Select(b => b.Then), otherwise];
@@ -282,8 +315,12 @@ public sealed partial class Compiler
     private Compiled Extract(ExtractSyntax node)
     {
         var operand = Visit(node.Operand);
-        if (!operand.Type.IsTime() && operand.Type != DataType.Null) throw new ExpressionException("type-mismatch", $"EXTRACT needs a date, but this is {operand.Type.Words()}.", node.Operand.Position);
-        var part = DateParts.Part(node.Part) ?? throw new ExpressionException("unknown-part", $"“{node.Part}” is no part of a date.", node.Position, "Use YEAR, QUARTER, MONTH, WEEK, DAY, DOW, HOUR, MINUTE or SECOND.");
+        if (!operand.Type.IsTime() && operand.Type != DataType.Null)
+            throw new ExpressionException("type-mismatch", $"EXTRACT needs a date, but this is {operand.Type.Words()}.",
+                node.Operand.Position);
+        var part = DateParts.Part(node.Part)
+            ?? throw new ExpressionException("unknown-part", $"“{node.Part}” is no part of a date.", node.Position,
+            "Use YEAR, QUARTER, MONTH, WEEK, DAY, DOW, HOUR, MINUTE or SECOND.");
         return Combined(DataType.Whole, [operand], frame =>
         {
             var value = operand.Evaluate(frame);
@@ -295,13 +332,15 @@ public sealed partial class Compiler
     private static Compiled Expect(Compiled operand, DataType type, int position)
         => operand.Type == type || operand.Type == DataType.Null
             ? operand
-            : throw new ExpressionException("type-mismatch", $"Expected {type.Words()} here, but this is {operand.Type.Words()}.", position);
+            : throw new ExpressionException("type-mismatch", $"Expected {type.Words()} here, but this is {operand.Type.Words()}.",
+            position);
 
     private static string Capital(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 
     /// <summary>A compiled expression whose phase and fields follow from its operands.</summary>
     /// <param name="reads">What it reads besides what its operands do.</param>
-    internal static Compiled Combined(DataType type, IReadOnlyList<Compiled> operands, Func<Frame, Value> evaluate, Reads? reads = null) => new(type, operands.Count == 0 ? Phase.Constant : operands.Max(o => o.Phase), evaluate)
+    internal static Compiled Combined(DataType type, IReadOnlyList<Compiled> operands, Func<Frame, Value> evaluate, Reads? reads = null) =>
+        new(type, operands.Count == 0 ? Phase.Constant : operands.Max(o => o.Phase), evaluate)
     {
         Fields = operands.SelectMany(o => o.Fields).ToHashSet(),
         ReadsRow = operands.Any(o => o.ReadsRow),

@@ -18,8 +18,10 @@ public sealed partial class Compiler
                 $"Use {AggregateKinds.Names}.");
         if (_insideAggregate)
             throw new ExpressionException(
-                "nested-aggregate", "An aggregate of an aggregate has no rows to work on.", call.Position, "Work out the inner total in a level of its own.");
-        if (_scope.PageTotals is { } onPage && string.Equals(call.Over?.Level, PageScope, StringComparison.OrdinalIgnoreCase)) return OfPage(call, kind, onPage);
+                "nested-aggregate", "An aggregate of an aggregate has no rows to work on.", call.Position,
+                "Work out the inner total in a level of its own.");
+        if (_scope.PageTotals is { } onPage && string.Equals(call.Over?.Level, PageScope, StringComparison.OrdinalIgnoreCase))
+            return OfPage(call, kind, onPage);
         if (_scope.Totals is null) throw TooLate(Phase.Group, _scope.Allowed, call.Position);
 
         var spec = Spec(call, kind);
@@ -37,7 +39,8 @@ public sealed partial class Compiler
 
     private Compiled OfPage(CallSyntax call, Aggregate kind, AggregateList onPage)
     {
-        if (call.Over is { Running: true }) throw new ExpressionException("running-on-page", "A page has no running total of its own.", call.Position);
+        if (call.Over is { Running: true })
+            throw new ExpressionException("running-on-page", "A page has no running total of its own.", call.Position);
         var spec = Spec(call, kind);
         var index = onPage.IndexOf(KeyOf(call), () => spec);
         return Total(spec, frame => frame.PageTotals is { } totals ? totals[index, 0, 0] : Value.Null) with { Phase = Phase.Page };
@@ -48,7 +51,9 @@ public sealed partial class Compiler
         if (_scope.Running is null) throw TooLate(Phase.Ordered, _scope.Allowed, call.Position);
         if (!spec.Kind.Merges || spec.Distinct)
             throw new ExpressionException(
-                "not-running", $"There is no running {(spec.Distinct ? "count of different values" : spec.Kind.Name)}: it would have to look at all rows again for each row.",
+                "not-running",
+                $"There is no running {(spec.Distinct ? "count of different values" : spec.Kind.Name)}: it would have to look at all "
+                + $"rows again for each row.",
                 call.Position, "Use sum, avg, count, min or max.");
         var index = _scope.Running.IndexOf($"{key}|{level}", () => new RunningSpec(spec, level));
         return Total(spec, frame => frame.Running[index].Before(frame.Place, frame.Groups[level], frame)) with { Phase = Phase.Ordered };
@@ -65,7 +70,8 @@ public sealed partial class Compiler
             if (call.Distinct && !kind.TakesDistinct)
                 throw new ExpressionException("distinct", "DISTINCT is offered with count.", call.Position);
             if (argument is not null) CheckArgument(call, kind, of!, argument);
-            return new AggregateSpec(kind, argument, filter, kind.TypeOf(argument)) { Distinct = call.Distinct && kind.Counts, Fraction = fraction };
+            return new AggregateSpec(kind, argument, filter, kind.TypeOf(argument))
+                { Distinct = call.Distinct && kind.Counts, Fraction = fraction };
         }
         finally
         {
@@ -80,13 +86,17 @@ public sealed partial class Compiler
             return kind.Counts
                 ? (null, 0)
                 : throw new ExpressionException("star", $"Only count takes *; {Spoken(call)} needs something to work on.", call.Position);
-        if (call.Arguments.Count != 1) throw new ExpressionException("argument-count", $"{Spoken(call)} takes one argument.", call.Position);
+        if (call.Arguments.Count != 1)
+            throw new ExpressionException("argument-count", $"{Spoken(call)} takes one argument.", call.Position);
         if (kind is not PercentileCont)
             return call.Within is null
                 ? (call.Arguments[0], 0)
-                : throw new ExpressionException("within-group", $"{Spoken(call)} takes no WITHIN GROUP.", call.Position, $"Write {kind.Help.Form}.");
-        if (call.Within is null || call.Arguments[0] is not LiteralSyntax { Value: { Type: DataType.Whole or DataType.Decimal } value } || value.Decimal is < 0 or > 1)
-            throw new ExpressionException("percentile", "A percentile needs a number from 0 to 1, and what is put in order.", call.Position, $"Write {kind.Help.Form}.");
+                : throw new ExpressionException("within-group", $"{Spoken(call)} takes no WITHIN GROUP.", call.Position,
+                $"Write {kind.Help.Form}.");
+        if (call.Within is null || call.Arguments[0] is not LiteralSyntax { Value: { Type: DataType.Whole or DataType.Decimal } value }
+            || value.Decimal is < 0 or > 1)
+            throw new ExpressionException("percentile", "A percentile needs a number from 0 to 1, and what is put in order.", call.Position,
+                $"Write {kind.Help.Form}.");
         return (call.Within, value.Decimal);
     }
 
@@ -94,14 +104,16 @@ public sealed partial class Compiler
     {
         if (kind.NumbersOnly && !argument.Type.IsNumber())
             throw new ExpressionException(
-                "type-mismatch", $"{Spoken(call)} needs a number, but this is {argument.Type.Words()}.", of.Position, "Count it instead: count(…).");
+                "type-mismatch", $"{Spoken(call)} needs a number, but this is {argument.Type.Words()}.", of.Position,
+                "Count it instead: count(…).");
         if (kind.Doubt(argument) is { } doubt) Warn(doubt.Code, doubt.Message, call.Position);
         // A price of the joined row times a number of its own is fine: only what is repeated through and through is counted wrongly.
         var repeated = argument.Fields.Count > 0 && argument.Fields.All(f => _scope.Repeated.Contains(_scope.Fields[f].Name));
         if (kind.MindsRepeats && repeated)
             Warn(
                 "counted-several-times",
-                $"“{_scope.Fields[argument.Fields.First()].Caption}” is there once for each row that a join added to its table, so this total counts it several times. "
+                $"“{_scope.Fields[argument.Fields.First()].Caption}” is there once for each row that a join added to its table, so this "
+                + $"total counts it several times. "
                 + "Take that join out of the dataset, or start from a dataset without it.",
                 call.Position);
     }
@@ -123,12 +135,15 @@ public sealed partial class Compiler
             if (string.Equals(_scope.Levels[i], over.Level, StringComparison.OrdinalIgnoreCase)) return _scope.Base + i + 1;
         var nearest = Nearest.To(over.Level, _scope.Levels);
         throw new ExpressionException(
-            "unknown-level", $"“{over.Level}” is no level around this place.", over.Position, nearest is null ? "Use OVER () for all rows." : $"Did you mean “{nearest}”?");
+            "unknown-level", $"“{over.Level}” is no level around this place.", over.Position, nearest is null
+            ? "Use OVER () for all rows."
+            : $"Did you mean “{nearest}”?");
     }
 
     private static string Spoken(CallSyntax call) => call.Name.ToLowerInvariant();
 
-    /// <summary>What makes two aggregates the same: their text without OVER, which says where a total is looked up, not what it is.</summary>
+    /// <summary>What makes two aggregates the same: their text without OVER, which says where a total is looked up, not what it
+    /// is.</summary>
     private static string KeyOf(CallSyntax call)
         => $"{call.Name}|{call.Star}|{call.Distinct}|{string.Join(",", call.Arguments.Select(SyntaxText.Of))}"
             + $"|{(call.Within is null ? "" : SyntaxText.Of(call.Within))}|{(call.Filter is null ? "" : SyntaxText.Of(call.Filter))}";

@@ -3,7 +3,8 @@ using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions;
 
-/// <summary>What follows from the order in which groups and rows are printed, as ISO SQL's window functions write it: lag, rank and dense_rank.</summary>
+/// <summary>What follows from the order in which groups and rows are printed, as ISO SQL's window functions write it: lag, rank and
+/// dense_rank.</summary>
 public sealed partial class Compiler
 {
     private static bool IsOrdered(CallSyntax call) => call.Name is "LAG" or "RANK" or "DENSE_RANK";
@@ -13,24 +14,30 @@ public sealed partial class Compiler
         if (_scope.Running is null || _scope.Ranks is null) throw TooLate(Phase.Ordered, _scope.Allowed, call.Position);
         if (call.Over is null)
             throw new ExpressionException(
-                "needs-over", $"{Spoken(call)} needs to know among which it looks.", call.Position, $"Write {FunctionHelp.All.First(f => f.Name == Spoken(call)).Form}.");
+                "needs-over", $"{Spoken(call)} needs to know among which it looks.", call.Position,
+                $"Write {FunctionHelp.All.First(f => f.Name == Spoken(call)).Form}.");
         if (_scope.Levels.Count == 0 && !_scope.IsDetail)
-            throw new ExpressionException("no-neighbours", "The whole report has no neighbours to be compared with.", call.Position, "Move it to a header or footer of a group.");
+            throw new ExpressionException("no-neighbours", "The whole report has no neighbours to be compared with.", call.Position,
+                "Move it to a header or footer of a group.");
         var within = LevelOf(call.Over);
         if (!_scope.IsDetail && within == _scope.Base + _scope.Levels.Count)
             throw new ExpressionException(
-                "no-neighbours", $"Within “{call.Over.Level}” there is only this group itself.", call.Over.Position, "Use OVER (), or a level further out.");
+                "no-neighbours", $"Within “{call.Over.Level}” there is only this group itself.", call.Over.Position,
+                "Use OVER (), or a level further out.");
         return call.Name == "LAG" ? Lag(call, within) : Rank(call, within);
     }
 
-    /// <summary>What an expression gives for the group (or the row) that is printed so many before this one; NULL for the first ones.</summary>
+    /// <summary>What an expression gives for the group (or the row) that is printed so many before this one; NULL for the first
+    /// ones.</summary>
     private Compiled Lag(CallSyntax call, int within)
     {
-        if (call.Arguments.Count is not (1 or 2)) throw new ExpressionException("argument-count", "lag takes what is looked at and, if wanted, how many before.", call.Position);
+        if (call.Arguments.Count is not (1 or 2))
+            throw new ExpressionException("argument-count", "lag takes what is looked at and, if wanted, how many before.", call.Position);
         var steps = call.Arguments.Count == 1 ? 1 : Steps(call.Arguments[1]);
         var inner = Inner(call.Arguments[0]);
         var level = _scope.Base + _scope.Levels.Count;
-        Func<Frame, bool> move = _scope.IsDetail ? frame => ToEarlierRow(frame, steps, within) : frame => ToEarlierGroup(frame, level, steps, within);
+        Func<Frame, bool> move = _scope.IsDetail ? frame => ToEarlierRow(frame, steps, within) : frame =>
+            ToEarlierGroup(frame, level, steps, within);
         return inner with
         {
             Phase = Phase.Ordered,
@@ -48,13 +55,18 @@ public sealed partial class Compiler
     private Compiled Rank(CallSyntax call, int within)
     {
         if (_scope.IsDetail)
-            throw new ExpressionException("rank-of-rows", "Ranks are given to groups, not to rows.", call.Position, "Move it to a header or footer of a group.");
-        if (call.Arguments.Count > 0) throw new ExpressionException("argument-count", $"{Spoken(call)} takes no argument: what it ranks by stands in ORDER BY.", call.Position);
+            throw new ExpressionException("rank-of-rows", "Ranks are given to groups, not to rows.", call.Position,
+                "Move it to a header or footer of a group.");
+        if (call.Arguments.Count > 0)
+            throw new ExpressionException("argument-count", $"{Spoken(call)} takes no argument: what it ranks by stands in ORDER BY.",
+                call.Position);
         var (over, level) = (call.Over!, _scope.Base + _scope.Levels.Count);
         var by = Inner(over.By!);
         var dense = call.Name == "DENSE_RANK";
-        var index = _scope.Ranks!.IndexOf($"{SyntaxText.Of(over.By!)}|{over.Descending}|{level}|{within}|{dense}", () => new RankSpec(by, over.Descending, level, within, dense));
-        return new Compiled(DataType.Whole, Phase.Ordered, frame => frame.Ranks[index][frame.Groups[level]] is > 0 and var rank ? Value.Of((long)rank) : Value.Null)
+        var index = _scope.Ranks!.IndexOf($"{SyntaxText.Of(over.By!)}|{over.Descending}|{level}|{within}|{dense}",
+            () => new RankSpec(by, over.Descending, level, within, dense));
+        return new Compiled(DataType.Whole, Phase.Ordered,
+            frame => frame.Ranks[index][frame.Groups[level]] is > 0 and var rank ? Value.Of((long)rank) : Value.Null)
         {
             Fields = by.Fields,
             Reads = by.Reads,
@@ -65,7 +77,8 @@ public sealed partial class Compiler
     private Compiled Inner(Syntax syntax)
     {
         var inner = Visit(syntax);
-        if (inner.Phase > Phase.Group) throw new ExpressionException("nested-order", "What is looked at cannot depend on the printed order itself.", syntax.Position);
+        if (inner.Phase > Phase.Group)
+            throw new ExpressionException("nested-order", "What is looked at cannot depend on the printed order itself.", syntax.Position);
         return inner;
     }
 

@@ -36,5 +36,6 @@ public static class FieldNames
 
     /// <summary>As the compiler looks names up: exactly, or else whatever their letters' case.</summary>
     private static string? Resolve(string name, IReadOnlyList<Field> fields)
-        => (fields.FirstOrDefault(f => f.Name == name) ?? fields.FirstOrDefault(f => string.Equals(f.Name, name, StringComparison.OrdinalIgnoreCase)))?.Name;
+        => (fields.FirstOrDefault(f => f.Name == name)
+            ?? fields.FirstOrDefault(f => string.Equals(f.Name, name, StringComparison.OrdinalIgnoreCase)))?.Name;
 }

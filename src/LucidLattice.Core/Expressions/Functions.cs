@@ -9,27 +9,45 @@ public static class Functions
 
     private static readonly Dictionary<string, (int Least, int Most, Maker Make)> Table = new()
     {
-        ["CURRENT_DATE"] = (0, 0, (_, _) => new(DataType.Date, Phase.Constant, f => Value.Of(DateOnly.FromDateTime(f.Now))) { Reads = Reads.TheClock(ClockUse.Day) }),
-        ["CURRENT_TIMESTAMP"] = (0, 0, (_, _) => new(DataType.DateTime, Phase.Constant, f => Value.Of(f.Now)) { Reads = Reads.TheClock(ClockUse.Instant) }),
+        ["CURRENT_DATE"] = (0, 0,
+            (_, _) => new(DataType.Date, Phase.Constant, f => Value.Of(DateOnly.FromDateTime(f.Now)))
+            { Reads = Reads.TheClock(ClockUse.Day) }),
+        ["CURRENT_TIMESTAMP"] =
+        (0, 0, (_, _) => new(DataType.DateTime, Phase.Constant, f => Value.Of(f.Now)) { Reads = Reads.TheClock(ClockUse.Instant) }),
         ["PAGE_NUMBER"] = (0, 0, (_, _) => new(DataType.Whole, Phase.Page, f => Value.Of((long)f.PageNumber))),
         ["PAGE_COUNT"] = (0, 0, (_, _) => new(DataType.Whole, Phase.Page, f => f.PageCount is { } n ? Value.Of((long)n) : Value.Null)),
         ["COALESCE"] = (1, 20, Coalesce),
         ["NULLIF"] = (2, 2, NullIf),
-        ["ABS"] = (1, 1, (c, a) => Number(c, a[0], v => v.Type switch { DataType.Whole => Value.Of(Math.Abs(v.Whole)), DataType.Decimal => Value.Of(Math.Abs(v.Decimal)), _ => Value.Of(Math.Abs(v.Double)) })),
+        ["ABS"] = (1, 1,
+        (c, a) => Number(c, a[0],
+        v => v.Type switch { DataType.Whole => Value.Of(Math.Abs(v.Whole)), DataType.Decimal => Value.Of(Math.Abs(v.Decimal)),
+        _ => Value.Of(Math.Abs(v.Double)) })),
         ["SIGN"] = (1, 1, (c, a) => Number(c, a[0], v => Value.Of((long)Math.Sign(v.AsDouble))) with { Type = DataType.Whole }),
-        ["FLOOR"] = (1, 1, (c, a) => Number(c, a[0], v => v.Type switch { DataType.Decimal => Value.Of(Math.Floor(v.Decimal)), DataType.Double => Value.Of(Math.Floor(v.Double)), _ => v })),
-        ["CEILING"] = (1, 1, (c, a) => Number(c, a[0], v => v.Type switch { DataType.Decimal => Value.Of(Math.Ceiling(v.Decimal)), DataType.Double => Value.Of(Math.Ceiling(v.Double)), _ => v })),
+        ["FLOOR"] = (1, 1,
+        (c, a) => Number(c, a[0],
+        v => v.Type switch { DataType.Decimal => Value.Of(Math.Floor(v.Decimal)), DataType.Double => Value.Of(Math.Floor(v.Double)),
+        _ => v })),
+        ["CEILING"] = (1, 1,
+        (c, a) => Number(c, a[0],
+        v => v.Type switch { DataType.Decimal => Value.Of(Math.Ceiling(v.Decimal)), DataType.Double => Value.Of(Math.Ceiling(v.Double)),
+        _ => v })),
         ["ROUND"] = (1, 2, Round),
         ["MOD"] = (2, 2, (c, a) => Arithmetic.Binary("%", a[0], a[1], c.Position, (_, _, _) => { })),
-        ["SQRT"] = (1, 1, (c, a) => Number(c, a[0], v => v.AsDouble < 0 ? Value.Null : Value.Of(Math.Sqrt(v.AsDouble))) with { Type = DataType.Double }),
+        ["SQRT"] = (1, 1,
+        (c, a) => Number(c, a[0], v => v.AsDouble < 0 ? Value.Null : Value.Of(Math.Sqrt(v.AsDouble))) with { Type = DataType.Double }),
         ["UPPER"] = (1, 1, (c, a) => Text(c, a, v => Value.Of(v[0].Text.ToUpperInvariant()))),
         ["LOWER"] = (1, 1, (c, a) => Text(c, a, v => Value.Of(v[0].Text.ToLowerInvariant()))),
         ["TRIM"] = (1, 1, (c, a) => Text(c, a, v => Value.Of(v[0].Text.Trim(' ')))),
         ["LENGTH"] = (1, 1, (c, a) => Text(c, a, v => Value.Of((long)Characters(v[0].Text))) with { Type = DataType.Whole }),
-        ["REPLACE"] = (3, 3, (c, a) => Text(c, a, v => v[1].Text.Length == 0 ? v[0] : Value.Of(v[0].Text.Replace(v[1].Text, v[2].Text, StringComparison.Ordinal)))),
-        ["CONTAINS"] = (2, 2, (c, a) => Text(c, a, v => Value.Of(v[0].Text.Contains(v[1].Text, StringComparison.Ordinal))) with { Type = DataType.Bool }),
-        ["STARTS_WITH"] = (2, 2, (c, a) => Text(c, a, v => Value.Of(v[0].Text.StartsWith(v[1].Text, StringComparison.Ordinal))) with { Type = DataType.Bool }),
-        ["ENDS_WITH"] = (2, 2, (c, a) => Text(c, a, v => Value.Of(v[0].Text.EndsWith(v[1].Text, StringComparison.Ordinal))) with { Type = DataType.Bool }),
+        ["REPLACE"] = (3, 3,
+        (c, a) => Text(c, a,
+        v => v[1].Text.Length == 0 ? v[0] : Value.Of(v[0].Text.Replace(v[1].Text, v[2].Text, StringComparison.Ordinal)))),
+        ["CONTAINS"] = (2, 2,
+        (c, a) => Text(c, a, v => Value.Of(v[0].Text.Contains(v[1].Text, StringComparison.Ordinal))) with { Type = DataType.Bool }),
+        ["STARTS_WITH"] = (2, 2,
+        (c, a) => Text(c, a, v => Value.Of(v[0].Text.StartsWith(v[1].Text, StringComparison.Ordinal))) with { Type = DataType.Bool }),
+        ["ENDS_WITH"] = (2, 2,
+        (c, a) => Text(c, a, v => Value.Of(v[0].Text.EndsWith(v[1].Text, StringComparison.Ordinal))) with { Type = DataType.Bool }),
         ["SUBSTRING"] = (2, 3, Substring),
         ["DATE_TRUNC"] = (2, 2, DateTrunc),
     };
@@ -43,10 +61,14 @@ public static class Functions
         if (!Table.TryGetValue(name, out var function))
         {
             var nearest = Nearest.To(call.Name, Table.Keys.Concat(FunctionHelp.All.Select(f => f.Name)))?.ToLowerInvariant();
-            throw new ExpressionException("unknown-function", $"There is no function “{call.Name.ToLowerInvariant()}”.", call.Position, nearest is null ? null : $"Did you mean “{nearest}”?");
+            throw new ExpressionException("unknown-function", $"There is no function “{call.Name.ToLowerInvariant()}”.", call.Position,
+                nearest is null ? null : $"Did you mean “{nearest}”?");
         }
         if (arguments.Length < function.Least || arguments.Length > function.Most)
-            throw new ExpressionException("argument-count", $"{call.Name.ToLowerInvariant()} takes {(function.Least == function.Most ? function.Least : $"{function.Least} to {function.Most}")} argument{(function.Most == 1 ? "" : "s")}, not {arguments.Length}.", call.Position);
+            throw new ExpressionException("argument-count",
+                $"{call.Name.ToLowerInvariant()} takes "
+                + $"{(function.Least == function.Most ? function.Least : $"{function.Least} to {function.Most}")} "
+                + $"argument{(function.Most == 1 ? "" : "s")}, not {arguments.Length}.", call.Position);
         return function.Make(call, arguments);
     }
 
@@ -66,7 +88,8 @@ public static class Functions
     private static Compiled Round(CallSyntax call, Compiled[] arguments)
     {
         if (!arguments[0].Type.IsNumber() && arguments[0].Type != DataType.Null) throw Wrong(call, 0, "a number", arguments[0].Type);
-        if (arguments.Length == 2 && arguments[1].Type != DataType.Whole) throw Wrong(call, 1, "a whole number of digits", arguments[1].Type);
+        if (arguments.Length == 2 && arguments[1].Type != DataType.Whole)
+            throw Wrong(call, 1, "a whole number of digits", arguments[1].Type);
         var digits = call.Arguments is [_, LiteralSyntax { Value: var literal }] ? (int?)literal.Whole : arguments.Length == 1 ? 0 : null;
         return Strict(arguments[0].Type, arguments, v =>
         {
@@ -124,9 +147,11 @@ public static class Functions
     private static Compiled DateTrunc(CallSyntax call, Compiled[] arguments)
     {
         if (call.Arguments[0] is not LiteralSyntax { Value: { Type: DataType.Text } part } || DateParts.Start(part.Text) is not { } start)
-            throw new ExpressionException("unknown-part", "date_trunc needs a part of a date in quotes first.", call.Position, "Use 'year', 'quarter', 'month', 'week', 'day' or 'hour'.");
+            throw new ExpressionException("unknown-part", "date_trunc needs a part of a date in quotes first.", call.Position,
+                "Use 'year', 'quarter', 'month', 'week', 'day' or 'hour'.");
         if (!arguments[1].Type.IsTime() && arguments[1].Type != DataType.Null) throw Wrong(call, 1, "a date", arguments[1].Type);
-        return Strict(arguments[1].Type, [arguments[1]], v => v[0].Type == DataType.Date ? Value.Of(DateOnly.FromDateTime(start(v[0].AsDateTime))) : Value.Of(start(v[0].DateTime)));
+        return Strict(arguments[1].Type, [arguments[1]],
+            v => v[0].Type == DataType.Date ? Value.Of(DateOnly.FromDateTime(start(v[0].AsDateTime))) : Value.Of(start(v[0].DateTime)));
     }
 
     private static int Characters(string text) => text.EnumerateRunes().Count();
@@ -145,5 +170,6 @@ public static class Functions
         });
 
     private static ExpressionException Wrong(CallSyntax call, int argument, string expected, DataType found)
-        => new("type-mismatch", $"{call.Name.ToLowerInvariant()} needs {expected}, but this is {found.Words()}.", call.Arguments[argument].Position);
+        => new("type-mismatch", $"{call.Name.ToLowerInvariant()} needs {expected}, but this is {found.Words()}.",
+            call.Arguments[argument].Position);
 }

@@ -11,7 +11,9 @@ public static class Lexer
     /// <exception cref="ExpressionException">A character that starts nothing, or a quote that is not closed.</exception>
     public static List<Token> Read(string text)
     {
-        if (text.Length > MaxLength) throw new ExpressionException("expression-too-long", $"The expression has {text.Length:N0} characters; at most {MaxLength:N0} are allowed.", MaxLength);
+        if (text.Length > MaxLength)
+            throw new ExpressionException("expression-too-long",
+                $"The expression has {text.Length:N0} characters; at most {MaxLength:N0} are allowed.", MaxLength);
         var tokens = new List<Token>();
         var at = 0;
         while (at < text.Length)
@@ -63,7 +65,8 @@ public static class Lexer
         while (true)
         {
             if (at >= text.Length)
-                throw new ExpressionException("unclosed-quote", $"The quote that opens at character {start + 1} is not closed.", start, $"Add {quote} where the text ends.");
+                throw new ExpressionException("unclosed-quote", $"The quote that opens at character {start + 1} is not closed.", start,
+                    $"Add {quote} where the text ends.");
             if (text[at] != quote) content.Append(text[at++]);
             else if (at + 1 < text.Length && text[at + 1] == quote)
             {

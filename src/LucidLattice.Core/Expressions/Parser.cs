@@ -10,7 +10,8 @@ namespace LucidLattice.Core.Expressions;
 public sealed class Parser
 {
     private const int MaxDepth = 100;
-    private static readonly HashSet<string> Reserved = ["AND", "OR", "NOT", "CASE", "WHEN", "THEN", "ELSE", "END", "BETWEEN", "IN", "LIKE", "IS", "NULL", "FROM", "AS", "OVER", "FILTER"];
+    private static readonly HashSet<string> Reserved =
+        ["AND", "OR", "NOT", "CASE", "WHEN", "THEN", "ELSE", "END", "BETWEEN", "IN", "LIKE", "IS", "NULL", "FROM", "AS", "OVER", "FILTER"];
     private readonly List<Token> _tokens;
     private int _at;
     private int _depth;
@@ -127,7 +128,8 @@ public sealed class Parser
 
     private Syntax Deeper(Func<Syntax> inner)
     {
-        if (++_depth > MaxDepth) throw new ExpressionException("expression-too-deep", $"The expression is nested more than {MaxDepth} deep.", Next.Position);
+        if (++_depth > MaxDepth)
+            throw new ExpressionException("expression-too-deep", $"The expression is nested more than {MaxDepth} deep.", Next.Position);
         var result = inner();
         _depth--;
         return result;
@@ -167,10 +169,12 @@ public sealed class Parser
     private static Value Number(Token token)
     {
         var culture = CultureInfo.InvariantCulture;
-        if (token.Text.Contains('e', StringComparison.OrdinalIgnoreCase) && double.TryParse(token.Text, NumberStyles.Float, culture, out var real) && double.IsFinite(real)) return Value.Of(real);
+        if (token.Text.Contains('e', StringComparison.OrdinalIgnoreCase)
+            && double.TryParse(token.Text, NumberStyles.Float, culture, out var real) && double.IsFinite(real)) return Value.Of(real);
         if (long.TryParse(token.Text, NumberStyles.None, culture, out var whole)) return Value.Of(whole);
         if (decimal.TryParse(token.Text, NumberStyles.AllowDecimalPoint, culture, out var number)) return Value.Of(number);
-        throw new ExpressionException("bad-number", $"“{token.Text}” is no number that can be written here.", token.Position, "Write numbers as 42, 12.5 or 1e6.");
+        throw new ExpressionException("bad-number", $"“{token.Text}” is no number that can be written here.", token.Position,
+            "Write numbers as 42, 12.5 or 1e6.");
     }
 
     private Syntax Word()
@@ -207,7 +211,8 @@ public sealed class Parser
         var text = Take();
         return ValueText.TryParse(text.Text, type, out var value) && !value.IsNull
             ? new LiteralSyntax(value, position)
-            : throw new ExpressionException("bad-date", $"'{text.Text}' is not {type.Words()}.", text.Position, $"Write it as '{ValueText.Example(type)}'.");
+            : throw new ExpressionException("bad-date", $"'{text.Text}' is not {type.Words()}.", text.Position,
+            $"Write it as '{ValueText.Example(type)}'.");
     }
 
     private Syntax IntervalLiteral(int position)
@@ -216,8 +221,10 @@ public sealed class Parser
         var amount = Take();
         var unit = Take();
         if (!int.TryParse(amount.Text, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var n))
-            throw new ExpressionException("bad-interval", $"'{amount.Text}' is no whole number.", amount.Position, "Write intervals as INTERVAL '1' MONTH.");
-        if (Math.Abs((long)n) > 1_000_000) throw new ExpressionException("bad-interval", $"An interval of {n} {unit.Source} is too long.", amount.Position);
+            throw new ExpressionException("bad-interval", $"'{amount.Text}' is no whole number.", amount.Position,
+                "Write intervals as INTERVAL '1' MONTH.");
+        if (Math.Abs((long)n) > 1_000_000)
+            throw new ExpressionException("bad-interval", $"An interval of {n} {unit.Source} is too long.", amount.Position);
         var interval = unit.Text.TrimEnd('S') switch
         {
             "YEAR" => new Interval(n * 12, TimeSpan.Zero),
@@ -228,7 +235,8 @@ public sealed class Parser
             "HOUR" => new Interval(0, TimeSpan.FromHours(n)),
             "MINUTE" => new Interval(0, TimeSpan.FromMinutes(n)),
             "SECOND" => new Interval(0, TimeSpan.FromSeconds(n)),
-            _ => throw new ExpressionException("bad-interval", $"“{unit.Source}” is no unit of time.", unit.Position, "Use YEAR, QUARTER, MONTH, WEEK, DAY, HOUR, MINUTE or SECOND."),
+            _ => throw new ExpressionException("bad-interval", $"“{unit.Source}” is no unit of time.", unit.Position,
+            "Use YEAR, QUARTER, MONTH, WEEK, DAY, HOUR, MINUTE or SECOND."),
         };
         return new LiteralSyntax(Value.Of(interval), position);
     }
@@ -265,7 +273,8 @@ public sealed class Parser
             "DATE" => DataType.Date,
             "TIMESTAMP" => DataType.DateTime,
             "BOOLEAN" => DataType.Bool,
-            _ => throw new ExpressionException("bad-type", $"“{type.Source}” is no type.", type.Position, "Use INTEGER, DECIMAL, DOUBLE, VARCHAR, DATE, TIMESTAMP or BOOLEAN."),
+            _ => throw new ExpressionException("bad-type", $"“{type.Source}” is no type.", type.Position,
+            "Use INTEGER, DECIMAL, DOUBLE, VARCHAR, DATE, TIMESTAMP or BOOLEAN."),
         };
         if (type.Text == "DOUBLE") TryTake("PRECISION");
         if (TryTake("("))
@@ -273,7 +282,10 @@ public sealed class Parser
             // DECIMAL(12, 2): the second number is the scale; other types ignore their length.
             var first = Take();
             var second = TryTake(",") ? Take() : default;
-            if (kind == DataType.Decimal) scale = int.TryParse(second.Text ?? "0", out var s) && s is >= 0 and <= 12 ? s : throw new ExpressionException("bad-type", "The scale of a DECIMAL is 0 to 12.", first.Position);
+            if (kind == DataType.Decimal)
+                scale = int.TryParse(second.Text ?? "0", out var s) && s is >= 0 and <= 12
+                    ? s
+                    : throw new ExpressionException("bad-type", "The scale of a DECIMAL is 0 to 12.", first.Position);
             Expect(")");
         }
         Expect(")");
@@ -306,7 +318,8 @@ public sealed class Parser
             filter = Or();
             Expect(")");
         }
-        return new CallSyntax(name.Text, arguments, name.Position) { Star = star, Distinct = distinct, Filter = filter, Within = within, Over = Over(name) };
+        return new CallSyntax(name.Text, arguments, name.Position)
+            { Star = star, Distinct = distinct, Filter = filter, Within = within, Over = Over(name) };
     }
 
     private Syntax? Within()
@@ -338,7 +351,8 @@ public sealed class Parser
         if (function.Text is "RANK" or "DENSE_RANK") return Ranked(level, position);
         if (Next.Is("ORDER"))
             throw new ExpressionException(
-                "over-order", "OVER takes no ORDER BY of its own: rows are in the order in which they are printed.", Next.Position, "Remove the ORDER BY.");
+                "over-order", "OVER takes no ORDER BY of its own: rows are in the order in which they are printed.", Next.Position,
+                "Remove the ORDER BY.");
         var running = TryTake("ROWS");
         if (running)
         {

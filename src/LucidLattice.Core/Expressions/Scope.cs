@@ -9,7 +9,8 @@ public sealed record Scope
     public IReadOnlyList<Field> Fields { get; init; } = [];
     public IReadOnlyList<Parameter> Parameters { get; init; } = [];
 
-    /// <summary>How many levels of the tree stand above the section itself: the keys by which a nested one is matched. Its whole is level <c>Base</c>.</summary>
+    /// <summary>How many levels of the tree stand above the section itself: the keys by which a nested one is matched. Its whole is level
+    /// <c>Base</c>.</summary>
     public int Base { get; init; }
 
     /// <summary>True where each row is printed, so that “the one before” is a row, not a group.</summary>

@@ -33,11 +33,13 @@ public sealed record BinarySyntax(string Operator, Syntax Left, Syntax Right, in
 public sealed record BetweenSyntax(Syntax Operand, Syntax Low, Syntax High, bool Not, int Position) : Syntax(Position);
 public sealed record InSyntax(Syntax Operand, IReadOnlyList<Syntax> Choices, bool Not, int Position) : Syntax(Position);
 
-/// <summary>Whether a value is among those of a parameter: its one value, one of several, a day of its period; every one takes all.</summary>
+/// <summary>Whether a value is among those of a parameter: its one value, one of several, a day of its period; every one takes
+/// all.</summary>
 public sealed record InParameterSyntax(Syntax Operand, ParameterSyntax Parameter, bool Not, int Position) : Syntax(Position);
 public sealed record LikeSyntax(Syntax Operand, Syntax Pattern, bool Not, int Position) : Syntax(Position);
 public sealed record IsNullSyntax(Syntax Operand, bool Not, int Position) : Syntax(Position);
-public sealed record CaseSyntax(Syntax? Operand, IReadOnlyList<(Syntax When, Syntax Then)> Branches, Syntax? Else, int Position) : Syntax(Position);
+public sealed record CaseSyntax(Syntax? Operand, IReadOnlyList<(Syntax When, Syntax Then)> Branches, Syntax? Else, int Position)
+    : Syntax(Position);
 public sealed record CastSyntax(Syntax Operand, DataType Type, int? Scale, int Position) : Syntax(Position);
 public sealed record ExtractSyntax(string Part, Syntax Operand, int Position) : Syntax(Position);
 

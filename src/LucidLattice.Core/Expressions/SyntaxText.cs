@@ -1,6 +1,7 @@
 namespace LucidLattice.Core.Expressions;
 
-/// <summary>A tree as a text that is the same for two trees exactly if they mean the same: no spaces, no case of keywords, every bracket.</summary>
+/// <summary>A tree as a text that is the same for two trees exactly if they mean the same: no spaces, no case of keywords, every
+/// bracket.</summary>
 internal static class SyntaxText
 {
     public static string Of(Syntax node) => node switch
@@ -15,7 +16,8 @@ internal static class SyntaxText
         InParameterSyntax i => $"({Of(i.Operand)} {i.Not} in :{i.Parameter.Name})",
         LikeSyntax l => $"({Of(l.Operand)} {l.Not} like {Of(l.Pattern)})",
         IsNullSyntax i => $"({Of(i.Operand)} {i.Not} null)",
-        CaseSyntax c => $"(case {Maybe(c.Operand)} {string.Join(",", c.Branches.Select(b => Of(b.When) + ">" + Of(b.Then)))} {Maybe(c.Else)})",
+        CaseSyntax c =>
+        $"(case {Maybe(c.Operand)} {string.Join(",", c.Branches.Select(b => Of(b.When) + ">" + Of(b.Then)))} {Maybe(c.Else)})",
         CastSyntax c => $"(cast {Of(c.Operand)} {c.Type} {c.Scale})",
         ExtractSyntax e => $"(extract {e.Part} {Of(e.Operand)})",
         CallSyntax c => Call(c),

@@ -26,7 +26,10 @@ public sealed class DatePattern
             {
                 var start = at;
                 while (at < pattern.Length && pattern[at] == c) at++;
-                if (!"yYQqMLwdEeaHhmsS".Contains(c)) throw new FormatException($"“{c}” in the pattern “{pattern}” stands for nothing here. Write it as d MMM yyyy, or put words in single quotes.");
+                if (!"yYQqMLwdEeaHhmsS".Contains(c))
+                    throw new FormatException(
+                        $"“{c}” in the pattern “{pattern}” stands for nothing here. Write it as d MMM yyyy, or put words in single "
+                        + $"quotes.");
                 result._parts.Add((c, at - start, ""));
             }
             else
@@ -62,7 +65,12 @@ public sealed class DatePattern
             'M' or 'L' => names.MonthNames[time.Month - 1][..1],
             'w' => Padded(ISOWeek.GetWeekOfYear(time), count),
             'd' => Padded(time.Day, count),
-            'E' or 'e' => count <= 3 ? names.AbbreviatedDayNames[(int)time.DayOfWeek] : count == 4 ? names.DayNames[(int)time.DayOfWeek] : names.DayNames[(int)time.DayOfWeek][..1],
+            'E' or 'e' =>
+            count <= 3
+                ? names.AbbreviatedDayNames[(int)time.DayOfWeek]
+                : count == 4
+                ? names.DayNames[(int)time.DayOfWeek]
+                : names.DayNames[(int)time.DayOfWeek][..1],
             'a' => time.Hour < 12 ? names.AMDesignator : names.PMDesignator,
             'H' => Padded(time.Hour, count),
             'h' => Padded((time.Hour + 11) % 12 + 1, count),

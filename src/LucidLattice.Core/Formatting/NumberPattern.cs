@@ -73,7 +73,8 @@ public sealed class NumberPattern
                 var s when s.Contains('‰') => 1000m,
                 _ => suffix.Trim() switch { "k" or "kB" => 0.001m, "M" or "MB" => 0.000001m, _ => 1m },
             };
-            return new Part(prefix, suffix, comma < 0 ? 0 : integer.Length - comma - 1, integer.Count(c => c == '0'), fraction.Count(c => c == '0'), fraction.Length, factor);
+            return new Part(prefix, suffix, comma < 0 ? 0 : integer.Length - comma - 1, integer.Count(c => c == '0'),
+                fraction.Count(c => c == '0'), fraction.Length, factor);
         }
 
         public string Digits(decimal value, NumberFormatInfo format, out bool zero)

@@ -26,7 +26,9 @@ public static class TextTemplate
             else if (string.CompareOrdinal(text, at, "{{", 0, 2) == 0)
             {
                 var end = text.IndexOf("}}", at + 2, StringComparison.Ordinal);
-                if (end < 0) throw new ExpressionException("unclosed-braces", "The braces {{ are not closed.", at, "Add }} after the value, or write {{{{ to print two braces.");
+                if (end < 0)
+                    throw new ExpressionException("unclosed-braces", "The braces {{ are not closed.", at,
+                        "Add }} after the value, or write {{{{ to print two braces.");
                 if (literal.Length > 0) pieces.Add(new(literal.ToString(), null, null, at));
                 literal.Clear();
                 pieces.Add(Value(text[(at + 2)..end], at + 2));
@@ -38,7 +40,8 @@ public static class TextTemplate
         return pieces;
     }
 
-    /// <summary>The text with each of its expressions replaced; all else stays as it was written. A text that cannot be read stays whole.</summary>
+    /// <summary>The text with each of its expressions replaced; all else stays as it was written. A text that cannot be read stays
+    /// whole.</summary>
     public static string MapExpressions(string text, Func<string, string> change)
     {
         IReadOnlyList<Piece> pieces;

@@ -55,11 +55,13 @@ public sealed class GroupTree : ISized
     /// <param name="rows">The rows that passed the filter, in the dataset's order, which breaks ties.</param>
     /// <param name="levels">The keys of the levels, outermost first.</param>
     /// <param name="sort">The keys of the order inside the innermost groups.</param>
-    public static GroupTree Build(ReadOnlySpan<int> rows, IReadOnlyList<RowKey> levels, IReadOnlyList<RowKey> sort, CancellationToken cancel = default)
+    public static GroupTree Build(ReadOnlySpan<int> rows, IReadOnlyList<RowKey> levels, IReadOnlyList<RowKey> sort,
+        CancellationToken cancel = default)
         => BuildFrom([.. rows], levels, sort, cancel);
 
     /// <summary>As <see cref="Build"/>, for all rows from 0 up to a count.</summary>
-    public static GroupTree BuildAll(int count, IReadOnlyList<RowKey> levels, IReadOnlyList<RowKey> sort, CancellationToken cancel = default)
+    public static GroupTree BuildAll(int count, IReadOnlyList<RowKey> levels, IReadOnlyList<RowKey> sort,
+        CancellationToken cancel = default)
     {
         var rows = new int[count];
         for (var row = 0; row < count; row++) rows[row] = row;

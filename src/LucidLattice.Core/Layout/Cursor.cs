@@ -7,7 +7,8 @@ namespace LucidLattice.Core.Layout;
 public enum Stage { ReportHeader, Header, Detail, Footer, ReportFooter, End }
 
 /// <summary>A place in the run of a section's bands.</summary>
-/// <param name="Level">Of the tree: that of the group whose band it is; the whole of the section at its report bands, the innermost level at a row.</param>
+/// <param name="Level">Of the tree: that of the group whose band it is; the whole of the section at its report bands, the innermost level
+/// at a row.</param>
 /// <param name="Group">The group's index within its level.</param>
 /// <param name="Row">A detail row's place in the printed order.</param>
 /// <param name="Part">The next part of the band.</param>
@@ -23,9 +24,13 @@ public readonly record struct Cursor(Stage Stage, int Level = 0, int Group = 0, 
         {
             case Stage.ReportHeader:
                 if (tree.Order.Length == 0) return new(Stage.ReportFooter, whole, Group);
-                return tree.Innermost > whole ? new(Stage.Header, whole + 1, tree.FirstChild(whole, Group)) : Details(tree, whole, whole, Group, details);
+                return tree.Innermost > whole
+                    ? new(Stage.Header, whole + 1, tree.FirstChild(whole, Group))
+                    : Details(tree, whole, whole, Group, details);
             case Stage.Header:
-                return Level < tree.Innermost ? new(Stage.Header, Level + 1, tree.FirstChild(Level, Group)) : Details(tree, whole, Level, Group, details);
+                return Level < tree.Innermost
+                    ? new(Stage.Header, Level + 1, tree.FirstChild(Level, Group))
+                    : Details(tree, whole, Level, Group, details);
             case Stage.Detail:
                 return Row + 1 < tree.Levels[Level].End(Group) ? new(Stage.Detail, Level, Group, Row + 1) : AfterRows(whole, Level, Group);
             case Stage.Footer:
@@ -51,5 +56,6 @@ public readonly record struct Cursor(Stage Stage, int Level = 0, int Group = 0, 
     private static Cursor Details(GroupTree tree, int whole, int level, int group, bool details)
         => details ? new(Stage.Detail, level, group, tree.Levels[level].Start[group]) : AfterRows(whole, level, group);
 
-    private static Cursor AfterRows(int whole, int level, int group) => level > whole ? new(Stage.Footer, level, group) : new(Stage.ReportFooter, level, group);
+    private static Cursor AfterRows(int whole, int level, int group) =>
+        level > whole ? new(Stage.Footer, level, group) : new(Stage.ReportFooter, level, group);
 }

@@ -29,7 +29,8 @@ public sealed class Effort(CancellationToken cancel, int pages = Effort.MostPage
     public void Part()
     {
         if ((++_parts & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();
-        if (_parts > MostPartsOnPage) throw new EffortException($"more than {MostPartsOnPage:N0} bands without height stand on page {_pages:N0}");
+        if (_parts > MostPartsOnPage)
+            throw new EffortException($"more than {MostPartsOnPage:N0} bands without height stand on page {_pages:N0}");
     }
 }
 

@@ -3,7 +3,8 @@ using LucidLattice.Core.Grouping;
 
 namespace LucidLattice.Core.Layout;
 
-/// <summary>Moves a frame to the row and the groups that a band is printed for: a header sees its group's first row, a footer its last.</summary>
+/// <summary>Moves a frame to the row and the groups that a band is printed for: a header sees its group's first row, a footer its
+/// last.</summary>
 public sealed class FramePositions(GroupTree tree, Frame frame)
 {
     private int _level = -1, _group = -1;

@@ -31,7 +31,9 @@ public sealed class PartLayout(ITypesetter typesetter)
     /// <param name="placed">Null if only the height is wanted.</param>
     private double Arrange(PartPlan plan, Frame frame, List<PlacedElement>? placed)
     {
-        Span<double> bottoms = plan.Elements.Count <= MostOnStack ? stackalloc double[plan.Elements.Count] : new double[plan.Elements.Count];
+        Span<double> bottoms = plan.Elements.Count <= MostOnStack
+            ? stackalloc double[plan.Elements.Count]
+            : new double[plan.Elements.Count];
         var (bottom, designedBottom) = (0.0, 0.0);
         for (var i = 0; i < plan.Elements.Count; i++)
         {

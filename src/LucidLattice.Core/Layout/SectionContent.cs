@@ -18,8 +18,10 @@ public sealed record SectionContent(SectionPlan Plan, GroupTree Tree, Func<Frame
     }
 
     /// <summary>A list holds each value once, so the place of a key goes with its value where there are several.</summary>
-    private static Value Numbered(Value value, int place) => place == 0 ? value : Value.Of($"{place} {value.Type.IsNumber()} {Plain(value)}");
+    private static Value Numbered(Value value, int place) =>
+        place == 0 ? value : Value.Of($"{place} {value.Type.IsNumber()} {Plain(value)}");
 
     /// <summary>Numbers of different types that are equal are written alike.</summary>
-    private static string Plain(Value value) => value.Type.IsNumber() ? value.AsDouble.ToString("R", System.Globalization.CultureInfo.InvariantCulture) : value.Invariant;
+    private static string Plain(Value value) =>
+        value.Type.IsNumber() ? value.AsDouble.ToString("R", System.Globalization.CultureInfo.InvariantCulture) : value.Invariant;
 }

@@ -90,7 +90,8 @@ public sealed class SectionFlow : IFlow
                 var height = _layout.Height(part, Frame) - cursor.Offset;
                 var space = room.Bottom - y;
                 var isTooHigh = height > space + Close;
-                if (isTooHigh || (!empty && cursor is { Stage: Stage.Header, Offset: 0 } && KeptTogether(cursor, room.Height) > space + Close))
+                if (isTooHigh
+                    || (!empty && cursor is { Stage: Stage.Header, Offset: 0 } && KeptTogether(cursor, room.Height) > space + Close))
                 {
                     if (!empty) return Stop(cursor, null);
                     if (isTooHigh)
@@ -162,7 +163,8 @@ public sealed class SectionFlow : IFlow
         return cursor;
     }
 
-    /// <summary>Headers come before the row that they start with, outer ones first; footers after the row that they end with, inner ones first.</summary>
+    /// <summary>Headers come before the row that they start with, outer ones first; footers after the row that they end with, inner ones
+    /// first.</summary>
     private (int Row, int Kind, int Level, int Part, double Offset) Order(Cursor c) => c.Stage switch
     {
         Stage.ReportHeader => (-1, 0, 0, c.Part, c.Offset),
@@ -219,7 +221,9 @@ public sealed class SectionFlow : IFlow
         var path = _tree.Path(start.Level, start.Group);
         for (var level = _whole; level <= around; level++)
         {
-            var header = level == _whole ? new Cursor(Stage.ReportHeader, _whole, path[_whole]) : new Cursor(Stage.Header, level, path[level]);
+            var header = level == _whole
+                ? new Cursor(Stage.ReportHeader, _whole, path[_whole])
+                : new Cursor(Stage.Header, level, path[level]);
             var parts = Parts(header);
             for (var i = 0; i < parts.Count; i++)
             {

@@ -40,7 +40,8 @@ public sealed class SequenceFlow(IReadOnlyList<IFlow> flows) : IFlow
     {
         var at = (At?)cursor;
         for (var i = 0; i < flows.Count; i++)
-            if (flows[i].RowsBefore(i == at?.Index ? at.Inner : null, section) is { } rows) return at is not null && i > at.Index ? 0 : rows;
+            if (flows[i].RowsBefore(i == at?.Index ? at.Inner : null, section) is { } rows)
+                return at is not null && i > at.Index ? 0 : rows;
         return null;
     }
 

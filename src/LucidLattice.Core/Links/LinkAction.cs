@@ -6,7 +6,8 @@ namespace LucidLattice.Core.Links;
 /// <param name="Report">The id of the report that opens.</param>
 /// <param name="Title">Its title, for people.</param>
 /// <param name="Values">By the target's parameter names, written as <see cref="Data.Value.Invariant"/>.</param>
-/// <param name="Proof">Shows the server that the values of parameters which only links may set come from a link; null if there are none.</param>
+/// <param name="Proof">Shows the server that the values of parameters which only links may set come from a link; null if there are
+/// none.</param>
 public sealed record LinkAction(string Report, string Title, OpenIn Open, IReadOnlyDictionary<string, string> Values, string? Proof = null);
 
 /// <summary>Vouches for values that a link carries, so that nobody can make them up.</summary>

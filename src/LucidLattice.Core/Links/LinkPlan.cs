@@ -26,7 +26,8 @@ public sealed record LinkKey(DataType Type, string Words, Func<Click, Frame, Val
 /// <param name="Needs">The keys of the click that it carries.</param>
 /// <param name="LinkOnly">The names of the target's parameters that only links may set.</param>
 public sealed record LinkPlan(
-    Link Definition, string Title, IReadOnlyList<(string Parameter, LinkKey Key)> Values, IReadOnlyList<string> Needs, IReadOnlySet<string> LinkOnly)
+    Link Definition, string Title, IReadOnlyList<(string Parameter, LinkKey Key)> Values, IReadOnlyList<string> Needs,
+    IReadOnlySet<string> LinkOnly)
 {
     /// <summary>What a click opens; null where a key that it carries is empty.</summary>
     /// <param name="proof">Vouches for values that only links may carry; null where nobody asks for it.</param>
@@ -37,6 +38,7 @@ public sealed record LinkPlan(
         foreach (var (parameter, key) in Values)
             if (key.Value(click, frame) is { IsNull: false } value) values[parameter] = value.Invariant;
         var vouched = values.Where(v => LinkOnly.Contains(v.Key)).ToDictionary();
-        return new LinkAction(Definition.Report, Title, Definition.Open, values, vouched.Count == 0 ? null : proof?.Of(Definition.Report, vouched));
+        return new LinkAction(Definition.Report, Title, Definition.Open, values,
+            vouched.Count == 0 ? null : proof?.Of(Definition.Report, vouched));
     }
 }

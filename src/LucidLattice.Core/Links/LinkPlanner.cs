@@ -26,22 +26,28 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
         }
         var values = new List<(string, LinkKey)>();
         foreach (var carried in link.Carries)
-            if (Settable(carried, target, element) is { } parameter && Key(carried.From, parameter, keys, element) is { } key) values.Add((parameter.Name, key));
-        foreach (var parameter in target.Parameters.Where(p => p is { Required: true, Default: null } && link.Carries.All(c => c.Parameter != p.Name)))
+            if (Settable(carried, target, element) is { } parameter && Key(carried.From, parameter, keys, element) is { } key)
+                values.Add((parameter.Name, key));
+        foreach (var parameter in target.Parameters.Where(p => p is { Required: true, Default: null }
+            && link.Carries.All(c => c.Parameter != p.Name)))
             Wrong(
                 element, "missing-carried-value",
-                $"“{parameter.Caption}” must be given and this link does not carry it. A reader who clicks would be asked for it.", "Carry a value for it.");
+                $"“{parameter.Caption}” must be given and this link does not carry it. A reader who clicks would be asked for it.",
+                "Carry a value for it.");
         var needs = link.Carries.Any(c => c.From is CategorySource) && keys.ContainsKey(Category) ? new[] { Category } : [];
-        return new LinkPlan(link, target.Title, values, needs, target.Parameters.Where(p => p.SetBy == SetBy.Link).Select(p => p.Name).ToHashSet());
+        return new LinkPlan(link, target.Title, values, needs,
+            target.Parameters.Where(p => p.SetBy == SetBy.Link).Select(p => p.Name).ToHashSet());
     }
 
     private Parameter? Settable(CarriedValue carried, ReportDefinition target, string element)
     {
         var parameter = target.Parameters.FirstOrDefault(p => p.Name == carried.Parameter);
         if (parameter is null)
-            Wrong(element, "unknown-target-parameter", $"“{target.Title}” has no parameter “{carried.Parameter}”.", "Carry something else, or nothing.");
+            Wrong(element, "unknown-target-parameter", $"“{target.Title}” has no parameter “{carried.Parameter}”.",
+                "Carry something else, or nothing.");
         else if (parameter.SetBy == SetBy.Nobody)
-            Wrong(element, "parameter-not-settable", $"“{parameter.Caption}” of “{target.Title}” is fixed, so a link cannot set it.", "Let the reader set it, or carry nothing.");
+            Wrong(element, "parameter-not-settable", $"“{parameter.Caption}” of “{target.Title}” is fixed, so a link cannot set it.",
+                "Let the reader set it, or carry nothing.");
         else return parameter;
         return null;
     }
@@ -49,9 +55,12 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
     private LinkKey? Key(ValueSource source, Parameter target, IReadOnlyDictionary<string, LinkKey> keys, string element) => source switch
     {
         CategorySource when keys.TryGetValue(Category, out var category) => Fitting(category, target, element),
-        CategorySource => Wrong(element, "no-category", "The link carries the clicked category, but there are no categories here.", "Carry something else."),
+        CategorySource =>
+        Wrong(element, "no-category", "The link carries the clicked category, but there are no categories here.", "Carry something else."),
         LevelSource level when keys.TryGetValue(level.Level, out var key) => Fitting(key, target, element),
-        LevelSource => Wrong(element, "unknown-level", "The link carries the key of a group that is not around this chart.", "Choose a level around the chart."),
+        LevelSource =>
+        Wrong(element, "unknown-level", "The link carries the key of a group that is not around this chart.",
+            "Choose a level around the chart."),
         ParameterSource named => Own(named, target, element),
         FixedSource fixedValue => Fixed(fixedValue.Value, target, element),
         _ => throw new InvalidOperationException(source.GetType().Name),
@@ -61,28 +70,34 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
     {
         var at = report.Parameters.ToList().FindIndex(p => p.Name == named.Name);
         if (at < 0)
-            return Wrong(element, "unknown-parameter", $"The link carries the parameter “{named.Name}”, which this report does not have.", "Choose another source.");
+            return Wrong(element, "unknown-parameter", $"The link carries the parameter “{named.Name}”, which this report does not have.",
+                "Choose another source.");
         var own = report.Parameters[at];
         if (own.Shape != target.Shape && !(own.Shape == ParameterShape.Single && target.Shape == ParameterShape.Several))
             return Wrong(
-                element, "type-mismatch", $"“{target.Caption}” takes {Words(target.Shape)}, but {own.Caption} is {Words(own.Shape)}.", "Carry something that fits.");
+                element, "type-mismatch", $"“{target.Caption}” takes {Words(target.Shape)}, but {own.Caption} is {Words(own.Shape)}.",
+                "Carry something that fits.");
         // Every one is carried where the target offers it too; elsewhere the target's default decides.
         return Fitting(
-            new LinkKey(own.Type, own.Caption, (_, frame) => frame.Parameters[at] is var value && value.IsEvery && target.Every is null ? Value.Null : value),
+            new LinkKey(own.Type, own.Caption, (_, frame) => frame.Parameters[at] is var value && value.IsEvery
+            && target.Every is null ? Value.Null : value),
             target, element);
     }
 
     private LinkKey? Fixed(string text, Parameter target, string element)
         => ParameterText.TryParse(target, text, out var value)
             ? new LinkKey(value.Type, text, (_, _) => value)
-            : Wrong(element, "type-mismatch", $"“{text}” is not {target.Type.Words()}, which “{target.Caption}” needs.", $"Write it as {ParameterText.Example(target)}.");
+            : Wrong(element, "type-mismatch", $"“{text}” is not {target.Type.Words()}, which “{target.Caption}” needs.",
+            $"Write it as {ParameterText.Example(target)}.");
 
     private LinkKey? Fitting(LinkKey key, Parameter target, string element)
     {
         var (from, to) = (key.Type, target.Shape == ParameterShape.Period ? DataType.Date : target.Type);
-        if (from == to || from == DataType.Null || (from == DataType.Whole && to is DataType.Decimal or DataType.Double) || (from == DataType.Date && to == DataType.DateTime))
+        if (from == to || from == DataType.Null || (from == DataType.Whole && to is DataType.Decimal or DataType.Double)
+            || (from == DataType.Date && to == DataType.DateTime))
             return key;
-        return Wrong(element, "type-mismatch", $"“{target.Caption}” needs {to.Words()}, but {key.Words} is {from.Words()}.", "Carry something that fits.");
+        return Wrong(element, "type-mismatch", $"“{target.Caption}” needs {to.Words()}, but {key.Words} is {from.Words()}.",
+            "Carry something that fits.");
     }
 
     private static string Words(ParameterShape shape) => shape switch

@@ -16,9 +16,13 @@ public sealed class ParameterChoices(IRowReader source)
     /// <param name="values">Of all parameters, as far as they are known; the choices' condition may use them.</param>
     /// <exception cref="ExpressionException">An expression of the choices is wrong.</exception>
     /// <exception cref="DataException">The dataset cannot be read.</exception>
-    public IReadOnlyList<ParameterChoice>? Of(ReportDefinition report, Parameter parameter, Value[] values, DateTime now, CancellationToken cancel) => parameter.Choices switch
+    public IReadOnlyList<ParameterChoice>? Of(ReportDefinition report, Parameter parameter, Value[] values, DateTime now,
+        CancellationToken cancel) => parameter.Choices switch
     {
-        FixedChoices list => [.. list.Values.Select(c => ValueText.TryParse(c.Value, parameter.Type, out var value) ? new ParameterChoice(value, c.Label ?? c.Value) : null).OfType<ParameterChoice>()],
+        FixedChoices list =>
+            [.. list.Values.Select(
+                c => ValueText.TryParse(c.Value, parameter.Type, out var value) ? new ParameterChoice(value, c.Label ?? c.Value) : null)
+                .OfType<ParameterChoice>()],
         DatasetChoices chosen => FromRows(report, parameter, chosen, values, now, cancel),
         _ => null,
     };
@@ -33,8 +37,11 @@ public sealed class ParameterChoices(IRowReader source)
                 case DatasetChoices chosen:
                     Compile(report, parameter, chosen);
                     return null;
-                case FixedChoices list when list.Values.FirstOrDefault(c => !ValueText.TryParse(c.Value, parameter.Type, out _)) is { } wrong:
-                    return new Problem("type-mismatch", Severity.Error, $"The choice “{wrong.Value}” of “{parameter.Caption}” is not {parameter.Type.Words()}.", parameter.Name, "choices", Mends: [$"Write it as {ValueText.Example(parameter.Type)}."]);
+                case FixedChoices list when list.Values.FirstOrDefault(
+                    c => !ValueText.TryParse(c.Value, parameter.Type, out _)) is { } wrong:
+                    return new Problem("type-mismatch", Severity.Error,
+                        $"The choice “{wrong.Value}” of “{parameter.Caption}” is not {parameter.Type.Words()}.", parameter.Name, "choices",
+                        Mends: [$"Write it as {ValueText.Example(parameter.Type)}."]);
                 default:
                     return null;
             }
@@ -45,11 +52,14 @@ public sealed class ParameterChoices(IRowReader source)
         }
     }
 
-    private IReadOnlyList<ParameterChoice> FromRows(ReportDefinition report, Parameter parameter, DatasetChoices chosen, Value[] values, DateTime now, CancellationToken cancel)
+    private IReadOnlyList<ParameterChoice> FromRows(ReportDefinition report, Parameter parameter, DatasetChoices chosen, Value[] values,
+        DateTime now, CancellationToken cancel)
     {
         var (dataset, value, label, filter) = Compile(report, parameter, chosen);
-        var used = value.Fields.Concat(label?.Fields ?? new HashSet<int>()).Concat(filter?.Fields ?? new HashSet<int>()).Distinct().Order().ToList();
-        var read = source.Read(ReportQuery.For(report, dataset, [.. used.Select(i => dataset.Fields[i])], values, now), new RunProgress(), cancel);
+        var used = value.Fields.Concat(label?.Fields ?? new HashSet<int>()).Concat(filter?.Fields ?? new HashSet<int>()).Distinct().Order()
+            .ToList();
+        var read = source.Read(ReportQuery.For(report, dataset, [.. used.Select(i => dataset.Fields[i])], values, now), new RunProgress(),
+            cancel);
         var columns = dataset.Fields.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();
         for (var i = 0; i < used.Count; i++) columns[used[i]] = read.Columns[i];
         var collation = new Collation(report.Language);
@@ -64,7 +74,11 @@ public sealed class ParameterChoices(IRowReader source)
             if (filter is not null && frame.Try(filter) is not { IsNull: false, Bool: true }) continue;
             var words = label ?? value;
             var shown = frame.Try(words);
-            found[key] = words.Codes?.Label(shown) is { } coded ? coded : shown.Type == DataType.Text ? shown.Text : ParameterWords.OfOne(shown, Languages.Culture(report.Language));
+            found[key] = words.Codes?.Label(shown) is { } coded
+                ? coded
+                : shown.Type == DataType.Text
+                ? shown.Text
+                : ParameterWords.OfOne(shown, Languages.Culture(report.Language));
             order.Add(key);
         }
         IEnumerable<Value> sorted = chosen.Order switch
@@ -77,14 +91,19 @@ public sealed class ParameterChoices(IRowReader source)
         return [.. sorted.Select(v => new ParameterChoice(v, found[v]))];
     }
 
-    private static (Dataset Dataset, Compiled Value, Compiled? Label, Compiled? Filter) Compile(ReportDefinition report, Parameter parameter, DatasetChoices chosen)
+    private static (Dataset Dataset, Compiled Value, Compiled? Label, Compiled? Filter) Compile(ReportDefinition report,
+        Parameter parameter, DatasetChoices chosen)
     {
-        var dataset = report.Datasets.FirstOrDefault(d => d.Id == chosen.Dataset) ?? throw new ExpressionException("unknown-dataset", $"The choices of “{parameter.Caption}” come from a dataset that the report does not have.", 0);
+        var dataset = report.Datasets.FirstOrDefault(d => d.Id == chosen.Dataset)
+            ?? throw new ExpressionException("unknown-dataset",
+            $"The choices of “{parameter.Caption}” come from a dataset that the report does not have.", 0);
         if (chosen.Unfiltered) dataset = dataset with { Filter = null };
         var scope = new Scope { Fields = dataset.Fields, Parameters = ParameterOrder.Others(report, parameter), Allowed = Phase.Row };
         var value = Compiler.Compile(chosen.Value, scope);
         if (value.Type != parameter.Type && !(value.Type.IsNumber() && parameter.Type.IsNumber()))
-            throw new ExpressionException("type-mismatch", $"The choices of “{parameter.Caption}” are {value.Type.Words()}, but it has to be {parameter.Type.Words()}.", 0);
-        return (dataset, value, chosen.Label is { Length: > 0 } label ? Compiler.Compile(label, scope) : null, chosen.Filter is { Length: > 0 } filter ? Compiler.Condition(filter, scope) : null);
+            throw new ExpressionException("type-mismatch",
+                $"The choices of “{parameter.Caption}” are {value.Type.Words()}, but it has to be {parameter.Type.Words()}.", 0);
+        return (dataset, value, chosen.Label is { Length: > 0 } label ? Compiler.Compile(label, scope) : null,
+            chosen.Filter is { Length: > 0 } filter ? Compiler.Condition(filter, scope) : null);
     }
 }

@@ -17,7 +17,8 @@ public static class ParameterOrder
         while (order.Count < needs.Count)
         {
             // The earliest that needs nothing more, so that the author's order is kept where it can be.
-            var next = Enumerable.Range(0, needs.Count).Where(i => !order.Contains(i) && needs[i].All(order.Contains)).Select(i => (int?)i).FirstOrDefault();
+            var next = Enumerable.Range(0, needs.Count).Where(i => !order.Contains(i) && needs[i].All(order.Contains)).Select(i => (int?)i)
+                .FirstOrDefault();
             if (next is null) break;
             order.Add(next.Value);
         }
@@ -25,14 +26,19 @@ public static class ParameterOrder
         return new Result([.. order, .. rest], [.. rest.Where(i => IsInCycle(i, needs)).Select(i => report.Parameters[i].Name)]);
     }
 
-    /// <summary>What a parameter's default and choices may name: all others. Its own place stays, under no name, so that places agree.</summary>
-    public static IReadOnlyList<Parameter> Others(ReportDefinition report, Parameter parameter) => [.. report.Parameters.Select(p => p.Name == parameter.Name ? p with { Name = "" } : p)];
+    /// <summary>What a parameter's default and choices may name: all others. Its own place stays, under no name, so that places
+    /// agree.</summary>
+    public static IReadOnlyList<Parameter> Others(ReportDefinition report, Parameter parameter) =>
+        [.. report.Parameters.Select(p => p.Name == parameter.Name ? p with { Name = "" } : p)];
 
     /// <summary>The names of the parameters that a parameter's default and choices use.</summary>
     public static IEnumerable<string> Needs(Parameter parameter)
     {
-        string?[] texts = [parameter.Default == "*" ? null : parameter.Default, parameter.DefaultEnd, (parameter.Choices as DatasetChoices)?.Filter, (parameter.Choices as DatasetChoices)?.Value, (parameter.Choices as DatasetChoices)?.Label];
-        return texts.SelectMany(text => text is { Length: > 0 } && !text.StartsWith('[') ? Named(text) : []).Distinct(StringComparer.OrdinalIgnoreCase);
+        string?[] texts = [parameter.Default == "*" ? null : parameter.Default, parameter.DefaultEnd,
+            (parameter.Choices as DatasetChoices)?.Filter, (parameter.Choices as DatasetChoices)?.Value,
+            (parameter.Choices as DatasetChoices)?.Label];
+        return texts.SelectMany(text => text is { Length: > 0 } && !text.StartsWith('[') ? Named(text) : [])
+            .Distinct(StringComparer.OrdinalIgnoreCase);
     }
 
     private static IEnumerable<string> Named(string text)

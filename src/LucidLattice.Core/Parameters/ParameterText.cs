@@ -78,7 +78,8 @@ public static class ParameterText
         var ends = text.Split('/');
         // One day alone is a period too.
         if (ends.Length == 1) ends = [ends[0], ends[0]];
-        if (ends.Length != 2 || !ValueText.TryParse(ends[0], DataType.Date, out var from) || !ValueText.TryParse(ends[1], DataType.Date, out var to)) return false;
+        if (ends.Length != 2 || !ValueText.TryParse(ends[0], DataType.Date, out var from)
+            || !ValueText.TryParse(ends[1], DataType.Date, out var to)) return false;
         if (!from.IsNull && !to.IsNull && from.Date > to.Date) return false;
         value = Value.Of(new Period(from.IsNull ? null : from.Date, to.IsNull ? null : to.Date));
         return true;

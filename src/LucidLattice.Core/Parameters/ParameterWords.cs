@@ -28,7 +28,11 @@ public static class ParameterWords
 
     /// <summary>One value in the form that suits its type.</summary>
     public static string OfOne(Value value, CultureInfo culture, string? pattern = null)
-        => value.IsNull ? "" : ValueFormat.For(value.Type, value.Type == DataType.Text ? null : pattern ?? (value.Type == DataType.Date ? "d MMMM yyyy" : null), value.Type == DataType.Whole ? FieldKind.Key : FieldKind.Plain, value.Type == DataType.Decimal ? value.Decimal.Scale : null, culture).Format(value);
+        => value.IsNull
+            ? ""
+            : ValueFormat.For(value.Type, value.Type == DataType.Text ? null : pattern
+            ?? (value.Type == DataType.Date ? "d MMMM yyyy" : null), value.Type == DataType.Whole ? FieldKind.Key : FieldKind.Plain,
+            value.Type == DataType.Decimal ? value.Decimal.Scale : null, culture).Format(value);
 
     /// <summary>Whole years and months are named as such; what both ends share is said once.</summary>
     private static string OfPeriod(Period period, string? pattern, CultureInfo culture)
@@ -48,7 +52,10 @@ public static class ParameterWords
         var wholeMonths = from.Day == 1 && to.Day == DateTime.DaysInMonth(to.Year, to.Month);
         if (wholeMonths && from.Month == 1 && to.Month == 12) return Between(Day(from, "yyyy"), Day(to, "yyyy"));
         var sameYear = from.Year == to.Year;
-        if (wholeMonths) return sameYear && from.Month == to.Month ? Day(to, "LLLL yyyy") : Between(Day(from, sameYear ? "LLLL" : "LLLL yyyy"), Day(to, "LLLL yyyy"));
+        if (wholeMonths)
+            return sameYear && from.Month == to.Month
+                ? Day(to, "LLLL yyyy")
+                : Between(Day(from, sameYear ? "LLLL" : "LLLL yyyy"), Day(to, "LLLL yyyy"));
         if (from == to) return Day(to, full);
         return Between(Day(from, sameYear ? from.Month == to.Month ? "d" : "d MMMM" : full), Day(to, full));
     }
@@ -56,7 +63,9 @@ public static class ParameterWords
     private static string Joined(List<string> texts, CultureInfo culture)
     {
         var and = culture.TwoLetterISOLanguageName == "en" ? " and " : ", ";
-        if (texts.Count > MostNamed) return $"{string.Join(", ", texts.Take(MostNamed - 1))}{and}{texts.Count - MostNamed + 1} {(culture.TwoLetterISOLanguageName == "en" ? "more" : "+")}";
+        if (texts.Count > MostNamed)
+            return $"{string.Join(", ", texts.Take(MostNamed - 1))}{and}{texts.Count - MostNamed + 1} "
+                + $"{(culture.TwoLetterISOLanguageName == "en" ? "more" : "+")}";
         return texts.Count < 2 ? string.Concat(texts) : $"{string.Join(", ", texts.SkipLast(1))}{and}{texts[^1]}";
     }
 }

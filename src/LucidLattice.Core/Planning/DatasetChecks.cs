@@ -9,20 +9,30 @@ public static class DatasetChecks
 {
     public static IEnumerable<Problem> Of(Dataset dataset)
     {
-        if (dataset.RowLimit is < 1) yield return new("bad-limit", Severity.Error, $"“{dataset.Name}” keeps at most {dataset.RowLimit} rows, which is none.", dataset.Id, "rowLimit", Mends: ["Give 1 or more, or no limit."]);
-        if (dataset.SecondsLimit is < 1) yield return new("bad-limit", Severity.Error, $"The query of “{dataset.Name}” may take {dataset.SecondsLimit} seconds, which is no time.", dataset.Id, "secondsLimit", Mends: ["Give 1 or more, or no limit."]);
+        if (dataset.RowLimit is < 1)
+            yield return new("bad-limit", Severity.Error, $"“{dataset.Name}” keeps at most {dataset.RowLimit} rows, which is none.",
+                dataset.Id, "rowLimit", Mends: ["Give 1 or more, or no limit."]);
+        if (dataset.SecondsLimit is < 1)
+            yield return new("bad-limit", Severity.Error,
+                $"The query of “{dataset.Name}” may take {dataset.SecondsLimit} seconds, which is no time.", dataset.Id, "secondsLimit",
+                Mends: ["Give 1 or more, or no limit."]);
         foreach (var field in dataset.Fields)
         {
             if (field.Currency is { } currency && !Currencies.IsCode(currency))
-                yield return Error("bad-currency", $"“{currency}”, the currency of “{field.Caption}”, is no ISO 4217 code.", field, "Write it as EUR.");
+                yield return Error("bad-currency", $"“{currency}”, the currency of “{field.Caption}”, is no ISO 4217 code.", field,
+                    "Write it as EUR.");
             foreach (var code in field.Codes.Where(c => !ValueText.TryParse(c.Code, field.Type, out _)))
-                yield return Error("bad-code", $"The code “{code.Code}” of “{field.Caption}” is not {field.Type.Words()}.", field, $"Write it as {ValueText.Example(field.Type)}, or take it out.");
+                yield return Error("bad-code", $"The code “{code.Code}” of “{field.Caption}” is not {field.Type.Words()}.", field,
+                    $"Write it as {ValueText.Example(field.Type)}, or take it out.");
             foreach (var twice in field.Codes.GroupBy(c => c.Code).Where(g => g.Count() > 1))
-                yield return Error("duplicate-code", $"The code “{twice.Key}” of “{field.Caption}” is listed {twice.Count()} times.", field, "Keep one of them.");
+                yield return Error("duplicate-code", $"The code “{twice.Key}” of “{field.Caption}” is listed {twice.Count()} times.", field,
+                    "Keep one of them.");
             foreach (var code in field.Codes.Where(c => c.Color is not null && !HexColors.IsColor(c.Color)))
-                yield return Error("bad-color", $"“{code.Color}”, the colour of “{code.Label}” of “{field.Caption}”, is no colour.", field, "Write it as #0B5D5B.");
+                yield return Error("bad-color", $"“{code.Color}”, the colour of “{code.Label}” of “{field.Caption}”, is no colour.", field,
+                    "Write it as #0B5D5B.");
         }
 
-        Problem Error(string code, string message, Field field, string mend) => new(code, Severity.Error, message, dataset.Id, $"fields.{field.Name}", Mends: [mend]);
+        Problem Error(string code, string message, Field field, string mend) =>
+            new(code, Severity.Error, message, dataset.Id, $"fields.{field.Name}", Mends: [mend]);
     }
 }

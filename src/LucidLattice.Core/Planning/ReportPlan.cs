@@ -16,7 +16,8 @@ public sealed record ReportPlan(ReportDefinition Report, IReadOnlyList<SheetPlan
 /// <summary>A sheet with its page bands and its sections.</summary>
 /// <param name="PageTotals">The totals of the rows that start on a page; they are the first section's.</param>
 public sealed record SheetPlan(
-    Sheet Sheet, IReadOnlyList<PartPlan> PageHeader, IReadOnlyList<PartPlan> PageFooter, IReadOnlyList<SectionPlan> Sections, AggregateList PageTotals)
+    Sheet Sheet, IReadOnlyList<PartPlan> PageHeader, IReadOnlyList<PartPlan> PageFooter, IReadOnlyList<SectionPlan> Sections,
+    AggregateList PageTotals)
 {
     /// <summary>The section whose rows its page bands see.</summary>
     public SectionPlan First => Sections[0];

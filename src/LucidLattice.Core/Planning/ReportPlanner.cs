@@ -13,11 +13,13 @@ public sealed class ReportPlanner
     private readonly List<Problem> _problems;
     private readonly LinkPlanner _links;
 
-    private ReportPlanner(ReportDefinition report, IReportCatalog catalog, Func<Dataset, IReadOnlySet<string>>? repeated, List<Problem> problems)
+    private ReportPlanner(ReportDefinition report, IReportCatalog catalog, Func<Dataset, IReadOnlySet<string>>? repeated,
+        List<Problem> problems)
         => (_report, _repeated, _problems, _links) = (report, repeated, problems, new LinkPlanner(report, catalog, problems));
 
     /// <summary>Plans the report. The plan is null if there is nothing that could be printed.</summary>
-    /// <param name="repeated">Gives the fields that joins repeat, as <see cref="IRowReader.Repeated"/> finds them; null if nobody asks.</param>
+    /// <param name="repeated">Gives the fields that joins repeat, as <see cref="IRowReader.Repeated"/> finds them; null if nobody
+    /// asks.</param>
     public static (ReportPlan? Plan, IReadOnlyList<Problem> Problems) Plan(
         ReportDefinition report, IReportCatalog catalog, Func<Dataset, IReadOnlySet<string>>? repeated = null)
     {
@@ -35,9 +37,11 @@ public sealed class ReportPlanner
             .PlanAll(sheet.Sections, 0, SectionPlaces.BodyWidth(_report.Page, sheet), around: null);
         // Page bands see the first section's fields, and may wear the columns of any.
         var first = scopes.First(s => s.Section == sheet.Sections[0]);
-        var page = new SectionScope(_report, first.Section with { Levels = [] }, first.Dataset, new HashSet<string>(), 0, _links, _problems);
+        var page = new SectionScope(_report, first.Section with { Levels = [] }, first.Dataset, new HashSet<string>(), 0, _links,
+            _problems);
         foreach (var (id, column) in scopes.SelectMany(s => s.Columns)) page.Columns.TryAdd(id, column);
-        var (header, footer) = (PageBand(sheet.PageHeader, BandKind.PageHeader, page), PageBand(sheet.PageFooter, BandKind.PageFooter, page));
+        var (header, footer) =
+            (PageBand(sheet.PageHeader, BandKind.PageHeader, page), PageBand(sheet.PageFooter, BandKind.PageFooter, page));
         sections[0] = sections[0] with { UsedFields = sections[0].UsedFields.Concat(page.Used).ToHashSet() };
         return new SheetPlan(sheet, header, footer, sections, page.PageTotals);
     }

@@ -21,7 +21,8 @@ public sealed record SectionPlan
     /// <summary>The indices of the dataset's fields that anything uses.</summary>
     public required IReadOnlySet<int> UsedFields { get; init; }
 
-    /// <summary>How its rows belong to the row or the group around it; none takes all. Its rows are grouped by them before anything else.</summary>
+    /// <summary>How its rows belong to the row or the group around it; none takes all. Its rows are grouped by them before anything
+    /// else.</summary>
     public required IReadOnlyList<MatchPlan> Match { get; init; }
     public required Compiled? Filter { get; init; }
 

@@ -23,8 +23,11 @@ internal sealed class SectionPlanner(
         scopes.Add(scope);
         var rows = scope.OfRows();
         var match = PlanMatch(section, scope, around);
-        var filter = section.Filter is { Length: > 0 } text ? scope.Check(section.Id, "filter", () => Compiler.Condition(text, rows), rows) : null;
-        var sort = section.Sort.Select(key => (Key: scope.Check(section.Id, "sort", () => Compiler.Compile(key.By, rows), rows), key.Descending))
+        var filter = section.Filter is { Length: > 0 } text
+            ? scope.Check(section.Id, "filter", () => Compiler.Condition(text, rows), rows)
+            : null;
+        var sort = section.Sort.Select(
+            key => (Key: scope.Check(section.Id, "sort", () => Compiler.Compile(key.By, rows), rows), key.Descending))
             .Where(k => k.Key is not null).Select(k => (k.Key!, k.Descending)).ToList();
         var levels = PlanLevels(scope, rows);
         PlanColumns(scope, rows, place);
@@ -68,7 +71,8 @@ internal sealed class SectionPlanner(
             var over = place.X + place.Width - (x + width);
             if (over > 0.5)
                 problems.Add(new(
-                    "section-too-wide", Severity.Warning, $"The section reaches {Millimetres(over)} mm beyond the room that it stands in.", place.Section.Id, "width",
+                    "section-too-wide", Severity.Warning, $"The section reaches {Millimetres(over)} mm beyond the room that it stands in.",
+                    place.Section.Id, "width",
                     Mends: ["Make it narrower, or one of those before it."]));
             plans.Add(new SectionPlanner(report, links, scopeOf, scopes, problems).Plan(place, around));
         }
@@ -88,14 +92,16 @@ internal sealed class SectionPlanner(
             if (mine is null || theirs is null) continue;
             if (!Comparable(mine.Type, theirs.Type))
                 problems.Add(new(
-                    "type-mismatch", Severity.Error, $"“{key.Own}” is {mine.Type.Words()}, and “{key.Around}” around it is {theirs.Type.Words()}, so they never match.",
+                    "type-mismatch", Severity.Error,
+                    $"“{key.Own}” is {mine.Type.Words()}, and “{key.Around}” around it is {theirs.Type.Words()}, so they never match.",
                     section.Id, "match", Mends: ["Match fields of one type."]));
             else match.Add(new MatchPlan(mine, theirs));
         }
         return match;
     }
 
-    private static bool Comparable(DataType a, DataType b) => a == b || (a.IsNumber() && b.IsNumber()) || a == DataType.Null || b == DataType.Null;
+    private static bool Comparable(DataType a, DataType b) =>
+        a == b || (a.IsNumber() && b.IsNumber()) || a == DataType.Null || b == DataType.Null;
 
     private static List<LevelPlan> PlanLevels(SectionScope scope, Scope rows)
     {
@@ -103,7 +109,8 @@ internal sealed class SectionPlanner(
         foreach (var level in scope.Section.Levels)
         {
             // A level whose key is broken stays, as one group, so that bands and rails keep their places.
-            var key = scope.Check(level.Id, "by", () => Compiler.Compile(level.By, rows), rows) ?? new Compiled(DataType.Null, Phase.Constant, _ => Value.Null);
+            var key = scope.Check(level.Id, "by", () => Compiler.Compile(level.By, rows), rows)
+                ?? new Compiled(DataType.Null, Phase.Constant, _ => Value.Null);
             var format = level.Pattern is null ? null : scope.Check(level.Id, "pattern", () => scope.Format(key, level.Pattern), rows);
             levels.Add(new LevelPlan(level, key, format ?? scope.Format(key, null)));
         }
@@ -118,13 +125,16 @@ internal sealed class SectionPlanner(
         {
             var column = columns[i];
             var value = scope.Check(column.Id, "expression", () => Compiler.Compile(column.Expression, rows), rows);
-            if (value is not null && column.Pattern is not null) scope.Check(column.Id, "pattern", () => scope.Format(value, column.Pattern), rows);
-            scope.Columns[column.Id] = new ColumnPlan(column, x, Math.Max(4, column.Width - (i == columns.Count - 1 ? 0 : ColumnGap)), value);
+            if (value is not null && column.Pattern is not null)
+                scope.Check(column.Id, "pattern", () => scope.Format(value, column.Pattern), rows);
+            scope.Columns[column.Id] =
+                new ColumnPlan(column, x, Math.Max(4, column.Width - (i == columns.Count - 1 ? 0 : ColumnGap)), value);
             x += column.Width;
         }
         if (x > place.Width + 0.5)
             problems.Add(new(
-                "columns-too-wide", Severity.Warning, $"The columns are {Millimetres(x - place.Width)} mm wider than the page's body.", scope.Section.Id, "columns",
+                "columns-too-wide", Severity.Warning, $"The columns are {Millimetres(x - place.Width)} mm wider than the page's body.",
+                scope.Section.Id, "columns",
                 Mends: ["Make columns narrower, or turn the page."]));
     }
 

@@ -12,10 +12,12 @@ public static class StructureChecks
 
     public static IEnumerable<Problem> Of(ReportDefinition report)
     {
-        if (report.Title.Trim().Length == 0) yield return Warning("no-title", "The report has no title.", null, "title", "Give it a title.");
+        if (report.Title.Trim().Length == 0)
+            yield return Warning("no-title", "The report has no title.", null, "title", "Give it a title.");
         if (report.Sheets.Count == 0 || report.Sheets.Any(sheet => sheet.Sections.Count == 0))
         {
-            yield return Error("sheet-count", "A report needs a sheet, and each of its sheets a section.", null, "sheets", "Add a section, or take the empty sheet out.");
+            yield return Error("sheet-count", "A report needs a sheet, and each of its sheets a section.", null, "sheets",
+                "Add a section, or take the empty sheet out.");
             yield break;
         }
         if (report.AllSections().Count() > MostSections)
@@ -25,13 +27,18 @@ public static class StructureChecks
         }
         var page = report.Page;
         // Written so that what is no number fails too.
-        var fits = page.Width is >= 72 and <= 14400 && page.Height is >= 72 and <= 14400 && page.BodyWidth >= 36 && page.Height - page.Top - page.Bottom >= 72
+        var fits = page.Width is >= 72 and <= 14400 && page.Height is >= 72 and <= 14400 && page.BodyWidth >= 36
+            && page.Height - page.Top - page.Bottom >= 72
             && Math.Min(Math.Min(page.Left, page.Right), Math.Min(page.Top, page.Bottom)) >= 0;
         if (!fits)
-            yield return Error("page-size", "The page leaves no room to print on.", null, "page", "Make the page larger or its margins smaller (lengths are in points).");
+            yield return Error("page-size", "The page leaves no room to print on.", null, "page",
+                "Make the page larger or its margins smaller (lengths are in points).");
 
-        if (!Currencies.IsCode(report.Currency)) yield return Warning("bad-currency", $"“{report.Currency}”, the report's currency, is no ISO 4217 code.", null, "currency", "Write it as EUR.");
-        foreach (var problem in Parameters(report).Concat(Datasets(report)).Concat(Ids(report)).Concat(Levels(report)).Concat(Sizes(report)).Concat(Elements(report))) yield return problem;
+        if (!Currencies.IsCode(report.Currency))
+            yield return Warning("bad-currency", $"“{report.Currency}”, the report's currency, is no ISO 4217 code.", null, "currency",
+                "Write it as EUR.");
+        foreach (var problem in Parameters(report).Concat(Datasets(report)).Concat(Ids(report)).Concat(Levels(report)).Concat(Sizes(report))
+            .Concat(Elements(report))) yield return problem;
     }
 
     private static IEnumerable<Problem> Parameters(ReportDefinition report)
@@ -39,14 +46,29 @@ public static class StructureChecks
         var seen = new HashSet<string>(StringComparer.OrdinalIgnoreCase);
         foreach (var parameter in report.Parameters)
         {
-            if (parameter.Name.Length == 0 || !(char.IsLetter(parameter.Name[0]) || parameter.Name[0] == '_') || !parameter.Name.All(c => char.IsLetterOrDigit(c) || c == '_'))
-                yield return Error("bad-name", $"“{parameter.Name}” is no name for a parameter.", parameter.Name, "name", "Use letters, digits and underscores, starting with a letter.");
-            if (!seen.Add(parameter.Name)) yield return Error("duplicate-name", $"Two parameters are called “{parameter.Name}”.", parameter.Name, "name", "Rename one of them.");
-            if (!parameter.Type.IsDeclarable()) yield return Error("bad-type", $"The parameter “{parameter.Name}” has no usable type.", parameter.Name, "type", "Choose text, whole, decimal, double, date, dateTime or bool.");
-            if (parameter.Shape == ParameterShape.Period && !parameter.Type.IsTime()) yield return Error("bad-type", $"“{parameter.Caption}” is a period, so its type has to be a date.", parameter.Name, "type", "Choose date, or one value.");
-            if (parameter.Shape == ParameterShape.Period && parameter.Choices is not null) yield return Error("bad-choices", $"“{parameter.Caption}” is a period, which is not chosen from a list.", parameter.Name, "choices", "Remove the choices.");
-            if (parameter.Choices is DatasetChoices chosen && report.Datasets.All(d => d.Id != chosen.Dataset)) yield return Error("unknown-dataset", $"The choices of “{parameter.Caption}” come from the dataset “{chosen.Dataset}”, which the report does not have.", parameter.Name, "choices", "Choose one of the report's datasets.");
-            if (parameter.Default == "*" && parameter.Every is null) yield return Error("no-every", $"The default of “{parameter.Caption}” is every one, which is no choice of it.", parameter.Name, "default", "Offer every one, or give another default.");
+            if (parameter.Name.Length == 0 || !(char.IsLetter(parameter.Name[0]) || parameter.Name[0] == '_')
+                || !parameter.Name.All(c => char.IsLetterOrDigit(c) || c == '_'))
+                yield return Error("bad-name", $"“{parameter.Name}” is no name for a parameter.", parameter.Name, "name",
+                    "Use letters, digits and underscores, starting with a letter.");
+            if (!seen.Add(parameter.Name))
+                yield return Error("duplicate-name", $"Two parameters are called “{parameter.Name}”.", parameter.Name, "name",
+                    "Rename one of them.");
+            if (!parameter.Type.IsDeclarable())
+                yield return Error("bad-type", $"The parameter “{parameter.Name}” has no usable type.", parameter.Name, "type",
+                    "Choose text, whole, decimal, double, date, dateTime or bool.");
+            if (parameter.Shape == ParameterShape.Period && !parameter.Type.IsTime())
+                yield return Error("bad-type", $"“{parameter.Caption}” is a period, so its type has to be a date.", parameter.Name, "type",
+                    "Choose date, or one value.");
+            if (parameter.Shape == ParameterShape.Period && parameter.Choices is not null)
+                yield return Error("bad-choices", $"“{parameter.Caption}” is a period, which is not chosen from a list.", parameter.Name,
+                    "choices", "Remove the choices.");
+            if (parameter.Choices is DatasetChoices chosen && report.Datasets.All(d => d.Id != chosen.Dataset))
+                yield return Error("unknown-dataset",
+                    $"The choices of “{parameter.Caption}” come from the dataset “{chosen.Dataset}”, which the report does not have.",
+                    parameter.Name, "choices", "Choose one of the report's datasets.");
+            if (parameter.Default == "*" && parameter.Every is null)
+                yield return Error("no-every", $"The default of “{parameter.Caption}” is every one, which is no choice of it.",
+                    parameter.Name, "default", "Offer every one, or give another default.");
         }
     }
 
@@ -54,25 +76,30 @@ public static class StructureChecks
     {
         foreach (var section in report.AllSections().Where(s => s.Dataset is not null && report.DatasetOf(s) is null))
             yield return Error(
-                "unknown-dataset", $"The section reads the dataset “{section.Dataset}”, which the report does not have.", section.Id, "dataset",
+                "unknown-dataset", $"The section reads the dataset “{section.Dataset}”, which the report does not have.", section.Id,
+                "dataset",
                 "Choose one of the report's datasets.");
         foreach (var dataset in report.Datasets)
         {
             foreach (var twice in dataset.Fields.GroupBy(f => f.Name).Where(g => g.Count() > 1))
-                yield return Error("duplicate-name", $"The dataset “{dataset.Name}” has two fields called “{twice.Key}”.", dataset.Id, "fields", "Remove one of them.");
+                yield return Error("duplicate-name", $"The dataset “{dataset.Name}” has two fields called “{twice.Key}”.", dataset.Id,
+                    "fields", "Remove one of them.");
             foreach (var field in dataset.Fields.Where(f => f.Scale is < 0 or > 12 || !f.Type.IsDeclarable()))
-                yield return Error("bad-type", $"The field “{field.Name}” has no usable type or scale.", dataset.Id, "fields", "A scale is 0 to 12.");
+                yield return Error("bad-type", $"The field “{field.Name}” has no usable type or scale.", dataset.Id, "fields",
+                    "A scale is 0 to 12.");
             foreach (var problem in DatasetChecks.Of(dataset)) yield return problem;
         }
     }
 
     private static IEnumerable<Problem> Ids(ReportDefinition report)
     {
-        var parts = report.AllSections().SelectMany(s => s.Bands()).Concat(report.Sheets.SelectMany(s => s.PageBands())).SelectMany(b => b.Band.Parts);
+        var parts = report.AllSections().SelectMany(s => s.Bands()).Concat(report.Sheets.SelectMany(s => s.PageBands()))
+            .SelectMany(b => b.Band.Parts);
         var ids = report.AllElements().Select(e => e.Id).Concat(parts.Select(p => p.Id)).Concat(report.Sheets.Select(s => s.Id))
             .Concat(report.AllSections().SelectMany(s => s.Levels.Select(l => l.Id).Concat(s.Columns.Select(c => c.Id)).Append(s.Id)));
         foreach (var twice in ids.GroupBy(id => id).Where(g => g.Count() > 1))
-            yield return Error("duplicate-id", $"The id “{twice.Key}” is used {twice.Count()} times.", twice.Key, "id", "Give each its own id.");
+            yield return Error("duplicate-id", $"The id “{twice.Key}” is used {twice.Count()} times.", twice.Key, "id",
+                "Give each its own id.");
     }
 
     private static IEnumerable<Problem> Levels(ReportDefinition report)
@@ -80,18 +107,24 @@ public static class StructureChecks
         foreach (var section in report.AllSections())
         {
             foreach (var twice in section.Levels.GroupBy(l => l.Name, StringComparer.OrdinalIgnoreCase).Where(g => g.Count() > 1))
-                yield return Error("duplicate-name", $"Two levels are called “{twice.Key}”.", twice.Last().Id, "name", "Rename one of them.");
-            if (section.Levels.Count > MostLevels) yield return Error("too-many-levels", $"A section has at most {MostLevels} levels.", section.Id, "levels", "Remove some.");
+                yield return Error("duplicate-name", $"Two levels are called “{twice.Key}”.", twice.Last().Id, "name",
+                    "Rename one of them.");
+            if (section.Levels.Count > MostLevels)
+                yield return Error("too-many-levels", $"A section has at most {MostLevels} levels.", section.Id, "levels", "Remove some.");
             if (section.Levels.Count > 0 && section.Dataset is null)
-                yield return Error("no-dataset", "A section without a dataset has nothing to group.", section.Id, "levels", "Choose a dataset.");
+                yield return Error("no-dataset", "A section without a dataset has nothing to group.", section.Id, "levels",
+                    "Choose a dataset.");
             if (section.Match.Count > 0 && section.Dataset is null)
-                yield return Error("no-dataset", "A section without a dataset has nothing to match.", section.Id, "match", "Choose a dataset.");
+                yield return Error("no-dataset", "A section without a dataset has nothing to match.", section.Id, "match",
+                    "Choose a dataset.");
         }
         foreach (var section in report.Sheets.SelectMany(s => s.Sections).Where(s => s.Match.Count > 0))
-            yield return Error("match-nothing", "This section stands on the sheet, so there are no rows around it to match.", section.Id, "match", "Remove the match.");
+            yield return Error("match-nothing", "This section stands on the sheet, so there are no rows around it to match.", section.Id,
+                "match", "Remove the match.");
         foreach (var sheet in report.Sheets)
             if (sheet.PageBands().SelectMany(b => b.Band.Parts).FirstOrDefault(p => p.Sections.Count > 0) is { } part)
-                yield return Error("section-in-page-band", "A page header or footer has no room for a list.", part.Id, "sections", "Move the section to another band.");
+                yield return Error("section-in-page-band", "A page header or footer has no room for a list.", part.Id, "sections",
+                    "Move the section to another band.");
     }
 
     private static IEnumerable<Problem> Sizes(ReportDefinition report)
@@ -100,17 +133,23 @@ public static class StructureChecks
         foreach (var section in report.AllSections())
         {
             foreach (var column in section.Columns.Where(c => !(c.Width is >= 8 and <= 14400)))
-                yield return Error("bad-size", $"The column “{column.Heading}” is {column.Width} points wide.", column.Id, "width", "Choose 8 points or more.");
-            if (section.Width is not (null or >= 36 and <= 14400)) yield return Error("bad-size", "A section is at least 36 points wide.", section.Id, "width", "Make it wider.");
+                yield return Error("bad-size", $"The column “{column.Heading}” is {column.Width} points wide.", column.Id, "width",
+                    "Choose 8 points or more.");
+            if (section.Width is not (null or >= 36 and <= 14400))
+                yield return Error("bad-size", "A section is at least 36 points wide.", section.Id, "width", "Make it wider.");
             foreach (var problem in section.Bands().SelectMany(b => PartSizes(b.Band))) yield return problem;
         }
         foreach (var sheet in report.Sheets)
         {
             foreach (var problem in sheet.PageBands().SelectMany(b => PartSizes(b.Band))) yield return problem;
             if (sheet.PageBands().Sum(b => b.Band.Parts.Sum(p => p.Height)) > body / 2)
-                yield return Error("page-bands-too-high", "Page header and footer leave less than half of the page.", sheet.Id, "pageHeader", "Make them lower.");
-            if (sheet.Columns is not null && (sheet.Columns is not { Count: >= 1 and <= MostColumns, Gap: >= 0 and <= 14400 } || SectionPlaces.BodyWidth(report.Page, sheet) < 36))
-                yield return Error("bad-columns", "The columns of the pages leave no room to print on.", sheet.Id, "columns", "Take fewer columns, or less room between them.");
+                yield return Error("page-bands-too-high", "Page header and footer leave less than half of the page.", sheet.Id,
+                    "pageHeader", "Make them lower.");
+            if (sheet.Columns is not null
+                && (sheet.Columns is not { Count: >= 1 and <= MostColumns, Gap: >= 0 and <= 14400 }
+                || SectionPlaces.BodyWidth(report.Page, sheet) < 36))
+                yield return Error("bad-columns", "The columns of the pages leave no room to print on.", sheet.Id, "columns",
+                    "Take fewer columns, or less room between them.");
         }
     }
 
@@ -118,15 +157,18 @@ public static class StructureChecks
     {
         foreach (var part in band.Parts)
         {
-            if (!(part.Height is >= 0 and <= 14400)) yield return Error("bad-size", $"A band part is {part.Height} points high.", part.Id, "height", "Choose 0 points or more.");
+            if (!(part.Height is >= 0 and <= 14400))
+                yield return Error("bad-size", $"A band part is {part.Height} points high.", part.Id, "height", "Choose 0 points or more.");
             foreach (var element in part.Elements.Where(e => !HasPlace(e)))
-                yield return Error("bad-size", "An element lies outside of the page or has no size.", element.Id, "width", "Lengths are in points from the band's top left corner.");
+                yield return Error("bad-size", "An element lies outside of the page or has no size.", element.Id, "width",
+                    "Lengths are in points from the band's top left corner.");
         }
     }
 
     private static bool HasPlace(Element element)
         => element.Height is >= 0 and <= 14400 && element.Y is >= 0 and <= 14400
-            && (element.Column is not null || ElementKinds.KindOf(element).InColumn || (element.Width is > 0 and <= 14400 && element.X is >= -1000 and <= 14400));
+            && (element.Column is not null || ElementKinds.KindOf(element).InColumn
+            || (element.Width is > 0 and <= 14400 && element.X is >= -1000 and <= 14400));
 
     /// <summary>What each kind of element knows of its own, and what all have.</summary>
     private static IEnumerable<Problem> Elements(ReportDefinition report)
@@ -139,7 +181,9 @@ public static class StructureChecks
         }
     }
 
-    private static Problem Error(string code, string message, string? place, string property, string mend) => new(code, Severity.Error, message, place, property, Mends: [mend]);
+    private static Problem Error(string code, string message, string? place, string property, string mend) =>
+        new(code, Severity.Error, message, place, property, Mends: [mend]);
 
-    private static Problem Warning(string code, string message, string? place, string property, string mend) => new(code, Severity.Warning, message, place, property, Mends: [mend]);
+    private static Problem Warning(string code, string message, string? place, string property, string mend) =>
+        new(code, Severity.Warning, message, place, property, Mends: [mend]);
 }

@@ -28,11 +28,13 @@ internal static class MissingGlyphs
             var (plan, texts) = (section.Plan, section.Plan.Elements.SelectMany(e => e.Texts).ToList());
             foreach (var text in texts)
                 if (Problem(text.Pieces.Select(p => p.Literal), text.Id, "text") is { } problem) yield return problem;
-            var values = texts.SelectMany(t => t.Pieces).Select(p => p.Value).OfType<Compiled>().Concat(plan.Elements.SelectMany(e => e.Written));
+            var values = texts.SelectMany(t => t.Pieces).Select(p => p.Value).OfType<Compiled>()
+                .Concat(plan.Elements.SelectMany(e => e.Written));
             foreach (var field in values.SelectMany(v => v.Fields).Distinct())
             {
                 var declared = plan.Dataset!.Fields[field];
-                if (Problem(declared.Codes.Select(c => c.Label), plan.Dataset.Id, "fields", $" of the codes of “{declared.Name}”") is { } label) yield return label;
+                if (Problem(declared.Codes.Select(c => c.Label), plan.Dataset.Id, "fields",
+                    $" of the codes of “{declared.Name}”") is { } label) yield return label;
                 if (section.Rows.Columns[field] is not TextColumn column) continue;
                 if (Problem(column.Texts, plan.Dataset.Id, "fields", $" of “{column.Field.Name}”") is { } problem) yield return problem;
             }
@@ -58,7 +60,8 @@ internal static class MissingGlyphs
             var (subject, verb, s) = missing.Count == 1 ? ("A character", "has", "s") : ($"{missing.Count} characters", "have", "");
             return new Problem(
                 "missing-glyphs", Severity.Warning,
-                $"{subject}{of} {verb} no shape in the fonts of reports and print{s} as a box: {shown}{(missing.Count > MostShown ? ", …" : "")}. First in “{first}”.", place,
+                $"{subject}{of} {verb} no shape in the fonts of reports and print{s} as a box: "
+                + $"{shown}{(missing.Count > MostShown ? ", …" : "")}. First in “{first}”.", place,
                 property, Mends: ["Write it with other characters. Latin, Greek, Cyrillic, Hebrew and Arabic are there."]);
         }
     }

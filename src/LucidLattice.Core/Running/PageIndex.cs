@@ -109,7 +109,8 @@ public sealed class PageIndex : Caching.ISized
         }
     }
 
-    /// <summary>The page on which a place (or the first that prints anything after it) is found, from 1; null while that is not known.</summary>
+    /// <summary>The page on which a place (or the first that prints anything after it) is found, from 1; null while that is not
+    /// known.</summary>
     /// <param name="locate">Gives the place as a cursor of the sheet's flow.</param>
     public int? PageOf(Func<IFlow, FlowCursor?> locate)
     {

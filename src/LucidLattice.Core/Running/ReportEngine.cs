@@ -17,12 +17,14 @@ namespace LucidLattice.Core.Running;
 /// <param name="Now">The run clock, in UTC.</param>
 /// <param name="Refresh">True reads the data again even where it seems unchanged.</param>
 /// <param name="FromLink">Names of parameters whose values are known to come from a link; null if none are.</param>
-public sealed record RunRequest(ReportDefinition Report, IReadOnlyDictionary<string, string> Given, DateTime Now, bool Refresh = false, IReadOnlySet<string>? FromLink = null);
+public sealed record RunRequest(ReportDefinition Report, IReadOnlyDictionary<string, string> Given, DateTime Now, bool Refresh = false,
+    IReadOnlySet<string>? FromLink = null);
 
 /// <summary>The one door to a run: a definition, parameter values and a clock go in, a <see cref="ReportRun"/> comes out.</summary>
 /// <param name="proof">Vouches for values that only links may carry; null where nobody asks for it.</param>
 /// <param name="cache">Keeps the results of steps from one run to the next; null works everything out anew.</param>
-public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IReportCatalog catalog, SizedCache? cache = null, ILinkProof? proof = null)
+public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IReportCatalog catalog, SizedCache? cache = null,
+    ILinkProof? proof = null)
 {
     /// <summary>
     /// What decides a run besides the definition and the values: the data's stamp, the reports that links lead to, and the
@@ -39,7 +41,9 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         }
         // A report that prints the time prints that of its data; within a minute, readers share it.
         var printsTime = ReportJson.Write(request.Report).Contains("CURRENT_TIMESTAMP", StringComparison.OrdinalIgnoreCase);
-        var clock = printsTime ? request.Now.Ticks / TimeSpan.TicksPerMinute : LocalTime(request.Now, request.Report.TimeZone, []).Date.Ticks;
+        var clock = printsTime
+            ? request.Now.Ticks / TimeSpan.TicksPerMinute
+            : LocalTime(request.Now, request.Report.TimeZone, []).Date.Ticks;
         return $"{string.Join('|', stamps)}|{catalog.Stamp}|{clock}";
     }
 
@@ -69,7 +73,8 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
 
     /// <summary>What a parameter offers, with the values of the others as they are given or by default.</summary>
     /// <returns>Null if anything may be given; the problems say what is wrong with other parameters, or with the choices.</returns>
-    public (IReadOnlyList<ParameterChoice>? Choices, IReadOnlyList<Problem> Problems) Choices(RunRequest request, string parameter, CancellationToken cancel)
+    public (IReadOnlyList<ParameterChoice>? Choices, IReadOnlyList<Problem> Problems) Choices(RunRequest request, string parameter,
+        CancellationToken cancel)
     {
         var now = LocalTime(request.Now, request.Report.TimeZone, []);
         var asked = request.Report.Parameters.FirstOrDefault(p => p.Name == parameter);
@@ -93,14 +98,17 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
     private ParameterValues Resolve(RunRequest request, DateTime now, CancellationToken cancel)
     {
         var choices = new ParameterChoices(reader);
-        return ParameterValues.Resolve(request.Report, request.Given, now, (p, values) => choices.Of(request.Report, p, values, now, cancel), request.FromLink);
+        return ParameterValues.Resolve(request.Report, request.Given, now,
+            (p, values) => choices.Of(request.Report, p, values, now, cancel), request.FromLink);
     }
 
     /// <summary>Reads, groups, totals and finds where pages start. What is wrong comes back as problems, never as an exception.</summary>
-    /// <param name="pages">False leaves out where pages start, for those who only want figures, or who have it found while they look at page 1 (<see cref="PageIndex.Grow"/>).</param>
+    /// <param name="pages">False leaves out where pages start, for those who only want figures, or who have it found while they look at
+    /// page 1 (<see cref="PageIndex.Grow"/>).</param>
     /// <param name="allFields">True reads fields that nothing uses yet too: an author will use them next, and finds them there.</param>
     /// <exception cref="OperationCanceledException">The run was cancelled.</exception>
-    public ReportRun Run(RunRequest request, CancellationToken cancel, bool pages = true, bool allFields = false, RunProgress? progress = null)
+    public ReportRun Run(RunRequest request, CancellationToken cancel, bool pages = true, bool allFields = false,
+        RunProgress? progress = null)
     {
         progress ??= new RunProgress();
         var report = request.Report;
@@ -109,7 +117,8 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         var now = LocalTime(request.Now, report.TimeZone, problems);
         var parameters = Resolve(request, now, cancel);
         problems.AddRange(parameters.Problems);
-        if (plan is null or { IsBroken: true } || parameters.Problems.Any(p => p.IsError)) return new ReportRun(report, parameters, now, problems, null, typesetter);
+        if (plan is null or { IsBroken: true } || parameters.Problems.Any(p => p.IsError))
+            return new ReportRun(report, parameters, now, problems, null, typesetter);
         var run = new RunContext(parameters, now, cache, progress, cancel);
         SectionPlan? reading = null;
         try
@@ -135,7 +144,8 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         if (plan.Dataset is not { } dataset) return RowSet.Empty;
         run.Progress.Stage = RunStage.Reading;
         var used = allFields ? [.. Enumerable.Range(0, dataset.Fields.Count)] : plan.UsedFields.Order().ToList();
-        var query = ReportQuery.For(plan.Report, dataset, [.. used.Select(i => dataset.Fields[i])], run.Parameters.Values, run.Now, refresh);
+        var query =
+            ReportQuery.For(plan.Report, dataset, [.. used.Select(i => dataset.Fields[i])], run.Parameters.Values, run.Now, refresh);
         var rows = reader.Read(query with { Wanted = Narrowings.Of(plan.Filter?.Text ?? "", query) }, run.Progress, run.Cancel);
         problems.AddRange(rows.Problems.Where(p => !problems.Contains(p)));
         run.Progress.Stage = RunStage.Grouping;
@@ -155,7 +165,9 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         }
         catch (Exception e) when (e is TimeZoneNotFoundException or InvalidTimeZoneException or System.Security.SecurityException)
         {
-            problems.Add(new("unknown-time-zone", Severity.Warning, $"“{zone}” is no known time zone; UTC is used.", null, "timeZone", Mends: ["Use a name such as Europe/London."]));
+            problems.Add(
+                new("unknown-time-zone", Severity.Warning, $"“{zone}” is no known time zone; UTC is used.", null, "timeZone",
+                Mends: ["Use a name such as Europe/London."]));
             return utc;
         }
     }

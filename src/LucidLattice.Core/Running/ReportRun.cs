@@ -20,7 +20,8 @@ public sealed class ReportRun : ISized
     private readonly Itself _itself = new();
 
     internal ReportRun(
-        ReportDefinition report, ParameterValues parameters, DateTime asOf, List<Problem> problems, RunData? data, ITypesetter typesetter, ILinkProof? proof = null)
+        ReportDefinition report, ParameterValues parameters, DateTime asOf, List<Problem> problems, RunData? data, ITypesetter typesetter,
+        ILinkProof? proof = null)
     {
         (Report, Parameters, AsOf, _problems, Data, _typesetter, Proof) = (report, parameters, asOf, problems, data, typesetter, proof);
         Layout = new PartLayout(typesetter);
@@ -68,7 +69,9 @@ public sealed class ReportRun : ISized
             if (sheet.Index.CutOff is not { } why) continue;
             var message = $"The rest of the sheet “{sheet.Plan.Sheet.Name}” is missing here, since {why}.";
             // A new list, since somebody may be reading the old one.
-            _problems = [.. _problems, new("sheet-cut-off", Severity.Warning, message, sheet.Plan.Sheet.Id, Mends: ["Filter the rows, or match inner lists to what is around them."])];
+            _problems = [.. _problems,
+                new("sheet-cut-off", Severity.Warning, message, sheet.Plan.Sheet.Id,
+                Mends: ["Filter the rows, or match inner lists to what is around them."])];
         }
     }
 

@@ -29,7 +29,8 @@ public sealed class ReportSearch
     private readonly List<SearchHit> _hits = [];
     private int _bands;
 
-    private ReportSearch(ReportRun run, string wanted, int most, CancellationToken cancel) => (_run, _wanted, _most, _cancel) = (run, wanted, most, cancel);
+    private ReportSearch(ReportRun run, string wanted, int most, CancellationToken cancel) =>
+        (_run, _wanted, _most, _cancel) = (run, wanted, most, cancel);
 
     /// <summary>Finds a text, whatever its case, in the printed form of values.</summary>
     /// <param name="run">With all its pages known.</param>
@@ -40,7 +41,8 @@ public sealed class ReportSearch
         if (text.Length == 0 || run.Data is null) return new SearchResult([], false);
         var search = new ReportSearch(run, text, most, cancel);
         var complete = run.Sheets.All(sheet => sheet.Plan.Sections.All(section => search.In(
-            new SectionTexts(run.Data[section], text), sheet, new Cursor(Stage.ReportHeader, section.Base), at => flow => flow.Locate(section, at))));
+            new SectionTexts(run.Data[section], text), sheet, new Cursor(Stage.ReportHeader, section.Base), at => flow =>
+            flow.Locate(section, at))));
         return new SearchResult(search._hits, !complete);
     }
 

@@ -7,4 +7,5 @@ namespace LucidLattice.Core.Running;
 /// <summary>What all sections of a run share.</summary>
 /// <param name="Now">In the report's zone.</param>
 /// <param name="Cache">Results of earlier runs; null works everything out anew.</param>
-public sealed record RunContext(ParameterValues Parameters, DateTime Now, SizedCache? Cache, RunProgress Progress, CancellationToken Cancel);
+public sealed record RunContext(ParameterValues Parameters, DateTime Now, SizedCache? Cache, RunProgress Progress,
+    CancellationToken Cancel);

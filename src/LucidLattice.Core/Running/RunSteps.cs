@@ -35,7 +35,9 @@ public sealed class RunSteps(SizedCache? cache, RowSet rows, Func<Frame> newFram
     /// <param name="make">Gets a frame of its own.</param>
     public T Get<T>(IEnumerable<(string Text, Reads Reads)> reads, Func<Frame, T> make, CancellationToken cancel) where T : class, ISized
     {
-        var counted = cache is null ? Make() : cache.Get($"{typeof(T).Name}\u001c{rows.Reading}\u001c{language}\u001c{keys.Of(reads)}", Make, cancel);
+        var counted = cache is null
+            ? Make()
+            : cache.Get($"{typeof(T).Name}\u001c{rows.Reading}\u001c{language}\u001c{keys.Of(reads)}", Make, cancel);
         lock (_lock)
         {
             DivisionsByZero += counted.DivisionsByZero;

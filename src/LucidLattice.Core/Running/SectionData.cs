@@ -11,13 +11,15 @@ using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Running;
 
-/// <summary>The rows of a section, grouped and totalled, with the numbers of its charts: all of its figures, before anything is laid out.</summary>
+/// <summary>The rows of a section, grouped and totalled, with the numbers of its charts: all of its figures, before anything is laid
+/// out.</summary>
 public sealed class SectionData
 {
     private readonly RunSteps _steps;
 
     internal SectionData(
-        SectionPlan plan, RowSet rows, GroupTree tree, Totals totals, IReadOnlyDictionary<string, ChartTable> charts, RunSteps steps, Func<Frame> newFrame)
+        SectionPlan plan, RowSet rows, GroupTree tree, Totals totals, IReadOnlyDictionary<string, ChartTable> charts, RunSteps steps,
+        Func<Frame> newFrame)
     {
         (Plan, Rows, Tree, Totals, Charts, _steps) = (plan, rows, tree, totals, charts, steps);
         Content = new SectionContent(plan, tree, newFrame, Matches(plan, tree, newFrame()));
@@ -61,12 +63,14 @@ public sealed class SectionData
     {
         var frame = NewFrame();
         GroupLevel[] range = [new GroupLevel([from, to], [0])];
-        return new Totals([.. list.Specs.Select(spec => spec.Kind.Total(spec, range, Tree.Order, frame, KeyAlone, CancellationToken.None))]);
+        return new Totals(
+            [.. list.Specs.Select(spec => spec.Kind.Total(spec, range, Tree.Order, frame, KeyAlone, CancellationToken.None))]);
     }
 
     /// <summary>A key for a few rows, which is not worth being kept.</summary>
     private RowKey KeyAlone(Compiled of)
-        => (of.Field is { } index ? Rows.Columns[index] : SectionSteps.Worked(of, Rows, NewFrame(), CancellationToken.None)).Key(Rows.Count, NewFrame().Collation, false);
+        => (of.Field is { } index ? Rows.Columns[index] : SectionSteps.Worked(of, Rows, NewFrame(), CancellationToken.None))
+            .Key(Rows.Count, NewFrame().Collation, false);
 
     /// <summary>The group of each combination of keys by which rows belong to a place around.</summary>
     private static Dictionary<ValueList, int> Matches(SectionPlan plan, GroupTree tree, Frame frame)
@@ -87,12 +91,15 @@ public sealed class SectionData
     {
         var id = Plan.Section.Id;
         if (_steps.DivisionsByZero > 0)
-            yield return new("division-by-zero", Severity.Warning, $"Something was divided by zero {_steps.DivisionsByZero:N0} times; those results are empty.", id);
+            yield return new("division-by-zero", Severity.Warning,
+                $"Something was divided by zero {_steps.DivisionsByZero:N0} times; those results are empty.", id);
         var overflows = _steps.Overflows + Totals.Overflows();
-        if (overflows > 0) yield return new("overflow", Severity.Error, $"{overflows:N0} values are too large for their type and are left empty.", id);
+        if (overflows > 0)
+            yield return new("overflow", Severity.Error, $"{overflows:N0} values are too large for their type and are left empty.", id);
         foreach (var (chart, table) in Charts.Where(c => c.Value.MostFound > ChartTable.MostMarks))
             yield return new(
-                "chart-cut-off", Severity.Warning, $"The chart has {table.MostFound:N0} categories; the first {ChartTable.MostMarks:N0} are drawn.", chart, "category",
+                "chart-cut-off", Severity.Warning,
+                $"The chart has {table.MostFound:N0} categories; the first {ChartTable.MostMarks:N0} are drawn.", chart, "category",
                 Mends: ["Choose a category with fewer values."]);
     }
 }

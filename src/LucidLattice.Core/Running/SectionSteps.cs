@@ -11,7 +11,8 @@ using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Running;
 
-/// <summary>Works the figures of a section out, step by step: rows that are kept, groups, totals, running totals and ranks, charts.</summary>
+/// <summary>Works the figures of a section out, step by step: rows that are kept, groups, totals, running totals and ranks,
+/// charts.</summary>
 internal sealed class SectionSteps
 {
     private readonly SectionPlan _plan;
@@ -28,7 +29,8 @@ internal sealed class SectionSteps
     private SectionSteps(SectionPlan plan, RowSet rows, RunContext run)
     {
         (_plan, _rows, _run, _collation) = (plan, rows, run, new Collation(plan.Report.Language));
-        _steps = new RunSteps(run.Cache, rows, NewFrame, new StepKey(plan.Report.Parameters, run.Parameters.Values, run.Now), plan.Report.Language);
+        _steps = new RunSteps(run.Cache, rows, NewFrame, new StepKey(plan.Report.Parameters, run.Parameters.Values, run.Now),
+            plan.Report.Language);
         _treeReads =
         [
             plan.Filter is null ? ("", Reads.Nothing) : StepKey.Part("filter", plan.Filter),
@@ -47,9 +49,11 @@ internal sealed class SectionSteps
         _run.Progress.Grouped = 0.6;
         _totals = Totals();
         _running = [.. _plan.Running.Specs.Select((spec, i) => _steps.Get(
-            [.. _treeReads, StepKey.Part(_plan.Running, i, spec.Spec.Reads)], frame => RunningTotals.Of(spec, _tree, frame, _run.Cancel), _run.Cancel))];
+            [.. _treeReads, StepKey.Part(_plan.Running, i, spec.Spec.Reads)], frame =>
+            RunningTotals.Of(spec, _tree, frame, _run.Cancel), _run.Cancel))];
         _ranks = [.. _plan.Ranks.Specs.Select((spec, i) => _steps.Get(
-            [.. _treeReads, StepKey.Part(_plan.Ranks, i, spec.By.Reads)], frame => GroupRanks.Of(spec, _tree, frame, _run.Cancel), _run.Cancel))];
+            [.. _treeReads, StepKey.Part(_plan.Ranks, i, spec.By.Reads)], frame =>
+            GroupRanks.Of(spec, _tree, frame, _run.Cancel), _run.Cancel))];
         var charts = _plan.Charts.ToDictionary(c => c.Id, c => Chart(c.Query, c.Level));
         return new SectionData(_plan, _rows, _tree, _totals, charts, _steps, NewFrame);
     }
@@ -75,7 +79,8 @@ internal sealed class SectionSteps
         var sort = _plan.Sort.Select(s => Key(s.Key, s.Descending)).ToList();
         return _plan.Filter is not { } filter
             ? GroupTree.BuildAll(_rows.Count, keys, sort, _run.Cancel)
-            : GroupTree.Build(_steps.Get([StepKey.Part("kept", filter)], frame => Kept(filter, frame), _run.Cancel).Rows, keys, sort, _run.Cancel);
+            : GroupTree.Build(_steps.Get([StepKey.Part("kept", filter)], frame => Kept(filter, frame), _run.Cancel).Rows, keys, sort,
+            _run.Cancel);
     }
 
     private Totals Totals()
@@ -83,7 +88,8 @@ internal sealed class SectionSteps
         var (list, byAggregate) = (_plan.Totals, new AggregateTotals[_plan.Totals.Specs.Count]);
         InParallel(byAggregate.Length, _rows.Count, i => byAggregate[i] = _steps.Get(
             [.. _treeReads, StepKey.Part(list, i, list.Specs[i].Reads)],
-            frame => list.Specs[i].Kind.Total(list.Specs[i], _tree!.Levels, _tree.Order, frame, of => Key(of, false), _run.Cancel), _run.Cancel));
+            frame => list.Specs[i].Kind.Total(list.Specs[i], _tree!.Levels, _tree.Order, frame, of => Key(of, false), _run.Cancel),
+            _run.Cancel));
         return new Totals(byAggregate);
     }
 
@@ -96,15 +102,20 @@ internal sealed class SectionSteps
         ];
         return _steps.Get(
             reads,
-            frame => ChartTable.Of(query, _tree!, level, Column(query.Category), Key(query.Category, false), of => Key(of, false), frame, _run.Cancel), _run.Cancel);
+            frame => ChartTable.Of(query, _tree!, level, Column(query.Category), Key(query.Category, false), of => Key(of, false), frame,
+            _run.Cancel), _run.Cancel);
     }
 
     private DataColumn Column(Compiled of)
-        => of.Field is { } index ? _rows.Columns[index] : _steps.Get([StepKey.Part("column", of)], frame => Worked(of, _rows, frame, _run.Cancel), _run.Cancel);
+        => of.Field is { } index
+            ? _rows.Columns[index]
+            : _steps.Get([StepKey.Part("column", of)], frame => Worked(of, _rows, frame, _run.Cancel), _run.Cancel);
 
     private RowKey Key(Compiled of, bool descending) => _steps.Get<RowKey>(
         [StepKey.Part($"key {descending}", of)],
-        _ => of.Codes is { } codes ? CodedKey.Of(Column(of), _rows.Count, codes, _collation, descending) : Column(of).Key(_rows.Count, _collation, descending),
+        _ => of.Codes is { } codes
+        ? CodedKey.Of(Column(of), _rows.Count, codes, _collation, descending)
+        : Column(of).Key(_rows.Count, _collation, descending),
         _run.Cancel);
 
     private RowList Kept(Compiled filter, Frame frame)
@@ -122,7 +133,8 @@ internal sealed class SectionSteps
     /// <summary>The values of an expression, worked out for every row.</summary>
     internal static DataColumn Worked(Compiled expression, RowSet rows, Frame frame, CancellationToken cancel)
     {
-        var builder = new ColumnBuilder(new Field { Name = "", Type = expression.Type == DataType.Null ? DataType.Text : expression.Type, Scale = 6 }, rows.Count);
+        var builder = new ColumnBuilder(
+            new Field { Name = "", Type = expression.Type == DataType.Null ? DataType.Text : expression.Type, Scale = 6 }, rows.Count);
         for (var row = 0; row < rows.Count; row++)
         {
             if ((row & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();

@@ -13,7 +13,8 @@ internal sealed class SectionTexts
     private const int ValuesRemembered = 200_000;
     private readonly string _wanted;
     private readonly FramePositions _positions;
-    private readonly Dictionary<IReadOnlyList<PartPlan>, List<(int Part, Func<string?> Find)>> _finders = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<IReadOnlyList<PartPlan>,
+        List<(int Part, Func<string?> Find)>> _finders = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<SectionPlan, SectionTexts> _inner = new(ReferenceEqualityComparer.Instance);
 
     public SectionTexts(SectionData data, string wanted)
@@ -38,7 +39,8 @@ internal sealed class SectionTexts
     {
         var plan = Data.Plan;
         if (plan.Match.Count == 0) return new Cursor(Stage.ReportHeader, plan.Base);
-        return SectionContent.KeyOf(plan.Match.Select(m => m.Around), around) is { } key && Data.Content.Matches.TryGetValue(key, out var group)
+        return SectionContent.KeyOf(plan.Match.Select(m => m.Around), around) is { } key
+            && Data.Content.Matches.TryGetValue(key, out var group)
             ? new Cursor(Stage.ReportHeader, plan.Base, group)
             : null;
     }
@@ -70,7 +72,8 @@ internal sealed class SectionTexts
         {
             case TextColumn column:
                 // What is printed is looked for: the label of a coded value, not its code.
-                var found = column.Texts.Select(t => text.OnlyValue.Codes?.Label(Value.Of(t)) ?? t).Select(t => Matches(t) ? t : null).ToArray();
+                var found = column.Texts.Select(t => text.OnlyValue.Codes?.Label(Value.Of(t)) ?? t).Select(t => Matches(t) ? t : null)
+                    .ToArray();
                 if (found.All(t => t is null)) return null;
                 return () => Frame.Row >= 0 && !column.Nulls[Frame.Row] ? found[column.Codes[Frame.Row]] : null;
             case LongColumn column:

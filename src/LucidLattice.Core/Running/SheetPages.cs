@@ -26,7 +26,8 @@ public sealed class SheetPages
     /// <summary>The page on which a group begins, from 1; null while that is not known.</summary>
     /// <param name="section">One that stands on the sheet.</param>
     /// <param name="level">Of the section's tree.</param>
-    public int? PageOf(SectionPlan section, int level, int group) => Index.PageOf(flow => flow.Locate(section, new Cursor(Stage.Header, level, group)));
+    public int? PageOf(SectionPlan section, int level, int group) =>
+        Index.PageOf(flow => flow.Locate(section, new Cursor(Stage.Header, level, group)));
 
     /// <summary>Paints a page, its bands last, since they may add up what starts on it.</summary>
     internal void Paint(int number, int? count, PartPainter painter)

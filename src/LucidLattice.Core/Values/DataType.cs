@@ -41,7 +41,8 @@ public static class DataTypes
     public static bool IsNumber(this DataType type) => type is DataType.Whole or DataType.Decimal or DataType.Double;
 
     /// <summary>True for the types that a field or a parameter can be declared to have.</summary>
-    public static bool IsDeclarable(this DataType type) => type is not (DataType.Interval or DataType.Null or DataType.List or DataType.Period or DataType.Every);
+    public static bool IsDeclarable(this DataType type) =>
+        type is not (DataType.Interval or DataType.Null or DataType.List or DataType.Period or DataType.Every);
 
     public static bool IsTime(this DataType type) => type is DataType.Date or DataType.DateTime;
 

@@ -11,10 +11,12 @@ public static class IsoTime
         int hour = 0, minute = 0, second = 0;
         if (text.Length > 10)
         {
-            if (text[10] is not (' ' or 'T') || text[13] != ':' || !Number(text[11..13], out hour) || !Number(text[14..16], out minute)) return false;
+            if (text[10] is not (' ' or 'T') || text[13] != ':' || !Number(text[11..13], out hour) || !Number(text[14..16], out minute))
+                return false;
             if (text.Length == 19 && (text[16] != ':' || !Number(text[17..19], out second))) return false;
         }
-        if (year < 1 || month is < 1 or > 12 || day < 1 || day > DateTime.DaysInMonth(year, month) || hour > 23 || minute > 59 || second > 59) return false;
+        if (year < 1 || month is < 1 or > 12 || day < 1 || day > DateTime.DaysInMonth(year, month) || hour > 23 || minute > 59
+            || second > 59) return false;
         time = new DateTime(year, month, day, hour, minute, second);
         return true;
     }

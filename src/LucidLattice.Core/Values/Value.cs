@@ -27,7 +27,8 @@ public readonly struct Value : IEquatable<Value>
     public static Value Null => default;
     public static Value Of(long whole) => new(DataType.Whole, whole, 0, null);
     public static Value Of(decimal number) => new(DataType.Decimal, 0, number, null);
-    public static Value Of(double number) => double.IsFinite(number) ? new(DataType.Double, BitConverter.DoubleToInt64Bits(number), 0, null) : Null;
+    public static Value Of(double number) =>
+        double.IsFinite(number) ? new(DataType.Double, BitConverter.DoubleToInt64Bits(number), 0, null) : Null;
     public static Value Of(bool yes) => new(DataType.Bool, yes ? 1 : 0, 0, null);
     public static Value Of(DateOnly date) => new(DataType.Date, date.DayNumber, 0, null);
     public static Value Of(DateTime time) => new(DataType.DateTime, time.Ticks, 0, null);
@@ -63,7 +64,8 @@ public readonly struct Value : IEquatable<Value>
     /// <summary>Midnight for a date, the time itself for a date and time.</summary>
     public DateTime AsDateTime => Type == DataType.Date ? Date.ToDateTime(TimeOnly.MinValue) : DateTime;
 
-    /// <summary>Language-independent text: ISO 8601 dates, full stop as decimal sign; empty for NULL. Parsed back by <see cref="ValueText"/>.</summary>
+    /// <summary>Language-independent text: ISO 8601 dates, full stop as decimal sign; empty for NULL. Parsed back by <see
+    /// cref="ValueText"/>.</summary>
     public string Invariant => Type switch
     {
         DataType.Null => "",
@@ -72,7 +74,10 @@ public readonly struct Value : IEquatable<Value>
         DataType.Double => Double.ToString("R", CultureInfo.InvariantCulture),
         DataType.Bool => Bool ? "true" : "false",
         DataType.Date => Date.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
-        DataType.DateTime => DateTime.ToString(DateTime.Second == 0 && DateTime.Ticks % TimeSpan.TicksPerSecond == 0 ? "yyyy-MM-dd HH:mm" : "yyyy-MM-dd HH:mm:ss.FFFFFF", CultureInfo.InvariantCulture),
+        DataType.DateTime =>
+        DateTime.ToString(DateTime.Second == 0
+            && DateTime.Ticks % TimeSpan.TicksPerSecond == 0 ? "yyyy-MM-dd HH:mm" : "yyyy-MM-dd HH:mm:ss.FFFFFF",
+            CultureInfo.InvariantCulture),
         DataType.Interval or DataType.List or DataType.Period => _text!.ToString()!,
         DataType.Every => "*",
         _ => Text,
@@ -101,7 +106,8 @@ public readonly struct Value : IEquatable<Value>
         _ => Bits.GetHashCode(),
     };
 
-    /// <summary>Orders two values that are not NULL and of comparable types; texts by <paramref name="collation"/>, or by code points without one.</summary>
+    /// <summary>Orders two values that are not NULL and of comparable types; texts by <paramref name="collation"/>, or by code points
+    /// without one.</summary>
     public static int Compare(in Value a, in Value b, Collation? collation)
     {
         if (a.Type == DataType.Text) return collation is null ? string.CompareOrdinal(a.Text, b.Text) : collation.Compare(a.Text, b.Text);

@@ -6,7 +6,8 @@ namespace LucidLattice.Core.Values;
 public sealed class ValueList(IEnumerable<Value> values) : IEquatable<ValueList>
 {
     /// <summary>No line breaks, and letters as they are.</summary>
-    private static readonly JsonSerializerOptions Compact = new() { Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    private static readonly JsonSerializerOptions Compact = new()
+        { Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
     private readonly List<Value> _values = [.. values.Distinct()];
     private HashSet<Value>? _set;
 
@@ -23,14 +24,16 @@ public sealed class ValueList(IEnumerable<Value> values) : IEquatable<ValueList>
     public override string ToString() => JsonSerializer.Serialize(_values.Select(v => v.Invariant), Compact);
 }
 
-/// <summary>From a first day to a last one, both included; either may be open. Written as ISO 8601 writes intervals: 2025-01-01/2025-03-31.</summary>
+/// <summary>From a first day to a last one, both included; either may be open. Written as ISO 8601 writes intervals:
+/// 2025-01-01/2025-03-31.</summary>
 public sealed record Period(DateOnly? From, DateOnly? To)
 {
     /// <summary>True if the time is on one of the days. Half-open inside: from ≤ time &lt; the day after the last one.</summary>
     public bool Contains(Value time)
     {
         var at = time.AsDateTime;
-        return (From is not { } from || at >= from.ToDateTime(TimeOnly.MinValue)) && (End is not { } end || at < end.ToDateTime(TimeOnly.MinValue));
+        return (From is not { } from || at >= from.ToDateTime(TimeOnly.MinValue))
+            && (End is not { } end || at < end.ToDateTime(TimeOnly.MinValue));
     }
 
     /// <summary>The day after the last one: the first that is not in the period any more.</summary>

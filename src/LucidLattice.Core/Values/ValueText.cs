@@ -2,13 +2,16 @@ using System.Globalization;
 
 namespace LucidLattice.Core.Values;
 
-/// <summary>Reads values that were written as <see cref="Value.Invariant"/> writes them, as in addresses, links and definition files.</summary>
+/// <summary>Reads values that were written as <see cref="Value.Invariant"/> writes them, as in addresses, links and definition
+/// files.</summary>
 public static class ValueText
 {
     private static readonly string[] TimeFormats =
-        ["yyyy-MM-dd", "yyyy-MM-dd HH:mm", "yyyy-MM-dd'T'HH:mm", "yyyy-MM-dd HH:mm:ss", "yyyy-MM-dd'T'HH:mm:ss", "yyyy-MM-dd HH:mm:ss.FFFFFF", "yyyy-MM-dd'T'HH:mm:ss.FFFFFF"];
+        ["yyyy-MM-dd", "yyyy-MM-dd HH:mm", "yyyy-MM-dd'T'HH:mm", "yyyy-MM-dd HH:mm:ss", "yyyy-MM-dd'T'HH:mm:ss",
+            "yyyy-MM-dd HH:mm:ss.FFFFFF", "yyyy-MM-dd'T'HH:mm:ss.FFFFFF"];
 
-    /// <summary>True if <paramref name="text"/> is a value of <paramref name="type"/>. An empty text is NULL, for all types but text.</summary>
+    /// <summary>True if <paramref name="text"/> is a value of <paramref name="type"/>. An empty text is NULL, for all types but
+    /// text.</summary>
     public static bool TryParse(string text, DataType type, out Value value)
     {
         var culture = CultureInfo.InvariantCulture;
@@ -25,7 +28,8 @@ public static class ValueText
             case DataType.Whole when long.TryParse(text, NumberStyles.AllowLeadingSign, culture, out var whole):
                 value = Value.Of(whole);
                 return true;
-            case DataType.Decimal when decimal.TryParse(text, NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint, culture, out var number):
+            case DataType.Decimal when decimal.TryParse(text, NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint, culture,
+                out var number):
                 value = Value.Of(number);
                 return true;
             case DataType.Double when double.TryParse(text, NumberStyles.Float, culture, out var real) && double.IsFinite(real):

@@ -20,7 +20,8 @@ internal sealed partial class FinishedPdf
         _file = file;
         var tail = Read(Math.Max(0, file.Length - 2048), 2048);
         TableAt = long.Parse(StartXref().Match(tail).Groups[1].Value, CultureInfo.InvariantCulture);
-        Trailer = tail[(tail.LastIndexOf("trailer", StringComparison.Ordinal) + 7)..tail.LastIndexOf("startxref", StringComparison.Ordinal)];
+        Trailer = tail[(tail.LastIndexOf("trailer", StringComparison.Ordinal) + 7)..tail.LastIndexOf("startxref",
+            StringComparison.Ordinal)];
         Size = Number(Trailer, "Size");
         _firstEntry = TableAt + TableHead().Match(Read(TableAt, 64)).Length;
         Root = Reference(Trailer, "Root");
@@ -51,7 +52,8 @@ internal sealed partial class FinishedPdf
             var node = Object(number);
             var kids = Kids().Match(node);
             if (!kids.Success) pages.Add(number);
-            else foreach (Match kid in AnyReference().Matches(kids.Groups[1].Value)) Visit(int.Parse(kid.Groups[1].Value, CultureInfo.InvariantCulture));
+            else foreach (Match kid in AnyReference().Matches(kids.Groups[1].Value))
+                Visit(int.Parse(kid.Groups[1].Value, CultureInfo.InvariantCulture));
         }
         Visit(Reference(Catalogue, "Pages"));
         return pages;
@@ -77,9 +79,11 @@ internal sealed partial class FinishedPdf
         return Encoding.Latin1.GetString(bytes, 0, _file.ReadAtLeast(bytes, length, throwOnEndOfStream: false));
     }
 
-    private static int Number(string dictionary, string name) => int.Parse(Regex.Match(dictionary, $@"/{name}\s+(\d+)").Groups[1].Value, CultureInfo.InvariantCulture);
+    private static int Number(string dictionary, string name) =>
+        int.Parse(Regex.Match(dictionary, $@"/{name}\s+(\d+)").Groups[1].Value, CultureInfo.InvariantCulture);
 
-    private static int Reference(string dictionary, string name) => int.Parse(Regex.Match(dictionary, $@"/{name}\s+(\d+)\s+0\s+R").Groups[1].Value, CultureInfo.InvariantCulture);
+    private static int Reference(string dictionary, string name) =>
+        int.Parse(Regex.Match(dictionary, $@"/{name}\s+(\d+)\s+0\s+R").Groups[1].Value, CultureInfo.InvariantCulture);
 
     [GeneratedRegex(@"startxref\s+(\d+)\s+%%EOF")]
     private static partial Regex StartXref();

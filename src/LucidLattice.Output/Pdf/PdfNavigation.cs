@@ -84,12 +84,14 @@ internal sealed class PdfNavigation
         }).ToList();
     }
 
-    private IEnumerable<Entry> OfSheet(SheetPages sheet, int start) => sheet.Plan.Sections.SelectMany(section => OfSection(sheet, _run.Data![section], start));
+    private IEnumerable<Entry> OfSheet(SheetPages sheet, int start) =>
+        sheet.Plan.Sections.SelectMany(section => OfSection(sheet, _run.Data![section], start));
 
     private IEnumerable<Entry> OfSection(SheetPages sheet, SectionData data, int start)
     {
         var levels = 0;
-        for (var (level, total) = (1, 0); level < data.Tree.Levels.Count && (total += data.Tree.Levels[level].Count) <= MostEntries; level++) levels = level;
+        for (var (level, total) = (1, 0); level < data.Tree.Levels.Count && (total += data.Tree.Levels[level].Count) <= MostEntries;
+            level++) levels = level;
         return levels == 0 || data.Tree.Order.Length == 0 ? [] : Groups(sheet, data, start, 0, 0, levels, data.NewFrame());
     }
 
@@ -98,7 +100,8 @@ internal sealed class PdfNavigation
         for (var child = data.Tree.FirstChild(level, group); ; child++)
         {
             var page = start + (sheet.PageOf(data.Plan, level + 1, child) ?? 1) - 1;
-            yield return new Entry(data.LabelOf(level + 1, child, frame), page, level + 1 < levels ? Groups(sheet, data, start, level + 1, child, levels, frame) : []);
+            yield return new Entry(data.LabelOf(level + 1, child, frame), page,
+                level + 1 < levels ? Groups(sheet, data, start, level + 1, child, levels, frame) : []);
             if (!data.Tree.HasNextSibling(level + 1, child)) yield break;
         }
     }
@@ -119,7 +122,8 @@ internal sealed class PdfNavigation
             var target = _pages[Math.Clamp(entry.Page, 0, _pages.Count - 1)];
             var around = $"{(previous > 0 ? $" /Prev {previous} 0 R" : "")}{(more ? $" /Next {next} 0 R" : "")}";
             var inside = inner.Count > 0 ? $" /First {inner.First} 0 R /Last {inner.Last} 0 R /Count -{inner.Count}" : "";
-            Object(number, $"<< /Title {Text(entry.Label)} /Parent {parent} 0 R /Dest [{target} 0 R /XYZ null {_top} null]{around}{inside} >>");
+            Object(number,
+                $"<< /Title {Text(entry.Label)} /Parent {parent} 0 R /Dest [{target} 0 R /XYZ null {_top} null]{around}{inside} >>");
             (previous, number) = (number, next);
         }
         return (first, previous, count);

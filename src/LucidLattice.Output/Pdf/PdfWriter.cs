@@ -20,7 +20,8 @@ public static class PdfWriter
     public static void Write(ReportRun run, Stream output, string? baseAddress, CancellationToken cancel)
     {
         // What is added at the end refers to places in what was written, so that is kept on the disk meanwhile.
-        using var copy = new FileStream(Path.GetTempFileName(), FileMode.Open, FileAccess.ReadWrite, FileShare.None, 1 << 16, FileOptions.DeleteOnClose);
+        using var copy =
+            new FileStream(Path.GetTempFileName(), FileMode.Open, FileAccess.ReadWrite, FileShare.None, 1 << 16, FileOptions.DeleteOnClose);
         using (var both = new TeeStream(output, copy)) WritePages(run, both, baseAddress, cancel);
         copy.Flush();
         PdfNavigation.Append(run, copy, output);
@@ -28,7 +29,8 @@ public static class PdfWriter
 
     private static void WritePages(ReportRun run, Stream output, string? baseAddress, CancellationToken cancel)
     {
-        var metadata = new SKDocumentPdfMetadata { Title = run.Title, Creator = "Lucid Lattice", Creation = run.AsOf, Modified = run.AsOf, RasterDpi = 300, EncodingQuality = 101 };
+        var metadata = new SKDocumentPdfMetadata { Title = run.Title, Creator = "Lucid Lattice", Creation = run.AsOf, Modified = run.AsOf,
+            RasterDpi = 300, EncodingQuality = 101 };
         using var document = SKDocument.CreatePdf(output, metadata);
         using var painter = new SkiaPainter(baseAddress);
         using var ahead = new BlockingCollection<PageDrawing>(PagesAhead);

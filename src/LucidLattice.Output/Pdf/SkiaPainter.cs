@@ -65,7 +65,8 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
                 Paint(canvas, path);
                 break;
             case ImageItem image:
-                canvas.DrawImage(ImageOf(image.Image), Area(image.X, image.Y, image.Width, image.Height), new SKSamplingOptions(SKFilterMode.Linear));
+                canvas.DrawImage(ImageOf(image.Image), Area(image.X, image.Y, image.Width, image.Height),
+                    new SKSamplingOptions(SKFilterMode.Linear));
                 break;
             case FigureItem figure:
                 Paint(canvas, figure.Items);
@@ -94,7 +95,9 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
         Stroke(pen.Color, pen.Width, item.Opacity);
         using var dash = pen.Dash is null ? null : SKPathEffect.CreateDash([.. pen.Dash.Select(d => (float)d)], 0);
         _paint.PathEffect = dash;
-        (_paint.StrokeJoin, _paint.StrokeCap) = pen.IsRound ? (SKStrokeJoin.Round, SKStrokeCap.Round) : (SKStrokeJoin.Miter, SKStrokeCap.Butt);
+        (_paint.StrokeJoin, _paint.StrokeCap) = pen.IsRound
+            ? (SKStrokeJoin.Round, SKStrokeCap.Round)
+            : (SKStrokeJoin.Miter, SKStrokeCap.Butt);
         canvas.DrawPath(path, _paint);
         (_paint.PathEffect, _paint.StrokeJoin, _paint.StrokeCap) = (null, SKStrokeJoin.Miter, SKStrokeCap.Butt);
     }
@@ -123,12 +126,15 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
     {
         if (_images.TryGetValue(content.Name, out var image)) return image;
         using var data = SKData.CreateCopy(content.Bytes.Span);
-        return _images[content.Name] = SKImage.FromEncodedData(data) ?? throw new FormatException("An image cannot be read; its file is damaged.");
+        return _images[content.Name] = SKImage.FromEncodedData(data)
+            ?? throw new FormatException("An image cannot be read; its file is damaged.");
     }
 
-    private static SKRect Area(double x, double y, double width, double height) => SKRect.Create((float)x, (float)y, (float)width, (float)height);
+    private static SKRect Area(double x, double y, double width, double height) =>
+        SKRect.Create((float)x, (float)y, (float)width, (float)height);
 
-    /// <summary>Letters at the places that the typesetter decided; where it only put one after the other, Skia does the same by itself.</summary>
+    /// <summary>Letters at the places that the typesetter decided; where it only put one after the other, Skia does the same by
+    /// itself.</summary>
     private void Text(SKCanvas canvas, TextRun run)
     {
         var (face, text) = (Fonts.FaceOf(run.Font), run.Text);
@@ -168,7 +174,8 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
     private SKFont FontOf(Font font)
     {
         if (!_fonts.TryGetValue(font, out var made))
-            _fonts[font] = made = new SKFont(Fonts.FaceOf(font).Typeface, (float)font.Size) { Hinting = SKFontHinting.None, Subpixel = true, LinearMetrics = true };
+            _fonts[font] = made = new SKFont(Fonts.FaceOf(font).Typeface, (float)font.Size)
+                { Hinting = SKFontHinting.None, Subpixel = true, LinearMetrics = true };
         return made;
     }
 

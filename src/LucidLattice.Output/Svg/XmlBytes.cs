@@ -5,10 +5,12 @@ using System.Xml;
 
 namespace LucidLattice.Output.Svg;
 
-/// <summary>Writes the few forms of XML that drawings need, as UTF-8 and without detours. Every text passes through <see cref="Escaped"/>.</summary>
+/// <summary>Writes the few forms of XML that drawings need, as UTF-8 and without detours. Every text passes through <see
+/// cref="Escaped"/>.</summary>
 internal readonly struct XmlBytes(IBufferWriter<byte> output)
 {
-    private static readonly SearchValues<char> Plain = SearchValues.Create([.. Enumerable.Range(0x20, 0x5F).Select(c => (char)c).Where(c => c is not ('<' or '>' or '&' or '"' or '\''))]);
+    private static readonly SearchValues<char> Plain =
+        SearchValues.Create([.. Enumerable.Range(0x20, 0x5F).Select(c => (char)c).Where(c => c is not ('<' or '>' or '&' or '"' or '\''))]);
 
     /// <summary>Markup, as it is.</summary>
     public void Raw(ReadOnlySpan<byte> utf8) => output.Write(utf8);
@@ -49,7 +51,8 @@ internal readonly struct XmlBytes(IBufferWriter<byte> output)
         output.Advance(at);
     }
 
-    /// <summary>A text as content or as an attribute's value. Control characters become spaces; what XML cannot hold becomes the replacement character.</summary>
+    /// <summary>A text as content or as an attribute's value. Control characters become spaces; what XML cannot hold becomes the
+    /// replacement character.</summary>
     public void Escaped(ReadOnlySpan<char> text)
     {
         while (text.Length > 0)

@@ -84,7 +84,8 @@ internal sealed class Face
         return kerned;
     }
 
-    /// <summary>Shapes any text of one direction. Glyphs come from left to right, each with the index of the first character that it stands for.</summary>
+    /// <summary>Shapes any text of one direction. Glyphs come from left to right, each with the index of the first character that it stands
+    /// for.</summary>
     public (ushort[] Glyphs, SKPoint[] Places, int[] Characters, float Width) Shape(ReadOnlySpan<char> text, bool rightToLeft)
     {
         using var buffer = new Buffer();

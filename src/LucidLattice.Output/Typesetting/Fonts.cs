@@ -25,13 +25,15 @@ public static class Fonts
         [(Arabic, true, false)] = "NotoSansArabic-Bold.ttf",
     };
 
-    private static readonly Dictionary<string, Lazy<Face>> Faces = Files.Values.Distinct().ToDictionary(f => f, f => new Lazy<Face>(() => Face.Load(f)));
+    private static readonly Dictionary<string, Lazy<Face>> Faces = Files.Values.Distinct()
+        .ToDictionary(f => f, f => new Lazy<Face>(() => Face.Load(f)));
 
     /// <summary>The names of all font files.</summary>
     public static IEnumerable<string> FileNames => Faces.Keys;
 
     /// <summary>The name of a font's family in SVG and CSS.</summary>
-    public static string FamilyName(Font font) => font.StandIn ?? font.Family switch { FontFamily.Serif => "Noto Serif", FontFamily.Mono => "Noto Sans Mono", _ => "Noto Sans" };
+    public static string FamilyName(Font font) =>
+        font.StandIn ?? font.Family switch { FontFamily.Serif => "Noto Serif", FontFamily.Mono => "Noto Sans Mono", _ => "Noto Sans" };
 
     /// <summary>The bytes of a font file, or null if it does not ship.</summary>
     public static Stream? Open(string file) => Faces.ContainsKey(file) ? typeof(Fonts).Assembly.GetManifestResourceStream(file) : null;
@@ -45,5 +47,6 @@ public static class Fonts
 
     /// <summary>The fonts that may draw a text: the font itself first, then those that step in where it has no shape.</summary>
     internal static IEnumerable<Font> Chain(Font font)
-        => new[] { font, font with { Family = FontFamily.Sans }, font with { Family = FontFamily.Serif }, font with { Family = FontFamily.Mono }, font with { StandIn = Hebrew }, font with { StandIn = Arabic } }.Distinct();
+        => new[] { font, font with { Family = FontFamily.Sans }, font with { Family = FontFamily.Serif },
+            font with { Family = FontFamily.Mono }, font with { StandIn = Hebrew }, font with { StandIn = Arabic } }.Distinct();
 }

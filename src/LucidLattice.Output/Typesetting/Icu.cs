@@ -15,15 +15,20 @@ internal static unsafe class Icu
 
     private static readonly nint Library;
     private static readonly int Version = Find(out Library);
-    private static readonly delegate* unmanaged<int, byte*, char*, int, int*, nint> OpenBreaks = (delegate* unmanaged<int, byte*, char*, int, int*, nint>)Export("ubrk_open");
-    private static readonly delegate* unmanaged<nint, char*, int, int*, void> SetText = (delegate* unmanaged<nint, char*, int, int*, void>)Export("ubrk_setText");
+    private static readonly delegate* unmanaged<int, byte*, char*, int, int*, nint> OpenBreaks =
+        (delegate* unmanaged<int, byte*, char*, int, int*, nint>)Export("ubrk_open");
+    private static readonly delegate* unmanaged<nint, char*, int, int*, void> SetText =
+        (delegate* unmanaged<nint, char*, int, int*, void>)Export("ubrk_setText");
     private static readonly delegate* unmanaged<nint, int> Next = (delegate* unmanaged<nint, int>)Export("ubrk_next");
     private static readonly delegate* unmanaged<nint, int> RuleStatus = (delegate* unmanaged<nint, int>)Export("ubrk_getRuleStatus");
     private static readonly delegate* unmanaged<nint> OpenBidi = (delegate* unmanaged<nint>)Export("ubidi_open");
     private static readonly delegate* unmanaged<nint, void> CloseBidi = (delegate* unmanaged<nint, void>)Export("ubidi_close");
-    private static readonly delegate* unmanaged<nint, char*, int, byte, byte*, int*, void> SetParagraph = (delegate* unmanaged<nint, char*, int, byte, byte*, int*, void>)Export("ubidi_setPara");
-    private static readonly delegate* unmanaged<nint, int*, int> CountRuns = (delegate* unmanaged<nint, int*, int>)Export("ubidi_countRuns");
-    private static readonly delegate* unmanaged<nint, int, int*, int*, int> VisualRun = (delegate* unmanaged<nint, int, int*, int*, int>)Export("ubidi_getVisualRun");
+    private static readonly delegate* unmanaged<nint, char*, int, byte, byte*, int*, void> SetParagraph =
+        (delegate* unmanaged<nint, char*, int, byte, byte*, int*, void>)Export("ubidi_setPara");
+    private static readonly delegate* unmanaged<nint, int*, int> CountRuns =
+        (delegate* unmanaged<nint, int*, int>)Export("ubidi_countRuns");
+    private static readonly delegate* unmanaged<nint, int, int*, int*, int> VisualRun =
+        (delegate* unmanaged<nint, int, int*, int*, int>)Export("ubidi_getVisualRun");
 
     /// <summary>Iterators cost far more to make than to use, and each can serve one caller at a time.</summary>
     private static readonly ConcurrentBag<nint> Iterators = [];
@@ -41,7 +46,8 @@ internal static unsafe class Icu
         {
             SetText(iterator, characters, text.Length, &error);
             Check(error);
-            for (var at = Next(iterator); at != Done; at = Next(iterator)) breaks.Add(new LineBreak(at, RuleStatus(iterator) >= FirstHardStatus));
+            for (var at = Next(iterator); at != Done; at = Next(iterator))
+                breaks.Add(new LineBreak(at, RuleStatus(iterator) >= FirstHardStatus));
             // The iterator must not look at the text once it may move.
             SetText(iterator, null, 0, &error);
         }
@@ -50,7 +56,8 @@ internal static unsafe class Icu
     }
 
     /// <summary>The runs of a line from left to right.</summary>
-    /// <param name="paragraph">0 for left to right, 1 for right to left; otherwise the first letter with a direction of its own decides that of the whole.</param>
+    /// <param name="paragraph">0 for left to right, 1 for right to left; otherwise the first letter with a direction of its own decides
+    /// that of the whole.</param>
     public static List<(int Start, int Length, bool RightToLeft)> VisualRuns(string text, byte paragraph = FirstStrongDecides)
     {
         var error = 0;

@@ -32,7 +32,8 @@ public sealed class SkiaTypesetter : ITypesetter
 
     public IReadOnlyList<LineBreak> Breaks(string text) => Icu.Breaks(text);
 
-    public bool CanDraw(Rune character) => NeedsNoShape(character) || Fonts.Chain(new Font(Core.Definitions.FontFamily.Sans, 10)).Any(f => Fonts.FaceOf(f).Has(character));
+    public bool CanDraw(Rune character) =>
+        NeedsNoShape(character) || Fonts.Chain(new Font(Core.Definitions.FontFamily.Sans, 10)).Any(f => Fonts.FaceOf(f).Has(character));
 
     /// <summary>A text that is not plain: by direction, then by the fonts that have its characters.</summary>
     private static List<TextSpan> Mixed(Font font, string text)
@@ -69,7 +70,8 @@ public sealed class SkiaTypesetter : ITypesetter
         {
             var part = text[start..end];
             start = end;
-            if (current is not { } used) spans.Add(new TextSpan(part, font, part.EnumerateRunes().Count() * MissingWidth * font.Size, rightToLeft, Missing: true));
+            if (current is not { } used)
+                spans.Add(new TextSpan(part, font, part.EnumerateRunes().Count() * MissingWidth * font.Size, rightToLeft, Missing: true));
             else
             {
                 var face = Fonts.FaceOf(used);
@@ -78,7 +80,8 @@ public sealed class SkiaTypesetter : ITypesetter
         }
     }
 
-    /// <summary>The font of the chain that has every character of a text element; the one in use goes on where it can. Null if there is none.</summary>
+    /// <summary>The font of the chain that has every character of a text element; the one in use goes on where it can. Null if there is
+    /// none.</summary>
     private static Font? FontFor(Font font, ReadOnlySpan<char> element, Font? current)
     {
         if (current is { } used && Has(used, element)) return used;
@@ -95,8 +98,12 @@ public sealed class SkiaTypesetter : ITypesetter
         return true;
     }
 
-    private static bool NeedsNoShape(Rune rune) => Rune.GetUnicodeCategory(rune) is UnicodeCategory.Control or UnicodeCategory.Format or UnicodeCategory.LineSeparator or UnicodeCategory.ParagraphSeparator || rune.Value is >= 0xFE00 and <= 0xFE0F;
+    private static bool NeedsNoShape(Rune rune) =>
+        Rune.GetUnicodeCategory(rune) is UnicodeCategory.Control or UnicodeCategory.Format or UnicodeCategory.LineSeparator
+            or UnicodeCategory.ParagraphSeparator || rune.Value is >= 0xFE00 and <= 0xFE0F;
 
     /// <summary>True for characters that can make a text run from right to left.</summary>
-    private static bool MayTurn(char c) => c is >= '\u0590' and < '\u0900' or >= '\uFB1D' and < '\uFE00' or >= '\uFE70' and < '\uFF00' or '\u200F' or >= '\u202A' and <= '\u202E' or >= '\u2066' and <= '\u2069' || char.IsSurrogate(c);
+    private static bool MayTurn(char c) =>
+        c is >= '\u0590' and < '\u0900' or >= '\uFB1D' and < '\uFE00' or >= '\uFE70' and < '\uFF00' or '\u200F' or >= '\u202A'
+            and <= '\u202E' or >= '\u2066' and <= '\u2069' || char.IsSurrogate(c);
 }

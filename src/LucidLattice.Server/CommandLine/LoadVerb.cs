@@ -24,9 +24,14 @@ internal static class LoadVerb
                 using var file = File.OpenRead(path);
                 var columns = CsvFile.Preview(file).Columns;
                 file.Position = 0;
-                var made = data.PutCsv(engine, name, options.Value("table") ?? Path.GetFileNameWithoutExtension(path), file, columns, replace, CancellationToken.None);
-                foreach (var cell in made.BadCells) Console.Error.WriteLine($"warning misfit-values: “{cell.Text}” in row {cell.Row} of {cell.Column} is kept as it is written, but does not fit.");
-                if (made.Bad > made.BadCells.Count) Console.Error.WriteLine($"warning misfit-values: {made.Bad - made.BadCells.Count} more cells do not fit.");
+                var made = data.PutCsv(engine, name, options.Value("table") ?? Path.GetFileNameWithoutExtension(path), file, columns,
+                    replace, CancellationToken.None);
+                foreach (var cell in made.BadCells)
+                    Console.Error.WriteLine(
+                        $"warning misfit-values: “{cell.Text}” in row {cell.Row} of {cell.Column} is kept as it is written, but does not "
+                        + $"fit.");
+                if (made.Bad > made.BadCells.Count)
+                    Console.Error.WriteLine($"warning misfit-values: {made.Bad - made.BadCells.Count} more cells do not fit.");
                 Console.WriteLine($"{Verbs.Count(made.Rows, "row")} loaded into “{name}”, table {made.Table}.");
                 return 0;
             }

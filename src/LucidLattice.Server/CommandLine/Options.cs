@@ -6,7 +6,8 @@ public sealed class UsageException(string message) : Exception(message);
 /// <summary>What was written after a verb: plain words, and options of the form <c>--name value</c>.</summary>
 public sealed class Options
 {
-    private static readonly HashSet<string> Known = ["port", "data", "database", "set", "out", "rows", "base", "page", "memory", "text", "into", "table"];
+    private static readonly HashSet<string> Known =
+        ["port", "data", "database", "set", "out", "rows", "base", "page", "memory", "text", "into", "table"];
     private static readonly HashSet<string> Flags = ["replace"];
     private readonly Dictionary<string, List<string>> _values = [];
 
@@ -47,7 +48,9 @@ public sealed class Options
     public string Required(string name) => Value(name) ?? throw new UsageException($"--{name} is missing.");
 
     public int? Number(string name) => Value(name) is not { } text ? null
-        : int.TryParse(text, out var number) && number > 0 ? number : throw new UsageException($"--{name} needs a number above 0, not “{text}”.");
+        : int.TryParse(text, out var number) && number > 0
+        ? number
+        : throw new UsageException($"--{name} needs a number above 0, not “{text}”.");
 
     public string Word(string what) => Words.Count switch
     {

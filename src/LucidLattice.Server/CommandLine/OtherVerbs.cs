@@ -24,7 +24,9 @@ internal static class FindVerb
     {
         var text = options.Required("text");
         if (Target.Load(options) is not { } target) return 1;
-        var run = target.Engine.Run(new RunRequest(target.Definition, options.Settings(), DateTime.UtcNow, FromLink: Runs.LinkProof.Author(target.Definition)), CancellationToken.None);
+        var run = target.Engine.Run(
+            new RunRequest(target.Definition, options.Settings(), DateTime.UtcNow, FromLink: Runs.LinkProof.Author(target.Definition)),
+            CancellationToken.None);
         RenderVerb.Print(run.Problems);
         var result = ReportSearch.Find(run, text, int.MaxValue, CancellationToken.None);
         // Each sheet counts its pages from 1.

@@ -30,11 +30,13 @@ internal static class QueryVerb
             dataset = app.Datasets.WithBase(dataset);
             var declared = DatasetQuestion.Parameters(dataset).Select(p => p.Name).ToHashSet();
             var settings = options.Settings();
-            var question = DatasetQuestion.Of(dataset, settings.Where(s => declared.Contains(s.Key)).ToDictionary(), DateTime.UtcNow, source);
+            var question =
+                DatasetQuestion.Of(dataset, settings.Where(s => declared.Contains(s.Key)).ToDictionary(), DateTime.UtcNow, source);
             RenderVerb.Print(question.Values.Problems);
             if (question.Values.Problems.Any(p => p.IsError)) return 1;
             // What SQL by hand names without declaring it is given as a text, which SQLite compares as it compares its own.
-            var values = question.Query.Parameters.Concat(settings.Where(s => !declared.Contains(s.Key)).Select(s => KeyValuePair.Create(s.Key, Value.Of(s.Value)))).ToDictionary();
+            var values = question.Query.Parameters.Concat(
+                settings.Where(s => !declared.Contains(s.Key)).Select(s => KeyValuePair.Create(s.Key, Value.Of(s.Value)))).ToDictionary();
             var rows = source.Read(question.Query with { Parameters = values }, new RunProgress(), CancellationToken.None);
             RenderVerb.Print(rows.Problems);
             using var stream = File.Create(output + ".part");
@@ -58,5 +60,7 @@ internal static class QueryVerb
 
     private static Dataset? Find(string name, AppData app)
         => File.Exists(name) ? DatasetFile.Read(File.ReadAllText(name))
-            : app.Datasets.Find(name)?.Definition ?? app.Datasets.List().FirstOrDefault(d => string.Equals(d.Definition.Name, name, StringComparison.OrdinalIgnoreCase))?.Definition;
+            : app.Datasets.Find(name)?.Definition
+            ?? app.Datasets.List()
+            .FirstOrDefault(d => string.Equals(d.Definition.Name, name, StringComparison.OrdinalIgnoreCase))?.Definition;
 }

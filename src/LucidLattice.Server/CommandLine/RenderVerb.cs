@@ -32,7 +32,11 @@ internal static class RenderVerb
         ReportRun run;
         try
         {
-            run = Watched(progress => target.Engine.Run(new RunRequest(target.Definition, settings, DateTime.UtcNow, FromLink: Runs.LinkProof.Author(target.Definition)), stop.Token, progress: progress));
+            run = Watched(
+                progress =>
+                target.Engine.Run(
+                    new RunRequest(target.Definition, settings, DateTime.UtcNow, FromLink: Runs.LinkProof.Author(target.Definition)),
+                    stop.Token, progress: progress));
             Print(run.Problems);
             if (run.Data is not null || kind == ".json") Write(run, output, kind, page, options.Value("base"), stop.Token);
         }
@@ -48,7 +52,11 @@ internal static class RenderVerb
     public static void Print(IEnumerable<Problem> problems)
     {
         foreach (var problem in problems)
-            Console.Error.WriteLine($"{(problem.IsError ? "error" : "warning")} {problem.Code}{(problem.Place is null ? "" : $" at {problem.Place}{(problem.Property is null ? "" : "." + problem.Property)}")}: {problem.Message}{(problem.Mends is null ? "" : " " + string.Join(" ", problem.Mends))}");
+        {
+            var place = problem.Place is null ? "" : $" at {problem.Place}{(problem.Property is null ? "" : "." + problem.Property)}";
+            var mends = problem.Mends is null ? "" : " " + string.Join(" ", problem.Mends);
+            Console.Error.WriteLine($"{(problem.IsError ? "error" : "warning")} {problem.Code}{place}: {problem.Message}{mends}");
+        }
     }
 
     /// <summary>Says on the error output how far slow work is, if somebody is looking.</summary>
@@ -64,7 +72,9 @@ internal static class RenderVerb
 
     private static string Words(RunProgress progress) => progress.Stage switch
     {
-        RunStage.Reading => $"Reading rows: {progress.Rows:N0}{(progress.ExpectedRows is { } of ? $" of about {of:N0}" : "")}{(progress.Remaining is { } left ? $", about {Math.Ceiling(left.TotalSeconds)} s left" : "")}",
+        RunStage.Reading =>
+            $"Reading rows: {progress.Rows:N0}{(progress.ExpectedRows is { } of ? $" of about {of:N0}" : "")}"
+            + (progress.Remaining is { } left ? $", about {Math.Ceiling(left.TotalSeconds)} s left" : ""),
         RunStage.Grouping => "Sorting and adding up",
         RunStage.Paging => "Finding pages",
         _ => "",
@@ -117,7 +127,8 @@ internal sealed record Target(ReportDefinition Definition, ReportEngine Engine)
             return null;
         }
         IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
-        return new Target(definition, new ReportEngine(new DatasetReader(new SqliteEngine(databases)), new SkiaTypesetter(), (IReportCatalog)app.Reports));
+        return new Target(definition,
+            new ReportEngine(new DatasetReader(new SqliteEngine(databases)), new SkiaTypesetter(), (IReportCatalog)app.Reports));
     }
 }
 

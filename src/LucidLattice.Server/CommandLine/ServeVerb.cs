@@ -40,10 +40,12 @@ internal static class ServeVerb
             var typesetter = services.GetRequiredService<ITypesetter>();
             foreach (var entry in services.GetRequiredService<ReportStore>().Drafts().Take(1))
             {
-                var run = engine.Run(new RunRequest(entry.Definition, new Dictionary<string, string>(), DateTime.UtcNow), CancellationToken.None, allFields: true);
+                var run = engine.Run(new RunRequest(entry.Definition, new Dictionary<string, string>(), DateTime.UtcNow),
+                    CancellationToken.None, allFields: true);
                 if (run.Data is null) continue;
                 for (var i = 0; i < 30; i++)
-                    foreach (var band in ComposeViewer.View(run, new Dictionary<string, IReadOnlyList<string?>>(), typesetter).Bands) SvgWriter.Write(band.Drawing, "");
+                    foreach (var band in ComposeViewer.View(run, new Dictionary<string, IReadOnlyList<string?>>(), typesetter).Bands)
+                        SvgWriter.Write(band.Drawing, "");
             }
         }
         catch (Exception e)

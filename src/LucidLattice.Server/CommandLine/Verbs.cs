@@ -15,7 +15,8 @@ public static class Verbs
           lattice schema [--out FILE]
           lattice bench  [NAME…]
 
-        REPORT is the title or id of a saved report, or a definition file; DATASET likewise. An svg file holds the first page, or page N with --page N.
+        REPORT is the title or id of a saved report, or a definition file; DATASET likewise.
+        An svg file holds the first page, or page N with --page N.
         """;
 
     public static async Task<int> Run(string[] args)

@@ -26,19 +26,22 @@ public sealed record ComposeRequest(
 /// <param name="Sheet">The id of the sheet that is shown.</param>
 /// <param name="Bands">Empty if the report cannot run; the problems say why.</param>
 public sealed record ComposeResponse(
-    ReportDefinition Definition, bool Changed, string Sheet, IReadOnlyList<ComposeBand> Bands, IReadOnlyList<VantageStep> Vantage, int Rows, IReadOnlyList<Problem> Problems, IReadOnlyList<ParameterInfo> Parameters, double Milliseconds);
+    ReportDefinition Definition, bool Changed, string Sheet, IReadOnlyList<ComposeBand> Bands, IReadOnlyList<VantageStep> Vantage, int Rows,
+    IReadOnlyList<Problem> Problems, IReadOnlyList<ParameterInfo> Parameters, double Milliseconds);
 
 /// <param name="Section">The id of its section; of page bands, of the sheet's first one.</param>
 /// <param name="Depth">0 for a section on the sheet, 1 for one inside of it, and so on.</param>
 /// <param name="Left">Where the section begins, from the left margin, in points.</param>
 /// <param name="Svg">The band as it is printed, as wide as the page's body.</param>
 public sealed record ComposeBand(
-    string Section, int Depth, BandKind Kind, int Level, string Name, long? Printed, double Left, double Height, string Svg, IReadOnlyList<ElementView> Elements, IReadOnlyList<ChartView> Charts);
+    string Section, int Depth, BandKind Kind, int Level, string Name, long? Printed, double Left, double Height, string Svg,
+    IReadOnlyList<ElementView> Elements, IReadOnlyList<ChartView> Charts);
 
 public sealed record PagesResponse(int PageCount);
 
 /// <summary>Asks what a parameter of a report being composed offers.</summary>
-public sealed record ComposeChoices(ReportDefinition Definition, string Parameter, IReadOnlyDictionary<string, string>? Values = null, string? Search = null);
+public sealed record ComposeChoices(ReportDefinition Definition, string Parameter, IReadOnlyDictionary<string, string>? Values = null,
+    string? Search = null);
 
 /// <summary>Compose: real data through a vantage, for a definition that may not be saved yet.</summary>
 public static class ComposeEndpoints
@@ -47,26 +50,41 @@ public static class ComposeEndpoints
     {
         var compose = app.MapGroup("/api/compose").WithTags("Compose");
         compose.MapPost("/", Compose).WithName("compose");
-        compose.MapPost("/pages", (ComposeRequest request, ReportEngine engine, CancellationToken cancel) => new PagesResponse(Run(request, engine, new RunProgress(), cancel, pages: true).PageCount)).WithName("countPages");
+        compose.MapPost("/pages",
+            (ComposeRequest request, ReportEngine engine, CancellationToken cancel) =>
+            new PagesResponse(Run(request, engine, new RunProgress(), cancel, pages: true).PageCount)).WithName("countPages");
         compose.MapPost("/choices", (ComposeChoices request, ReportEngine engine, CancellationToken cancel) => ChoicesInfo.Of(
-            engine.Choices(new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow, FromLink: LinkProof.Author(request.Definition)), request.Parameter, cancel).Choices, request.Search)).WithName("composeChoices");
-        compose.MapGet("/progress/{name}", IResult (string name, LookProgress progress) => progress.Of(name) is { } info ? Results.Ok(info) : Results.NoContent()).WithName("composeProgress").Produces<ProgressInfo>();
+            engine.Choices(
+            new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow,
+            FromLink: LinkProof.Author(request.Definition)), request.Parameter, cancel).Choices, request.Search))
+            .WithName("composeChoices");
+        compose.MapGet("/progress/{name}",
+            IResult (string name, LookProgress progress) => progress.Of(name) is { } info ? Results.Ok(info) : Results.NoContent())
+            .WithName("composeProgress").Produces<ProgressInfo>();
     }
 
-    private static ComposeResponse Compose(ComposeRequest request, ReportEngine engine, LookProgress following, IReportCatalog catalog, ITypesetter typesetter, CancellationToken cancel)
+    private static ComposeResponse Compose(ComposeRequest request, ReportEngine engine, LookProgress following, IReportCatalog catalog,
+        ITypesetter typesetter, CancellationToken cancel)
     {
         var started = Stopwatch.GetTimestamp();
         var definition = (request.Edits ?? []).Aggregate(request.Definition, (report, edit) => edit.Apply(report, catalog));
-        var run = following.Follow(request.Follow, progress => Run(request with { Definition = definition }, engine, progress, cancel, pages: false));
+        var run = following.Follow(request.Follow,
+            progress => Run(request with { Definition = definition }, engine, progress, cancel, pages: false));
         var vantage = request.Vantage ?? new Dictionary<string, IReadOnlyList<string?>>();
         var sheet = definition.Sheets.FirstOrDefault(s => s.Id == request.Sheet) ?? definition.Sheets.FirstOrDefault();
-        var view = run.Data is null ? new ComposeView(sheet?.Id ?? "", [], [], 0) : ComposeViewer.View(run, vantage, typesetter, request.Sheet);
+        var view = run.Data is null
+            ? new ComposeView(sheet?.Id ?? "", [], [], 0)
+            : ComposeViewer.View(run, vantage, typesetter, request.Sheet);
         var bands = view.Bands.Select((b, i) => new ComposeBand(
-            b.Section, b.Depth, b.Place.Kind, b.Place.Level, b.Name, b.Printed, b.Left, b.Height, SvgWriter.Write(b.Drawing, $"b{i}-"), b.Elements, b.Charts)).ToList();
+            b.Section, b.Depth, b.Place.Kind, b.Place.Level, b.Name, b.Printed, b.Left, b.Height, SvgWriter.Write(b.Drawing, $"b{i}-"),
+            b.Elements, b.Charts)).ToList();
         var changed = request.Edits is { Count: > 0 } && ReportJson.Write(definition) != ReportJson.Write(request.Definition);
-        return new ComposeResponse(definition, changed, view.Sheet, bands, view.Vantage, view.Rows, run.Problems, ParameterInfo.Of(run), Stopwatch.GetElapsedTime(started).TotalMilliseconds);
+        return new ComposeResponse(definition, changed, view.Sheet, bands, view.Vantage, view.Rows, run.Problems, ParameterInfo.Of(run),
+            Stopwatch.GetElapsedTime(started).TotalMilliseconds);
     }
 
     private static ReportRun Run(ComposeRequest request, ReportEngine engine, RunProgress progress, CancellationToken cancel, bool pages)
-        => engine.Run(new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow, FromLink: LinkProof.Author(request.Definition)), cancel, pages, allFields: true, progress);
+        => engine.Run(
+            new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow,
+            FromLink: LinkProof.Author(request.Definition)), cancel, pages, allFields: true, progress);
 }

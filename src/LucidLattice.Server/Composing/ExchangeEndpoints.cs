@@ -42,11 +42,15 @@ public static class ExchangeEndpoints
 
     private static ExchangeProposal Propose(ExchangeRequest request, DatasetStore store)
     {
-        var old = request.Definition.Datasets.FirstOrDefault(d => d.Id == request.Old) ?? throw ApiException.NotFound($"The report has no dataset “{request.Old}”.");
+        var old = request.Definition.Datasets.FirstOrDefault(d => d.Id == request.Old)
+            ?? throw ApiException.NotFound($"The report has no dataset “{request.Old}”.");
         var next = store.Find(request.Dataset)?.Definition ?? throw ApiException.NotFound($"There is no dataset “{request.Dataset}”.");
         var (uses, map) = (DatasetCopy.Uses(request.Definition, old), FieldMapping.Propose(old, next));
-        return new ExchangeProposal(next, [.. old.Fields.Where(f => uses.ContainsKey(f.Name)).Select(f => new FieldChange(f.Name, f.Caption, map[f.Name], uses[f.Name]))]);
+        return new ExchangeProposal(next,
+            [.. old.Fields.Where(f => uses.ContainsKey(f.Name))
+            .Select(f => new FieldChange(f.Name, f.Caption, map[f.Name], uses[f.Name]))]);
     }
 
-    private static Dictionary<string, string> Known(Dataset copy, Dataset kept) => FieldMapping.Propose(copy, kept).Where(m => m.Value is not null).ToDictionary(m => m.Key, m => m.Value!);
+    private static Dictionary<string, string> Known(Dataset copy, Dataset kept) =>
+        FieldMapping.Propose(copy, kept).Where(m => m.Value is not null).ToDictionary(m => m.Key, m => m.Value!);
 }

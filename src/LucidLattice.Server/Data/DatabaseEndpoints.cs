@@ -27,25 +27,35 @@ public static class DatabaseEndpoints
     public static void MapDatabases(this WebApplication app)
     {
         var databases = app.MapGroup("/api/databases").WithTags("Data");
-        databases.MapGet("/", (AppData data, ISqlEngine engine) => data.Databases().Select(d => Info(d.Name, data, engine)).ToList()).WithName("listDatabases");
+        databases.MapGet("/", (AppData data, ISqlEngine engine) => data.Databases().Select(d => Info(d.Name, data, engine)).ToList())
+            .WithName("listDatabases");
         databases.MapPost("/", Register).WithName("registerDatabase");
         databases.MapGet("/{name}/uses", Uses).WithName("listDatabaseUses");
-        databases.MapDelete("/{name}", (string name, AppData data) => data.SetForgotten(name, true) ? Results.NoContent() : throw Missing(name)).WithName("forgetDatabase");
-        databases.MapPost("/{name}/restore", (string name, AppData data) => data.SetForgotten(name, false) ? Results.NoContent() : throw Missing(name)).WithName("restoreDatabase");
+        databases.MapDelete("/{name}",
+            (string name, AppData data) => data.SetForgotten(name, true) ? Results.NoContent() : throw Missing(name))
+            .WithName("forgetDatabase");
+        databases.MapPost("/{name}/restore",
+            (string name, AppData data) => data.SetForgotten(name, false) ? Results.NoContent() : throw Missing(name))
+            .WithName("restoreDatabase");
         databases.MapPost("/upload", UploadSqlite).WithName("uploadDatabase").Accepts<byte[]>("application/octet-stream");
-        databases.MapPost("/csv/preview", (HttpContext context, AppData data, CancellationToken cancel) => WithUpload(context, data, (file, _) => CsvFile.Preview(file), cancel)).WithName("previewCsv").Accepts<byte[]>("application/octet-stream");
+        databases.MapPost("/csv/preview",
+            (HttpContext context, AppData data, CancellationToken cancel) =>
+            WithUpload(context, data, (file, _) => CsvFile.Preview(file), cancel)).WithName("previewCsv")
+                .Accepts<byte[]>("application/octet-stream");
         databases.MapPost("/csv", UploadCsv).WithName("uploadCsv").Accepts<byte[]>("application/octet-stream");
     }
 
     /// <exception cref="ApiException">There is no such database.</exception>
-    public static IReadOnlyList<TableInfo> Tables(string database, AppData data, ISqlEngine engine) => engine.Tables(data.PathOf(database) ?? throw Missing(database));
+    public static IReadOnlyList<TableInfo> Tables(string database, AppData data, ISqlEngine engine) =>
+        engine.Tables(data.PathOf(database) ?? throw Missing(database));
 
     private static ApiException Missing(string name) => ApiException.NotFound($"No database is registered as “{name}”.");
 
     private static DatabaseInfo Register(RegisterDatabase request, AppData data, ISqlEngine engine)
     {
         var name = data.NameFor(request.Name);
-        if (!Path.IsPathFullyQualified(request.Path)) throw ApiException.Bad("bad-path", "Give the whole path of the file, from the root on.");
+        if (!Path.IsPathFullyQualified(request.Path))
+            throw ApiException.Bad("bad-path", "Give the whole path of the file, from the root on.");
         engine.Tables(request.Path);
         try
         {
@@ -60,7 +70,8 @@ public static class DatabaseEndpoints
 
     /// <param name="name">What the database is called.</param>
     /// <param name="replace">True if an uploaded database of this name may go.</param>
-    private static Task<DatabaseInfo> UploadSqlite(string name, HttpContext context, AppData data, ISqlEngine engine, CancellationToken cancel, bool replace = false) => WithUpload(context, data, (file, path) =>
+    private static Task<DatabaseInfo> UploadSqlite(string name, HttpContext context, AppData data, ISqlEngine engine,
+        CancellationToken cancel, bool replace = false) => WithUpload(context, data, (file, path) =>
     {
         file.Close();
         return Info(data.PutSqlite(engine, name, path, replace), data, engine);
@@ -70,7 +81,8 @@ public static class DatabaseEndpoints
     /// <param name="table">What its table is called.</param>
     /// <param name="columns">The columns as the preview proposes them, as JSON, perhaps changed.</param>
     /// <param name="replace">True if a table of this name may go.</param>
-    private static Task<CsvImport> UploadCsv(string name, string table, string columns, HttpContext context, AppData data, ISqlEngine engine, CancellationToken cancel, bool replace = false)
+    private static Task<CsvImport> UploadCsv(string name, string table, string columns, HttpContext context, AppData data,
+        ISqlEngine engine, CancellationToken cancel, bool replace = false)
         => WithUpload(context, data, (file, _) => data.PutCsv(engine, name, table, file, Columns(columns), replace, cancel), cancel);
 
     private static List<CsvColumn> Columns(string json)
@@ -85,7 +97,8 @@ public static class DatabaseEndpoints
         }
     }
 
-    /// <summary>Puts the body of a request into a file of its own for as long as it is looked at. Its name comes from here, so it cannot lie anywhere else.</summary>
+    /// <summary>Puts the body of a request into a file of its own for as long as it is looked at. Its name comes from here, so it cannot
+    /// lie anywhere else.</summary>
     private static async Task<T> WithUpload<T>(HttpContext context, AppData data, Func<FileStream, string, T> use, CancellationToken cancel)
     {
         if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size) size.MaxRequestBodySize = MostUploaded;

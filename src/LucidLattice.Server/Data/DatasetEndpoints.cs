@@ -36,7 +36,8 @@ public sealed record AddTable(Dataset Definition, string Table);
 /// <param name="Values">Parameter values by name; the others take their defaults.</param>
 /// <param name="Refresh">True reads the tables again, even if they seem unchanged.</param>
 /// <param name="Follow">A name of the asker's choosing, under which the progress can be asked for meanwhile.</param>
-public sealed record DatasetLook(Dataset Definition, string? Field = null, bool Counting = true, IReadOnlyDictionary<string, string>? Values = null, bool Refresh = false, string? Follow = null);
+public sealed record DatasetLook(Dataset Definition, string? Field = null, bool Counting = true,
+    IReadOnlyDictionary<string, string>? Values = null, bool Refresh = false, string? Follow = null);
 
 /// <param name="Sql">The SQL as it is built; values are always bound.</param>
 /// <param name="Condition">The condition as an expression; empty if every row is kept.</param>
@@ -45,7 +46,9 @@ public sealed record DatasetLook(Dataset Definition, string? Field = null, bool 
 /// <param name="MostSeconds">The most seconds that a query may take.</param>
 /// <param name="Repeated">The fields whose values a join repeats, so that totals count them several times.</param>
 /// <param name="Rows">The first rows, written as 2025-01-31, 12.5, true; null where empty.</param>
-public sealed record DatasetView(string Sql, string Condition, IReadOnlyList<string> Columns, IReadOnlyList<IReadOnlyList<string?>> Rows, int Count, double Milliseconds, IReadOnlyList<JoinEffect> Joins, FieldStatistics? Field, IReadOnlyCollection<string> Repeated, IReadOnlyList<AskedValue> Asked, int MostRows, int MostSeconds, IReadOnlyList<Problem> Problems);
+public sealed record DatasetView(string Sql, string Condition, IReadOnlyList<string> Columns, IReadOnlyList<IReadOnlyList<string?>> Rows,
+    int Count, double Milliseconds, IReadOnlyList<JoinEffect> Joins, FieldStatistics? Field, IReadOnlyCollection<string> Repeated,
+    IReadOnlyList<AskedValue> Asked, int MostRows, int MostSeconds, IReadOnlyList<Problem> Problems);
 
 /// <param name="Value">As it is given; empty if there is none.</param>
 /// <param name="Words">As people read it.</param>
@@ -60,32 +63,49 @@ public static class DatasetEndpoints
     {
         var datasets = app.MapGroup("/api/datasets").WithTags("Data");
         datasets.MapGet("/", (DatasetStore store) => store.List()).WithName("listDatasets");
-        datasets.MapPost("/", (Dataset dataset, DatasetStore store) => store.Create(dataset with { Id = FreeId(dataset.Name, store) })).WithName("createDataset");
+        datasets.MapPost("/", (Dataset dataset, DatasetStore store) => store.Create(dataset with { Id = FreeId(dataset.Name, store) }))
+            .WithName("createDataset");
         datasets.MapGet("/problems", Problems).WithName("listDatasetProblems");
         datasets.MapGet("/{id}", (string id, DatasetStore store) => store.Find(id) ?? throw Missing(id)).WithName("getDataset");
         datasets.MapGet("/unreadable", (DatasetStore store) => store.Unreadable()).WithName("listUnreadableDatasets");
-        datasets.MapGet("/{id}/file", (string id, DatasetStore store) => Files.Json(store.Text(id) ?? throw Missing(id), id)).WithName("getDatasetFile").Produces<string>(contentType: "application/json");
-        datasets.MapPut("/{id}", (string id, DatasetSave save, DatasetFollowing following) => following.Save(id, save)).WithName("saveDataset");
+        datasets.MapGet("/{id}/file", (string id, DatasetStore store) => Files.Json(store.Text(id) ?? throw Missing(id), id))
+            .WithName("getDatasetFile").Produces<string>(contentType: "application/json");
+        datasets.MapPut("/{id}", (string id, DatasetSave save, DatasetFollowing following) => following.Save(id, save))
+            .WithName("saveDataset");
         datasets.MapGet("/{id}/uses", (string id, DatasetFollowing following) => following.Uses(id)).WithName("listDatasetUses");
-        datasets.MapPost("/{id}/follow", (string id, FollowRequest request, DatasetFollowing following) => following.Follow(id, request)).WithName("followDataset");
-        datasets.MapDelete("/{id}", (string id, DatasetStore store) => store.SetDeleted(id, true) ? Results.NoContent() : throw Missing(id)).WithName("deleteDataset");
-        datasets.MapPost("/{id}/restore", (string id, DatasetStore store) => store.SetDeleted(id, false) ? Results.NoContent() : throw Missing(id)).WithName("restoreDataset");
+        datasets.MapPost("/{id}/follow", (string id, FollowRequest request, DatasetFollowing following) => following.Follow(id, request))
+            .WithName("followDataset");
+        datasets.MapDelete("/{id}", (string id, DatasetStore store) => store.SetDeleted(id, true) ? Results.NoContent() : throw Missing(id))
+            .WithName("deleteDataset");
+        datasets.MapPost("/{id}/restore",
+            (string id, DatasetStore store) => store.SetDeleted(id, false) ? Results.NoContent() : throw Missing(id))
+            .WithName("restoreDataset");
         datasets.MapPost("/look", Look).WithName("lookAtDataset");
-        datasets.MapPost("/describe", (DescribeSql request, AppData data, ISqlEngine engine, CancellationToken cancel) => engine.Describe(data.PathOf(request.Database) ?? throw ApiException.NotFound($"No database is registered as “{request.Database}”."), request.Sql, cancel)).WithName("describeSql");
+        datasets.MapPost("/describe",
+            (DescribeSql request, AppData data, ISqlEngine engine, CancellationToken cancel) =>
+            engine.Describe(data.PathOf(request.Database)
+                ?? throw ApiException.NotFound($"No database is registered as “{request.Database}”."), request.Sql, cancel))
+                .WithName("describeSql");
         datasets.MapPost("/rename-field", (RenameField request) => Rename(request)).WithName("renameField");
-        datasets.MapPost("/add-table", (AddTable request, AppData data, ISqlEngine engine) => JoinProposal.Add(request.Definition, request.Table, DatabaseEndpoints.Tables(request.Definition.Database, data, engine))).WithName("addTableToDataset");
+        datasets.MapPost("/add-table",
+            (AddTable request, AppData data, ISqlEngine engine) =>
+            JoinProposal.Add(request.Definition, request.Table, DatabaseEndpoints.Tables(request.Definition.Database, data, engine)))
+                .WithName("addTableToDataset");
     }
 
     private static Dataset Rename(RenameField request)
     {
         var name = request.Name.Trim();
         if (name.Length is 0 or > 80) throw ApiException.Bad("bad-name", "Give the field a name of up to 80 letters.");
-        if (request.Definition.Fields.All(f => f.Name != request.Field)) throw ApiException.NotFound($"There is no field “{request.Field}”.");
-        if (request.Definition.Fields.Any(f => f.Name != request.Field && string.Equals(f.Name, name, StringComparison.OrdinalIgnoreCase))) throw ApiException.Bad("name-taken", $"Another field is called “{name}” already.");
+        if (request.Definition.Fields.All(f => f.Name != request.Field))
+            throw ApiException.NotFound($"There is no field “{request.Field}”.");
+        if (request.Definition.Fields.Any(f => f.Name != request.Field && string.Equals(f.Name, name, StringComparison.OrdinalIgnoreCase)))
+            throw ApiException.Bad("name-taken", $"Another field is called “{name}” already.");
         return DatasetCopy.Rename(request.Definition, new Dictionary<string, string> { [request.Field] = name });
     }
 
-    private static DatasetView Look(DatasetLook request, IRowReader source, ISqlEngine engine, DatasetStore store, LookProgress following, CancellationToken cancel)
+    private static DatasetView Look(DatasetLook request, IRowReader source, ISqlEngine engine, DatasetStore store, LookProgress following,
+        CancellationToken cancel)
     {
         var started = Stopwatch.GetTimestamp();
         var dataset = store.WithBase(request.Definition);
@@ -113,12 +133,17 @@ public static class DatasetEndpoints
         {
             if (problems.Count == 0) problems.Add(SchemaMends.Of(e, dataset));
         }
-        var shown = Enumerable.Range(0, Math.Min(FirstRows, rows.Count)).Select(row => (IReadOnlyList<string?>)[.. rows.Columns.Select(c => c[row] is { IsNull: false } value ? value.Invariant : null)]).ToList();
+        var shown = Enumerable.Range(0, Math.Min(FirstRows, rows.Count))
+            .Select(row =>
+            (IReadOnlyList<string?>)[.. rows.Columns.Select(c => c[row] is { IsNull: false } value ? value.Invariant : null)]).ToList();
         var index = dataset.Fields.ToList().FindIndex(f => f.Name == request.Field);
         var field = index >= 0 && index < rows.Columns.Count ? FieldStatistics.Of(rows.Columns[index], rows.Count, "en-GB") : null;
-        return new DatasetView(sql, condition, [.. dataset.Fields.Select(f => f.Name)], shown, rows.Count, Stopwatch.GetElapsedTime(started).TotalMilliseconds, effects, field, [.. source.Repeated(dataset, cancel)],
-            [.. question.Around.Parameters.Select((p, i) => new AskedValue(p.Name, question.Values.Values[i].Invariant, question.Values.Words(question.Around, i)))],
-            Math.Min(dataset.RowLimit ?? int.MaxValue, QueryLimits.Default.Rows), Math.Min(dataset.SecondsLimit ?? int.MaxValue, (int)QueryLimits.Default.Time.TotalSeconds), problems);
+        return new DatasetView(sql, condition, [.. dataset.Fields.Select(f => f.Name)], shown, rows.Count,
+            Stopwatch.GetElapsedTime(started).TotalMilliseconds, effects, field, [.. source.Repeated(dataset, cancel)],
+            [.. question.Around.Parameters.Select(
+            (p, i) => new AskedValue(p.Name, question.Values.Values[i].Invariant, question.Values.Words(question.Around, i)))],
+            Math.Min(dataset.RowLimit ?? int.MaxValue, QueryLimits.Default.Rows),
+            Math.Min(dataset.SecondsLimit ?? int.MaxValue, (int)QueryLimits.Default.Time.TotalSeconds), problems);
     }
 
     /// <summary>The conditions of a dataset with those of what it starts from, which come first.</summary>
@@ -131,7 +156,8 @@ public static class DatasetEndpoints
 
     /// <summary>Where a reader would be asked first, the author sees the dataset nevertheless.</summary>
     private static Problem Unanswered(Problem problem) => problem.Code != "parameter-required" ? problem
-        : problem with { Severity = Severity.Warning, Message = $"“:{problem.Place}” has no value here, so conditions on it keep no row.", Mends = ["Try a value, or give it a default."] };
+        : problem with { Severity = Severity.Warning, Message = $"“:{problem.Place}” has no value here, so conditions on it keep no row.",
+        Mends = ["Try a value, or give it a default."] };
 
     /// <summary>The datasets whose tables or columns are not there any more, found without reading rows.</summary>
     private static IReadOnlyList<DatasetProblem> Problems(DatasetStore store, IRowReader source)

@@ -6,7 +6,8 @@ using LucidLattice.Storage;
 namespace LucidLattice.Server.Data;
 
 /// <summary>A report that holds a copy of a dataset, and how that copy stands.</summary>
-public sealed record DatasetUse(string Report, string Title, bool UpToDate, IReadOnlyList<FieldChange> Changed, IReadOnlyList<string> Added, IReadOnlyList<FieldUse> Uses);
+public sealed record DatasetUse(string Report, string Title, bool UpToDate, IReadOnlyList<FieldChange> Changed, IReadOnlyList<string> Added,
+    IReadOnlyList<FieldUse> Uses);
 
 /// <param name="Places">In words: “column Delay”.</param>
 public sealed record FieldUse(string Field, IReadOnlyList<string> Places);
@@ -31,7 +32,8 @@ public sealed class DatasetFollowing(AppData data)
     {
         var kept = data.Datasets.Find(id)?.Definition ?? throw Missing(id);
         return new DatasetUses(
-            [.. from report in data.Reports.Drafts() from copy in report.Definition.Datasets where copy.CopyOf == id select Use(report, copy, kept)],
+            [.. from report in data.Reports.Drafts() from copy in report.Definition.Datasets
+            where copy.CopyOf == id select Use(report, copy, kept)],
             [.. data.Datasets.List().Where(d => d.Id != id && StartsFrom(d.Definition, id)).Select(d => d.Definition.Name)]);
     }
 
@@ -40,7 +42,9 @@ public sealed class DatasetFollowing(AppData data)
     {
         var before = data.Datasets.Find(id)?.Definition ?? throw Missing(id);
         var next = data.Datasets.WithBase(save.Definition with { Id = id });
-        if (next.Source is DerivedSource { Base: { } basis } && (basis.Id == id || StartsFrom(basis, id))) throw ApiException.Bad("dataset-cycle", $"“{basis.Name}” starts from “{next.Name}” itself. Choose another dataset to start from.");
+        if (next.Source is DerivedSource { Base: { } basis } && (basis.Id == id || StartsFrom(basis, id)))
+            throw ApiException.Bad("dataset-cycle",
+                $"“{basis.Name}” starts from “{next.Name}” itself. Choose another dataset to start from.");
         var version = data.Datasets.Save(id, save.BasedOn, next);
         var names = DatasetCopy.Renames(before, next);
         return new DatasetSaved(version, names.Count == 0 ? [] : [.. Rename(id, names)]);
@@ -53,8 +57,14 @@ public sealed class DatasetFollowing(AppData data)
         var followed = new List<Followed>();
         foreach (var report in data.Reports.Drafts().Where(r => request.Reports.Contains(r.Id)))
         {
-            var broken = report.Definition.Datasets.Where(d => d.CopyOf == id).SelectMany(d => DatasetCopy.StateOf(report.Definition, d, kept).Breaks).SelectMany(b => b.Uses.Select(place => $"{place} uses {b.Caption}, which is gone")).ToList();
-            if (Change(report, definition => definition.Datasets.Where(d => d.CopyOf == id).Aggregate(definition, (at, copy) => DatasetCopy.Follow(at, copy, kept)))) followed.Add(new Followed(report.Definition.Title, broken));
+            var broken = report.Definition.Datasets.Where(d => d.CopyOf == id)
+                .SelectMany(d => DatasetCopy.StateOf(report.Definition, d, kept).Breaks)
+                .SelectMany(b => b.Uses.Select(place => $"{place} uses {b.Caption}, which is gone")).ToList();
+            if (Change(report,
+                definition =>
+                definition.Datasets.Where(d => d.CopyOf == id)
+                    .Aggregate(definition, (at, copy) => DatasetCopy.Follow(at, copy, kept)))) followed.Add(
+                    new Followed(report.Definition.Title, broken));
         }
         return followed;
     }
@@ -66,7 +76,8 @@ public sealed class DatasetFollowing(AppData data)
         foreach (var derived in data.Datasets.List().Where(d => d.Definition.Source is DerivedSource source && source.Dataset == id))
         {
             var definition = derived.Definition;
-            var fields = definition.Fields.Select(f => f.Expression is not { Length: > 0 } && names.TryGetValue(f.ColumnName, out var next) ? f with { Column = next == f.Name ? null : next } : f).ToList();
+            var fields = definition.Fields.Select(f => f.Expression is not { Length: > 0 }
+                && names.TryGetValue(f.ColumnName, out var next) ? f with { Column = next == f.Name ? null : next } : f).ToList();
             if (fields.SequenceEqual(definition.Fields)) continue;
             data.Datasets.Save(derived.Id, derived.Version, definition with { Fields = fields });
             yield return definition.Name;
@@ -96,10 +107,12 @@ public sealed class DatasetFollowing(AppData data)
     private static DatasetUse Use(SavedReport report, Dataset copy, Dataset kept)
     {
         var state = DatasetCopy.StateOf(report.Definition, copy, kept);
-        return new DatasetUse(report.Id, report.Definition.Title, state.UpToDate, state.Changed, state.Added, [.. DatasetCopy.Uses(report.Definition, copy).Select(u => new FieldUse(u.Key, u.Value))]);
+        return new DatasetUse(report.Id, report.Definition.Title, state.UpToDate, state.Changed, state.Added,
+            [.. DatasetCopy.Uses(report.Definition, copy).Select(u => new FieldUse(u.Key, u.Value))]);
     }
 
-    private static bool StartsFrom(Dataset dataset, string id) => dataset.Source is DerivedSource source && (source.Dataset == id || (source.Base is { } basis && StartsFrom(basis, id)));
+    private static bool StartsFrom(Dataset dataset, string id) =>
+        dataset.Source is DerivedSource source && (source.Dataset == id || (source.Base is { } basis && StartsFrom(basis, id)));
 
     private static ApiException Missing(string id) => ApiException.NotFound($"There is no dataset “{id}”.");
 }

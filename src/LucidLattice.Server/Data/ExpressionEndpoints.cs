@@ -10,7 +10,8 @@ namespace LucidLattice.Server.Data;
 /// <summary>Asks what an expression gives for the first rows of a dataset that may not be saved yet.</summary>
 /// <param name="Itself">The field that is being worked out; null if there is none.</param>
 /// <param name="Parameters">Those of the report that the dataset stands in; null takes the dataset's own.</param>
-public sealed record TrialRequest(Dataset Definition, string Expression, string? Itself = null, IReadOnlyList<Parameter>? Parameters = null, IReadOnlyDictionary<string, string>? Values = null);
+public sealed record TrialRequest(Dataset Definition, string Expression, string? Itself = null, IReadOnlyList<Parameter>? Parameters = null,
+    IReadOnlyDictionary<string, string>? Values = null);
 
 /// <summary>A kind of total, as sentences offer it.</summary>
 /// <param name="Noun">In “the … of passengers”.</param>
@@ -23,7 +24,9 @@ public static class ExpressionEndpoints
     public static void MapExpressions(this WebApplication app)
     {
         var expressions = app.MapGroup("/api/expressions").WithTags("Data");
-        expressions.MapGet("/aggregates", () => AggregateKinds.InSentences.Select(a => new AggregateInfo(a.Name, a.Noun!, a.Gesture ?? a.Noun!)).ToList()).WithName("listAggregates");
+        expressions.MapGet("/aggregates",
+            () => AggregateKinds.InSentences.Select(a => new AggregateInfo(a.Name, a.Noun!, a.Gesture ?? a.Noun!)).ToList())
+            .WithName("listAggregates");
         expressions.MapGet("/functions", () => FunctionHelp.All).WithName("listFunctions");
         expressions.MapPost("/try", Try).WithName("tryExpression");
     }
@@ -31,7 +34,8 @@ public static class ExpressionEndpoints
     private static ExpressionTrial Try(TrialRequest request, IRowReader source, DatasetStore store, CancellationToken cancel)
     {
         var dataset = store.WithBase(request.Definition);
-        var question = DatasetQuestion.Of(request.Parameters is null ? dataset : dataset with { Parameters = request.Parameters }, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow);
+        var question = DatasetQuestion.Of(request.Parameters is null ? dataset : dataset with { Parameters = request.Parameters },
+            request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow);
         return ExpressionTrial.Of(dataset, request.Itself, request.Expression, question, source, cancel);
     }
 }

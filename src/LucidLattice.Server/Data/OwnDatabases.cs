@@ -12,7 +12,8 @@ public static class OwnDatabases
 {
     private static readonly byte[] SqliteMark = "SQLite format 3\0"u8.ToArray();
 
-    public static bool IsOwn(this AppData data, string name) => data.PathOf(name) is { } path && Path.GetDirectoryName(path) == data.Uploads;
+    public static bool IsOwn(this AppData data, string name) =>
+        data.PathOf(name) is { } path && Path.GetDirectoryName(path) == data.Uploads;
 
     /// <summary>Makes a SQLite file a database.</summary>
     /// <param name="upload">A file that goes: it is moved to where uploads are kept.</param>
@@ -25,7 +26,8 @@ public static class OwnDatabases
         using (var file = File.OpenRead(upload))
         {
             var mark = new byte[SqliteMark.Length];
-            if (file.ReadAtLeast(mark, mark.Length, throwOnEndOfStream: false) < mark.Length || !mark.SequenceEqual(SqliteMark)) throw ApiException.Bad("not-a-database", "This file is no SQLite database.");
+            if (file.ReadAtLeast(mark, mark.Length, throwOnEndOfStream: false) < mark.Length || !mark.SequenceEqual(SqliteMark))
+                throw ApiException.Bad("not-a-database", "This file is no SQLite database.");
         }
         engine.Tables(upload);
         var kept = data.FreePath();
@@ -38,12 +40,17 @@ public static class OwnDatabases
     /// <param name="table">Empty calls it as the database.</param>
     /// <param name="replace">True if a table of this name may go.</param>
     /// <exception cref="ApiException">A name is taken, or the file cannot be read.</exception>
-    public static CsvImport PutCsv(this AppData data, ISqlEngine engine, string name, string table, Stream file, IReadOnlyList<CsvColumn> columns, bool replace, CancellationToken cancel)
+    public static CsvImport PutCsv(this AppData data, ISqlEngine engine, string name, string table, Stream file,
+        IReadOnlyList<CsvColumn> columns, bool replace, CancellationToken cancel)
     {
         var free = data.NameFor(name, replace: true);
         var called = table.Trim().Length == 0 ? free : table.Trim();
-        if (data.PathOf(free) is { } there && engine.Tables(there).FirstOrDefault(t => string.Equals(t.Name, called, StringComparison.OrdinalIgnoreCase)) is { } taken && (taken.IsView || !replace))
-            throw new ApiException(StatusCodes.Status409Conflict, "table-taken", $"“{free}” has a {(taken.IsView ? "view" : "table")} called “{taken.Name}” already. {(taken.IsView ? "Choose another name" : "Replace it, or choose another name")}.");
+        if (data.PathOf(free) is { } there
+            && engine.Tables(there).FirstOrDefault(t => string.Equals(t.Name, called, StringComparison.OrdinalIgnoreCase)) is { } taken
+            && (taken.IsView || !replace))
+            throw new ApiException(StatusCodes.Status409Conflict, "table-taken",
+                $"“{free}” has a {(taken.IsView ? "view" : "table")} called “{taken.Name}” already. "
+                + $"{(taken.IsView ? "Choose another name" : "Replace it, or choose another name")}.");
         var kept = data.FreePath();
         try
         {
@@ -67,8 +74,13 @@ public static class OwnDatabases
         var trimmed = name.Trim();
         if (trimmed.Length is 0 or > 80) throw ApiException.Bad("bad-name", "Give the database a name of up to 80 letters.");
         if (data.PathOf(trimmed) is null) return trimmed;
-        if (!data.IsOwn(trimmed)) throw new ApiException(StatusCodes.Status409Conflict, "name-taken", $"There is already a database called “{trimmed}”, whose file is only ever read. Choose another name.");
-        return replace ? trimmed : throw new ApiException(StatusCodes.Status409Conflict, "name-taken", $"There is already a database called “{trimmed}”. Replace it, or choose another name.");
+        if (!data.IsOwn(trimmed))
+            throw new ApiException(StatusCodes.Status409Conflict, "name-taken",
+                $"There is already a database called “{trimmed}”, whose file is only ever read. Choose another name.");
+        return replace
+            ? trimmed
+            : throw new ApiException(StatusCodes.Status409Conflict, "name-taken",
+            $"There is already a database called “{trimmed}”. Replace it, or choose another name.");
     }
 
     /// <summary>A path for a new file. Its name comes from here, so it cannot lie anywhere else.</summary>

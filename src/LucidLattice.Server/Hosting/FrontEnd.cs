@@ -17,7 +17,10 @@ public static class FrontEnd
         {
             FileProvider = new PhysicalFileProvider(Root),
             // The names of assets carry a hash of their content.
-            OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+            OnPrepareResponse = file =>
+                file.Context.Response.Headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets")
+                    ? "public, max-age=31536000, immutable"
+                    : "no-cache",
         });
     }
 

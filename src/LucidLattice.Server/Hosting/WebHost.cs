@@ -25,7 +25,8 @@ public static class WebHost
     /// <param name="memory">The most that rows, runs and steps may take together, in bytes; null for <see cref="UsualMemory"/>.</param>
     public static WebApplication Build(AppData data, string address, long? memory = null)
     {
-        var builder = WebApplication.CreateSlimBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory, WebRootPath = "wwwroot" });
+        var builder = WebApplication.CreateSlimBuilder(
+            new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory, WebRootPath = "wwwroot" });
         builder.WebHost.UseKestrelCore().UseUrls(address).ConfigureKestrel(kestrel =>
         {
             kestrel.Limits.MaxRequestBodySize = 8 << 20;
@@ -66,7 +67,9 @@ public static class WebHost
         services.AddSingleton(data.Datasets);
         services.AddSingleton<ISqlEngine>(new SqliteEngine(data));
         services.AddSingleton(new Data.DatasetFollowing(data));
-        services.AddSingleton<Core.Data.IRowReader>(s => new DatasetReader(new CachedReader(s.GetRequiredService<ISqlEngine>(), s.GetRequiredService<SizedCache>()), s.GetRequiredService<SizedCache>()));
+        services.AddSingleton<Core.Data.IRowReader>(
+            s => new DatasetReader(new CachedReader(s.GetRequiredService<ISqlEngine>(), s.GetRequiredService<SizedCache>()),
+            s.GetRequiredService<SizedCache>()));
         services.AddSingleton<ReportEngine>();
         services.AddSingleton<LookProgress>();
         services.AddSingleton<RunStore>();
@@ -87,7 +90,8 @@ public static class WebHost
         app.MapExchanges();
         app.MapCompose();
         app.MapRuns();
-        app.Map("/api/{**rest}", IResult () => throw ApiException.NotFound("There is no such address in the API; /api/openapi.json lists them."));
+        app.Map("/api/{**rest}",
+            IResult () => throw ApiException.NotFound("There is no such address in the API; /api/openapi.json lists them."));
         app.MapFrontEnd();
     }
 }

@@ -10,7 +10,8 @@ using LucidLattice.Storage;
 namespace LucidLattice.Server.Reports;
 
 /// <summary>A new report: from a table, from a kept dataset, or from a whole definition.</summary>
-public sealed record NewReport(string? Title = null, string? Database = null, string? Table = null, string? Dataset = null, JsonElement? Definition = null);
+public sealed record NewReport(string? Title = null, string? Database = null, string? Table = null, string? Dataset = null,
+    JsonElement? Definition = null);
 
 public sealed record DraftSave(int BasedOn, ReportDefinition Definition);
 
@@ -29,20 +30,32 @@ public static class ReportEndpoints
         reports.MapGet("/", (ReportStore store) => store.List()).WithName("listReports");
         reports.MapPost("/", Create).WithName("createReport");
         reports.MapGet("/{id}", (string id, ReportStore store) => store.Draft(id) ?? throw Missing(id)).WithName("getReport");
-        reports.MapGet("/{id}/file", (string id, ReportStore store) => Files.Json(store.DraftText(id) ?? throw Missing(id), id)).WithName("getReportFile").Produces<string>(contentType: "application/json");
-        reports.MapPut("/{id}/draft", (string id, DraftSave save, ReportStore store) => new SavedVersion(store.SaveDraft(id, save.BasedOn, save.Definition))).WithName("saveDraft");
+        reports.MapGet("/{id}/file", (string id, ReportStore store) => Files.Json(store.DraftText(id) ?? throw Missing(id), id))
+            .WithName("getReportFile").Produces<string>(contentType: "application/json");
+        reports.MapPut("/{id}/draft",
+            (string id, DraftSave save, ReportStore store) => new SavedVersion(store.SaveDraft(id, save.BasedOn, save.Definition)))
+            .WithName("saveDraft");
         reports.MapPost("/{id}/publish", Publish).WithName("publishReport");
         reports.MapPost("/{id}/rename", Rename).WithName("renameReport");
-        reports.MapGet("/{id}/problems", (string id, ReportStore store, ReportEngine engine) => engine.Check((store.Draft(id) ?? throw Missing(id)).Definition)).WithName("listProblems");
-        reports.MapDelete("/{id}", (string id, ReportStore store) => store.SetDeleted(id, true) ? Results.NoContent() : throw Missing(id)).WithName("deleteReport");
-        reports.MapPost("/{id}/restore", (string id, ReportStore store) => store.SetDeleted(id, false) ? Results.NoContent() : throw Missing(id)).WithName("restoreReport");
+        reports.MapGet("/{id}/problems",
+            (string id, ReportStore store, ReportEngine engine) => engine.Check((store.Draft(id) ?? throw Missing(id)).Definition))
+            .WithName("listProblems");
+        reports.MapDelete("/{id}", (string id, ReportStore store) => store.SetDeleted(id, true) ? Results.NoContent() : throw Missing(id))
+            .WithName("deleteReport");
+        reports.MapPost("/{id}/restore",
+            (string id, ReportStore store) => store.SetDeleted(id, false) ? Results.NoContent() : throw Missing(id))
+            .WithName("restoreReport");
     }
 
     private static ApiException Missing(string id) => ApiException.NotFound($"There is no report “{id}”.");
 
     private static SavedReport Create(NewReport request, ReportStore store, AppData data, ISqlEngine engine)
     {
-        var definition = request.Definition is { } given ? ReportJson.Read(given.GetRawText()) : request.Dataset is { } id ? FromDataset(id, request.Title, data) : FromTable(request, data, engine);
+        var definition = request.Definition is { } given
+            ? ReportJson.Read(given.GetRawText())
+            : request.Dataset is { } id
+            ? FromDataset(id, request.Title, data)
+            : FromTable(request, data, engine);
         return store.Create(FreeId(definition.Title, store), definition);
     }
 
@@ -55,11 +68,13 @@ public static class ReportEndpoints
 
     private static ReportDefinition FromTable(NewReport request, AppData data, ISqlEngine engine)
     {
-        if (request.Database is null || request.Table is null) throw ApiException.Bad("bad-request", "Say which table of which database the report is made from.");
+        if (request.Database is null || request.Table is null)
+            throw ApiException.Bad("bad-request", "Say which table of which database the report is made from.");
         var table = DatabaseEndpoints.Tables(request.Database, data, engine).FirstOrDefault(t => t.Name == request.Table)
             ?? throw ApiException.NotFound($"“{request.Database}” has no table or view “{request.Table}”.");
         var name = table.Name.Replace('_', ' ');
-        var dataset = new Dataset { Id = "d1", Name = char.ToUpperInvariant(name[0]) + name[1..], Database = request.Database, Source = new TableSource { Table = table.Name }, Fields = table.Fields };
+        var dataset = new Dataset { Id = "d1", Name = char.ToUpperInvariant(name[0]) + name[1..], Database = request.Database,
+            Source = new TableSource { Table = table.Name }, Fields = table.Fields };
         return StarterReport.Of(string.IsNullOrWhiteSpace(request.Title) ? dataset.Name : request.Title.Trim(), dataset);
     }
 
@@ -67,7 +82,9 @@ public static class ReportEndpoints
     {
         var draft = store.Draft(id) ?? throw Missing(id);
         var errors = engine.Check(draft.Definition).Where(p => p.IsError).ToList();
-        if (errors.Count > 0) throw ApiException.Bad("has-problems", $"The report has {errors.Count} problem{(errors.Count == 1 ? "" : "s")} that readers would meet: {errors[0].Message}");
+        if (errors.Count > 0)
+            throw ApiException.Bad("has-problems",
+                $"The report has {errors.Count} problem{(errors.Count == 1 ? "" : "s")} that readers would meet: {errors[0].Message}");
         return new SavedVersion(store.Publish(id, request.Version));
     }
 

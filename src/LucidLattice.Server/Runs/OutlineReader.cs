@@ -29,12 +29,14 @@ internal sealed class OutlineReader
     private static OutlineInfo Read(SheetPages sheet, SectionData data, int level, int group, int from)
     {
         var tree = data.Tree;
-        if (tree.Order.Length == 0 || level < 0 || level >= tree.Innermost || group < 0 || group >= tree.Levels[level].Count) return new OutlineInfo(0, true, []);
+        if (tree.Order.Length == 0 || level < 0 || level >= tree.Innermost || group < 0 || group >= tree.Levels[level].Count)
+            return new OutlineInfo(0, true, []);
         var reader = new OutlineReader(sheet, data);
         var (first, count) = reader.Children(level, group);
         var deep = level == 0 && tree.Levels.Skip(1).Sum(l => (long)l.Count) <= MostAtOnce;
         var entries = new List<OutlineEntry>();
-        for (var child = first + from; child < Math.Min(first + count, first + from + MostAtOnce); child++) reader.Add(level + 1, child, deep, entries);
+        for (var child = first + from; child < Math.Min(first + count, first + from + MostAtOnce); child++)
+            reader.Add(level + 1, child, deep, entries);
         return new OutlineInfo(count, deep, entries);
     }
 
@@ -43,7 +45,9 @@ internal sealed class OutlineReader
         var range = _data.Tree.Levels[level];
         var (first, count) = level < _data.Tree.Innermost ? Children(level, group) : (0, 0);
         var page = _sheet.PageOf(_data.Plan, level, group);
-        entries.Add(new OutlineEntry(_data.Plan.Section.Id, level, group, _data.LabelOf(level, group, _frame), page, range.End(group) - range.Start[group], count));
+        entries.Add(
+            new OutlineEntry(_data.Plan.Section.Id, level, group, _data.LabelOf(level, group, _frame), page,
+            range.End(group) - range.Start[group], count));
         for (var child = first; deep && child < first + count; child++) Add(level + 1, child, deep, entries);
     }
 

@@ -21,63 +21,82 @@ public static class RunEndpoints
         app.MapPost("/api/reports/{id}/runs", Start).WithName("startRun").WithTags("Runs");
         app.MapPost("/api/reports/{id}/choices", Choices).WithName("listChoices").WithTags("Runs");
         var runs = app.MapGroup("/api/runs/{id}").WithTags("Runs");
-        runs.MapGet("/", async (string id, RunStore store, CancellationToken cancel) => await Info(id, Entry(id, store), cancel)).WithName("getRun");
+        runs.MapGet("/", async (string id, RunStore store, CancellationToken cancel) => await Info(id, Entry(id, store), cancel))
+            .WithName("getRun");
         runs.MapDelete("/", (string id, RunStore store) => store.Release(id) ? Results.NoContent() : throw Gone()).WithName("stopRun");
         runs.MapGet("/pages/{number:int}", Page).WithName("getPage").Produces<string>(contentType: "image/svg+xml");
-        runs.MapGet("/outline", async (string id, RunStore store, string? sheet = null, string? section = null, int level = 0, int group = 0, int from = 0)
+        runs.MapGet("/outline",
+            async (string id, RunStore store, string? sheet = null, string? section = null, int level = 0, int group = 0, int from = 0)
             => OutlineReader.Read(await Entry(id, store).Figures, sheet, section, level, group, Math.Max(0, from))).WithName("getOutline");
         runs.MapGet("/find", Find).WithName("findInRun");
         runs.MapGet("/pdf", Pdf).WithName("getPdf").Produces<string>(contentType: "application/pdf");
         runs.MapGet("/json", Json).WithName("getRunJson").Produces<string>(contentType: "application/json");
     }
 
-    private static async Task<RunInfo> Start(string id, RunStart request, ReportStore reports, RunStore store, ReportEngine engine, LinkProof proof, CancellationToken cancel)
+    private static async Task<RunInfo> Start(string id, RunStart request, ReportStore reports, RunStore store, ReportEngine engine,
+        LinkProof proof, CancellationToken cancel)
     {
         var report = Version(id, request.Draft, reports);
         var values = request.Values ?? new Dictionary<string, string>();
         var proven = proof.Proven(id, report.Definition, values, request.Proof);
         var run = new RunRequest(report.Definition, values, DateTime.UtcNow, request.Refresh, proven);
         var key = engine.StampOf(run) is { } stamp
-            ? System.Text.Json.JsonSerializer.Serialize(new { id, report.Version, request.Draft, Values = values.OrderBy(v => v.Key, StringComparer.Ordinal), proven, stamp })
+            ? System.Text.Json.JsonSerializer.Serialize(
+            new { id, report.Version, request.Draft, Values = values.OrderBy(v => v.Key, StringComparer.Ordinal), proven, stamp })
             : null;
-        var (ticket, entry) = store.Start(key, id, request.Draft, request.Refresh, (progress, token) => engine.Run(run, token, pages: false, progress: progress));
+        var (ticket, entry) = store.Start(key, id, request.Draft, request.Refresh,
+            (progress, token) => engine.Run(run, token, pages: false, progress: progress));
         return await Info(ticket, entry, cancel);
     }
 
-    private static ChoicesInfo Choices(string id, ChoicesRequest request, ReportStore reports, ReportEngine engine, LinkProof proof, CancellationToken cancel)
+    private static ChoicesInfo Choices(string id, ChoicesRequest request, ReportStore reports, ReportEngine engine, LinkProof proof,
+        CancellationToken cancel)
     {
         var report = Version(id, request.Draft, reports);
         var values = request.Values ?? new Dictionary<string, string>();
-        if (report.Definition.Parameters.All(p => p.Name != request.Parameter)) throw ApiException.NotFound($"This report has no parameter “{request.Parameter}”.");
-        var (choices, problems) = engine.Choices(new RunRequest(report.Definition, values, DateTime.UtcNow, FromLink: proof.Proven(id, report.Definition, values, request.Proof)), request.Parameter, cancel);
-        if (choices is null && problems.FirstOrDefault(p => p.Place == request.Parameter && p.IsError) is { } problem) throw ApiException.Bad(problem.Code, problem.Message);
+        if (report.Definition.Parameters.All(p => p.Name != request.Parameter))
+            throw ApiException.NotFound($"This report has no parameter “{request.Parameter}”.");
+        var (choices,
+            problems) = engine.Choices(
+            new RunRequest(report.Definition, values, DateTime.UtcNow,
+            FromLink: proof.Proven(id, report.Definition, values, request.Proof)), request.Parameter, cancel);
+        if (choices is null && problems.FirstOrDefault(p => p.Place == request.Parameter && p.IsError) is { } problem)
+            throw ApiException.Bad(problem.Code, problem.Message);
         return ChoicesInfo.Of(choices, request.Search);
     }
 
     private static SavedReport Version(string id, bool draft, ReportStore reports)
         => (draft ? reports.Draft(id) : reports.PublishedVersion(id))
-            ?? throw ApiException.NotFound(reports.Draft(id) is null ? $"There is no report “{id}”." : "This report is not published yet, so there is nothing to read.");
+            ?? throw ApiException.NotFound(
+            reports.Draft(id) is null ? $"There is no report “{id}”." : "This report is not published yet, so there is nothing to read.");
 
     /// <summary>Waits a moment, so that quick runs are answered at once and slow ones can show that they are under way.</summary>
     private static async Task<RunInfo> Info(string ticket, RunEntry entry, CancellationToken cancel)
     {
         if (!entry.Pages.IsCompleted) await Task.WhenAny(entry.Pages, Task.Delay(WaitForResult, cancel));
         var progress = entry.Pages.IsCompleted ? null : ProgressInfo.Of(entry.Progress);
-        if (!entry.Figures.IsCompleted) return new RunInfo(ticket, entry.ReportId, RunState.Running, "", entry.Draft, "", [], 0, false, progress, 0, 0, 0, entry.Progress.Elapsed.TotalMilliseconds, [], []);
+        if (!entry.Figures.IsCompleted)
+            return new RunInfo(ticket, entry.ReportId, RunState.Running, "", entry.Draft, "", [], 0, false, progress, 0, 0, 0,
+                entry.Progress.Elapsed.TotalMilliseconds, [], []);
         var run = await entry.Figures;
-        return new RunInfo(ticket, entry.ReportId, run.Data is null ? RunState.Failed : RunState.Ready, run.Title, entry.Draft, Core.Values.Value.Of(run.AsOf).Invariant,
-            [.. run.Sheets.Select(s => new SheetInfo(s.Plan.Sheet.Id, s.Plan.Sheet.Name, s.Index.Count))], run.Sheets.FirstOrDefault()?.Index.Count ?? 0,
-            run.IsComplete, progress, run.Data?.Rows ?? 0, run.Report.Page.Width, run.Report.Page.Height, entry.Milliseconds, ParameterInfo.Of(run), run.Problems);
+        return new RunInfo(ticket, entry.ReportId, run.Data is null ? RunState.Failed : RunState.Ready, run.Title, entry.Draft,
+            Core.Values.Value.Of(run.AsOf).Invariant,
+            [.. run.Sheets.Select(s => new SheetInfo(s.Plan.Sheet.Id, s.Plan.Sheet.Name, s.Index.Count))],
+            run.Sheets.FirstOrDefault()?.Index.Count ?? 0,
+            run.IsComplete, progress, run.Data?.Rows ?? 0, run.Report.Page.Width, run.Report.Page.Height, entry.Milliseconds,
+            ParameterInfo.Of(run), run.Problems);
     }
 
-    private static async Task Page(string id, int number, RunStore store, ITypesetter typesetter, HttpContext context, CancellationToken cancel, string? find = null, string? sheet = null)
+    private static async Task Page(string id, int number, RunStore store, ITypesetter typesetter, HttpContext context,
+        CancellationToken cancel, string? find = null, string? sheet = null)
     {
         var run = await Entry(id, store).Figures;
         if (run.Data is null) throw HasProblems(run);
         // Whether the last page is known is asked first: a page drawn a moment later may be better than its label says, not worse.
         var pages = run.Sheet(sheet) ?? throw ApiException.NotFound($"The report has no sheet “{sheet}”.");
         var complete = pages.Index.IsComplete;
-        if (number < 1 || !await pages.Index.Has(number, cancel)) throw ApiException.NotFound($"The report has {pages.Index.Count} pages; there is no page {number}.");
+        if (number < 1 || !await pages.Index.Has(number, cancel))
+            throw ApiException.NotFound($"The report has {pages.Index.Count} pages; there is no page {number}.");
         var page = run.Page(pages, number);
         if (find is { Length: > 0 }) page = TextHighlights.Of(page, find, typesetter);
         // A page that says “of” without a number is not kept.
@@ -96,7 +115,8 @@ public static class RunEndpoints
     private static async Task<IResult> Pdf(string id, RunStore store, HttpContext context, CancellationToken cancel)
     {
         var address = $"{context.Request.Scheme}://{context.Request.Host}";
-        return File(await Entry(id, store).Pages, "pdf", "application/pdf", context, (run, stream) => PdfWriter.Write(run, stream, address, cancel));
+        return File(await Entry(id, store).Pages, "pdf", "application/pdf", context,
+            (run, stream) => PdfWriter.Write(run, stream, address, cancel));
     }
 
     private static async Task<IResult> Json(string id, RunStore store, HttpContext context, CancellationToken cancel)
@@ -109,10 +129,12 @@ public static class RunEndpoints
         // The writers are synchronous; each has a thread of its own, so that nobody waits for it.
         context.Features.Get<IHttpBodyControlFeature>()!.AllowSynchronousIO = true;
         var name = string.Concat(run.Title.Select(c => char.IsLetterOrDigit(c) || c is ' ' or '-' or '_' ? c : '-')).Trim();
-        return Results.Stream(stream => Task.Factory.StartNew(() => write(run, stream), TaskCreationOptions.LongRunning), type, $"{(name.Length == 0 ? "report" : name)}.{extension}");
+        return Results.Stream(stream => Task.Factory.StartNew(() => write(run, stream), TaskCreationOptions.LongRunning), type,
+            $"{(name.Length == 0 ? "report" : name)}.{extension}");
     }
 
-    private static ApiException HasProblems(ReportRun run) => ApiException.Bad("has-problems", run.Problems.FirstOrDefault(p => p.IsError)?.Message ?? "The report cannot be shown.");
+    private static ApiException HasProblems(ReportRun run) =>
+        ApiException.Bad("has-problems", run.Problems.FirstOrDefault(p => p.IsError)?.Message ?? "The report cannot be shown.");
 
     private static RunEntry Entry(string id, RunStore store) => store.Find(id) ?? throw Gone();
 

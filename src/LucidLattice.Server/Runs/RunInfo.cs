@@ -6,11 +6,13 @@ using LucidLattice.Core.Values;
 
 namespace LucidLattice.Server.Runs;
 
-/// <param name="Values">Parameter values by name: 2025-01-31, 12.5, true; several as a JSON array of texts, a period as 2025-01-01/2025-03-31, every one as *.</param>
+/// <param name="Values">Parameter values by name: 2025-01-31, 12.5, true; several as a JSON array of texts, a period as
+/// 2025-01-01/2025-03-31, every one as *.</param>
 /// <param name="Draft">True runs the draft, which only its author should see.</param>
 /// <param name="Refresh">True reads the data again, even if it seems unchanged.</param>
 /// <param name="Proof">What the link that was followed gave, for values that only links may carry.</param>
-public sealed record RunStart(IReadOnlyDictionary<string, string>? Values = null, bool Draft = false, bool Refresh = false, string? Proof = null);
+public sealed record RunStart(IReadOnlyDictionary<string, string>? Values = null, bool Draft = false, bool Refresh = false,
+    string? Proof = null);
 
 public enum RunState { Running, Ready, Failed }
 
@@ -21,7 +23,9 @@ public enum RunState { Running, Ready, Failed }
 /// <param name="PageCount">The pages of the first sheet known so far.</param>
 /// <param name="PagesComplete">True once the last page of every sheet is known.</param>
 /// <param name="Progress">How far it is; null once everything is there.</param>
-public sealed record RunInfo(string Id, string ReportId, RunState State, string Title, bool Draft, string AsOf, IReadOnlyList<SheetInfo> Sheets, int PageCount, bool PagesComplete, ProgressInfo? Progress, int Rows, double PageWidth, double PageHeight, double Milliseconds, IReadOnlyList<ParameterInfo> Parameters, IReadOnlyList<Problem> Problems);
+public sealed record RunInfo(string Id, string ReportId, RunState State, string Title, bool Draft, string AsOf,
+    IReadOnlyList<SheetInfo> Sheets, int PageCount, bool PagesComplete, ProgressInfo? Progress, int Rows, double PageWidth,
+    double PageHeight, double Milliseconds, IReadOnlyList<ParameterInfo> Parameters, IReadOnlyList<Problem> Problems);
 
 /// <summary>A sheet of a run.</summary>
 public sealed record SheetInfo(string Id, string Name, int PageCount);
@@ -33,17 +37,21 @@ public sealed record SheetInfo(string Id, string Name, int PageCount);
 /// <param name="Words">As people read it.</param>
 /// <param name="Labels">What the choices call the values in use.</param>
 /// <param name="Given">False if the value is the default.</param>
-public sealed record ParameterInfo(string Name, string Caption, DataType Type, ParameterShape Shape, string? Help, bool Required, SetBy SetBy, bool Hidden, bool HasChoices, string? Every, string Value, string Words, IReadOnlyDictionary<string, string> Labels, bool Given)
+public sealed record ParameterInfo(string Name, string Caption, DataType Type, ParameterShape Shape, string? Help, bool Required,
+    SetBy SetBy, bool Hidden, bool HasChoices, string? Every, string Value, string Words, IReadOnlyDictionary<string, string> Labels,
+    bool Given)
 {
     public static IReadOnlyList<ParameterInfo> Of(ReportRun run) => [.. run.Report.Parameters.Select((p, i) => new ParameterInfo(
-        p.Name, p.Caption, p.Type, p.Shape, p.Help, p.Required, p.SetBy, p.Hidden, p.Choices is not null, p.Every, run.Parameters.Values[i].Invariant, run.Parameters.Words(run.Report, i),
+        p.Name, p.Caption, p.Type, p.Shape, p.Help, p.Required, p.SetBy, p.Hidden, p.Choices is not null, p.Every,
+        run.Parameters.Values[i].Invariant, run.Parameters.Words(run.Report, i),
         run.Parameters.Labels[i].ToDictionary(l => l.Key.Invariant, l => l.Value), run.Parameters.Given.Contains(p.Name)))];
 }
 
 /// <summary>Asks what a parameter offers.</summary>
 /// <param name="Values">Of the other parameters, on which the choices may depend.</param>
 /// <param name="Search">Only choices whose label holds this text; null for all.</param>
-public sealed record ChoicesRequest(string Parameter, IReadOnlyDictionary<string, string>? Values = null, bool Draft = false, string? Search = null, string? Proof = null);
+public sealed record ChoicesRequest(string Parameter, IReadOnlyDictionary<string, string>? Values = null, bool Draft = false,
+    string? Search = null, string? Proof = null);
 
 /// <param name="More">True if there are more than these.</param>
 public sealed record ChoicesInfo(IReadOnlyList<ChoiceInfo> Choices, bool More)
@@ -65,7 +73,8 @@ public sealed record ChoiceInfo(string Value, string Label);
 /// <param name="SecondsLeft">About how long it will still take; null while too little is known.</param>
 public sealed record ProgressInfo(RunStage Stage, int Rows, int? ExpectedRows, double? Fraction, double? SecondsLeft)
 {
-    public static ProgressInfo Of(RunProgress progress) => new(progress.Stage, progress.Rows, progress.ExpectedRows, progress.Fraction, progress.Remaining?.TotalSeconds);
+    public static ProgressInfo Of(RunProgress progress) =>
+        new(progress.Stage, progress.Rows, progress.ExpectedRows, progress.Fraction, progress.Remaining?.TotalSeconds);
 }
 
 /// <summary>Groups in the outline of a run.</summary>

@@ -14,7 +14,8 @@ public sealed class RunStore(SizedCache cache)
     /// <summary>How many runs may be made side by side; the others wait for their turn.</summary>
     public static readonly int MostAtOnce = Math.Max(2, Environment.ProcessorCount);
 
-    /// <summary>Readers who leave without a word never give their ticket back; beyond this, the oldest ticket of a run is taken from its reader.</summary>
+    /// <summary>Readers who leave without a word never give their ticket back; beyond this, the oldest ticket of a run is taken from its
+    /// reader.</summary>
     public const int MostTickets = 1000;
 
     private readonly Dictionary<string, RunEntry> _byTicket = [];
@@ -27,13 +28,15 @@ public sealed class RunStore(SizedCache cache)
     /// <param name="refresh">True starts anew even if there is one.</param>
     /// <param name="run">Makes the figures; where pages start is found afterwards, while they can be looked at.</param>
     /// <returns>The caller's ticket for the run, and the run.</returns>
-    public (string Ticket, RunEntry Entry) Start(string? key, string reportId, bool draft, bool refresh, Func<RunProgress, CancellationToken, ReportRun> run)
+    public (string Ticket, RunEntry Entry) Start(string? key, string reportId, bool draft, bool refresh,
+        Func<RunProgress, CancellationToken, ReportRun> run)
     {
         var ticket = Guid.NewGuid().ToString("N");
         key ??= ticket;
         lock (_lock)
         {
-            if (refresh || !_byKey.TryGetValue(key, out var entry) || entry.Cancel.IsCancellationRequested || !IsThere(entry)) entry = _byKey[key] = Begin(key, reportId, draft, run);
+            if (refresh || !_byKey.TryGetValue(key, out var entry) || entry.Cancel.IsCancellationRequested || !IsThere(entry))
+                entry = _byKey[key] = Begin(key, reportId, draft, run);
             if (entry.Tickets.Count >= MostTickets)
             {
                 _byTicket.Remove(entry.Tickets[0]);
@@ -99,7 +102,8 @@ public sealed class RunStore(SizedCache cache)
                 figures.TrySetException(e);
                 pages.TrySetException(e);
                 // The arrays of a large run that was stopped are to be free for the next one now, not some time later.
-                if (e is OperationCanceledException && entry.Progress.Rows > 100_000) GC.Collect(2, GCCollectionMode.Optimized, blocking: false);
+                if (e is OperationCanceledException && entry.Progress.Rows > 100_000)
+                    GC.Collect(2, GCCollectionMode.Optimized, blocking: false);
             }
         });
         return entry;

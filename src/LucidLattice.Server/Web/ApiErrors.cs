@@ -41,19 +41,26 @@ public sealed class ApiErrors(RequestDelegate next, ILogger<ApiErrors> log)
                 EditException edit => ApiException.Bad("edit", edit.Message),
                 DefinitionFormatException format => ApiException.Bad("definition-format", format.Message),
                 DataException data => ApiException.Bad(data.Code, data.Message),
-                BadHttpRequestException bad => new ApiException(bad.StatusCode, "bad-request", bad.InnerException is System.Text.Json.JsonException json ? $"The request cannot be read: {json.Message}" : bad.Message),
+                BadHttpRequestException bad =>
+                new ApiException(bad.StatusCode, "bad-request",
+                    bad.InnerException is System.Text.Json.JsonException json
+                    ? $"The request cannot be read: {json.Message}"
+                    : bad.Message),
                 OperationCanceledException => new ApiException(StatusCodes.Status409Conflict, "stopped", "The run was stopped."),
                 _ => null,
             };
             if (known is null) log.LogError(e, "Unforeseen error at {Path}", context.Request.Path);
-            await Write(context, known ?? new ApiException(StatusCodes.Status500InternalServerError, "unforeseen", "Something went wrong on the server. Your work is kept; try again."));
+            await Write(context, known
+                ?? new ApiException(StatusCodes.Status500InternalServerError, "unforeseen",
+                "Something went wrong on the server. Your work is kept; try again."));
         }
     }
 
     public static Task Write(HttpContext context, ApiException error)
     {
         context.Response.StatusCode = error.Status;
-        var problem = new ProblemDetails { Status = error.Status, Title = error.Message, Type = $"urn:lucid-lattice:{error.Code}", Detail = error.Message, Instance = context.Request.Path };
+        var problem = new ProblemDetails { Status = error.Status, Title = error.Message, Type = $"urn:lucid-lattice:{error.Code}",
+            Detail = error.Message, Instance = context.Request.Path };
         problem.Extensions["code"] = error.Code;
         return context.Response.WriteAsJsonAsync(problem, System.Text.Json.JsonSerializerOptions.Web, "application/problem+json");
     }

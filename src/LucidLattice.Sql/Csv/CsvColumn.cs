@@ -10,7 +10,8 @@ public enum DateOrder { YearFirst, DayFirst, MonthFirst }
 /// <param name="DecimalComma">True where 1.234,50 is meant, false for 1,234.50.</param>
 public sealed record CsvColumn(string Name, DataType Type, bool DecimalComma = false, DateOrder Dates = DateOrder.YearFirst)
 {
-    /// <summary>Reads a cell: numbers and yes/no as SQLite keeps them, dates as ISO 8601; an empty cell is NULL. False if it is no value of the type.</summary>
+    /// <summary>Reads a cell: numbers and yes/no as SQLite keeps them, dates as ISO 8601; an empty cell is NULL. False if it is no value of
+    /// the type.</summary>
     public bool TryRead(string cell, out object? value)
     {
         value = null;
@@ -25,7 +26,9 @@ public sealed record CsvColumn(string Name, DataType Type, bool DecimalComma = f
             case DataType.Whole when long.TryParse(Plain(text), NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var whole):
                 value = whole;
                 return true;
-            case DataType.Decimal or DataType.Double when decimal.TryParse(Plain(text), NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number):
+            case DataType.Decimal
+                or DataType.Double when decimal.TryParse(Plain(text), NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint,
+                CultureInfo.InvariantCulture, out var number):
                 value = (double)number;
                 return true;
             case DataType.Date when TryDate(text, out var day) && day.TimeOfDay == TimeSpan.Zero:
@@ -52,7 +55,8 @@ public sealed record CsvColumn(string Name, DataType Type, bool DecimalComma = f
         var cut = text.IndexOf(point);
         var (integer, fraction) = cut < 0 ? (text, "") : (text[..cut], text[(cut + 1)..]);
         var groups = integer.TrimStart('-', '+').Split(group, '\u00A0', '\u202F', ' ');
-        if (fraction.Contains(group) || (groups.Length > 1 && (groups[0].Length is 0 or > 3 || groups.Skip(1).Any(g => g.Length != 3)))) return "?";
+        if (fraction.Contains(group) || (groups.Length > 1 && (groups[0].Length is 0 or > 3 || groups.Skip(1).Any(g => g.Length != 3))))
+            return "?";
         return (integer.StartsWith('-') ? "-" : "") + string.Concat(groups) + (cut < 0 ? "" : "." + fraction);
     }
 
@@ -62,7 +66,8 @@ public sealed record CsvColumn(string Name, DataType Type, bool DecimalComma = f
         if (Dates == DateOrder.YearFirst) return IsoTime.TryParse(text, out time);
         var (day, rest) = text.IndexOf(' ') is >= 0 and var cut ? (text[..cut], text[(cut + 1)..]) : (text, "");
         var parts = day.Split('.', '/', '-');
-        if (parts.Length != 3 || parts[2].Length != 4 || !parts.All(p => p.Length is > 0 and <= 4 && p.All(char.IsAsciiDigit))) return false;
+        if (parts.Length != 3 || parts[2].Length != 4 || !parts.All(p => p.Length is > 0 and <= 4 && p.All(char.IsAsciiDigit)))
+            return false;
         var (d, m) = Dates == DateOrder.DayFirst ? (parts[0], parts[1]) : (parts[1], parts[0]);
         return IsoTime.TryParse($"{parts[2]}-{m.PadLeft(2, '0')}-{d.PadLeft(2, '0')}{(rest.Length > 0 ? " " + rest : "")}", out time);
     }

@@ -15,7 +15,8 @@ public sealed record BadCell(int Row, string Column, string Text);
 /// <summary>What a CSV file seems to hold.</summary>
 /// <param name="Rows">The first rows, as they are written.</param>
 /// <param name="BadCells">The first cells, among the rows looked at, that do not fit.</param>
-public sealed record CsvPreview(string Delimiter, IReadOnlyList<CsvColumn> Columns, IReadOnlyList<IReadOnlyList<string>> Rows, IReadOnlyList<BadCell> BadCells);
+public sealed record CsvPreview(string Delimiter, IReadOnlyList<CsvColumn> Columns, IReadOnlyList<IReadOnlyList<string>> Rows,
+    IReadOnlyList<BadCell> BadCells);
 
 /// <summary>What became of a CSV file.</summary>
 /// <param name="Bad">How many cells did not fit their type. Each is kept as it was written, so nothing is lost.</param>
@@ -34,7 +35,10 @@ public static class CsvFile
         var rows = new List<string[]>();
         while (rows.Count < RowsLookedAt && Next(csv, names.Count) is { } row) rows.Add(row);
         var columns = names.Select((name, i) => CsvInference.Of(name, [.. rows.Select(r => r[i])])).ToList();
-        var bad = rows.SelectMany((row, r) => columns.Select((c, i) => (c, Cell: row[i], Row: r + 1)).Where(x => !x.c.TryRead(x.Cell, out _)).Select(x => new BadCell(x.Row, x.c.Name, x.Cell))).Take(BadCellsListed).ToList();
+        var bad = rows.SelectMany(
+            (row, r) =>
+            columns.Select((c, i) => (c, Cell: row[i], Row: r + 1)).Where(x => !x.c.TryRead(x.Cell, out _))
+                .Select(x => new BadCell(x.Row, x.c.Name, x.Cell))).Take(BadCellsListed).ToList();
         return new CsvPreview(delimiter, columns, [.. rows.Take(RowsShown)], bad);
     }
 
@@ -45,13 +49,17 @@ public static class CsvFile
     {
         using var csv = Open(file, out _);
         var names = Heading(csv);
-        if (names.Count != columns.Count) throw new DataException("csv-columns", $"The file has {names.Count} columns, not {columns.Count}.");
-        if (columns.GroupBy(c => c.Name, StringComparer.OrdinalIgnoreCase).FirstOrDefault(g => g.Count() > 1) is { } twice) throw new DataException("csv-columns", $"Two columns are called “{twice.Key}”. Rename one of them.");
-        using var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = database, Pooling = false }.ToString());
+        if (names.Count != columns.Count)
+            throw new DataException("csv-columns", $"The file has {names.Count} columns, not {columns.Count}.");
+        if (columns.GroupBy(c => c.Name, StringComparer.OrdinalIgnoreCase).FirstOrDefault(g => g.Count() > 1) is { } twice)
+            throw new DataException("csv-columns", $"Two columns are called “{twice.Key}”. Rename one of them.");
+        using var connection =
+            new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = database, Pooling = false }.ToString());
         connection.Open();
         using var transaction = connection.BeginTransaction();
         using var create = connection.CreateCommand();
-        create.CommandText = $"DROP TABLE IF EXISTS {QueryBuilder.Quote(table)}; CREATE TABLE {QueryBuilder.Quote(table)} ({string.Join(", ", columns.Select(c => $"{QueryBuilder.Quote(c.Name)} {Declared(c.Type)}"))})";
+        create.CommandText = $"DROP TABLE IF EXISTS {QueryBuilder.Quote(table)}; CREATE TABLE {QueryBuilder.Quote(table)} "
+            + $"({string.Join(", ", columns.Select(c => $"{QueryBuilder.Quote(c.Name)} {Declared(c.Type)}"))})";
         create.ExecuteNonQuery();
         using var insert = connection.CreateCommand();
         insert.CommandText = $"INSERT INTO {QueryBuilder.Quote(table)} VALUES ({string.Join(", ", columns.Select((_, i) => "@" + i))})";
@@ -79,7 +87,8 @@ public static class CsvFile
 
     private static CsvReader Open(Stream file, out string delimiter)
     {
-        var reader = new StreamReader(file, new UTF8Encoding(false, throwOnInvalidBytes: true), detectEncodingFromByteOrderMarks: true, bufferSize: 1 << 16, leaveOpen: true);
+        var reader = new StreamReader(file, new UTF8Encoding(false, throwOnInvalidBytes: true), detectEncodingFromByteOrderMarks: true,
+            bufferSize: 1 << 16, leaveOpen: true);
         var head = new char[1 << 15];
         int length;
         try
@@ -93,7 +102,8 @@ public static class CsvFile
         var start = head.AsSpan(0, length);
         if (start.Contains('\0')) throw new DataException("not-csv", "The file holds no text, so it is no CSV file.");
         delimiter = Delimiter(start);
-        var options = CsvReaderOptions.Default with { Separator = delimiter[0], HasHeader = false, TrackLineNumbers = true, DetectSeparatorHint = false, MaxRecordSize = 4_000_000 };
+        var options = CsvReaderOptions.Default with { Separator = delimiter[0], HasHeader = false, TrackLineNumbers = true,
+            DetectSeparatorHint = false, MaxRecordSize = 4_000_000 };
         return CsvReader.Create(new HeadedReader(head[..length], reader), options, leaveOpen: false);
     }
 
@@ -145,11 +155,16 @@ public static class CsvFile
             throw new DataException("csv-row", $"The file cannot be read as CSV: {e.Message}");
         }
         var record = csv.Current.ToArray();
-        if (record.Length > columns) throw new DataException("csv-row", $"Line {csv.LineNumber} has {record.Length} cells, but there are {columns} columns. Is a quote missing around a text with a delimiter?");
+        if (record.Length > columns)
+            throw new DataException("csv-row",
+                $"Line {csv.LineNumber} has {record.Length} cells, but there are {columns} columns. Is a quote missing around a text "
+                + $"with a delimiter?");
         return record.Length == columns ? record : [.. record, .. Enumerable.Repeat("", columns - record.Length)];
     }
 
-    private static string Declared(DataType type) => type switch { DataType.Whole => "INTEGER", DataType.Decimal => "DECIMAL", DataType.Double => "REAL", DataType.Bool => "BOOLEAN", DataType.Date => "DATE", DataType.DateTime => "DATETIME", _ => "TEXT" };
+    private static string Declared(DataType type) =>
+        type switch { DataType.Whole => "INTEGER", DataType.Decimal => "DECIMAL", DataType.Double => "REAL", DataType.Bool => "BOOLEAN",
+            DataType.Date => "DATE", DataType.DateTime => "DATETIME", _ => "TEXT" };
 
     /// <summary>A reader whose beginning was read already.</summary>
     private sealed class HeadedReader(char[] head, TextReader rest) : TextReader

@@ -18,8 +18,13 @@ public static class CsvInference
         CsvColumn[] candidates =
         [
             new(name, DataType.Bool),
-            .. codes ? (CsvColumn[])[] : [new(name, DataType.Whole), new(name, DataType.Whole, DecimalComma: true), new(name, DataType.Decimal), new(name, DataType.Decimal, DecimalComma: true)],
-            .. Enum.GetValues<DateOrder>().SelectMany(order => new[] { new CsvColumn(name, DataType.Date, Dates: order), new CsvColumn(name, DataType.DateTime, Dates: order) }),
+            .. codes
+            ? (CsvColumn[])[]
+            : [new(name, DataType.Whole), new(name, DataType.Whole, DecimalComma: true), new(name, DataType.Decimal),
+            new(name, DataType.Decimal, DecimalComma: true)],
+            .. Enum.GetValues<DateOrder>()
+            .SelectMany(order => new[]
+            { new CsvColumn(name, DataType.Date, Dates: order), new CsvColumn(name, DataType.DateTime, Dates: order) }),
         ];
         CsvColumn best = new(name, DataType.Text);
         var most = 0;

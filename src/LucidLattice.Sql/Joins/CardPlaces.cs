@@ -11,9 +11,12 @@ internal static class CardPlaces
     public static (double X, double Y) Next(JoinSource join, Join? how, IReadOnlyList<TableInfo> schema)
     {
         var to = join.Tables.FirstOrDefault(t => t.Id == how?.To);
-        var column = to is null ? join.Tables.Count % Columns : Math.Clamp((int)Math.Round((to.X - Margin) / ColumnWidth) + 1, 0, Columns - 1);
+        var column = to is null
+            ? join.Tables.Count % Columns
+            : Math.Clamp((int)Math.Round((to.X - Margin) / ColumnWidth) + 1, 0, Columns - 1);
         double x = Margin + ColumnWidth * column;
-        double Bottom(JoinedTable table) => table.Y + HeaderHeight + RowHeight * (schema.FirstOrDefault(t => t.Name == table.Table)?.Fields.Count ?? 0);
+        double Bottom(JoinedTable table) =>
+            table.Y + HeaderHeight + RowHeight * (schema.FirstOrDefault(t => t.Name == table.Table)?.Fields.Count ?? 0);
         var above = join.Tables.Where(t => Math.Abs(t.X - x) < ColumnWidth).Select(Bottom);
         return (x, above.Select(bottom => bottom + Margin).Append(Margin).Max());
     }

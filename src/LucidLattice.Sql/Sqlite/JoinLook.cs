@@ -32,7 +32,8 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
         IReadOnlySet<string> tables = new HashSet<string>();
         try
         {
-            tables = Remembered("repeated", dataset, stamp, cancel, (join, connection) => JoinRepeats.Tables(join, table => MeetsSeveral(connection, table))) ?? tables;
+            tables = Remembered("repeated", dataset, stamp, cancel,
+                (join, connection) => JoinRepeats.Tables(join, table => MeetsSeveral(connection, table))) ?? tables;
         }
         catch (DataException)
         {
@@ -41,13 +42,17 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
         return dataset.Fields.Where(f => f.Table is { } table && tables.Contains(table)).Select(f => f.Name).ToHashSet();
     }
 
-    private T? Remembered<T>(string what, Dataset dataset, string? stamp, CancellationToken cancel, Func<JoinSource, SafeConnection, T> find) where T : class
+    private T? Remembered<T>(string what, Dataset dataset, string? stamp, CancellationToken cancel,
+        Func<JoinSource, SafeConnection, T> find) where T : class
     {
         if (dataset.Source is not JoinSource join) return null;
-        var key = $"{what}|{stamp}|{string.Join('|', join.Tables.Select(t => JsonSerializer.Serialize(t with { X = 0, Y = 0 }, ReportJson.Options)))}";
+        // Where a table stands on the canvas changes nothing that is found.
+        var tables = join.Tables.Select(t => JsonSerializer.Serialize(t with { X = 0, Y = 0 }, ReportJson.Options));
+        var key = $"{what}|{stamp}|{string.Join('|', tables)}";
         if (stamp is not null && _known.TryGetValue(key, out var known)) return (T)known;
         JoinChecks.Require(dataset, join);
-        var path = databases.PathOf(dataset.Database) ?? throw new DataException("unknown-database", $"No database is registered as “{dataset.Database}”.");
+        var path = databases.PathOf(dataset.Database)
+            ?? throw new DataException("unknown-database", $"No database is registered as “{dataset.Database}”.");
         using var connection = SafeConnection.Open(path, _limits, cancel);
         try
         {
@@ -70,7 +75,9 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
         {
             var table = join.Tables[i];
             var after = Number(connection, $"SELECT count(*) {QueryBuilder.From(join, i + 1)}");
-            effects.Add(new JoinEffect(table.Id, table.Table, before, after, table.Join!.Kind != JoinKind.Unmatched && MeetsSeveral(connection, table)));
+            effects.Add(
+                new JoinEffect(table.Id, table.Table, before, after, table.Join!.Kind != JoinKind.Unmatched
+                && MeetsSeveral(connection, table)));
             before = after;
         }
         return effects;
@@ -79,7 +86,10 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
     private static bool MeetsSeveral(SafeConnection connection, JoinedTable table)
     {
         var columns = table.Join!.On.Select(p => QueryBuilder.Quote(p.Column)).ToList();
-        bool Several(string from) => Number(connection, $"SELECT EXISTS (SELECT 1 FROM {from} WHERE {string.Join(" AND ", columns.Select(c => $"{c} IS NOT NULL"))} GROUP BY {string.Join(", ", columns)} HAVING count(*) > 1)") == 1;
+        bool Several(string from) =>
+            Number(connection,
+                $"SELECT EXISTS (SELECT 1 FROM {from} WHERE {string.Join(" AND ", columns.Select(c => $"{c} IS NOT NULL"))} GROUP BY "
+                + $"{string.Join(", ", columns)} HAVING count(*) > 1)") == 1;
         var name = QueryBuilder.Quote(table.Table);
         return Several($"(SELECT {string.Join(", ", columns)} FROM {name} LIMIT {FirstRows})") || Several(name);
     }

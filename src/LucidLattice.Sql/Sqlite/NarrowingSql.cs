@@ -13,8 +13,10 @@ namespace LucidLattice.Sql.Sqlite;
 /// </summary>
 public sealed class NarrowingSql
 {
-    /// <summary>Texts of these letters and signs alone are in normal form C already (Unicode Annex 15: all have the quick check value Yes, and none is a mark).</summary>
-    public static readonly (char From, char To)[] Composed = [('\u0001', '\u02ff'), ('\u0388', '\u0482'), ('\u048a', '\u058f'), ('\u2002', '\u20cf'), ('\u2100', '\u2125'), ('\u4e00', '\u9fff'), ('\uac00', '\ud7a3')];
+    /// <summary>Texts of these letters and signs alone are in normal form C already (Unicode Annex 15: all have the quick check value Yes,
+    /// and none is a mark).</summary>
+    public static readonly (char From, char To)[] Composed = [('\u0001', '\u02ff'), ('\u0388', '\u0482'), ('\u048a', '\u058f'),
+        ('\u2002', '\u20cf'), ('\u2100', '\u2125'), ('\u4e00', '\u9fff'), ('\uac00', '\ud7a3')];
 
     private static readonly string PerhapsNotComposed = $"'*[^{string.Concat(Composed.Select(r => $"{r.From}-{r.To}"))}]*'";
 
@@ -30,7 +32,8 @@ public sealed class NarrowingSql
     /// <param name="isPlain">True if no value of a field's column is an exception.</param>
     /// <param name="taken">Names of parameters that the SQL has already.</param>
     /// <returns>Conditions to be joined by AND, and the values of their parameters by name.</returns>
-    public static (IReadOnlyList<string> Conditions, IReadOnlyDictionary<string, object> Values) Of(IEnumerable<Narrowing> narrowings, Func<Field, string> columnOf, Func<Field, bool> isPlain, IEnumerable<string> taken)
+    public static (IReadOnlyList<string> Conditions, IReadOnlyDictionary<string, object> Values) Of(IEnumerable<Narrowing> narrowings,
+        Func<Field, string> columnOf, Func<Field, bool> isPlain, IEnumerable<string> taken)
     {
         var sql = new NarrowingSql(taken);
         var conditions = new List<string>();
@@ -38,7 +41,8 @@ public sealed class NarrowingSql
         {
             var column = columnOf(narrowing.Field);
             if (narrowing.Kind == NarrowingKind.NotEmpty) conditions.Add($"{column} IS NOT NULL");
-            else if (Exceptions(narrowing.Field, column) is { } exceptions && sql.Compare(narrowing, column).ToList() is { Count: > 0 } comparisons)
+            else if (Exceptions(narrowing.Field, column) is { } exceptions
+                && sql.Compare(narrowing, column).ToList() is { Count: > 0 } comparisons)
                 conditions.AddRange(isPlain(narrowing.Field) ? comparisons : comparisons.Select(c => $"({c} OR {exceptions})"));
         }
         return (conditions, sql._values);
@@ -61,12 +65,16 @@ public sealed class NarrowingSql
 
     private IEnumerable<string> Compare(Narrowing narrowing, string column) => narrowing.Field.Type switch
     {
-        DataType.Text => narrowing.Kind == NarrowingKind.OneOf ? [Among(column, JsonSerializer.Serialize(narrowing.Values.Select(v => v.Text)))] : [],
+        DataType.Text =>
+            narrowing.Kind == NarrowingKind.OneOf ? [Among(column, JsonSerializer.Serialize(narrowing.Values.Select(v => v.Text)))] : [],
         DataType.Whole when narrowing.Values.All(v => v.Type == DataType.Whole) => narrowing.Kind == NarrowingKind.OneOf
             ? [Among(column, $"[{string.Join(',', narrowing.Values.Select(v => v.Invariant))}]")]
             : Range(narrowing, column, v => v.Whole, "<=", v => v.Whole),
-        DataType.Date or DataType.DateTime => Range(narrowing, column, v => Day(v.AsDateTime), "<", v => v.AsDateTime.Date == DateTime.MaxValue.Date ? ":" : Day(v.AsDateTime.AddDays(1))),
-        _ => Range(narrowing, column, v => Math.BitDecrement(Math.BitDecrement(v.AsDouble - Room(narrowing.Field))), "<=", v => Math.BitIncrement(Math.BitIncrement(v.AsDouble + Room(narrowing.Field)))),
+        DataType.Date or DataType.DateTime =>
+        Range(narrowing, column, v => Day(v.AsDateTime), "<",
+            v => v.AsDateTime.Date == DateTime.MaxValue.Date ? ":" : Day(v.AsDateTime.AddDays(1))),
+        _ => Range(narrowing, column, v => Math.BitDecrement(Math.BitDecrement(v.AsDouble - Room(narrowing.Field))), "<=",
+        v => Math.BitIncrement(Math.BitIncrement(v.AsDouble + Room(narrowing.Field)))),
     };
 
     /// <summary>For the rounding to the field's scale; that of doubles is two steps more.</summary>
@@ -78,10 +86,12 @@ public sealed class NarrowingSql
     private IEnumerable<string> Range(Narrowing narrowing, string column, Func<Value, object> low, string below, Func<Value, object> high)
     {
         if (narrowing.Kind != NarrowingKind.AtMost) yield return $"{column} >= {Bound(narrowing.Values.Select(low).MinBy(v => v, Order)!)}";
-        if (narrowing.Kind != NarrowingKind.AtLeast) yield return $"{column} {below} {Bound(narrowing.Values.Select(high).MaxBy(v => v, Order)!)}";
+        if (narrowing.Kind != NarrowingKind.AtLeast)
+            yield return $"{column} {below} {Bound(narrowing.Values.Select(high).MaxBy(v => v, Order)!)}";
     }
 
-    private static readonly Comparer<object> Order = Comparer<object>.Create((a, b) => a is string text ? string.CompareOrdinal(text, (string)b) : Comparer<object>.Default.Compare(a, b));
+    private static readonly Comparer<object> Order = Comparer<object>.Create(
+        (a, b) => a is string text ? string.CompareOrdinal(text, (string)b) : Comparer<object>.Default.Compare(a, b));
 
     private string Among(string column, string json) => $"{column} IN (SELECT value FROM json_each({Bound(json)}))";
 

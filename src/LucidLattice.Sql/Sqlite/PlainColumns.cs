@@ -36,7 +36,9 @@ internal sealed class PlainColumns(IDatabases databases)
         {
             using var connection = SafeConnection.Open(path, Patience, cancel);
             if (connection.OriginOf(sql) is not var (table, column)) return false;
-            using var command = connection.Command($"SELECT EXISTS (SELECT 1 FROM {QueryBuilder.Quote(table)} WHERE {NarrowingSql.Exceptions(field, QueryBuilder.Quote(column))})");
+            using var command = connection.Command(
+                $"SELECT EXISTS (SELECT 1 FROM {QueryBuilder.Quote(table)} WHERE "
+                + $"{NarrowingSql.Exceptions(field, QueryBuilder.Quote(column))})");
             return (long)command.ExecuteScalar()! == 0;
         }
         catch (Exception e) when (e is DataException or SqliteException)

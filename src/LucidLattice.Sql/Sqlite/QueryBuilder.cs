@@ -16,8 +16,12 @@ public static class QueryBuilder
             TableSource table => $"SELECT {list}\nFROM {Quote(table.Table)}{Where(conditions ?? [])}",
             JoinSource join => $"SELECT {list}\n{From(join, join.Tables.Count, conditions)}",
             // What comes on top of the other dataset is worked out after reading.
-            DerivedSource { Base: { } from } => Select(from, [.. from.Fields.Where(f => f.Expression is not { Length: > 0 } && (fields.Count == 0 || fields.Any(own => own.ColumnName == f.Name)))]),
-            DerivedSource => throw new Core.Data.DataException("dataset-missing", $"“{dataset.Name}” starts from a dataset that is not there any more."),
+            DerivedSource { Base: { } from } =>
+                Select(from,
+                    [.. from.Fields.Where(f => f.Expression is not { Length: > 0 }
+                    && (fields.Count == 0 || fields.Any(own => own.ColumnName == f.Name)))]),
+            DerivedSource =>
+            throw new Core.Data.DataException("dataset-missing", $"“{dataset.Name}” starts from a dataset that is not there any more."),
             QuerySource query => $"SELECT {list}\nFROM ({Trimmed(query.Sql)}\n){Where(conditions ?? [])}",
             _ => throw new InvalidOperationException(dataset.Source.GetType().Name),
         };
@@ -33,7 +37,8 @@ public static class QueryBuilder
             if (table.Join is not { } how) from.Append(from.Length == 0 ? $"FROM {name}" : $"\nCROSS JOIN {name}");
             else
             {
-                var on = string.Join(" AND ", how.On.Select(pair => $"{Quote(table.Id)}.{Quote(pair.Column)} = {Quote(how.To)}.{Quote(pair.To)}"));
+                var on = string.Join(" AND ",
+                    how.On.Select(pair => $"{Quote(table.Id)}.{Quote(pair.Column)} = {Quote(how.To)}.{Quote(pair.To)}"));
                 if (how.Kind == JoinKind.Unmatched) where.Add($"NOT EXISTS (SELECT 1 FROM {name} WHERE {on})");
                 else from.Append($"\n{(how.Kind == JoinKind.Left ? "LEFT JOIN" : "JOIN")} {name} ON {on}");
             }
@@ -41,10 +46,12 @@ public static class QueryBuilder
         return from.Append(Where([.. where, .. conditions ?? []])).ToString();
     }
 
-    private static string Where(IReadOnlyList<string> conditions) => conditions.Count == 0 ? "" : $"\nWHERE {string.Join("\n  AND ", conditions)}";
+    private static string Where(IReadOnlyList<string> conditions) =>
+        conditions.Count == 0 ? "" : $"\nWHERE {string.Join("\n  AND ", conditions)}";
 
     /// <summary>The column that a field is read from.</summary>
-    public static string ColumnOf(Dataset dataset, Field field) => dataset.Source is JoinSource && field.Table is { } table ? $"{Quote(table)}.{Quote(field.ColumnName)}" : Quote(field.ColumnName);
+    public static string ColumnOf(Dataset dataset, Field field) =>
+        dataset.Source is JoinSource && field.Table is { } table ? $"{Quote(table)}.{Quote(field.ColumnName)}" : Quote(field.ColumnName);
 
     private static string Column(Dataset dataset, Field field)
     {

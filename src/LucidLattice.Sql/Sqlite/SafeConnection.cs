@@ -62,7 +62,8 @@ public sealed class SafeConnection : IDisposable
     public static SafeConnection Open(string path, QueryLimits limits, CancellationToken cancel)
     {
         if (!File.Exists(path)) throw new DataException("database-missing", $"The database file “{Path.GetFileName(path)}” is not there.");
-        var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = path, Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ToString());
+        var connection = new SqliteConnection(
+            new SqliteConnectionStringBuilder { DataSource = path, Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ToString());
         try
         {
             connection.Open();
@@ -74,7 +75,10 @@ public sealed class SafeConnection : IDisposable
         catch (SqliteException e)
         {
             connection.Dispose();
-            throw new DataException("not-a-database", e.SqliteErrorCode == raw.SQLITE_NOTADB ? $"“{Path.GetFileName(path)}” is no SQLite database." : $"The database “{Path.GetFileName(path)}” cannot be read: {e.Message}");
+            throw new DataException("not-a-database",
+                e.SqliteErrorCode == raw.SQLITE_NOTADB
+                ? $"“{Path.GetFileName(path)}” is no SQLite database."
+                : $"The database “{Path.GetFileName(path)}” cannot be read: {e.Message}");
         }
     }
 
@@ -87,10 +91,14 @@ public sealed class SafeConnection : IDisposable
         {
             var message = result == raw.SQLITE_OK ? "" : raw.sqlite3_errmsg(_connection.Handle!).utf8_to_string();
             // A refused function is reported as a common error, by its message alone.
-            if (result == raw.SQLITE_AUTH || message.Contains("not authorized")) throw new DataException("sql-refused", "The SQL wants to do more than read, or uses something that is not allowed here. Only one SELECT statement is.");
+            if (result == raw.SQLITE_AUTH || message.Contains("not authorized"))
+                throw new DataException("sql-refused",
+                    "The SQL wants to do more than read, or uses something that is not allowed here. Only one SELECT statement is.");
             if (result != raw.SQLITE_OK) throw new DataException("sql-error", $"The SQL is not understood: {message}.");
-            if (statement.IsInvalid || raw.sqlite3_stmt_readonly(statement) == 0) throw new DataException("sql-refused", "The SQL is no SELECT statement.");
-            if (!string.IsNullOrWhiteSpace(tail)) throw new DataException("sql-refused", "The SQL holds more than one statement; only one SELECT is allowed.");
+            if (statement.IsInvalid || raw.sqlite3_stmt_readonly(statement) == 0)
+                throw new DataException("sql-refused", "The SQL is no SELECT statement.");
+            if (!string.IsNullOrWhiteSpace(tail))
+                throw new DataException("sql-refused", "The SQL holds more than one statement; only one SELECT is allowed.");
             var command = _connection.CreateCommand();
             command.CommandText = sql;
             command.CommandTimeout = 0;
@@ -104,7 +112,8 @@ public sealed class SafeConnection : IDisposable
         if (raw.sqlite3_prepare_v2(_connection.Handle!, sql, out var statement) != raw.SQLITE_OK) return null;
         using (statement)
         {
-            return raw.sqlite3_column_table_name(statement, 0).utf8_to_string() is { } table && raw.sqlite3_column_origin_name(statement, 0).utf8_to_string() is { } column ? (table, column) : null;
+            return raw.sqlite3_column_table_name(statement, 0).utf8_to_string() is { } table
+                && raw.sqlite3_column_origin_name(statement, 0).utf8_to_string() is { } column ? (table, column) : null;
         }
     }
 
@@ -114,7 +123,8 @@ public sealed class SafeConnection : IDisposable
         if (raw.sqlite3_prepare_v2(_connection.Handle!, sql, out var statement) != raw.SQLITE_OK) return [];
         using (statement)
         {
-            return [.. Enumerable.Range(1, raw.sqlite3_bind_parameter_count(statement)).Select(i => raw.sqlite3_bind_parameter_name(statement, i).utf8_to_string()?.TrimStart(':', '@', '$')).OfType<string>()];
+            return [.. Enumerable.Range(1, raw.sqlite3_bind_parameter_count(statement))
+                .Select(i => raw.sqlite3_bind_parameter_name(statement, i).utf8_to_string()?.TrimStart(':', '@', '$')).OfType<string>()];
         }
     }
 
@@ -122,7 +132,8 @@ public sealed class SafeConnection : IDisposable
 
     private int Authorize(object data, int action, utf8z first, utf8z second, utf8z database, utf8z trigger)
     {
-        if (action == raw.SQLITE_READ && first.utf8_to_string() is { } table && !table.StartsWith("sqlite_", StringComparison.OrdinalIgnoreCase)) _tables.Add(table);
+        if (action == raw.SQLITE_READ && first.utf8_to_string() is { } table
+            && !table.StartsWith("sqlite_", StringComparison.OrdinalIgnoreCase)) _tables.Add(table);
         if (action == raw.SQLITE_FUNCTION && second.utf8_to_string() is { } function) _functions.Add(function);
         return Allowed(action, first, second);
     }
@@ -130,7 +141,8 @@ public sealed class SafeConnection : IDisposable
     private static int Allowed(int action, utf8z first, utf8z second) => action switch
     {
         raw.SQLITE_SELECT or raw.SQLITE_RECURSIVE => raw.SQLITE_OK,
-        raw.SQLITE_READ => first.utf8_to_string()?.StartsWith("pragma_", StringComparison.OrdinalIgnoreCase) == true ? raw.SQLITE_DENY : raw.SQLITE_OK,
+        raw.SQLITE_READ =>
+        first.utf8_to_string()?.StartsWith("pragma_", StringComparison.OrdinalIgnoreCase) == true ? raw.SQLITE_DENY : raw.SQLITE_OK,
         raw.SQLITE_FUNCTION => ForbiddenFunctions.Contains(second.utf8_to_string() ?? "") ? raw.SQLITE_DENY : raw.SQLITE_OK,
         _ => raw.SQLITE_DENY,
     };

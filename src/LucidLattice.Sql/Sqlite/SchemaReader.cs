@@ -5,7 +5,8 @@ using SQLitePCL;
 
 namespace LucidLattice.Sql.Sqlite;
 
-/// <summary>Looks up the tables of a SQLite file, and proposes a type and a kind for each column from its declaration, name and first values.</summary>
+/// <summary>Looks up the tables of a SQLite file, and proposes a type and a kind for each column from its declaration, name and first
+/// values.</summary>
 public static class SchemaReader
 {
     private const int RowsLookedAt = 200;
@@ -14,17 +15,21 @@ public static class SchemaReader
     public static IReadOnlyList<TableInfo> Read(string path)
     {
         SafeConnection.Open(path, QueryLimits.Default, CancellationToken.None).Dispose();
-        using var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = path, Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ToString());
+        using var connection = new SqliteConnection(
+            new SqliteConnectionStringBuilder { DataSource = path, Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ToString());
         connection.Open();
         var tables = new List<(string Name, bool IsView)>();
         using (var list = connection.CreateCommand())
         {
-            list.CommandText = "SELECT name, type = 'view' FROM sqlite_schema WHERE type IN ('table', 'view') AND name NOT LIKE 'sqlite\\_%' ESCAPE '\\' ORDER BY name";
+            list.CommandText = "SELECT name, type = 'view' FROM sqlite_schema WHERE type IN ('table', 'view') AND name NOT LIKE "
+                + "'sqlite\\_%' ESCAPE '\\' ORDER BY name";
             using var reader = list.ExecuteReader();
             while (reader.Read()) tables.Add((reader.GetString(0), reader.GetBoolean(1)));
         }
         var keys = tables.ToDictionary(t => t.Name, t => Keys(connection, t.Name), StringComparer.OrdinalIgnoreCase);
-        return [.. tables.Select(t => new TableInfo(t.Name, t.IsView, Fields(connection, t.Name), t.IsView ? null : Count(connection, t.Name), keys[t.Name], References(connection, t.Name, keys), Columns(connection, t.Name, "\"notnull\" = 0 AND pk = 0")))];
+        return [.. tables.Select(
+            t => new TableInfo(t.Name, t.IsView, Fields(connection, t.Name), t.IsView ? null : Count(connection, t.Name), keys[t.Name],
+            References(connection, t.Name, keys), Columns(connection, t.Name, "\"notnull\" = 0 AND pk = 0")))];
     }
 
     /// <summary>The columns that a SELECT statement gives, with types proposed from its first rows. Parameters count as empty.</summary>
@@ -52,7 +57,8 @@ public static class SchemaReader
     }
 
     /// <summary>The declared type of a column that the statement passes through; empty for one that it works out.</summary>
-    private static string Declared(SqliteDataReader reader, int column) => raw.sqlite3_column_decltype(reader.Handle!, column).utf8_to_string()?.ToUpperInvariant() ?? "";
+    private static string Declared(SqliteDataReader reader, int column) =>
+        raw.sqlite3_column_decltype(reader.Handle!, column).utf8_to_string()?.ToUpperInvariant() ?? "";
 
     private static long Count(SqliteConnection connection, string table)
     {
@@ -74,7 +80,8 @@ public static class SchemaReader
         return keys;
     }
 
-    private static IReadOnlyList<TableReference> References(SqliteConnection connection, string table, Dictionary<string, IReadOnlyList<string>> keys)
+    private static IReadOnlyList<TableReference> References(SqliteConnection connection, string table,
+        Dictionary<string, IReadOnlyList<string>> keys)
     {
         using var command = connection.CreateCommand();
         command.CommandText = "SELECT id, seq, \"table\", \"from\", \"to\" FROM pragma_foreign_key_list(:table) ORDER BY id, seq";
@@ -89,7 +96,8 @@ public static class SchemaReader
             if (to is not null) found.Add((reader.GetInt32(0), target, new KeyPair(reader.GetString(3), to)));
         }
         // SQLite numbers them from the last one that was declared.
-        return [.. found.GroupBy(f => f.Id).OrderByDescending(g => g.Key).Select(g => new TableReference(g.First().Table, [.. g.Select(f => f.Pair)]))];
+        return [.. found.GroupBy(f => f.Id).OrderByDescending(g => g.Key)
+            .Select(g => new TableReference(g.First().Table, [.. g.Select(f => f.Pair)]))];
     }
 
     private static List<Field> Fields(SqliteConnection connection, string table)
@@ -114,7 +122,8 @@ public static class SchemaReader
     private static Field Propose(string name, string declared, bool key, List<object> values)
     {
         var type = Type(declared, values);
-        var kind = key || name.EndsWith("_id", StringComparison.OrdinalIgnoreCase) || name.Equals("year", StringComparison.OrdinalIgnoreCase) ? FieldKind.Key : FieldKind.Plain;
+        var kind = key || name.EndsWith("_id", StringComparison.OrdinalIgnoreCase)
+            || name.Equals("year", StringComparison.OrdinalIgnoreCase) ? FieldKind.Key : FieldKind.Plain;
         return new Field { Name = name, Type = type, Kind = type == DataType.Whole ? kind : FieldKind.Plain };
     }
 
@@ -132,7 +141,8 @@ public static class SchemaReader
         if (declared.Contains("DECIMAL") || declared.Contains("NUMERIC") || declared.Contains("MONEY")) return DataType.Decimal;
         if (values.Count > 0 && values.All(v => v is long)) return DataType.Whole;
         // An undeclared fraction with few digits is most likely meant exactly.
-        if (values.Count > 0 && values.All(v => v is long or double)) return values.All(v => decimal.Round(Convert.ToDecimal(v), 2) == Convert.ToDecimal(v)) ? DataType.Decimal : DataType.Double;
+        if (values.Count > 0 && values.All(v => v is long or double))
+            return values.All(v => decimal.Round(Convert.ToDecimal(v), 2) == Convert.ToDecimal(v)) ? DataType.Decimal : DataType.Double;
         if (values.Count > 0) return DataType.Text;
         return declared switch
         {

@@ -19,7 +19,8 @@ public sealed class SqliteEngine(IDatabases databases, QueryLimits? limits = nul
 
     public int? RowsAtMost(Dataset dataset) => _rows.RowsAtMost(dataset);
 
-    public IReadOnlySet<string> Repeated(Dataset dataset, CancellationToken cancel) => _joins.Repeated(dataset, _rows.Stamp(dataset), cancel);
+    public IReadOnlySet<string> Repeated(Dataset dataset, CancellationToken cancel) =>
+        _joins.Repeated(dataset, _rows.Stamp(dataset), cancel);
 
     public IReadOnlyList<TableInfo> Tables(string path) => SchemaReader.Read(path);
 
@@ -30,7 +31,8 @@ public sealed class SqliteEngine(IDatabases databases, QueryLimits? limits = nul
         return new SqlDescription(fields, [.. connection.ParameterNames(sql).Distinct()]);
     }
 
-    public IReadOnlyList<JoinEffect> Effects(Dataset dataset, CancellationToken cancel) => _joins.Effects(dataset, _rows.Stamp(dataset), cancel);
+    public IReadOnlyList<JoinEffect> Effects(Dataset dataset, CancellationToken cancel) =>
+        _joins.Effects(dataset, _rows.Stamp(dataset), cancel);
 
     public string Sql(Dataset dataset, IReadOnlyList<Field> fields) => QueryBuilder.Select(dataset, fields);
 }

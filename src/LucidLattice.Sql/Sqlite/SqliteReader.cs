@@ -30,11 +30,18 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
             RequireFields(connection, query);
             // SQLite may work out what is left to chance anew for a condition.
             var wanted = Repeatability.Of(connection, query.Dataset) ? query.Wanted : [];
-            var (conditions, values) = NarrowingSql.Of(wanted, f => QueryBuilder.ColumnOf(query.Dataset, f), f => _plain.IsPlain(query.Dataset, f, Stamp(query.Dataset), cancel), query.Parameters.Keys);
+            var (conditions, values) = NarrowingSql.Of(wanted, f => QueryBuilder.ColumnOf(query.Dataset, f),
+                f => _plain.IsPlain(query.Dataset, f, Stamp(query.Dataset), cancel), query.Parameters.Keys);
             var sql = QueryBuilder.Select(query.Dataset, query.Fields, conditions);
             using var command = connection.Command(sql);
-            foreach (var name in connection.ParameterNames(sql)) command.Parameters.AddWithValue(":" + name, values.TryGetValue(":" + name, out var value) ? value : Bound(name, query.Parameters));
-            progress.ExpectedRows = _lastCounts.TryGetValue(sql, out var last) ? last : conditions.Count > 0 ? null : RowEstimate.Of(connection);
+            foreach (var name in connection.ParameterNames(sql))
+                command.Parameters.AddWithValue(":" + name,
+                    values.TryGetValue(":" + name, out var value) ? value : Bound(name, query.Parameters));
+            progress.ExpectedRows = _lastCounts.TryGetValue(sql, out var last)
+                ? last
+                : conditions.Count > 0
+                ? null
+                : RowEstimate.Of(connection);
             var rows = Read(command, query, progress, cancel) with { IsRepeatable = Repeatability.Of(connection, query.Dataset) };
             _lastCounts[sql] = rows.Count;
             return rows;
@@ -83,15 +90,20 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
 
     /// <summary>An author may lower the time limit, never raise it.</summary>
     private QueryLimits LimitsOf(Dataset dataset)
-        => dataset.SecondsLimit is > 0 and var seconds && TimeSpan.FromSeconds(seconds) is var own && own < _limits.Time ? _limits with { Time = own } : _limits;
+        => dataset.SecondsLimit is > 0 and var seconds && TimeSpan.FromSeconds(seconds) is var own && own < _limits.Time
+            ? _limits with { Time = own }
+            : _limits;
 
-    /// <summary>SQLite takes an unknown quoted name for a text, so names are compared with what the tables or the query offer first.</summary>
+    /// <summary>SQLite takes an unknown quoted name for a text, so names are compared with what the tables or the query offer
+    /// first.</summary>
     private static void RequireFields(SafeConnection connection, DataQuery query)
     {
         var dataset = query.Dataset;
         if (dataset.Source is not JoinSource join)
         {
-            var source = dataset.Source is TableSource table ? QueryBuilder.Quote(table.Table) : $"({((QuerySource)dataset.Source).Sql.Trim().TrimEnd(';')}\n)";
+            var source = dataset.Source is TableSource table
+                ? QueryBuilder.Quote(table.Table)
+                : $"({((QuerySource)dataset.Source).Sql.Trim().TrimEnd(';')}\n)";
             Require(dataset, query.Fields.Select(f => f.ColumnName), Offered(connection, source), "");
             return;
         }
@@ -99,7 +111,8 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
         foreach (var table in join.Tables)
         {
             var used = query.Fields.Where(f => f.Table == table.Id).Select(f => f.ColumnName)
-                .Concat(table.Join?.On.Select(p => p.Column) ?? []).Concat(join.Tables.Where(t => t.Join?.To == table.Id).SelectMany(t => t.Join!.On.Select(p => p.To)));
+                .Concat(table.Join?.On.Select(p => p.Column) ?? [])
+                .Concat(join.Tables.Where(t => t.Join?.To == table.Id).SelectMany(t => t.Join!.On.Select(p => p.To)));
             Require(dataset, used, Offered(connection, QueryBuilder.Quote(table.Table)), $" in “{table.Table}”");
         }
     }
@@ -120,7 +133,8 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
 
     private static object Bound(string name, IReadOnlyDictionary<string, Value> parameters)
     {
-        if (!parameters.TryGetValue(name, out var value)) throw new DataException("unknown-parameter", $"The SQL asks for “:{name}”, which is no parameter here.");
+        if (!parameters.TryGetValue(name, out var value))
+            throw new DataException("unknown-parameter", $"The SQL asks for “:{name}”, which is no parameter here.");
         return value.Type switch
         {
             DataType.Null => DBNull.Value,
@@ -134,7 +148,9 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
     private RowSet Read(SqliteCommand command, DataQuery query, RunProgress progress, CancellationToken cancel)
     {
         // An estimate decides nothing but how much memory is set aside, and SQL by hand may well boil many rows down to a few.
-        var expected = query.Dataset.Source is QuerySource or JoinSource { Tables: [_, _, ..] } ? 0 : Math.Min(progress.ExpectedRows ?? 0, query.Dataset.RowLimit ?? int.MaxValue);
+        var expected = query.Dataset.Source is QuerySource or JoinSource { Tables: [_, _, ..] }
+            ? 0
+            : Math.Min(progress.ExpectedRows ?? 0, query.Dataset.RowLimit ?? int.MaxValue);
         var builders = query.Fields.Select(f => new ColumnBuilder(f, expected)).ToArray();
         var most = Math.Min(query.Dataset.RowLimit ?? int.MaxValue, _limits.Rows);
         var problems = new List<Problem>();
@@ -144,7 +160,9 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
         {
             if (count == most)
             {
-                problems.Add(new("rows-cut-off", Severity.Warning, $"“{query.Dataset.Name}” has more than {most:N0} rows; the rest is missing here.", query.Dataset.Id, Mends: ["Raise the row limit, or filter the rows."]));
+                problems.Add(
+                    new("rows-cut-off", Severity.Warning, $"“{query.Dataset.Name}” has more than {most:N0} rows; the rest is missing here.",
+                    query.Dataset.Id, Mends: ["Raise the row limit, or filter the rows."]));
                 break;
             }
             if ((++count & 0xFF) == 0)
@@ -156,7 +174,10 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
         }
         progress.Rows = count;
         foreach (var builder in builders.Where(b => b.Misfits > 0))
-            problems.Add(new("misfit-values", Severity.Warning, $"{builder.Misfits:N0} values of “{builder.Field.Name}” are not {builder.Field.Type.Words()} and are left empty; the first is “{builder.FirstMisfit}”.", query.Dataset.Id, "fields", Mends: ["Declare another type for the field."]));
+            problems.Add(
+                new("misfit-values", Severity.Warning,
+                $"{builder.Misfits:N0} values of “{builder.Field.Name}” are not {builder.Field.Type.Words()} and are left empty; the "
+                + $"first is “{builder.FirstMisfit}”.", query.Dataset.Id, "fields", Mends: ["Declare another type for the field."]));
         return new RowSet([.. builders.Select(b => b.Build())], count, problems);
     }
 

@@ -2,7 +2,16 @@ import { afterEach, expect, test, vi } from 'vitest';
 import { api, ApiError } from './client';
 
 const respond = (status: number, body: unknown, type = 'application/json') =>
-  vi.stubGlobal('fetch', vi.fn(async () => new Response(status === 204 ? null : typeof body === 'string' ? body : JSON.stringify(body), { status, headers: { 'Content-Type': type } })));
+  vi.stubGlobal(
+    'fetch',
+    vi.fn(
+      async () =>
+        new Response(status === 204 ? null : typeof body === 'string' ? body : JSON.stringify(body), {
+          status,
+          headers: { 'Content-Type': type },
+        }),
+    ),
+  );
 
 afterEach(() => vi.unstubAllGlobals());
 
@@ -17,13 +26,22 @@ test('an answer comes back as what it is', async () => {
 
 test('problem details become an error with a sentence and a code', async () => {
   respond(409, { code: 'save-conflict', detail: 'Saved elsewhere.' }, 'application/problem+json');
-  await expect(api.saveDraft('r', 1, {} as never)).rejects.toMatchObject({ status: 409, code: 'save-conflict', message: 'Saved elsewhere.' });
+  await expect(api.saveDraft('r', 1, {} as never)).rejects.toMatchObject({
+    status: 409,
+    code: 'save-conflict',
+    message: 'Saved elsewhere.',
+  });
   respond(500, 'not json at all', 'text/plain');
   await expect(api.reports()).rejects.toMatchObject({ status: 500, code: 'unforeseen' });
 });
 
 test('a server that is away is said to be away, and a cancelled call is not an error of the server', async () => {
-  vi.stubGlobal('fetch', vi.fn(async () => { throw new TypeError('failed to fetch'); }));
+  vi.stubGlobal(
+    'fetch',
+    vi.fn(async () => {
+      throw new TypeError('failed to fetch');
+    }),
+  );
   await expect(api.reports()).rejects.toBeInstanceOf(ApiError);
   const stop = new AbortController();
   stop.abort();

@@ -1,10 +1,50 @@
 import type {
-  AggregateInfo, CopiesRequest, DatasetProblem, DatasetSaved, DatasetUses, ExchangeProposal, ExchangeRequest, ExpressionTrial, Followed, FunctionHelp, OutdatedCopy, SqlDescription, TrialRequest, CsvColumn, CsvImport, CsvPreview, DatabaseUses, Dataset, DatasetView, SavedDataset, ChoicesInfo, ComposeChoices, ChoicesRequest, ComposeRequest, ComposeResponse, DatabaseInfo, NewReport, OutlineInfo, PagesResponse, ProgressInfo, ReportDefinition, ReportEntry, RunInfo, SavedReport, SavedVersion, SearchResult, UnreadableDataset,
+  AggregateInfo,
+  CopiesRequest,
+  DatasetProblem,
+  DatasetSaved,
+  DatasetUses,
+  ExchangeProposal,
+  ExchangeRequest,
+  ExpressionTrial,
+  Followed,
+  FunctionHelp,
+  OutdatedCopy,
+  SqlDescription,
+  TrialRequest,
+  CsvColumn,
+  CsvImport,
+  CsvPreview,
+  DatabaseUses,
+  Dataset,
+  DatasetView,
+  SavedDataset,
+  ChoicesInfo,
+  ComposeChoices,
+  ChoicesRequest,
+  ComposeRequest,
+  ComposeResponse,
+  DatabaseInfo,
+  NewReport,
+  OutlineInfo,
+  PagesResponse,
+  ProgressInfo,
+  ReportDefinition,
+  ReportEntry,
+  RunInfo,
+  SavedReport,
+  SavedVersion,
+  SearchResult,
+  UnreadableDataset,
 } from './generated';
 
 /** An answer of the server that says what is wrong (RFC 9457). */
 export class ApiError extends Error {
-  constructor(readonly status: number, readonly code: string, message: string) {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+  ) {
     super(message);
   }
 }
@@ -45,7 +85,8 @@ export const api = {
   reports: () => call<ReportEntry[]>('GET', '/reports'),
   report: (id: string) => call<SavedReport>('GET', `/reports/${at(id)}`),
   create: (report: NewReport) => call<SavedReport>('POST', '/reports', report),
-  saveDraft: (id: string, basedOn: number, definition: ReportDefinition) => call<SavedVersion>('PUT', `/reports/${at(id)}/draft`, { basedOn, definition }),
+  saveDraft: (id: string, basedOn: number, definition: ReportDefinition) =>
+    call<SavedVersion>('PUT', `/reports/${at(id)}/draft`, { basedOn, definition }),
   publish: (id: string, version: number) => call<SavedVersion>('POST', `/reports/${at(id)}/publish`, { version }),
   rename: (id: string, title: string) => call<SavedVersion>('POST', `/reports/${at(id)}/rename`, { title }),
   remove: (id: string) => call<void>('DELETE', `/reports/${at(id)}`),
@@ -54,14 +95,21 @@ export const api = {
   unreadableDatasets: () => call<UnreadableDataset[]>('GET', '/datasets/unreadable'),
   dataset: (id: string) => call<SavedDataset>('GET', `/datasets/${at(id)}`),
   createDataset: (definition: Dataset) => call<SavedDataset>('POST', '/datasets', definition),
-  saveDataset: (id: string, basedOn: number, definition: Dataset) => call<DatasetSaved>('PUT', `/datasets/${at(id)}`, { basedOn, definition }),
+  saveDataset: (id: string, basedOn: number, definition: Dataset) =>
+    call<DatasetSaved>('PUT', `/datasets/${at(id)}`, { basedOn, definition }),
   removeDataset: (id: string) => call<void>('DELETE', `/datasets/${at(id)}`),
   restoreDataset: (id: string) => call<void>('POST', `/datasets/${at(id)}/restore`),
   datasetProblems: () => call<DatasetProblem[]>('GET', '/datasets/problems'),
   datasetUses: (id: string) => call<DatasetUses>('GET', `/datasets/${at(id)}/uses`),
   followDataset: (id: string, reports: string[]) => call<Followed[]>('POST', `/datasets/${at(id)}/follow`, { reports }),
-  renameField: (definition: Dataset, field: string, name: string) => call<Dataset>('POST', '/datasets/rename-field', { definition, field, name }),
-  lookAtDataset: (definition: Dataset, field: string | null, signal?: AbortSignal, more: { values?: Record<string, string>; refresh?: boolean; counting?: boolean; follow?: string } = {}) => call<DatasetView>('POST', '/datasets/look', { definition, field, ...more }, signal),
+  renameField: (definition: Dataset, field: string, name: string) =>
+    call<Dataset>('POST', '/datasets/rename-field', { definition, field, name }),
+  lookAtDataset: (
+    definition: Dataset,
+    field: string | null,
+    signal?: AbortSignal,
+    more: { values?: Record<string, string>; refresh?: boolean; counting?: boolean; follow?: string } = {},
+  ) => call<DatasetView>('POST', '/datasets/look', { definition, field, ...more }, signal),
   aggregates: () => call<AggregateInfo[]>('GET', '/expressions/aggregates'),
   functions: () => call<FunctionHelp[]>('GET', '/expressions/functions'),
   tryExpression: (request: TrialRequest, signal?: AbortSignal) => call<ExpressionTrial>('POST', '/expressions/try', request, signal),
@@ -73,21 +121,33 @@ export const api = {
   databaseUses: (name: string) => call<DatabaseUses>('GET', `/databases/${at(name)}/uses`),
   forgetDatabase: (name: string) => call<void>('DELETE', `/databases/${at(name)}`),
   restoreDatabase: (name: string) => call<void>('POST', `/databases/${at(name)}/restore`),
-  uploadDatabase: (name: string, file: Blob, replace = false) => call<DatabaseInfo>('POST', `/databases/upload?name=${at(name)}&replace=${replace}`, file),
+  uploadDatabase: (name: string, file: Blob, replace = false) =>
+    call<DatabaseInfo>('POST', `/databases/upload?name=${at(name)}&replace=${replace}`, file),
   previewCsv: (file: Blob) => call<CsvPreview>('POST', '/databases/csv/preview', file),
-  uploadCsv: (name: string, table: string, columns: CsvColumn[], file: Blob, replace = false) => call<CsvImport>('POST', `/databases/csv?name=${at(name)}&table=${at(table)}&columns=${at(JSON.stringify(columns))}&replace=${replace}`, file),
+  uploadCsv: (name: string, table: string, columns: CsvColumn[], file: Blob, replace = false) =>
+    call<CsvImport>(
+      'POST',
+      `/databases/csv?name=${at(name)}&table=${at(table)}&columns=${at(JSON.stringify(columns))}&replace=${replace}`,
+      file,
+    ),
   databases: () => call<DatabaseInfo[]>('GET', '/databases'),
   compose: (request: ComposeRequest, signal?: AbortSignal) => call<ComposeResponse>('POST', '/compose', request, signal),
   countPages: (request: ComposeRequest, signal?: AbortSignal) => call<PagesResponse>('POST', '/compose/pages', request, signal),
   composeProgress: (name: string) => call<ProgressInfo | undefined>('GET', `/compose/progress/${name}`),
-  run: (id: string, values: Record<string, string>, draft: boolean, refresh: boolean, proof?: string, signal?: AbortSignal) => call<RunInfo>('POST', `/reports/${at(id)}/runs`, { values, draft, refresh, proof }, signal),
-  choices: (id: string, request: ChoicesRequest, signal?: AbortSignal) => call<ChoicesInfo>('POST', `/reports/${at(id)}/choices`, request, signal),
+  run: (id: string, values: Record<string, string>, draft: boolean, refresh: boolean, proof?: string, signal?: AbortSignal) =>
+    call<RunInfo>('POST', `/reports/${at(id)}/runs`, { values, draft, refresh, proof }, signal),
+  choices: (id: string, request: ChoicesRequest, signal?: AbortSignal) =>
+    call<ChoicesInfo>('POST', `/reports/${at(id)}/choices`, request, signal),
   composeChoices: (request: ComposeChoices, signal?: AbortSignal) => call<ChoicesInfo>('POST', '/compose/choices', request, signal),
   runInfo: (run: string, signal?: AbortSignal) => call<RunInfo>('GET', `/runs/${run}`, undefined, signal),
   stop: (run: string) => call<void>('DELETE', `/runs/${run}`),
   page: (run: string, sheet: string, page: number, find: string, signal?: AbortSignal) =>
     call<string>('GET', `/runs/${run}/pages/${page}${query({ sheet, find })}`, undefined, signal),
   outline: (run: string, of: { sheet: string; section: string; level: number; group: number }, from: number) =>
-    call<OutlineInfo>('GET', `/runs/${run}/outline${query({ ...of, level: String(of.level), group: String(of.group), from: String(from) })}`),
-  find: (run: string, text: string, signal?: AbortSignal) => call<SearchResult>('GET', `/runs/${run}/find?text=${at(text)}`, undefined, signal),
+    call<OutlineInfo>(
+      'GET',
+      `/runs/${run}/outline${query({ ...of, level: String(of.level), group: String(of.group), from: String(from) })}`,
+    ),
+  find: (run: string, text: string, signal?: AbortSignal) =>
+    call<SearchResult>('GET', `/runs/${run}/find?text=${at(text)}`, undefined, signal),
 };

@@ -39,16 +39,25 @@ export default function CodeField({ label, value, onChange, onSubmit, completion
     const offer = (context: CompletionContext) => {
       const word = context.matchBefore(/:?[\p{L}_"][\p{L}\p{N}_"]*|:/u);
       if (!word && !context.explicit) return null;
-      return { from: word?.from ?? context.pos, options: whole ? completions.filter((c) => c.label.startsWith(':')) : completions, validFor: /^:?[\p{L}\p{N}_"]*$/u };
+      return {
+        from: word?.from ?? context.pos,
+        options: whole ? completions.filter((c) => c.label.startsWith(':')) : completions,
+        validFor: /^:?[\p{L}\p{N}_"]*$/u,
+      };
     };
-    const submit = () => { onSubmit(); return true; };
+    const submit = () => {
+      onSubmit();
+      return true;
+    };
     return [
       // The dialog around it is left with Escape only where no list of completions is open.
-      Prec.highest(keymap.of([
-        { key: 'Mod-Enter', run: submit },
-        { key: 'Tab', run: acceptCompletion },
-        ...(whole ? [] : [{ key: 'Enter', run: (view: EditorView) => completionStatus(view.state) !== 'active' && submit() }]),
-      ])),
+      Prec.highest(
+        keymap.of([
+          { key: 'Mod-Enter', run: submit },
+          { key: 'Tab', run: acceptCompletion },
+          ...(whole ? [] : [{ key: 'Enter', run: (view: EditorView) => completionStatus(view.state) !== 'active' && submit() }]),
+        ]),
+      ),
       EditorView.lineWrapping,
       EditorView.contentAttributes.of({ 'aria-label': label }),
       ...(nonce ? [EditorView.cspNonce.of(nonce)] : []),
@@ -57,5 +66,23 @@ export default function CodeField({ label, value, onChange, onSubmit, completion
       ...(whole ? [SQLite.language.data.of({ autocomplete: offer })] : [autocompletion({ override: [offer], icons: false })]),
     ];
   }, [label, onSubmit, completions, tables, whole]);
-  return <CodeMirror value={value} onChange={onChange} extensions={extensions} height={height} theme="light" autoFocus={!whole} indentWithTab={false} basicSetup={{ lineNumbers: whole, foldGutter: false, highlightActiveLine: false, highlightActiveLineGutter: false, autocompletion: whole, searchKeymap: false }} />;
+  return (
+    <CodeMirror
+      value={value}
+      onChange={onChange}
+      extensions={extensions}
+      height={height}
+      theme="light"
+      autoFocus={!whole}
+      indentWithTab={false}
+      basicSetup={{
+        lineNumbers: whole,
+        foldGutter: false,
+        highlightActiveLine: false,
+        highlightActiveLineGutter: false,
+        autocompletion: whole,
+        searchKeymap: false,
+      }}
+    />
+  );
 }

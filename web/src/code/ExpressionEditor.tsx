@@ -5,6 +5,7 @@ import { api } from '../api/client';
 import type { ExpressionTrial } from '../api/generated';
 import { color } from '../theme/tokens';
 import { useAssist, useCompletions } from './assist';
+import { useSame } from './useSame';
 
 const CodeField = lazy(() => import('./CodeField'));
 
@@ -27,14 +28,19 @@ export function ExpressionEditor({ label, value, itself, group = false, onChange
   const submit = useRef(onSubmit);
   submit.current = onSubmit;
   const take = useMemo(() => () => submit.current(), []);
-  const offered = useCompletions(assist, group, itself);
-  const key = JSON.stringify(offered);
-  const completions = useMemo(() => offered, [key]); // eslint-disable-line react-hooks/exhaustive-deps
+  const completions = useSame(useCompletions(assist, group, itself));
   const [tried, setTried] = useState(value);
-  useEffect(() => { const timer = window.setTimeout(() => setTried(value), pause); return () => clearTimeout(timer); }, [value]);
+  useEffect(() => {
+    const timer = window.setTimeout(() => setTried(value), pause);
+    return () => clearTimeout(timer);
+  }, [value]);
   const trial = useQuery({
     queryKey: ['try', tried, itself, JSON.stringify(assist)],
-    queryFn: ({ signal }) => api.tryExpression({ definition: assist!.dataset, expression: tried, itself, parameters: assist!.parameters, values: assist!.values }, signal),
+    queryFn: ({ signal }) =>
+      api.tryExpression(
+        { definition: assist!.dataset, expression: tried, itself, parameters: assist!.parameters, values: assist!.values },
+        signal,
+      ),
     enabled: assist !== undefined && !group && tried.trim() !== '',
     placeholderData: (previous) => previous,
     gcTime: 10_000,
@@ -56,16 +62,47 @@ function Trial({ text, trial }: { text: string; trial: ExpressionTrial }) {
     return (
       <Box role="alert" sx={{ mt: 0.75, px: 1, py: 0.5, borderRadius: 1, bgcolor: color.problemTint, fontSize: 12 }}>
         {trial.problem.message} <b>{trial.problem.mends?.join(' ')}</b>
-        {trial.problem.position != null && !text.includes('\n') && <Box component="pre" sx={{ m: 0, overflow: 'auto', fontFamily: 'Noto Sans Mono', fontSize: 11 }}>{text}{'\n'}{' '.repeat(trial.problem.position)}^</Box>}
+        {trial.problem.position != null && !text.includes('\n') && (
+          <Box component="pre" sx={{ m: 0, overflow: 'auto', fontFamily: 'Noto Sans Mono', fontSize: 11 }}>
+            {text}
+            {'\n'}
+            {' '.repeat(trial.problem.position)}^
+          </Box>
+        )}
       </Box>
     );
   }
   return (
     <Box aria-label="Result for the first rows" sx={{ mt: 0.75, fontSize: 12, color: color.muted, overflow: 'auto' }}>
-      {trial.results.length === 0 ? `${trial.type}; there are no rows to try it on.` : (
-        <Box component="table" sx={{ borderCollapse: 'collapse', '& th, & td': { textAlign: 'left', pr: 1.5, fontWeight: 400, whiteSpace: 'nowrap' }, '& td:first-of-type, & th:first-of-type': { color: color.ink, fontWeight: 600 } }}>
-          <thead><tr><th>{trial.type}</th>{trial.inputs.map((i) => <th key={i.field}>{i.field}</th>)}</tr></thead>
-          <tbody>{trial.results.map((result, row) => <tr key={row}><td>{result ?? '–'}</td>{trial.inputs.map((i) => <td key={i.field}>{i.values[row] ?? '–'}</td>)}</tr>)}</tbody>
+      {trial.results.length === 0 ? (
+        `${trial.type}; there are no rows to try it on.`
+      ) : (
+        <Box
+          component="table"
+          sx={{
+            borderCollapse: 'collapse',
+            '& th, & td': { textAlign: 'left', pr: 1.5, fontWeight: 400, whiteSpace: 'nowrap' },
+            '& td:first-of-type, & th:first-of-type': { color: color.ink, fontWeight: 600 },
+          }}
+        >
+          <thead>
+            <tr>
+              <th>{trial.type}</th>
+              {trial.inputs.map((i) => (
+                <th key={i.field}>{i.field}</th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {trial.results.map((result, row) => (
+              <tr key={row}>
+                <td>{result ?? '–'}</td>
+                {trial.inputs.map((i) => (
+                  <td key={i.field}>{i.values[row] ?? '–'}</td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
         </Box>
       )}
     </Box>

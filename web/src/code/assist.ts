@@ -25,8 +25,18 @@ export function useCompletions(assist: Assist | undefined, group: boolean, itsel
   const functions = useQuery({ queryKey: ['functions'], queryFn: api.functions, staleTime: Infinity });
   if (!assist) return [];
   return [
-    ...(assist.dataset.fields ?? []).filter((f) => f.name !== itself).map((f): Completion => ({ label: quoted(f.name), type: 'property', detail: f.type, info: f.description ?? undefined, boost: 2 })),
+    ...(assist.dataset.fields ?? [])
+      .filter((f) => f.name !== itself)
+      .map((f): Completion => ({ label: quoted(f.name), type: 'property', detail: f.type, info: f.description ?? undefined, boost: 2 })),
     ...assist.parameters.map((p): Completion => ({ label: `:${p.name}`, type: 'variable', detail: p.label ?? p.type, boost: 1 })),
-    ...(functions.data ?? []).filter((f) => group || f.rows).map((f): Completion => ({ label: f.name, type: 'function', detail: f.form, info: f.words, apply: f.form.startsWith(`${f.name}(`) && !f.form.endsWith('()') && f.form !== 'count(*)' ? `${f.name}(` : f.form })),
+    ...(functions.data ?? [])
+      .filter((f) => group || f.rows)
+      .map((f): Completion => ({
+        label: f.name,
+        type: 'function',
+        detail: f.form,
+        info: f.words,
+        apply: f.form.startsWith(`${f.name}(`) && !f.form.endsWith('()') && f.form !== 'count(*)' ? `${f.name}(` : f.form,
+      })),
   ];
 }

@@ -18,10 +18,20 @@ interface Props {
 
 /** One band as it is printed at the vantage, with a box over each element. */
 export function BandStrip({ band, zoom, height, left, dragging }: Props) {
-  const selected = useCompose((s) => s.selection.kind === 'band' && s.selection.section === band.section && s.selection.band === band.kind && s.selection.level === band.level);
+  const selected = useCompose(
+    (s) =>
+      s.selection.kind === 'band' &&
+      s.selection.section === band.section &&
+      s.selection.band === band.kind &&
+      s.selection.level === band.level,
+  );
   const { select } = useCompose.getState();
   const refused = band.kind === 'pageHeader' || band.kind === 'pageFooter';
-  const drop = useDroppable({ id: `${band.section}${band.kind}${band.level}`, data: { section: band.section, band: band.kind, level: band.level }, disabled: refused });
+  const drop = useDroppable({
+    id: `${band.section}${band.kind}${band.level}`,
+    data: { section: band.section, band: band.kind, level: band.level },
+    disabled: refused,
+  });
   const empty = band.elements.length === 0;
   return (
     <Box
@@ -31,21 +41,71 @@ export function BandStrip({ band, zoom, height, left, dragging }: Props) {
       data-band={`${band.kind}${band.level || ''}`}
       data-section={band.section}
       tabIndex={0}
-      onClick={(e) => { if (!(e.target as Element).closest('[data-element]')) select({ kind: 'band', section: band.section, band: band.kind, level: band.level }); }}
-      onKeyDown={(e) => { if (e.key === 'Enter' && e.target === e.currentTarget) select({ kind: 'band', section: band.section, band: band.kind, level: band.level }); }}
-      sx={{ position: 'relative', borderBottom: `1px dashed ${color.line}`, bgcolor: drop.isOver ? color.mainTint : selected ? '#F3F6F3' : 'transparent', outlineOffset: -2 }}
+      onClick={(e) => {
+        if (!(e.target as Element).closest('[data-element]'))
+          select({ kind: 'band', section: band.section, band: band.kind, level: band.level });
+      }}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' && e.target === e.currentTarget)
+          select({ kind: 'band', section: band.section, band: band.kind, level: band.level });
+      }}
+      sx={{
+        position: 'relative',
+        borderBottom: `1px dashed ${color.line}`,
+        bgcolor: drop.isOver ? color.mainTint : selected ? '#F3F6F3' : 'transparent',
+        outlineOffset: -2,
+      }}
       style={{ height: height + 1 }}
     >
-      {!empty && <Box sx={{ position: 'absolute', top: 0, pointerEvents: 'none', '& svg': { display: 'block', overflow: 'visible' }, '& .mark': { display: 'none' } }} style={{ left: left * zoom }} dangerouslySetInnerHTML={{ __html: scaled(band.svg, zoom) }} />}
-      {(empty || selected) && <Box sx={{ position: 'absolute', right: 8, top: 2, fontSize: 11, color: color.muted, pointerEvents: 'none' }}>{band.name}{empty ? ' – empty' : ''}</Box>}
-      {band.elements.map((element) => <ElementBox key={element.id} element={element} zoom={zoom} left={left} />)}
+      {!empty && (
+        <Box
+          sx={{
+            position: 'absolute',
+            top: 0,
+            pointerEvents: 'none',
+            '& svg': { display: 'block', overflow: 'visible' },
+            '& .mark': { display: 'none' },
+          }}
+          style={{ left: left * zoom }}
+          dangerouslySetInnerHTML={{ __html: scaled(band.svg, zoom) }}
+        />
+      )}
+      {(empty || selected) && (
+        <Box sx={{ position: 'absolute', right: 8, top: 2, fontSize: 11, color: color.muted, pointerEvents: 'none' }}>
+          {band.name}
+          {empty ? ' – empty' : ''}
+        </Box>
+      )}
+      {band.elements.map((element) => (
+        <ElementBox key={element.id} element={element} zoom={zoom} left={left} />
+      ))}
       <ColumnHandles band={band} zoom={zoom} left={left} />
-      {dragging && <Box sx={{ position: 'absolute', right: 4, bottom: 2, zIndex: 3, px: 0.75, borderRadius: 0.75, fontSize: 11, bgcolor: refused ? color.problemTint : drop.isOver ? color.main : color.panel, color: refused ? color.problem : drop.isOver ? '#fff' : color.ink, border: `1px solid ${color.line}` }}>{refused ? `${band.name}: has no row to take a value from` : `${band.name}: ${times(Number(band.printed ?? 0))}`}</Box>}
+      {dragging && (
+        <Box
+          sx={{
+            position: 'absolute',
+            right: 4,
+            bottom: 2,
+            zIndex: 3,
+            px: 0.75,
+            borderRadius: 0.75,
+            fontSize: 11,
+            bgcolor: refused ? color.problemTint : drop.isOver ? color.main : color.panel,
+            color: refused ? color.problem : drop.isOver ? '#fff' : color.ink,
+            border: `1px solid ${color.line}`,
+          }}
+        >
+          {refused ? `${band.name}: has no row to take a value from` : `${band.name}: ${times(Number(band.printed ?? 0))}`}
+        </Box>
+      )}
     </Box>
   );
 }
 
 /** The drawing at the size of the screen; its viewBox keeps the points. */
 function scaled(svg: string, zoom: number): string {
-  return svg.replace(/ width="([\d.]+)" height="([\d.]+)"/, (_, w: string, h: string) => ` width="${Number(w) * zoom}" height="${Number(h) * zoom}"`);
+  return svg.replace(
+    / width="([\d.]+)" height="([\d.]+)"/,
+    (_, w: string, h: string) => ` width="${Number(w) * zoom}" height="${Number(h) * zoom}"`,
+  );
 }

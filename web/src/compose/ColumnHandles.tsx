@@ -22,7 +22,8 @@ export function ColumnHandles({ band, zoom, left }: { band: ComposeBand; zoom: n
   const up = () => {
     const column = drag && findColumn(definition, drag.column);
     setDrag(undefined);
-    if (column && Math.abs(drag.by) >= 2) void edit({ type: 'setColumn', column: { ...column, width: Math.max(12, Math.round(column.width + drag.by)) } });
+    if (column && Math.abs(drag.by) >= 2)
+      void edit({ type: 'setColumn', column: { ...column, width: Math.max(12, Math.round(column.width + drag.by)) } });
   };
   return band.elements.map((heading) => {
     const element = findElement(definition, heading.id)?.element;
@@ -37,7 +38,9 @@ export function ColumnHandles({ band, zoom, left }: { band: ComposeBand; zoom: n
           title="Drag to change the width"
           data-column-edge={column.id}
           onPointerDown={down(column.id, heading.id)}
-          onPointerMove={(e) => { if (drag) setDrag({ ...drag, by: (e.clientX - start.current) / zoom }); }}
+          onPointerMove={(e) => {
+            if (drag) setDrag({ ...drag, by: (e.clientX - start.current) / zoom });
+          }}
           onPointerUp={up}
           style={{ left: x - 3, top: heading.y * zoom, width: 5, height: heading.height * zoom }}
         />

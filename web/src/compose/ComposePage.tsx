@@ -28,12 +28,33 @@ import { SidePanel } from './SidePanel';
 import { useComposeKeys } from './useComposeKeys';
 import { Vantage } from './Vantage';
 
-const savingWords = { saved: 'All changes saved', saving: 'Saving…', failed: 'Not saved yet; trying again', conflict: 'Saved elsewhere meanwhile' };
+const savingWords = {
+  saved: 'All changes saved',
+  saving: 'Saving…',
+  failed: 'Not saved yet; trying again',
+  conflict: 'Saved elsewhere meanwhile',
+};
 
 /** Composing: data on the left, rails and page in the middle, what is selected on the right. */
 export function ComposePage() {
   const { id = '' } = useParams();
-  const { edit, undo, redo, publish, setValues, definition, view, values, past, future, saving, failure, published, version, clearFailure } = useCompose();
+  const {
+    edit,
+    undo,
+    redo,
+    publish,
+    setValues,
+    definition,
+    view,
+    values,
+    past,
+    future,
+    saving,
+    failure,
+    published,
+    version,
+    clearFailure,
+  } = useCompose();
   const [missing, setMissing] = useState('');
   const [dragged, setDragged] = useState<string>();
   const [exchanging, setExchanging] = useState(false);
@@ -46,8 +67,13 @@ export function ComposePage() {
   const client = useQueryClient();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   useComposeKeys();
-  useEffect(() => { setMissing(''); openReport(id).catch((error: Error) => setMissing(error.message)); }, [id]);
-  useEffect(() => { document.title = `${definition?.title ?? 'Compose'} – Lucid Lattice`; }, [definition?.title]);
+  useEffect(() => {
+    setMissing('');
+    openReport(id).catch((error: Error) => setMissing(error.message));
+  }, [id]);
+  useEffect(() => {
+    document.title = `${definition?.title ?? 'Compose'} – Lucid Lattice`;
+  }, [definition?.title]);
   useEffect(() => {
     if (!failure) return;
     enqueueSnackbar(failure, { variant: 'error' });
@@ -57,7 +83,14 @@ export function ComposePage() {
   const drop = (event: DragEndEvent) => {
     setDragged(undefined);
     const target = event.over?.data.current as { section: string; band: BandKind; level: number } | undefined;
-    if (target) void edit({ type: 'addField', section: target.section, field: String(event.active.data.current?.field), band: target.band, level: target.level });
+    if (target)
+      void edit({
+        type: 'addField',
+        section: target.section,
+        field: String(event.active.data.current?.field),
+        band: target.band,
+        level: target.level,
+      });
   };
   const publishNow = async () => {
     if (!(await publish())) return;
@@ -72,31 +105,79 @@ export function ComposePage() {
         title={definition?.title ?? ''}
         note={definition ? savingWords[saving] : ''}
         middle={<ModeSwitch mode="compose" composeTo={`/compose/${id}`} readTo={upToDate ? `/read/${id}` : `/read/${id}?~draft=1`} />}
-        actions={(
+        actions={
           <>
             <UndoButtons undo={past.length ? () => void undo() : undefined} redo={future.length ? () => void redo() : undefined} />
-            <BarButton strong onClick={() => void publishNow()} disabled={!definition || upToDate}>{upToDate ? 'Published' : 'Publish'}</BarButton>
+            <BarButton strong onClick={() => void publishNow()} disabled={!definition || upToDate}>
+              {upToDate ? 'Published' : 'Publish'}
+            </BarButton>
           </>
-        )}
+        }
       />
-      {missing ? <Message problem title="The report cannot be opened">{missing}</Message> : !definition ? <Message title="Opening…" /> : (
-        <DndContext sensors={sensors} collisionDetection={pointerWithin} autoScroll={{ threshold: { x: 0, y: 0.06 } }} onDragStart={(e) => setDragged(String(e.active.data.current?.label))} onDragCancel={() => setDragged(undefined)} onDragEnd={drop}>
-          <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 2, rowGap: 0.5, px: 1.75, py: 0.5, minHeight: 41, flex: 'none', bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}>
-            {view && <ParameterStrip parameters={view.parameters} values={values} problems={view.problems} load={(parameter, search, signal) => api.composeChoices({ definition, parameter, search: search || null, values }, signal)} today={new Date().toISOString().slice(0, 10)} onChange={setValues} />}
-            <Box sx={{ ml: 'auto' }}><Vantage /></Box>
+      {missing ? (
+        <Message problem title="The report cannot be opened">
+          {missing}
+        </Message>
+      ) : !definition ? (
+        <Message title="Opening…" />
+      ) : (
+        <DndContext
+          sensors={sensors}
+          collisionDetection={pointerWithin}
+          autoScroll={{ threshold: { x: 0, y: 0.06 } }}
+          onDragStart={(e) => setDragged(String(e.active.data.current?.label))}
+          onDragCancel={() => setDragged(undefined)}
+          onDragEnd={drop}
+        >
+          <Box
+            sx={{
+              display: 'flex',
+              flexWrap: 'wrap',
+              alignItems: 'center',
+              columnGap: 2,
+              rowGap: 0.5,
+              px: 1.75,
+              py: 0.5,
+              minHeight: 41,
+              flex: 'none',
+              bgcolor: color.panel,
+              borderBottom: `1px solid ${color.line}`,
+            }}
+          >
+            {view && (
+              <ParameterStrip
+                parameters={view.parameters}
+                values={values}
+                problems={view.problems}
+                load={(parameter, search, signal) => api.composeChoices({ definition, parameter, search: search || null, values }, signal)}
+                today={new Date().toISOString().slice(0, 10)}
+                onChange={setValues}
+              />
+            )}
+            <Box sx={{ ml: 'auto' }}>
+              <Vantage />
+            </Box>
           </Box>
           {saving === 'conflict' && <ConflictBar />}
           <OutdatedBar />
-          <AssistContext.Provider value={assist}><Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
-            <DataList onExchange={() => setExchanging(true)} />
-            <Paper dragging={dragged !== undefined} />
-            <BusyNote />
-            <SidePanel />
-          </Box></AssistContext.Provider>
+          <AssistContext.Provider value={assist}>
+            <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
+              <DataList onExchange={() => setExchanging(true)} />
+              <Paper dragging={dragged !== undefined} />
+              <BusyNote />
+              <SidePanel />
+            </Box>
+          </AssistContext.Provider>
           {exchanging && <ExchangePanel onClose={() => setExchanging(false)} />}
           <SheetTabs />
           <ComposeStatus />
-          <DragOverlay dropAnimation={null}>{dragged && <Box sx={{ px: 1.25, py: 0.5, width: 'max-content', borderRadius: 1, bgcolor: color.main, color: '#fff', fontWeight: 600 }}>{dragged}</Box>}</DragOverlay>
+          <DragOverlay dropAnimation={null}>
+            {dragged && (
+              <Box sx={{ px: 1.25, py: 0.5, width: 'max-content', borderRadius: 1, bgcolor: color.main, color: '#fff', fontWeight: 600 }}>
+                {dragged}
+              </Box>
+            )}
+          </DragOverlay>
         </DndContext>
       )}
     </Box>

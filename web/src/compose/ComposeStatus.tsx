@@ -13,7 +13,9 @@ export function ComposeStatus() {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const problems = view?.problems ?? [];
   const errors = problems.filter((p) => p.severity === 'error').length;
-  const groups = (view?.bands ?? []).filter((b) => b.kind === 'groupHeader' && b.depth === 0).map((b) => count(Number(b.printed ?? 0), b.name.replace(/ header$/, '').toLowerCase()));
+  const groups = (view?.bands ?? [])
+    .filter((b) => b.kind === 'groupHeader' && b.depth === 0)
+    .map((b) => count(Number(b.printed ?? 0), b.name.replace(/ header$/, '').toLowerCase()));
   const goTo = (place: string | null | undefined) => {
     setAnchor(null);
     if (!place || !definition) return;
@@ -24,18 +26,60 @@ export function ComposeStatus() {
   return (
     <>
       <StatusBar
-        left={view ? [count(view.rows, 'row'), groups.join(' · '), pageCount !== undefined && count(pageCount, 'page'), `answered in ${Math.round(view.milliseconds)} ms`] : []}
-        right={(
-          <Box component="button" type="button" onClick={(e: React.MouseEvent<HTMLElement>) => setAnchor(problems.length ? e.currentTarget : null)} sx={{ font: 'inherit', fontWeight: 600, border: 0, bgcolor: 'transparent', cursor: problems.length ? 'pointer' : 'default', color: errors ? color.problem : problems.length ? color.ink : color.fine }}>
+        left={
+          view
+            ? [
+                count(view.rows, 'row'),
+                groups.join(' · '),
+                pageCount !== undefined && count(pageCount, 'page'),
+                `answered in ${Math.round(view.milliseconds)} ms`,
+              ]
+            : []
+        }
+        right={
+          <Box
+            component="button"
+            type="button"
+            onClick={(e: React.MouseEvent<HTMLElement>) => setAnchor(problems.length ? e.currentTarget : null)}
+            sx={{
+              font: 'inherit',
+              fontWeight: 600,
+              border: 0,
+              bgcolor: 'transparent',
+              cursor: problems.length ? 'pointer' : 'default',
+              color: errors ? color.problem : problems.length ? color.ink : color.fine,
+            }}
+          >
             ● {problems.length ? count(problems.length, 'problem') : 'No problems'}
           </Box>
-        )}
+        }
       />
-      <Popover open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)} anchorOrigin={{ vertical: 'top', horizontal: 'right' }} transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'top', horizontal: 'right' }}
+        transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+      >
         <Box component="ul" aria-label="Problems" sx={{ m: 0, p: 1, width: 420, listStyle: 'none', maxHeight: 360, overflow: 'auto' }}>
           {problems.map((problem, i) => (
             <li key={i}>
-              <Box component="button" type="button" onClick={() => goTo(problem.place)} sx={{ font: 'inherit', textAlign: 'left', width: '100%', border: 0, borderRadius: 1, p: 1, mb: 0.5, cursor: 'pointer', bgcolor: problem.severity === 'error' ? color.problemTint : color.panel }}>
+              <Box
+                component="button"
+                type="button"
+                onClick={() => goTo(problem.place)}
+                sx={{
+                  font: 'inherit',
+                  textAlign: 'left',
+                  width: '100%',
+                  border: 0,
+                  borderRadius: 1,
+                  p: 1,
+                  mb: 0.5,
+                  cursor: 'pointer',
+                  bgcolor: problem.severity === 'error' ? color.problemTint : color.panel,
+                }}
+              >
                 <div>{problem.message}</div>
                 {problem.mends && <Box sx={{ color: color.main, fontWeight: 600 }}>{problem.mends.join(' · ')}</Box>}
               </Box>

@@ -15,7 +15,9 @@ export function ConflictBar() {
   return (
     <Box role="alert" sx={{ display: 'flex', alignItems: 'center', gap: 1, px: 1.75, py: 0.5, flex: 'none', bgcolor: color.problemTint }}>
       This report was saved elsewhere since you opened it. Both drafts are kept.
-      <Button onClick={() => void copy()} sx={{ ml: 'auto' }}>Go on with mine as a new report</Button>
+      <Button onClick={() => void copy()} sx={{ ml: 'auto' }}>
+        Go on with mine as a new report
+      </Button>
       <Button onClick={() => void open(true)}>Load the newest</Button>
     </Box>
   );

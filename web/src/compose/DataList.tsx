@@ -24,16 +24,62 @@ export function DataList({ onExchange }: { onExchange: () => void }) {
   const dataset = definition.datasets?.find((d) => d.id === section.dataset);
   const fields = offeredFields(definition, section).filter((f) => caption(f).toLowerCase().includes(wanted.trim().toLowerCase()));
   return (
-    <Box component="nav" aria-label="Data" sx={{ width: 204, flex: 'none', overflow: 'auto', p: 1.25, bgcolor: color.panel, borderRight: `1px solid ${color.line}` }}>
+    <Box
+      component="nav"
+      aria-label="Data"
+      sx={{ width: 204, flex: 'none', overflow: 'auto', p: 1.25, bgcolor: color.panel, borderRight: `1px solid ${color.line}` }}
+    >
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
-        <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0, flex: 1 }}>{dataset?.copyOf ? <Box component={Link} to={`/data/${dataset.copyOf}`} title="Open the dataset" sx={{ color: 'inherit' }}>{dataset.name}</Box> : dataset?.name ?? 'No data'}</Box>
-        {dataset && <Button size="small" color="inherit" onClick={onExchange} title="Lists the rows of another dataset instead" sx={{ fontSize: 11, minWidth: 0, color: color.muted }}>Exchange</Button>}
+        <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0, flex: 1 }}>
+          {dataset?.copyOf ? (
+            <Box component={Link} to={`/data/${dataset.copyOf}`} title="Open the dataset" sx={{ color: 'inherit' }}>
+              {dataset.name}
+            </Box>
+          ) : (
+            (dataset?.name ?? 'No data')
+          )}
+        </Box>
+        {dataset && (
+          <Button
+            size="small"
+            color="inherit"
+            onClick={onExchange}
+            title="Lists the rows of another dataset instead"
+            sx={{ fontSize: 11, minWidth: 0, color: color.muted }}
+          >
+            Exchange
+          </Button>
+        )}
       </Box>
-      <InputBase placeholder="Find a field" inputProps={{ 'aria-label': 'Find a field' }} value={wanted} onChange={(e) => setWanted(e.target.value)} sx={{ width: '100%', my: 0.75, height: 28, px: 1, fontSize: 13, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }} />
-      {fields.map((field) => <FieldItem key={field.name} field={field} section={section.id} />)}
-      {(definition.parameters?.length ?? 0) > 0 && <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0, mt: 2, mb: 0.5 }}>Parameters</Box>}
+      <InputBase
+        placeholder="Find a field"
+        inputProps={{ 'aria-label': 'Find a field' }}
+        value={wanted}
+        onChange={(e) => setWanted(e.target.value)}
+        sx={{
+          width: '100%',
+          my: 0.75,
+          height: 28,
+          px: 1,
+          fontSize: 13,
+          bgcolor: color.paper,
+          border: `1px solid ${color.line}`,
+          borderRadius: 1,
+        }}
+      />
+      {fields.map((field) => (
+        <FieldItem key={field.name} field={field} section={section.id} />
+      ))}
+      {(definition.parameters?.length ?? 0) > 0 && (
+        <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0, mt: 2, mb: 0.5 }}>
+          Parameters
+        </Box>
+      )}
       {definition.parameters?.map((p) => (
-        <Box key={p.name} sx={{ display: 'flex', gap: 1, py: 0.4, pl: 0.5 }}><Sign>:</Sign>{p.name}</Box>
+        <Box key={p.name} sx={{ display: 'flex', gap: 1, py: 0.4, pl: 0.5 }}>
+          <Sign>:</Sign>
+          {p.name}
+        </Box>
       ))}
     </Box>
   );
@@ -45,7 +91,9 @@ function FieldItem({ field, section }: { field: Field; section: string }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const drag = useDraggable({ id: field.name, data: { field: field.name, section, label: caption(field) } });
   const close = () => setAnchor(null);
-  const bands = (view?.bands ?? []).filter((b) => b.section === section && b.kind !== 'pageHeader' && b.kind !== 'pageFooter' && b.kind !== 'detail');
+  const bands = (view?.bands ?? []).filter(
+    (b) => b.section === section && b.kind !== 'pageHeader' && b.kind !== 'pageFooter' && b.kind !== 'detail',
+  );
   return (
     <>
       <Box
@@ -56,18 +104,57 @@ function FieldItem({ field, section }: { field: Field; section: string }) {
         data-field={field.name}
         aria-haspopup="menu"
         onClick={(e: React.MouseEvent<HTMLElement>) => setAnchor(e.currentTarget)}
-        sx={{ display: 'flex', gap: 1, alignItems: 'center', width: '100%', font: 'inherit', color: color.ink, textAlign: 'left', border: 0, borderRadius: 1, py: 0.4, px: 0.5, bgcolor: anchor ? color.mainTint : 'transparent', cursor: 'grab', '&:hover': { bgcolor: color.mainTint } }}
+        sx={{
+          display: 'flex',
+          gap: 1,
+          alignItems: 'center',
+          width: '100%',
+          font: 'inherit',
+          color: color.ink,
+          textAlign: 'left',
+          border: 0,
+          borderRadius: 1,
+          py: 0.4,
+          px: 0.5,
+          bgcolor: anchor ? color.mainTint : 'transparent',
+          cursor: 'grab',
+          '&:hover': { bgcolor: color.mainTint },
+        }}
       >
         <FieldSign type={field.type} worked={field.expression != null} />
-        <Box component="span" sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>{caption(field)}</Box>
+        <Box component="span" sx={{ overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+          {caption(field)}
+        </Box>
       </Box>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'top', horizontal: 'right' }}>
-        <MenuItem onClick={() => { close(); void edit({ type: 'addField', section, field: field.name, band: 'detail' }); }}>As a column of the rows</MenuItem>
-        <MenuItem onClick={() => { close(); void edit({ type: 'addLevel', section, field: field.name }); }}>Group the rows by it</MenuItem>
+        <MenuItem
+          onClick={() => {
+            close();
+            void edit({ type: 'addField', section, field: field.name, band: 'detail' });
+          }}
+        >
+          As a column of the rows
+        </MenuItem>
+        <MenuItem
+          onClick={() => {
+            close();
+            void edit({ type: 'addLevel', section, field: field.name });
+          }}
+        >
+          Group the rows by it
+        </MenuItem>
         {bands.map((b) => (
-          <MenuItem key={`${b.kind}${b.level}`} onClick={() => { close(); void edit({ type: 'addField', section, field: field.name, band: b.kind, level: b.level }); }}>
+          <MenuItem
+            key={`${b.kind}${b.level}`}
+            onClick={() => {
+              close();
+              void edit({ type: 'addField', section, field: field.name, band: b.kind, level: b.level });
+            }}
+          >
             Into the {b.name.charAt(0).toLowerCase() + b.name.slice(1)}
-            <Box component="span" sx={{ ml: 1.5, color: color.muted }}>{times(Number(b.printed ?? 0))}</Box>
+            <Box component="span" sx={{ ml: 1.5, color: color.muted }}>
+              {times(Number(b.printed ?? 0))}
+            </Box>
           </MenuItem>
         ))}
       </Menu>

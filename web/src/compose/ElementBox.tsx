@@ -45,9 +45,12 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
     }
     if (!free) return;
     const [dx, dy] = [Math.round(moved.x / zoom), Math.round(moved.y / zoom)];
-    void setElement(view.id, moved.size
-      ? { width: Math.max(20, (element.width ?? 0) + dx), height: Math.max(10, (element.height ?? 16) + dy) }
-      : { x: Math.max(0, (element.x ?? 0) + dx), y: Math.max(0, (element.y ?? 0) + dy) });
+    void setElement(
+      view.id,
+      moved.size
+        ? { width: Math.max(20, (element.width ?? 0) + dx), height: Math.max(10, (element.height ?? 16) + dy) }
+        : { x: Math.max(0, (element.x ?? 0) + dx), y: Math.max(0, (element.y ?? 0) + dy) },
+    );
   };
   const shift = moved && !moved.size ? { x: moved.x, y: free ? moved.y : 0 } : { x: 0, y: 0 };
   const grow = moved?.size ? moved : { x: 0, y: 0 };
@@ -62,13 +65,41 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
       onPointerDown={down(false)}
       onPointerMove={move}
       onPointerUp={up}
-      onFocus={() => { if (!selected) select({ kind: 'element', id: view.id }); }}
-      onDoubleClick={() => { if (words !== undefined) setTyping(true); }}
-      onKeyDown={(e) => { if (e.key === 'Enter' && e.target === e.currentTarget && words !== undefined) { e.preventDefault(); setTyping(true); } }}
-      style={{ left: (left + view.x) * zoom + shift.x, top: view.y * zoom + shift.y, width: view.width * zoom + grow.x, height: Math.max(6, view.height * zoom) + grow.y }}
+      onFocus={() => {
+        if (!selected) select({ kind: 'element', id: view.id });
+      }}
+      onDoubleClick={() => {
+        if (words !== undefined) setTyping(true);
+      }}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter' && e.target === e.currentTarget && words !== undefined) {
+          e.preventDefault();
+          setTyping(true);
+        }
+      }}
+      style={{
+        left: (left + view.x) * zoom + shift.x,
+        top: view.y * zoom + shift.y,
+        width: view.width * zoom + grow.x,
+        height: Math.max(6, view.height * zoom) + grow.y,
+      }}
     >
-      {selected && kind.hasCorner && <Box onPointerDown={down(true)} onPointerMove={move} onPointerUp={up} aria-hidden sx={{ position: 'absolute', right: -5, bottom: -5, width: 10, height: 10, bgcolor: color.main, cursor: 'nwse-resize' }} />}
-      {typing && <Words words={words ?? ''} onTake={(text) => void edit({ type: 'setText', element: view.id, text })} onDone={() => setTyping(false)} />}
+      {selected && kind.hasCorner && (
+        <Box
+          onPointerDown={down(true)}
+          onPointerMove={move}
+          onPointerUp={up}
+          aria-hidden
+          sx={{ position: 'absolute', right: -5, bottom: -5, width: 10, height: 10, bgcolor: color.main, cursor: 'nwse-resize' }}
+        />
+      )}
+      {typing && (
+        <Words
+          words={words ?? ''}
+          onTake={(text) => void edit({ type: 'setText', element: view.id, text })}
+          onDone={() => setTyping(false)}
+        />
+      )}
     </div>
   );
 }
@@ -85,13 +116,38 @@ function Words({ words, onTake, onDone }: { words: string; onTake: (text: string
       onFocus={(e: React.FocusEvent<HTMLTextAreaElement>) => e.target.select()}
       onPointerDown={(e: React.PointerEvent) => e.stopPropagation()}
       onChange={(e: React.ChangeEvent<HTMLTextAreaElement>) => setDraft(e.target.value)}
-      onBlur={() => { take(); onDone(); }}
+      onBlur={() => {
+        take();
+        onDone();
+      }}
       onKeyDown={(e: React.KeyboardEvent) => {
         e.stopPropagation();
-        if (e.key === 'Enter' && !e.shiftKey) { e.preventDefault(); take(); onDone(); }
-        if (e.key === 'Escape') { drop(); onDone(); }
+        if (e.key === 'Enter' && !e.shiftKey) {
+          e.preventDefault();
+          take();
+          onDone();
+        }
+        if (e.key === 'Escape') {
+          drop();
+          onDone();
+        }
       }}
-      sx={{ position: 'absolute', left: -2, top: -2, zIndex: 5, width: 'calc(100% + 4px)', minWidth: 180, height: 'calc(100% + 6px)', minHeight: 30, resize: 'none', font: '400 13px Commissioner', p: 0.5, border: `2px solid ${color.main}`, bgcolor: '#fff', color: color.ink }}
+      sx={{
+        position: 'absolute',
+        left: -2,
+        top: -2,
+        zIndex: 5,
+        width: 'calc(100% + 4px)',
+        minWidth: 180,
+        height: 'calc(100% + 6px)',
+        minHeight: 30,
+        resize: 'none',
+        font: '400 13px Commissioner',
+        p: 0.5,
+        border: `2px solid ${color.main}`,
+        bgcolor: '#fff',
+        color: color.ink,
+      }}
     />
   );
 }

@@ -8,6 +8,14 @@ import { useBusyProgress } from './useBusyProgress';
 export function FirstLook() {
   const { stopped, look } = useCompose();
   const busy = useBusyProgress();
-  if (stopped) return <Message title="Stopped">The report can be changed all the same; its figures are not there yet.<Button variant="outlined" onClick={() => void look()}>Read the data</Button></Message>;
+  if (stopped)
+    return (
+      <Message title="Stopped">
+        The report can be changed all the same; its figures are not there yet.
+        <Button variant="outlined" onClick={() => void look()}>
+          Read the data
+        </Button>
+      </Message>
+    );
   return <Message title="Reading the data…">{busy && <ProgressNote progress={busy.progress} onStop={busy.stop} />}</Message>;
 }

@@ -42,13 +42,41 @@ export function Paper({ dragging }: { dragging: boolean }) {
   const heights = (view?.bands ?? []).map((b) => (b.elements.length === 0 ? emptyHeight : b.height * zoom));
   const problems = view?.problems.filter((p) => p.severity === 'error') ?? [];
   return (
-    <Box ref={scroller} onClick={(e) => { if (e.target === e.currentTarget) select({ kind: 'report' }); }} sx={{ flex: 1, minWidth: 0, overflow: 'auto', bgcolor: color.desk, display: 'flex' }}>
-      {!view ? <FirstLook /> : view.bands.length === 0 ? <Message problem title="There is nothing to show yet">{problems.map((p, i) => <div key={i}>{p.message} {p.mends?.join(' ')}</div>)}</Message> : (
+    <Box
+      ref={scroller}
+      onClick={(e) => {
+        if (e.target === e.currentTarget) select({ kind: 'report' });
+      }}
+      sx={{ flex: 1, minWidth: 0, overflow: 'auto', bgcolor: color.desk, display: 'flex' }}
+    >
+      {!view ? (
+        <FirstLook />
+      ) : view.bands.length === 0 ? (
+        <Message problem title="There is nothing to show yet">
+          {problems.map((p, i) => (
+            <div key={i}>
+              {p.message} {p.mends?.join(' ')}
+            </div>
+          ))}
+        </Message>
+      ) : (
         <Box sx={{ display: 'flex', m: '16px auto', height: 'max-content' }}>
           <Rails rails={rails} heights={heights} width={railWidth} />
-          <Box role="region" aria-label="Page" sx={{ bgcolor: color.paper, boxShadow: '0 1px 4px rgba(31,42,48,.18)', pt: '14px', pb: '40px', minHeight: 620, ...handles }} style={{ width: page.width * zoom }}>
+          <Box
+            role="region"
+            aria-label="Page"
+            sx={{ bgcolor: color.paper, boxShadow: '0 1px 4px rgba(31,42,48,.18)', pt: '14px', pb: '40px', minHeight: 620, ...handles }}
+            style={{ width: page.width * zoom }}
+          >
             {view?.bands.map((band, i) => (
-              <BandStrip key={`${band.section}${band.kind}${band.level}`} band={band} zoom={zoom} height={heights[i]} left={page.left} dragging={dragging} />
+              <BandStrip
+                key={`${band.section}${band.kind}${band.level}`}
+                band={band}
+                zoom={zoom}
+                height={heights[i]}
+                left={page.left}
+                dragging={dragging}
+              />
             ))}
           </Box>
         </Box>

@@ -32,9 +32,14 @@ export function Rails({ rails, heights, width }: { rails: Rail[]; heights: numbe
     const levels = rail.section.levels ?? [];
     if (by) void edit({ type: 'moveLevel', level: drag.id, to: levels.findIndex((l) => l.id === drag.id) + by });
   };
-  const pick = ({ level, isRows, section }: Rail) => select(
-    level ? { kind: 'level', id: level.id } : isRows ? { kind: 'band', section: section.id, band: 'detail', level: 0 } : { kind: 'report' },
-  );
+  const pick = ({ level, isRows, section }: Rail) =>
+    select(
+      level
+        ? { kind: 'level', id: level.id }
+        : isRows
+          ? { kind: 'band', section: section.id, band: 'detail', level: 0 }
+          : { kind: 'report' },
+    );
   return (
     <Box sx={{ position: 'relative', flex: 'none' }} style={{ width }}>
       {rails.map((rail) => {
@@ -55,21 +60,47 @@ export function Rails({ rails, heights, width }: { rails: Rail[]; heights: numbe
               setDrag({ id: level.id, by: 0 });
               e.currentTarget.setPointerCapture(e.pointerId);
             }}
-            onPointerMove={(e: React.PointerEvent) => { if (drag) setDrag({ ...drag, by: e.clientX - start.current }); }}
+            onPointerMove={(e: React.PointerEvent) => {
+              if (drag) setDrag({ ...drag, by: e.clientX - start.current });
+            }}
             onPointerUp={() => finish(rail)}
             sx={{
-              position: 'absolute', font: 'inherit', width: slotWidth - 4, p: 0, cursor: level ? 'ew-resize' : 'pointer', bgcolor: on ? color.mainTint : 'transparent',
-              border: 0, borderLeft: `3px solid ${rail.tone}`, touchAction: 'none',
+              position: 'absolute',
+              font: 'inherit',
+              width: slotWidth - 4,
+              p: 0,
+              cursor: level ? 'ew-resize' : 'pointer',
+              bgcolor: on ? color.mainTint : 'transparent',
+              border: 0,
+              borderLeft: `3px solid ${rail.tone}`,
+              touchAction: 'none',
               '&::before, &::after': { content: '""', position: 'absolute', left: 0, width: 7, height: 3, bgcolor: rail.tone },
-              '&::before': { top: 0 }, '&::after': { bottom: 0 }, '&:hover': { bgcolor: color.panel },
+              '&::before': { top: 0 },
+              '&::after': { bottom: 0 },
+              '&:hover': { bgcolor: color.panel },
             }}
-            style={{ left: rail.slot * slotWidth + (level && drag?.id === level.id ? drag.by : 0), top: top(rail), height: Math.max(18, height(rail)) }}
+            style={{
+              left: rail.slot * slotWidth + (level && drag?.id === level.id ? drag.by : 0),
+              top: top(rail),
+              height: Math.max(18, height(rail)),
+            }}
           >
             <Box
               component="span"
               sx={{
-                position: 'absolute', left: 2, top: '50%', writingMode: 'vertical-rl', textOrientation: 'sideways', transform: 'translateY(-50%) rotate(180deg)',
-                whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis', fontSize: 11, color: rail.tone, bgcolor: color.panel, py: 0.25,
+                position: 'absolute',
+                left: 2,
+                top: '50%',
+                writingMode: 'vertical-rl',
+                textOrientation: 'sideways',
+                transform: 'translateY(-50%) rotate(180deg)',
+                whiteSpace: 'nowrap',
+                overflow: 'hidden',
+                textOverflow: 'ellipsis',
+                fontSize: 11,
+                color: rail.tone,
+                bgcolor: color.panel,
+                py: 0.25,
               }}
               style={{ maxHeight: room(rail) }}
             >
@@ -78,28 +109,61 @@ export function Rails({ rails, heights, width }: { rails: Rail[]; heights: numbe
           </Box>
         );
       })}
-      {rails.filter((r) => !r.level && !r.isRows).map((rail) => (
-        <Box
-          component="button"
-          type="button"
-          key={rail.section.id}
-          aria-label={rail.section === rails[0].section ? 'Add a level' : `Add a level to ${rail.section.id}`}
-          title="Group the rows by one more field"
-          onClick={(e: React.MouseEvent<HTMLElement>) => setAdding({ anchor: e.currentTarget, section: rail.section })}
-          sx={{
-            position: 'absolute', width: 20, height: 20, p: 0, font: 'inherit', fontSize: 15, lineHeight: '16px', cursor: 'pointer', color: color.main, bgcolor: color.paper,
-            border: `1px solid ${color.line}`, borderRadius: 1,
-          }}
-          style={{ left: (rail.slot + 1) * slotWidth - (rail.slot && slotWidth), top: top(rail) + height(rail) + (rail.slot === 0 ? 10 : -16) }}
-        >
-          +
-        </Box>
-      ))}
-      <Menu open={adding !== undefined} anchorEl={adding?.anchor} onClose={() => setAdding(undefined)} slotProps={{ paper: { sx: { maxHeight: 380 } } }}>
-        <MenuItem disabled sx={{ opacity: '1 !important', color: color.muted }}>Group the rows by</MenuItem>
-        {adding && offeredFields(definition, adding.section).filter((f) => (adding.section.levels ?? []).every((l) => l.by !== f.name)).map((f) => (
-          <MenuItem key={f.name} onClick={() => { setAdding(undefined); void edit({ type: 'addLevel', section: adding.section.id, field: f.name }); }}>{caption(f)}</MenuItem>
+      {rails
+        .filter((r) => !r.level && !r.isRows)
+        .map((rail) => (
+          <Box
+            component="button"
+            type="button"
+            key={rail.section.id}
+            aria-label={rail.section === rails[0].section ? 'Add a level' : `Add a level to ${rail.section.id}`}
+            title="Group the rows by one more field"
+            onClick={(e: React.MouseEvent<HTMLElement>) => setAdding({ anchor: e.currentTarget, section: rail.section })}
+            sx={{
+              position: 'absolute',
+              width: 20,
+              height: 20,
+              p: 0,
+              font: 'inherit',
+              fontSize: 15,
+              lineHeight: '16px',
+              cursor: 'pointer',
+              color: color.main,
+              bgcolor: color.paper,
+              border: `1px solid ${color.line}`,
+              borderRadius: 1,
+            }}
+            style={{
+              left: (rail.slot + 1) * slotWidth - (rail.slot && slotWidth),
+              top: top(rail) + height(rail) + (rail.slot === 0 ? 10 : -16),
+            }}
+          >
+            +
+          </Box>
         ))}
+      <Menu
+        open={adding !== undefined}
+        anchorEl={adding?.anchor}
+        onClose={() => setAdding(undefined)}
+        slotProps={{ paper: { sx: { maxHeight: 380 } } }}
+      >
+        <MenuItem disabled sx={{ opacity: '1 !important', color: color.muted }}>
+          Group the rows by
+        </MenuItem>
+        {adding &&
+          offeredFields(definition, adding.section)
+            .filter((f) => (adding.section.levels ?? []).every((l) => l.by !== f.name))
+            .map((f) => (
+              <MenuItem
+                key={f.name}
+                onClick={() => {
+                  setAdding(undefined);
+                  void edit({ type: 'addLevel', section: adding.section.id, field: f.name });
+                }}
+              >
+                {caption(f)}
+              </MenuItem>
+            ))}
       </Menu>
     </Box>
   );

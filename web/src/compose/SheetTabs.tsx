@@ -9,11 +9,30 @@ export function SheetTabs() {
   const { setSheet } = useCompose.getState();
   if (sheets.length < 2) return null;
   return (
-    <Box role="tablist" aria-label="Sheets" sx={{ display: 'flex', gap: 0.5, px: 1.75, flex: 'none', bgcolor: color.panel, borderTop: `1px solid ${color.line}` }}>
+    <Box
+      role="tablist"
+      aria-label="Sheets"
+      sx={{ display: 'flex', gap: 0.5, px: 1.75, flex: 'none', bgcolor: color.panel, borderTop: `1px solid ${color.line}` }}
+    >
       {sheets.map((sheet) => (
         <Box
-          component="button" type="button" role="tab" key={sheet.id} aria-selected={sheet.id === shown} onClick={() => setSheet(sheet.id)}
-          sx={{ font: 'inherit', fontWeight: 600, height: 30, px: 1.5, border: 0, cursor: 'pointer', bgcolor: 'transparent', color: color.muted, '&[aria-selected=true]': { color: color.main, boxShadow: `inset 0 2px ${color.main}` } }}
+          component="button"
+          type="button"
+          role="tab"
+          key={sheet.id}
+          aria-selected={sheet.id === shown}
+          onClick={() => setSheet(sheet.id)}
+          sx={{
+            font: 'inherit',
+            fontWeight: 600,
+            height: 30,
+            px: 1.5,
+            border: 0,
+            cursor: 'pointer',
+            bgcolor: 'transparent',
+            color: color.muted,
+            '&[aria-selected=true]': { color: color.main, boxShadow: `inset 0 2px ${color.main}` },
+          }}
         >
           {sheet.name}
         </Box>

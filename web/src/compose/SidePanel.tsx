@@ -10,7 +10,11 @@ import { ReportPanel } from './panels/ReportPanel';
 /** The sentence of what is selected, and its settings. */
 export function SidePanel() {
   return (
-    <Box component="aside" aria-label="Settings" sx={{ width: 316, flex: 'none', overflow: 'auto', p: 2, bgcolor: color.panel, borderLeft: `1px solid ${color.line}` }}>
+    <Box
+      component="aside"
+      aria-label="Settings"
+      sx={{ width: 316, flex: 'none', overflow: 'auto', p: 2, bgcolor: color.panel, borderLeft: `1px solid ${color.line}` }}
+    >
       <Selected />
     </Box>
   );

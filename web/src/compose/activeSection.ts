@@ -4,9 +4,14 @@ import { findElement, findSection, findSheet, mainSection, sectionOfLevel } from
 
 /** The section that its author works in: the one of what is selected, or the first of the sheet that is looked at. */
 function sectionAt(definition: ReportDefinition, { selection, sheet }: Pick<SessionState, 'selection' | 'sheet'>): Section {
-  const selected = selection.kind === 'element' ? findElement(definition, selection.id)?.section
-    : selection.kind === 'level' ? sectionOfLevel(definition, selection.id)
-      : selection.kind === 'band' ? findSection(definition, selection.section) : undefined;
+  const selected =
+    selection.kind === 'element'
+      ? findElement(definition, selection.id)?.section
+      : selection.kind === 'level'
+        ? sectionOfLevel(definition, selection.id)
+        : selection.kind === 'band'
+          ? findSection(definition, selection.section)
+          : undefined;
   return selected ?? (sheet ? findSheet(definition, sheet)?.sections?.[0] : undefined) ?? mainSection(definition);
 }
 

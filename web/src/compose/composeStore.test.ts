@@ -9,7 +9,17 @@ const title = () => useCompose.getState().definition?.title;
 
 /** A server whose every edit adds a letter to the title. */
 function answer({ definition, edits = [] }: ComposeRequest): ComposeResponse {
-  return { definition: titled(definition.title + 'x'.repeat(edits?.length ?? 0)), changed: true, sheet: '', bands: [], vantage: [], rows: 0, problems: [], parameters: [], milliseconds: 1 };
+  return {
+    definition: titled(definition.title + 'x'.repeat(edits?.length ?? 0)),
+    changed: true,
+    sheet: '',
+    bands: [],
+    vantage: [],
+    rows: 0,
+    problems: [],
+    parameters: [],
+    milliseconds: 1,
+  };
 }
 
 let saved: string[];
@@ -54,7 +64,11 @@ test('gestures made faster than the server answers are all kept, in their order'
     await new Promise((done) => setTimeout(done, delays.shift() ?? 1));
     return answer(request);
   });
-  const all = Promise.all([edit({ type: 'addTotals', column: 'c' }), edit({ type: 'addTotals', column: 'd' }), edit({ type: 'addTotals', column: 'e' })]);
+  const all = Promise.all([
+    edit({ type: 'addTotals', column: 'c' }),
+    edit({ type: 'addTotals', column: 'd' }),
+    edit({ type: 'addTotals', column: 'e' }),
+  ]);
   await vi.advanceTimersByTimeAsync(200);
   await all;
   expect(title()).toBe('axxx');

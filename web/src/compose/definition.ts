@@ -8,19 +8,25 @@ export const mainSection = (report: ReportDefinition): Section => report.sheets!
 const allSections = (report: ReportDefinition): Section[] => (report.sheets ?? []).flatMap((s) => s.sections ?? []).flatMap(withInner);
 
 const withInner = (section: Section): Section[] => [
-  section, ...bandsOf(section).flatMap(([, , band]) => band?.parts ?? []).flatMap((part) => part.sections ?? []).flatMap(withInner),
+  section,
+  ...bandsOf(section)
+    .flatMap(([, , band]) => band?.parts ?? [])
+    .flatMap((part) => part.sections ?? [])
+    .flatMap(withInner),
 ];
 
 export const findSection = (report: ReportDefinition, id: string): Section | undefined => allSections(report).find((s) => s.id === id);
 
 export const findSheet = (report: ReportDefinition, id: string): Sheet | undefined => report.sheets?.find((s) => s.id === id);
 
-export const fieldsOf = (report: ReportDefinition, section: Section): Field[] => report.datasets?.find((d) => d.id === section.dataset)?.fields ?? [];
+export const fieldsOf = (report: ReportDefinition, section: Section): Field[] =>
+  report.datasets?.find((d) => d.id === section.dataset)?.fields ?? [];
 
 export const mainFields = (report: ReportDefinition): Field[] => fieldsOf(report, mainSection(report));
 
 /** Those that authors pick from; hidden ones go on working where they are used. */
-export const offeredFields = (report: ReportDefinition, section = mainSection(report)): Field[] => fieldsOf(report, section).filter((f) => !f.hidden);
+export const offeredFields = (report: ReportDefinition, section = mainSection(report)): Field[] =>
+  fieldsOf(report, section).filter((f) => !f.hidden);
 
 /** What people read instead of an expression that is just a field. */
 export function words(report: ReportDefinition, expression: string, section = mainSection(report)): string {
@@ -61,27 +67,44 @@ type PlacedBand = [BandKind, number, Section['detail']];
 
 const bandsOf = (section: Section): PlacedBand[] => [
   ['reportHeader', 0, section.reportHeader],
-  ...(section.levels ?? []).flatMap((l, i): PlacedBand[] => [['groupHeader', i + 1, l.header], ['groupFooter', i + 1, l.footer]]),
-  ['detail', 0, section.detail], ['reportFooter', 0, section.reportFooter],
+  ...(section.levels ?? []).flatMap((l, i): PlacedBand[] => [
+    ['groupHeader', i + 1, l.header],
+    ['groupFooter', i + 1, l.footer],
+  ]),
+  ['detail', 0, section.detail],
+  ['reportFooter', 0, section.reportFooter],
 ];
 
 export function allElements(report: ReportDefinition): Placed[] {
   const placed = (section: Section, bands: PlacedBand[]) =>
-    bands.flatMap(([band, level, content]) => (content?.parts ?? []).flatMap((part) => (part.elements ?? []).map((element) => ({ element, section, band, level }))));
-  const onPages = (report.sheets ?? []).flatMap((s) => placed(s.sections![0], [['pageHeader', 0, s.pageHeader], ['pageFooter', 0, s.pageFooter]]));
+    bands.flatMap(([band, level, content]) =>
+      (content?.parts ?? []).flatMap((part) => (part.elements ?? []).map((element) => ({ element, section, band, level }))),
+    );
+  const onPages = (report.sheets ?? []).flatMap((s) =>
+    placed(s.sections![0], [
+      ['pageHeader', 0, s.pageHeader],
+      ['pageFooter', 0, s.pageFooter],
+    ]),
+  );
   return [...onPages, ...allSections(report).flatMap((s) => placed(s, bandsOf(s)))];
 }
 
-export const findElement = (report: ReportDefinition, id: string): Placed | undefined => allElements(report).find((p) => p.element.id === id);
+export const findElement = (report: ReportDefinition, id: string): Placed | undefined =>
+  allElements(report).find((p) => p.element.id === id);
 
 export const findColumn = (report: ReportDefinition, id?: string | null): Column | undefined =>
-  allSections(report).flatMap((s) => s.columns ?? []).find((c) => c.id === id);
+  allSections(report)
+    .flatMap((s) => s.columns ?? [])
+    .find((c) => c.id === id);
 
 /** The section to which a column belongs. */
 export const sectionOfColumn = (report: ReportDefinition, id?: string | null): Section =>
   allSections(report).find((s) => s.columns?.some((c) => c.id === id)) ?? mainSection(report);
 
-export const findLevel = (report: ReportDefinition, id: string): Level | undefined => allSections(report).flatMap((s) => s.levels ?? []).find((l) => l.id === id);
+export const findLevel = (report: ReportDefinition, id: string): Level | undefined =>
+  allSections(report)
+    .flatMap((s) => s.levels ?? [])
+    .find((l) => l.id === id);
 
 export const sectionOfLevel = (report: ReportDefinition, id: string): Section =>
   allSections(report).find((s) => s.levels?.some((l) => l.id === id)) ?? mainSection(report);
@@ -89,7 +112,12 @@ export const sectionOfLevel = (report: ReportDefinition, id: string): Section =>
 export const isChart = (element: Element): element is ElementChartElement & { type: 'chart' } => element.type === 'chart';
 
 const bandWords: Record<BandKind, string> = {
-  reportHeader: 'Report header', pageHeader: 'Page header', groupHeader: 'header', detail: 'Rows', groupFooter: 'footer', pageFooter: 'Page footer',
+  reportHeader: 'Report header',
+  pageHeader: 'Page header',
+  groupHeader: 'header',
+  detail: 'Rows',
+  groupFooter: 'footer',
+  pageFooter: 'Page footer',
   reportFooter: 'Report footer',
 };
 

@@ -8,8 +8,24 @@ import { useCompose } from './composeStore';
 import { ExchangePanel } from './ExchangePanel';
 import { OutdatedBar } from './OutdatedBar';
 
-const kept: Dataset = { id: 'b', name: 'Bookings', description: 'Every booking', database: 'x', source: { type: 'table', table: 't' }, fields: [{ name: 'route', type: 'text' }, { name: 'price', type: 'decimal' }] };
-const definition = { format: 'f', version: 1, title: 'T', datasets: [{ ...kept, id: 'd1', name: 'Sailings', copyOf: 's' }], sheets: [{ id: 's', name: 'S', sections: [{ id: 's1', dataset: 'd1' }] }] } as ReportDefinition;
+const kept: Dataset = {
+  id: 'b',
+  name: 'Bookings',
+  description: 'Every booking',
+  database: 'x',
+  source: { type: 'table', table: 't' },
+  fields: [
+    { name: 'route', type: 'text' },
+    { name: 'price', type: 'decimal' },
+  ],
+};
+const definition = {
+  format: 'f',
+  version: 1,
+  title: 'T',
+  datasets: [{ ...kept, id: 'd1', name: 'Sailings', copyOf: 's' }],
+  sheets: [{ id: 's', name: 'S', sections: [{ id: 's1', dataset: 'd1' }] }],
+} as ReportDefinition;
 const edit = vi.fn(async () => undefined);
 
 beforeEach(() => {
@@ -20,8 +36,22 @@ beforeEach(() => {
 });
 
 test('a dataset is found by one of its fields, looked at, mapped and exchanged', async () => {
-  vi.spyOn(api, 'datasets').mockResolvedValue([{ id: 'b', version: 1, savedAt: '', definition: kept }, { id: 'o', version: 1, savedAt: '', definition: { ...kept, id: 'o', name: 'Other', description: null, fields: [{ name: 'tide', type: 'decimal' }] } }] as never);
-  vi.spyOn(api, 'proposeExchange').mockResolvedValue({ next: kept, fields: [{ field: 'route', caption: 'Route', now: 'route', uses: ['group Route'] }, { field: 'fare', caption: 'Fare', now: null, uses: ['column Fare', 'chart'] }] });
+  vi.spyOn(api, 'datasets').mockResolvedValue([
+    { id: 'b', version: 1, savedAt: '', definition: kept },
+    {
+      id: 'o',
+      version: 1,
+      savedAt: '',
+      definition: { ...kept, id: 'o', name: 'Other', description: null, fields: [{ name: 'tide', type: 'decimal' }] },
+    },
+  ] as never);
+  vi.spyOn(api, 'proposeExchange').mockResolvedValue({
+    next: kept,
+    fields: [
+      { field: 'route', caption: 'Route', now: 'route', uses: ['group Route'] },
+      { field: 'fare', caption: 'Fare', now: null, uses: ['column Fare', 'chart'] },
+    ],
+  });
   const close = vi.fn();
   const user = stage(<ExchangePanel onClose={close} />);
   await screen.findByText('Other');
@@ -41,7 +71,10 @@ test('a dataset is found by one of its fields, looked at, mapped and exchanged',
 
 test('a field may be left to be mended', async () => {
   vi.spyOn(api, 'datasets').mockResolvedValue([{ id: 'b', version: 1, savedAt: '', definition: kept }] as never);
-  vi.spyOn(api, 'proposeExchange').mockResolvedValue({ next: kept, fields: [{ field: 'route', caption: 'Route', now: 'route', uses: ['group Route'] }] });
+  vi.spyOn(api, 'proposeExchange').mockResolvedValue({
+    next: kept,
+    fields: [{ field: 'route', caption: 'Route', now: 'route', uses: ['group Route'] }],
+  });
   const user = stage(<ExchangePanel onClose={() => undefined} />);
   await user.click(await screen.findByText('Take it'));
   await screen.findByText('Exchange');
@@ -51,10 +84,26 @@ test('a field may be left to be mended', async () => {
 });
 
 test('a change of the kept dataset is said with what it means here, and taken over or left for later', async () => {
-  const copy = { id: 'd1', name: 'Sailings', next: kept, fields: { fare: 'price' }, state: { upToDate: false, breaks: [], added: ['Tide'], changed: [{ field: 'fare', caption: 'Fare', now: 'price', uses: ['column Fare'] }, { field: 'vessel', caption: 'Vessel', now: null, uses: ['column Vessel'] }] } };
+  const copy = {
+    id: 'd1',
+    name: 'Sailings',
+    next: kept,
+    fields: { fare: 'price' },
+    state: {
+      upToDate: false,
+      breaks: [],
+      added: ['Tide'],
+      changed: [
+        { field: 'fare', caption: 'Fare', now: 'price', uses: ['column Fare'] },
+        { field: 'vessel', caption: 'Vessel', now: null, uses: ['column Vessel'] },
+      ],
+    },
+  };
   vi.spyOn(api, 'outdatedCopies').mockResolvedValue([copy] as never);
   const user = stage(<OutdatedBar />);
-  expect((await screen.findByRole('status')).textContent).toContain('Vessel is gone, which column Vessel would lose; fare is called price; new: Tide');
+  expect((await screen.findByRole('status')).textContent).toContain(
+    'Vessel is gone, which column Vessel would lose; fare is called price; new: Tide',
+  );
   await user.click(screen.getByText('Take the change over'));
   expect(edit).toHaveBeenCalledWith({ type: 'exchangeDataset', old: 'd1', next: kept, fields: { fare: 'price' } });
   await user.click(screen.getByText('Later'));

@@ -5,7 +5,7 @@ import { useSnackbar } from 'notistack';
 import { Link } from 'react-router';
 import { api } from '../api/client';
 import type { DatasetUse } from '../api/generated';
-import { count } from '../shell/count';
+import { count, firstFew } from '../shell/count';
 import { color } from '../theme/tokens';
 
 /** What a report would have to mend if it followed now. */
@@ -15,29 +15,76 @@ export const breaksOf = (use: DatasetUse) => use.changed.filter((c) => c.now ===
 export function UsedBy({ id, saved }: { id: string; saved: number }) {
   const client = useQueryClient();
   const { enqueueSnackbar } = useSnackbar();
-  const uses = useQuery({ queryKey: ['dataset-uses', id, saved], queryFn: () => api.datasetUses(id), placeholderData: (previous) => previous });
+  const uses = useQuery({
+    queryKey: ['dataset-uses', id, saved],
+    queryFn: () => api.datasetUses(id),
+    placeholderData: (previous) => previous,
+  });
   const reports = uses.data?.reports ?? [];
   const outdated = reports.filter((r) => !r.upToDate);
   const broken = outdated.filter((r) => breaksOf(r).length > 0);
-  const follow = () => api.followDataset(id, outdated.map((r) => r.report)).then(async (followed) => {
-    await client.invalidateQueries({ queryKey: ['dataset-uses', id] });
-    await client.invalidateQueries({ queryKey: ['reports'] });
-    const mend = followed.flatMap((f) => f.broken.map((b) => `${f.report}: ${b}`));
-    enqueueSnackbar(`${count(followed.length, 'draft')} brought up to date. What readers see changes when the reports are published.${mend.length ? ` To mend: ${mend.slice(0, 3).join('; ')}${mend.length > 3 ? ` and ${mend.length - 3} more` : ''}.` : ''}`, { variant: mend.length ? 'warning' : 'success' });
-  }, (error: Error) => enqueueSnackbar(error.message, { variant: 'error' }));
+  const follow = () =>
+    api
+      .followDataset(
+        id,
+        outdated.map((r) => r.report),
+      )
+      .then(
+        async (followed) => {
+          await client.invalidateQueries({ queryKey: ['dataset-uses', id] });
+          await client.invalidateQueries({ queryKey: ['reports'] });
+          const mend = followed.flatMap((f) => f.broken.map((b) => `${f.report}: ${b}`));
+          enqueueSnackbar(
+            [
+              `${count(followed.length, 'draft')} brought up to date.`,
+              'What readers see changes when the reports are published.',
+              mend.length ? `To mend: ${firstFew(mend)}.` : '',
+            ]
+              .filter(Boolean)
+              .join(' '),
+            { variant: mend.length ? 'warning' : 'success' },
+          );
+        },
+        (error: Error) => enqueueSnackbar(error.message, { variant: 'error' }),
+      );
   return (
     <Box component="section" aria-label="Used by" sx={{ mt: 2 }}>
-      <Box component="h2" sx={{ fontSize: 13, m: 0, mb: 0.5 }}>Used by</Box>
+      <Box component="h2" sx={{ fontSize: 13, m: 0, mb: 0.5 }}>
+        Used by
+      </Box>
       {uses.data && reports.length === 0 && uses.data.datasets.length === 0 && <Box sx={{ color: color.muted }}>Nothing yet.</Box>}
       {reports.map((use) => (
         <Box key={use.report} sx={{ py: 0.25 }}>
-          <Box component={Link} to={`/compose/${use.report}`} sx={{ color: color.main, fontWeight: 600, textDecoration: 'none' }}>{use.title}</Box>
-          <Box component="span" sx={{ color: color.muted, fontSize: 12, ml: 1 }}>{use.upToDate ? 'up to date' : 'has an earlier state'}</Box>
-          {breaksOf(use).map((c) => <Box key={c.field} sx={{ fontSize: 12, color: color.problem }}>Would lose {c.caption}: {c.uses.join(', ')}</Box>)}
+          <Box component={Link} to={`/compose/${use.report}`} sx={{ color: color.main, fontWeight: 600, textDecoration: 'none' }}>
+            {use.title}
+          </Box>
+          <Box component="span" sx={{ color: color.muted, fontSize: 12, ml: 1 }}>
+            {use.upToDate ? 'up to date' : 'has an earlier state'}
+          </Box>
+          {breaksOf(use).map((c) => (
+            <Box key={c.field} sx={{ fontSize: 12, color: color.problem }}>
+              Would lose {c.caption}: {c.uses.join(', ')}
+            </Box>
+          ))}
         </Box>
       ))}
-      {uses.data?.datasets.map((name) => <Box key={name} sx={{ py: 0.25 }}>{name} <Box component="span" sx={{ color: color.muted, fontSize: 12 }}>starts from it</Box></Box>)}
-      {outdated.length > 0 && <Button size="small" variant="outlined" sx={{ mt: 1 }} onClick={() => void follow()}>{broken.length ? `Bring up to date, ${broken.length} to mend` : outdated.length === 1 ? 'Bring it up to date' : `Bring ${outdated.length} up to date`}</Button>}
+      {uses.data?.datasets.map((name) => (
+        <Box key={name} sx={{ py: 0.25 }}>
+          {name}{' '}
+          <Box component="span" sx={{ color: color.muted, fontSize: 12 }}>
+            starts from it
+          </Box>
+        </Box>
+      ))}
+      {outdated.length > 0 && (
+        <Button size="small" variant="outlined" sx={{ mt: 1 }} onClick={() => void follow()}>
+          {broken.length
+            ? `Bring up to date, ${broken.length} to mend`
+            : outdated.length === 1
+              ? 'Bring it up to date'
+              : `Bring ${outdated.length} up to date`}
+        </Button>
+      )}
     </Box>
   );
 }

@@ -1,12 +1,38 @@
 import { expect, test } from 'vitest';
 import type { ConditionOperator } from '../api/generated';
-import { addWorkedField, askReader, connect, disconnect, filterOf, groupOf, guessedParameter, moveField, removeTable, setJoinKind, tablesOf, toggleColumn } from './dataset';
+import {
+  addWorkedField,
+  askReader,
+  connect,
+  disconnect,
+  filterOf,
+  groupOf,
+  guessedParameter,
+  moveField,
+  removeTable,
+  setJoinKind,
+  tablesOf,
+  toggleColumn,
+} from './dataset';
 import type { Condition, Dataset } from './types';
 
 const dataset: Dataset = {
-  id: 'd', name: 'D', database: 'x',
-  source: { type: 'join', tables: [{ id: 'b', table: 'bookings' }, { id: 's', table: 'sailings' }, { id: 'r', table: 'routes' }] },
-  fields: [{ name: 'fare', type: 'decimal', table: 'b' }, { name: 'departs', type: 'dateTime', table: 's' }, { name: 'route', type: 'text', table: 'r', column: 'name' }],
+  id: 'd',
+  name: 'D',
+  database: 'x',
+  source: {
+    type: 'join',
+    tables: [
+      { id: 'b', table: 'bookings' },
+      { id: 's', table: 'sailings' },
+      { id: 'r', table: 'routes' },
+    ],
+  },
+  fields: [
+    { name: 'fare', type: 'decimal', table: 'b' },
+    { name: 'departs', type: 'dateTime', table: 's' },
+    { name: 'route', type: 'text', table: 'r', column: 'name' },
+  ],
 };
 const joinOf = (d: Dataset, id: string) => tablesOf(d).find((t) => t.id === id)?.join;
 
@@ -20,14 +46,29 @@ test('a line joins the later table to the earlier one, whichever way it is drawn
 test('a second line between the same tables makes a key of two columns, one to another table another join', () => {
   const one = connect(dataset, { table: 'r', column: 'a' }, { table: 's', column: 'a' });
   const two = setJoinKind(connect(one, { table: 's', column: 'b' }, { table: 'r', column: 'b' }), 'r', 'left');
-  expect(joinOf(two, 'r')).toEqual({ to: 's', kind: 'left', on: [{ column: 'a', to: 'a' }, { column: 'b', to: 'b' }] });
+  expect(joinOf(two, 'r')).toEqual({
+    to: 's',
+    kind: 'left',
+    on: [
+      { column: 'a', to: 'a' },
+      { column: 'b', to: 'b' },
+    ],
+  });
   expect(joinOf(disconnect(two, 'r', { column: 'a', to: 'a' }), 'r')?.on).toEqual([{ column: 'b', to: 'b' }]);
   expect(joinOf(disconnect(two, 'r'), 'r')).toBeNull();
-  expect(joinOf(connect(two, { table: 'b', column: 'c' }, { table: 'r', column: 'c' }), 'r')).toEqual({ to: 'b', kind: 'inner', on: [{ column: 'c', to: 'c' }] });
+  expect(joinOf(connect(two, { table: 'b', column: 'c' }, { table: 'r', column: 'c' }), 'r')).toEqual({
+    to: 'b',
+    kind: 'inner',
+    on: [{ column: 'c', to: 'c' }],
+  });
 });
 
 test('a table goes with its fields, and what was joined to it waits for a new line', () => {
-  const joined = connect(connect(dataset, { table: 'b', column: 'k' }, { table: 's', column: 'k' }), { table: 's', column: 'm' }, { table: 'r', column: 'm' });
+  const joined = connect(
+    connect(dataset, { table: 'b', column: 'k' }, { table: 's', column: 'k' }),
+    { table: 's', column: 'm' },
+    { table: 'r', column: 'm' },
+  );
   const without = removeTable(joined, 's');
   expect(without.fields?.map((f) => f.name)).toEqual(['fare', 'route']);
   expect(joinOf(without, 'r')).toBeNull();
@@ -40,7 +81,11 @@ test('columns become fields and back; names stay unique', () => {
   expect(toggleColumn(more, 's', { name: 'fare', type: 'decimal' }).fields).toHaveLength(3);
   expect(toggleColumn(dataset, 'r', { name: 'name', type: 'text' }).fields?.map((f) => f.name)).toEqual(['fare', 'departs']);
   expect(moveField(dataset, 'departs', -1).fields?.map((f) => f.name)).toEqual(['departs', 'fare', 'route']);
-  expect(addWorkedField(addWorkedField(dataset)).fields?.slice(-2).map((f) => f.name)).toEqual(['worked_out_1', 'worked_out_2']);
+  expect(
+    addWorkedField(addWorkedField(dataset))
+      .fields?.slice(-2)
+      .map((f) => f.name),
+  ).toEqual(['worked_out_1', 'worked_out_2']);
 });
 
 test('a filter is one group of conditions', () => {
@@ -53,13 +98,36 @@ test('a filter is one group of conditions', () => {
 
 test('asking the reader makes the parameter that fits the operator and the field', () => {
   const on = (field: string, is: ConditionOperator, values: string[] = []) => askReader(dataset, { type: 'field', field, is, values });
-  expect(on('fare', 'more', ['15']).parameters[0]).toMatchObject({ name: 'least_fare', type: 'decimal', shape: 'single', default: '15', required: false });
-  expect(on('route', 'oneOf').parameters[0]).toMatchObject({ name: 'route', shape: 'several', default: '*', every: 'every route', choices: { dataset: 'd', value: 'route', unfiltered: true } });
+  expect(on('fare', 'more', ['15']).parameters[0]).toMatchObject({
+    name: 'least_fare',
+    type: 'decimal',
+    shape: 'single',
+    default: '15',
+    required: false,
+  });
+  expect(on('route', 'oneOf').parameters[0]).toMatchObject({
+    name: 'route',
+    shape: 'several',
+    default: '*',
+    every: 'every route',
+    choices: { dataset: 'd', value: 'route', unfiltered: true },
+  });
   expect(on('route', 'equal', ["Holm's"]).parameters[0].default).toBe("'Holm''s'");
-  expect(on('departs', 'between', ['2025-01-01', '2025-03-31']).parameters[0]).toMatchObject({ type: 'date', shape: 'period', default: "DATE '2025-01-01'", defaultEnd: "DATE '2025-03-31'" });
+  expect(on('departs', 'between', ['2025-01-01', '2025-03-31']).parameters[0]).toMatchObject({
+    type: 'date',
+    shape: 'period',
+    default: "DATE '2025-01-01'",
+    defaultEnd: "DATE '2025-03-31'",
+  });
   const span = on('fare', 'between', ['1', '9']);
   expect(span.parameters.map((p) => p.name)).toEqual(['least_fare', 'most_fare']);
-  expect(span.condition).toMatchObject({ type: 'all', conditions: [{ is: 'atLeast', parameter: 'least_fare' }, { is: 'atMost', parameter: 'most_fare' }] });
+  expect(span.condition).toMatchObject({
+    type: 'all',
+    conditions: [
+      { is: 'atLeast', parameter: 'least_fare' },
+      { is: 'atMost', parameter: 'most_fare' },
+    ],
+  });
   // The same question is asked once; another one of the same name gets a name of its own.
   const asked = { ...dataset, parameters: on('route', 'equal').parameters };
   expect(askReader(asked, { type: 'field', field: 'route', is: 'notEqual', values: [] }).parameters).toHaveLength(1);
@@ -67,5 +135,11 @@ test('asking the reader makes the parameter that fits the operator and the field
 });
 
 test('names in SQL are taken for parameters of the type they sound like', () => {
-  expect(['from', 'booked_on', 'route_id', 'least_delay', 'region'].map((n) => guessedParameter(n).type)).toEqual(['date', 'date', 'whole', 'whole', 'text']);
+  expect(['from', 'booked_on', 'route_id', 'least_delay', 'region'].map((n) => guessedParameter(n).type)).toEqual([
+    'date',
+    'date',
+    'whole',
+    'whole',
+    'text',
+  ]);
 });

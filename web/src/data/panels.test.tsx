@@ -13,16 +13,59 @@ import type { Dataset } from './types';
 import { UsedBy } from './UsedBy';
 
 vi.mock('../code/CodeField', () => ({
-  default: ({ value, onChange, onSubmit, completions }: { value: string; onChange: (v: string) => void; onSubmit: () => void; completions: { label: string }[] }) => (
-    <><textarea aria-label="SQL" value={value} onChange={(e) => onChange(e.target.value)} onKeyDown={(e) => { if (e.key === 'Enter') onSubmit(); }} /><output>{completions.map((c) => c.label).join(' ')}</output></>
+  default: ({
+    value,
+    onChange,
+    onSubmit,
+    completions,
+  }: {
+    value: string;
+    onChange: (v: string) => void;
+    onSubmit: () => void;
+    completions: { label: string }[];
+  }) => (
+    <>
+      <textarea
+        aria-label="SQL"
+        value={value}
+        onChange={(e) => onChange(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') onSubmit();
+        }}
+      />
+      <output>{completions.map((c) => c.label).join(' ')}</output>
+    </>
   ),
 }));
 
-const dataset: Dataset = { id: 'd', name: 'Sailings', database: 'x', source: { type: 'table', table: 't' }, fields: [{ name: 'route', type: 'text' }, { name: 'fare', type: 'decimal' }, { name: 'id', type: 'whole', kind: 'key' }] };
+const dataset: Dataset = {
+  id: 'd',
+  name: 'Sailings',
+  database: 'x',
+  source: { type: 'table', table: 't' },
+  fields: [
+    { name: 'route', type: 'text' },
+    { name: 'fare', type: 'decimal' },
+    { name: 'id', type: 'whole', kind: 'key' },
+  ],
+};
 
 test('reports with an earlier state are brought up to date, and what would break is named first', async () => {
-  const use = { report: 'r', title: 'Fares', upToDate: false, added: [], uses: [], changed: [{ field: 'fare', caption: 'Fare', now: null, uses: ['column Fare'] }, { field: 'a', caption: 'A', now: 'b', uses: ['chart'] }] };
-  vi.spyOn(api, 'datasetUses').mockResolvedValue({ reports: [use, { ...use, report: 'q', title: 'Quiet', upToDate: true, changed: [] }], datasets: ['On top'] });
+  const use = {
+    report: 'r',
+    title: 'Fares',
+    upToDate: false,
+    added: [],
+    uses: [],
+    changed: [
+      { field: 'fare', caption: 'Fare', now: null, uses: ['column Fare'] },
+      { field: 'a', caption: 'A', now: 'b', uses: ['chart'] },
+    ],
+  };
+  vi.spyOn(api, 'datasetUses').mockResolvedValue({
+    reports: [use, { ...use, report: 'q', title: 'Quiet', upToDate: true, changed: [] }],
+    datasets: ['On top'],
+  });
   const follow = vi.spyOn(api, 'followDataset').mockResolvedValue([{ report: 'Fares', broken: ['column Fare uses Fare, which is gone'] }]);
   const user = stage(<UsedBy id="d" saved={1} />);
   await screen.findByText('Would lose Fare: column Fare');
@@ -33,19 +76,38 @@ test('reports with an earlier state are brought up to date, and what would break
 });
 
 test('names in SQL are proposed as parameters, which completion offers then', async () => {
-  vi.spyOn(api, 'describeSql').mockResolvedValue({ fields: [{ name: 'route', type: 'text' }], parameters: ['from', 'sailed_from', 'sailed_to', 'region_every'] } as never);
-  const { user, seen } = stageEdits({ ...dataset, source: { type: 'query', sql: '' }, parameters: [{ name: 'sailed', type: 'date', shape: 'period' }, { name: 'region', type: 'text', every: 'every region' }] }, (now, edit) => <SqlEditor dataset={now} schema={[]} onEdit={edit} />);
+  vi.spyOn(api, 'describeSql').mockResolvedValue({
+    fields: [{ name: 'route', type: 'text' }],
+    parameters: ['from', 'sailed_from', 'sailed_to', 'region_every'],
+  } as never);
+  const { user, seen } = stageEdits(
+    {
+      ...dataset,
+      source: { type: 'query', sql: '' },
+      parameters: [
+        { name: 'sailed', type: 'date', shape: 'period' },
+        { name: 'region', type: 'text', every: 'every region' },
+      ],
+    },
+    (now, edit) => <SqlEditor dataset={now} schema={[]} onEdit={edit} />,
+  );
   await user.type(await screen.findByLabelText('SQL'), 'SELECT 1{Enter}');
   // The ends of a period and the flag of every one are named by the parameters that are there already.
   await screen.findByText('The SQL asks for :from.');
   await user.click(screen.getByText('Make a parameter of it'));
-  expect(seen.now.parameters?.map((p) => [p.name, p.type])).toEqual([['sailed', 'date'], ['region', 'text'], ['from', 'date']]);
+  expect(seen.now.parameters?.map((p) => [p.name, p.type])).toEqual([
+    ['sailed', 'date'],
+    ['region', 'text'],
+    ['from', 'date'],
+  ]);
   await waitFor(() => expect(document.querySelector('output')!.textContent).toBe(':sailed_from :sailed_to :region :from'));
 });
 
 test('a mistake in the SQL is said, and nothing is taken over', async () => {
   vi.spyOn(api, 'describeSql').mockRejectedValue(new Error('The SQL is not understood'));
-  const { user, seen } = stageEdits({ ...dataset, source: { type: 'query', sql: 'SELECT a' } }, (now, edit) => <SqlEditor dataset={now} schema={[]} onEdit={edit} />);
+  const { user, seen } = stageEdits({ ...dataset, source: { type: 'query', sql: 'SELECT a' } }, (now, edit) => (
+    <SqlEditor dataset={now} schema={[]} onEdit={edit} />
+  ));
   await user.type(await screen.findByLabelText('SQL'), ' FROM{Enter}');
   await screen.findByText('The SQL is not understood');
   expect(seen.now.source).toEqual({ type: 'query', sql: 'SELECT a' });
@@ -66,15 +128,41 @@ test('what new reports start with is a sentence; an empty one is none at all', a
 
 test('values are tried for what readers will be asked', async () => {
   const tried = vi.fn();
-  const { user } = stageEdits({ ...dataset, parameters: [{ name: 'least', type: 'whole' }] }, (now, edit) => <DatasetParameters dataset={now} asked={[{ name: 'least', value: '15', words: '15' }]} tried={{}} problems={[]} onTry={tried} onEdit={edit} />);
+  const { user } = stageEdits({ ...dataset, parameters: [{ name: 'least', type: 'whole' }] }, (now, edit) => (
+    <DatasetParameters
+      dataset={now}
+      asked={[{ name: 'least', value: '15', words: '15' }]}
+      tried={{}}
+      problems={[]}
+      onTry={tried}
+      onEdit={edit}
+    />
+  ));
   expect(document.body.textContent).toContain('The rows shown are for :least = 15.');
   await typeInto(user, 'Try least', '60');
   expect(tried).toHaveBeenCalledWith({ least: '60' });
 });
 
 test('fields of the dataset that this one starts from are ticked and taken over as they are there', async () => {
-  vi.spyOn(api, 'dataset').mockResolvedValue({ id: 'b', version: 1, savedAt: '', definition: { id: 'b', name: 'Basis', database: 'x', source: { type: 'table', table: 't' }, fields: [{ name: 'route', type: 'text', table: 'r', column: 'name' }, { name: 'outcome', type: 'text', expression: "'L'", codes: [{ code: 'L', label: 'Late' }] }] } } as never);
-  const { user, seen } = stageEdits({ ...dataset, source: { type: 'derived', dataset: 'b' }, fields: [{ name: 'way', type: 'text', column: 'route' }] }, (now, edit) => <DerivedCard dataset={now} from="b" onEdit={edit} />);
+  vi.spyOn(api, 'dataset').mockResolvedValue({
+    id: 'b',
+    version: 1,
+    savedAt: '',
+    definition: {
+      id: 'b',
+      name: 'Basis',
+      database: 'x',
+      source: { type: 'table', table: 't' },
+      fields: [
+        { name: 'route', type: 'text', table: 'r', column: 'name' },
+        { name: 'outcome', type: 'text', expression: "'L'", codes: [{ code: 'L', label: 'Late' }] },
+      ],
+    },
+  } as never);
+  const { user, seen } = stageEdits(
+    { ...dataset, source: { type: 'derived', dataset: 'b' }, fields: [{ name: 'way', type: 'text', column: 'route' }] },
+    (now, edit) => <DerivedCard dataset={now} from="b" onEdit={edit} />,
+  );
   expect((await screen.findByLabelText<HTMLInputElement>('route')).checked).toBe(true);
   await user.click(screen.getByLabelText('outcome'));
   expect(seen.now.fields?.[1]).toMatchObject({ name: 'outcome', codes: [{ label: 'Late' }] });
@@ -84,7 +172,9 @@ test('fields of the dataset that this one starts from are ticked and taken over 
 });
 
 test('rows are ordered by one field after another, each rising or falling', async () => {
-  const { user, seen } = stageEdits(dataset, (now, edit) => <OrderSentence dataset={now} mostRows={20_000_000} mostSeconds={60} onEdit={edit} />);
+  const { user, seen } = stageEdits(dataset, (now, edit) => (
+    <OrderSentence dataset={now} mostRows={20_000_000} mostSeconds={60} onEdit={edit} />
+  ));
   expect(document.body.textContent).toContain('at most 20,000,000 rows, within 60 seconds.');
   await choose(user, 'Order', 'route');
   await choose(user, 'Another order', 'fare');
@@ -109,7 +199,19 @@ test('limits are lowered by a number; anything else takes them away', async () =
 
 test('a new dataset asks which database it reads only where there are several', async () => {
   const pick = vi.fn();
-  const user = stage(<><NewDatasetButton databases={['a']} onPick={pick}>One</NewDatasetButton><NewDatasetButton databases={['a', 'b']} onPick={pick}>Two</NewDatasetButton><NewDatasetButton databases={[]} onPick={pick}>None</NewDatasetButton></>);
+  const user = stage(
+    <>
+      <NewDatasetButton databases={['a']} onPick={pick}>
+        One
+      </NewDatasetButton>
+      <NewDatasetButton databases={['a', 'b']} onPick={pick}>
+        Two
+      </NewDatasetButton>
+      <NewDatasetButton databases={[]} onPick={pick}>
+        None
+      </NewDatasetButton>
+    </>,
+  );
   await user.click(screen.getByText('One'));
   await user.click(screen.getByText('Two'));
   await user.click(await screen.findByText('of b'));

@@ -1,4 +1,12 @@
-import type { ConditionExpressionCondition, ConditionFieldCondition, Dataset as ApiDataset, DatasetSourceDerivedSource, DatasetSourceJoinSource, DatasetSourceQuerySource, DatasetSourceTableSource } from '../api/generated';
+import type {
+  ConditionExpressionCondition,
+  ConditionFieldCondition,
+  Dataset as ApiDataset,
+  DatasetSourceDerivedSource,
+  DatasetSourceJoinSource,
+  DatasetSourceQuerySource,
+  DatasetSourceTableSource,
+} from '../api/generated';
 
 export type { Field, JoinedTable, JoinKind, KeyPair } from '../api/generated';
 export type FieldCondition = Omit<ConditionFieldCondition, 'values'> & { values?: string[] };
@@ -6,11 +14,12 @@ export type FieldCondition = Omit<ConditionFieldCondition, 'values'> & { values?
 export type Group = { type: 'all' | 'any'; conditions?: Condition[] };
 
 /** The description of the API cannot say that these always name their type. */
-export type Condition =
-  | Group
-  | ({ type: 'field' } & FieldCondition)
-  | ({ type: 'expression' } & ConditionExpressionCondition);
-export type Source = ({ type: 'table' } & DatasetSourceTableSource) | ({ type: 'join' } & DatasetSourceJoinSource) | ({ type: 'query' } & DatasetSourceQuerySource) | ({ type: 'derived' } & DatasetSourceDerivedSource);
+export type Condition = Group | ({ type: 'field' } & FieldCondition) | ({ type: 'expression' } & ConditionExpressionCondition);
+export type Source =
+  | ({ type: 'table' } & DatasetSourceTableSource)
+  | ({ type: 'join' } & DatasetSourceJoinSource)
+  | ({ type: 'query' } & DatasetSourceQuerySource)
+  | ({ type: 'derived' } & DatasetSourceDerivedSource);
 export type Dataset = Omit<ApiDataset, 'source' | 'filter'> & { source: Source; filter?: Condition | null };
 
 export const fromApi = (dataset: ApiDataset): Dataset => dataset as Dataset;

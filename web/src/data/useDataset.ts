@@ -48,11 +48,14 @@ export function useDataset(id: string) {
     setFailure('');
     setSaving('saved');
     newest.current = undefined;
-    api.dataset(id).then((saved) => {
-      version.current = saved.version;
-      kept.current = newest.current = fromApi(saved.definition);
-      setHistory(begun(newest.current));
-    }, (error: Error) => setFailure(error.message));
+    api.dataset(id).then(
+      (saved) => {
+        version.current = saved.version;
+        kept.current = newest.current = fromApi(saved.definition);
+        setHistory(begun(newest.current));
+      },
+      (error: Error) => setFailure(error.message),
+    );
   }, [id]);
 
   useEffect(() => {
@@ -83,7 +86,9 @@ export function useDataset(id: string) {
     /** Leaves what was not saved, and opens the newest state. */
     open,
     save: saver.now,
-    edit: (next: Dataset) => { if (now && next !== now) put(step(history, next)); },
+    edit: (next: Dataset) => {
+      if (now && next !== now) put(step(history, next));
+    },
     undo: past.length ? () => put(undone(history)) : undefined,
     redo: future.length ? () => put(redone(history)) : undefined,
   };

@@ -22,13 +22,25 @@ export function LibraryPage() {
   const reports = useQuery({ queryKey: ['reports'], queryFn: api.reports });
   const [wanted, setWanted] = useState('');
   const [creating, setCreating] = useState(false);
-  useEffect(() => { document.title = 'Library – Lucid Lattice'; }, []);
+  useEffect(() => {
+    document.title = 'Library – Lucid Lattice';
+  }, []);
   const reload = () => client.invalidateQueries({ queryKey: ['reports'] });
   const failed = (error: Error) => enqueueSnackbar(error.message, { variant: 'error' });
   const remove = async (report: ReportEntry) => {
     await api.remove(report.id).then(reload, failed);
     enqueueSnackbar(`“${report.title}” was deleted.`, {
-      action: (key) => <Button sx={{ color: '#fff' }} onClick={() => { closeSnackbar(key); void api.restore(report.id).then(reload, failed); }}>Undo</Button>,
+      action: (key) => (
+        <Button
+          sx={{ color: '#fff' }}
+          onClick={() => {
+            closeSnackbar(key);
+            void api.restore(report.id).then(reload, failed);
+          }}
+        >
+          Undo
+        </Button>
+      ),
       autoHideDuration: 12_000,
     });
   };
@@ -36,23 +48,68 @@ export function LibraryPage() {
   const shown = all.filter((r) => `${r.title} ${r.description ?? ''}`.toLowerCase().includes(wanted.trim().toLowerCase()));
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
-      <TopBar actions={<BarButton strong onClick={() => setCreating(true)}>New report</BarButton>} />
+      <TopBar
+        actions={
+          <BarButton strong onClick={() => setCreating(true)}>
+            New report
+          </BarButton>
+        }
+      />
       <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
         <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', p: 3, display: 'flex', flexDirection: 'column' }}>
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 2 }}>
-            <Box component="h2" sx={{ fontSize: 18, m: 0 }}>Library</Box>
-            <InputBase placeholder="Find a report" inputProps={{ 'aria-label': 'Find a report' }} value={wanted} onChange={(e) => setWanted(e.target.value)} sx={{ ml: 'auto', width: 240, height: 30, px: 1.25, fontSize: 13, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }} />
+            <Box component="h2" sx={{ fontSize: 18, m: 0 }}>
+              Library
+            </Box>
+            <InputBase
+              placeholder="Find a report"
+              inputProps={{ 'aria-label': 'Find a report' }}
+              value={wanted}
+              onChange={(e) => setWanted(e.target.value)}
+              sx={{
+                ml: 'auto',
+                width: 240,
+                height: 30,
+                px: 1.25,
+                fontSize: 13,
+                bgcolor: color.paper,
+                border: `1px solid ${color.line}`,
+                borderRadius: 1,
+              }}
+            />
           </Box>
-          {reports.error && <Message problem title="The library cannot be read">{reports.error.message}</Message>}
-          {reports.data && all.length === 0 && <Message title="No reports yet">Make one from a table or a view.<Button variant="contained" onClick={() => setCreating(true)}>New report</Button></Message>}
-          {all.length > 0 && shown.length === 0 && <Message title="Nothing found">No report has “{wanted}” in its title or description.</Message>}
+          {reports.error && (
+            <Message problem title="The library cannot be read">
+              {reports.error.message}
+            </Message>
+          )}
+          {reports.data && all.length === 0 && (
+            <Message title="No reports yet">
+              Make one from a table or a view.
+              <Button variant="contained" onClick={() => setCreating(true)}>
+                New report
+              </Button>
+            </Message>
+          )}
+          {all.length > 0 && shown.length === 0 && (
+            <Message title="Nothing found">No report has “{wanted}” in its title or description.</Message>
+          )}
           <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(240px, 300px))', gap: 2, alignItems: 'start' }}>
-            {shown.map((report) => <ReportCard key={report.id} report={report} onRename={(title) => void api.rename(report.id, title).then(reload, failed)} onDelete={() => void remove(report)} />)}
+            {shown.map((report) => (
+              <ReportCard
+                key={report.id}
+                report={report}
+                onRename={(title) => void api.rename(report.id, title).then(reload, failed)}
+                onDelete={() => void remove(report)}
+              />
+            ))}
           </Box>
         </Box>
         {creating && <NewReportPanel onClose={() => setCreating(false)} />}
       </Box>
-      <StatusBar left={[reports.data && count(all.length, 'report'), reports.data && `${all.filter((r) => r.published !== null).length} published`]} />
+      <StatusBar
+        left={[reports.data && count(all.length, 'report'), reports.data && `${all.filter((r) => r.published !== null).length} published`]}
+      />
     </Box>
   );
 }

@@ -10,31 +10,97 @@ import { Unreadable } from '../shell/Unreadable';
 import { color } from '../theme/tokens';
 
 /** One report: its first page as it is now, its name, and what can be done with it. */
-export function ReportCard({ report, onRename, onDelete }: { report: ReportEntry; onRename: (title: string) => void; onDelete: () => void }) {
+export function ReportCard({
+  report,
+  onRename,
+  onDelete,
+}: {
+  report: ReportEntry;
+  onRename: (title: string) => void;
+  onDelete: () => void;
+}) {
   const [naming, setNaming] = useState<string>();
   const open = report.published === null ? `/compose/${report.id}` : `/read/${report.id}`;
-  if (report.unreadable) return <Unreadable name={report.title} reason={report.unreadable} file={`/api/reports/${encodeURIComponent(report.id)}/file`}><Button onClick={onDelete} color="inherit">Delete</Button></Unreadable>;
+  if (report.unreadable)
+    return (
+      <Unreadable name={report.title} reason={report.unreadable} file={`/api/reports/${encodeURIComponent(report.id)}/file`}>
+        <Button onClick={onDelete} color="inherit">
+          Delete
+        </Button>
+      </Unreadable>
+    );
   const finish = (keep: boolean) => {
     if (keep && naming?.trim() && naming.trim() !== report.title) onRename(naming.trim());
     setNaming(undefined);
   };
   return (
-    <Box component="article" aria-label={report.title} sx={{ bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1.5, overflow: 'hidden', display: 'flex', flexDirection: 'column', minWidth: 0 }}>
-      <Box component={Link} to={open} aria-hidden tabIndex={-1} sx={{ display: 'block', height: 170, overflow: 'hidden', borderBottom: `1px solid ${color.line}`, bgcolor: color.desk, p: 1, pb: 0, textDecoration: 'none' }}>
+    <Box
+      component="article"
+      aria-label={report.title}
+      sx={{
+        bgcolor: color.paper,
+        border: `1px solid ${color.line}`,
+        borderRadius: 1.5,
+        overflow: 'hidden',
+        display: 'flex',
+        flexDirection: 'column',
+        minWidth: 0,
+      }}
+    >
+      <Box
+        component={Link}
+        to={open}
+        aria-hidden
+        tabIndex={-1}
+        sx={{
+          display: 'block',
+          height: 170,
+          overflow: 'hidden',
+          borderBottom: `1px solid ${color.line}`,
+          bgcolor: color.desk,
+          p: 1,
+          pb: 0,
+          textDecoration: 'none',
+        }}
+      >
         <FirstPage report={report} />
       </Box>
       <Box sx={{ p: 1.5, display: 'flex', flexDirection: 'column', gap: 0.5, minWidth: 0 }}>
         {naming === undefined ? (
-          <Box component={Link} to={open} sx={{ fontSize: 14, fontWeight: 700, color: color.ink, textDecoration: 'none' }}>{report.title}</Box>
+          <Box component={Link} to={open} sx={{ fontSize: 14, fontWeight: 700, color: color.ink, textDecoration: 'none' }}>
+            {report.title}
+          </Box>
         ) : (
-          <InputBase autoFocus value={naming} inputProps={{ 'aria-label': 'New name' }} onChange={(e) => setNaming(e.target.value)} onBlur={() => finish(true)} onKeyDown={(e) => { if (e.key === 'Enter') finish(true); if (e.key === 'Escape') finish(false); }} sx={{ fontSize: 14, fontWeight: 700, border: `1px solid ${color.main}`, borderRadius: 1, px: 0.5, height: 26 }} />
+          <InputBase
+            autoFocus
+            value={naming}
+            inputProps={{ 'aria-label': 'New name' }}
+            onChange={(e) => setNaming(e.target.value)}
+            onBlur={() => finish(true)}
+            onKeyDown={(e) => {
+              if (e.key === 'Enter') finish(true);
+              if (e.key === 'Escape') finish(false);
+            }}
+            sx={{ fontSize: 14, fontWeight: 700, border: `1px solid ${color.main}`, borderRadius: 1, px: 0.5, height: 26 }}
+          />
         )}
-        <Box sx={{ color: color.muted, fontSize: 12, minHeight: 34 }}>{report.description} {report.published === null ? 'Not published yet.' : report.hasUnpublishedChanges ? 'Has changes that are not published.' : ''}</Box>
+        <Box sx={{ color: color.muted, fontSize: 12, minHeight: 34 }}>
+          {report.description}{' '}
+          {report.published === null ? 'Not published yet.' : report.hasUnpublishedChanges ? 'Has changes that are not published.' : ''}
+        </Box>
         <Box sx={{ display: 'flex', gap: 0.25, ml: -0.75, '& .MuiButton-root': { minWidth: 0, px: 0.75 } }}>
-          {report.published !== null && <Button component={Link} to={`/read/${report.id}`}>Read</Button>}
-          <Button component={Link} to={`/compose/${report.id}`}>Compose</Button>
+          {report.published !== null && (
+            <Button component={Link} to={`/read/${report.id}`}>
+              Read
+            </Button>
+          )}
+          <Button component={Link} to={`/compose/${report.id}`}>
+            Compose
+          </Button>
           <Button onClick={() => setNaming(report.title)}>Rename</Button>
-          <Button onClick={onDelete} color="inherit">Delete</Button>
+          <Button onClick={onDelete} color="inherit">
+            Delete
+          </Button>
         </Box>
       </Box>
     </Box>
@@ -46,12 +112,22 @@ function FirstPage({ report }: { report: ReportEntry }) {
     queryKey: ['first-page', report.id, report.published ?? report.draft],
     queryFn: async ({ signal }) => {
       const run = await api.run(report.id, {}, report.published === null, false, undefined, signal);
-      const asks = run.problems.filter((p) => p.code === 'parameter-required').map((p) => run.parameters.find((q) => q.name === p.place)?.caption);
-      if (run.state !== 'ready') return { svg: '', note: asks.length ? `Asks for ${asks.join(' and ')} first.` : run.problems[0]?.message ?? 'Being made…' };
+      const asks = run.problems
+        .filter((p) => p.code === 'parameter-required')
+        .map((p) => run.parameters.find((q) => q.name === p.place)?.caption);
+      if (run.state !== 'ready')
+        return { svg: '', note: asks.length ? `Asks for ${asks.join(' and ')} first.` : (run.problems[0]?.message ?? 'Being made…') };
       return { svg: await api.page(run.id, '', 1, '', signal), note: '' };
     },
     staleTime: 60_000,
   });
   if (!page.data?.svg) return <Box sx={{ p: 2, color: color.muted, fontSize: 12 }}>{page.data?.note ?? page.error?.message ?? ''}</Box>;
-  return <Box inert aria-hidden sx={{ bgcolor: color.paper, boxShadow: '0 1px 3px rgba(31,42,48,.2)', '& svg': { width: '100%', height: 'auto', display: 'block' } }} dangerouslySetInnerHTML={{ __html: page.data.svg }} />;
+  return (
+    <Box
+      inert
+      aria-hidden
+      sx={{ bgcolor: color.paper, boxShadow: '0 1px 3px rgba(31,42,48,.2)', '& svg': { width: '100%', height: 'auto', display: 'block' } }}
+      dangerouslySetInnerHTML={{ __html: page.data.svg }}
+    />
+  );
 }

@@ -8,15 +8,40 @@ import { ParameterCard } from './ParameterCard';
 import type { Around } from './parameterChoices';
 
 const around: Around = {
-  parameters: [{ name: 'region', type: 'text' }, { name: 'route', type: 'text' }],
-  datasets: [{ id: 'd', name: 'Sailings', database: 'x', source: { type: 'table', table: 't' }, fields: [{ name: 'region', type: 'text' }, { name: 'route', type: 'text' }] }],
+  parameters: [
+    { name: 'region', type: 'text' },
+    { name: 'route', type: 'text' },
+  ],
+  datasets: [
+    {
+      id: 'd',
+      name: 'Sailings',
+      database: 'x',
+      source: { type: 'table', table: 't' },
+      fields: [
+        { name: 'region', type: 'text' },
+        { name: 'route', type: 'text' },
+      ],
+    },
+  ],
 };
 
 function start(from: Parameter, problems: Problem[] = []) {
   const seen = { now: from };
   function Around() {
     const [parameter, setParameter] = useState(from);
-    return <ParameterCard parameter={parameter} around={around} problems={problems} onChange={(change) => { seen.now = { ...parameter, ...change }; setParameter(seen.now); }} onRemove={() => undefined} />;
+    return (
+      <ParameterCard
+        parameter={parameter}
+        around={around}
+        problems={problems}
+        onChange={(change) => {
+          seen.now = { ...parameter, ...change };
+          setParameter(seen.now);
+        }}
+        onRemove={() => undefined}
+      />
+    );
   }
   return { user: stage(<Around />), seen };
 }
@@ -54,7 +79,16 @@ test('who may set it decides whether it can be hidden', async () => {
 });
 
 test('what is wrong with it is said on its card', () => {
-  const problem = (place: string, property: string): Problem => ({ code: 'x', severity: 'error', message: `${place} ${property}`, place, property, position: null, mends: ['Mend it.'], isError: true });
+  const problem = (place: string, property: string): Problem => ({
+    code: 'x',
+    severity: 'error',
+    message: `${place} ${property}`,
+    place,
+    property,
+    position: null,
+    mends: ['Mend it.'],
+    isError: true,
+  });
   start({ name: 'region', type: 'text' }, [problem('region', 'default'), problem('route', 'default'), problem('region', 'fields')]);
   expect(screen.getAllByRole('alert').map((a) => a.textContent)).toEqual(['region default Mend it.']);
 });

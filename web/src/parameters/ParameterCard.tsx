@@ -8,10 +8,23 @@ import { caption } from '../shell/caption';
 import { choicesOfField, describeChoices, fieldOf, listOf, suggestedFilter, type Around } from './parameterChoices';
 
 const types: { value: DataType; label: string }[] = [
-  { value: 'text', label: 'a text' }, { value: 'date', label: 'a date' }, { value: 'dateTime', label: 'a date and time' }, { value: 'whole', label: 'a whole number' }, { value: 'decimal', label: 'a decimal number' }, { value: 'bool', label: 'yes or no' },
+  { value: 'text', label: 'a text' },
+  { value: 'date', label: 'a date' },
+  { value: 'dateTime', label: 'a date and time' },
+  { value: 'whole', label: 'a whole number' },
+  { value: 'decimal', label: 'a decimal number' },
+  { value: 'bool', label: 'yes or no' },
 ];
-const shapes: { value: ParameterShape; label: string }[] = [{ value: 'single', label: 'one value' }, { value: 'several', label: 'one or several values' }, { value: 'period', label: 'a period' }];
-const setters: { value: SetBy; label: string }[] = [{ value: 'reader', label: 'readers and links' }, { value: 'link', label: 'links alone' }, { value: 'nobody', label: 'nobody' }];
+const shapes: { value: ParameterShape; label: string }[] = [
+  { value: 'single', label: 'one value' },
+  { value: 'several', label: 'one or several values' },
+  { value: 'period', label: 'a period' },
+];
+const setters: { value: SetBy; label: string }[] = [
+  { value: 'reader', label: 'readers and links' },
+  { value: 'link', label: 'links alone' },
+  { value: 'nobody', label: 'nobody' },
+];
 
 interface Props {
   parameter: Parameter;
@@ -29,7 +42,11 @@ export function ParameterCard({ parameter: p, around: definition, problems: all,
   const shape = p.shape ?? 'single';
   const setBy = p.setBy ?? 'reader';
   const problems = all.filter((q) => q.place === p.name && ['default', 'defaultEnd', 'choices', 'name', 'type'].includes(q.property ?? ''));
-  const fields: Choice[] = (definition.datasets ?? []).flatMap((d) => (d.fields ?? []).filter((f) => f.type === p.type).map((f) => ({ value: `field ${d.id} ${f.name}`, label: `from ${caption(f).toLowerCase()} of ${d.name}` })));
+  const fields: Choice[] = (definition.datasets ?? []).flatMap((d) =>
+    (d.fields ?? [])
+      .filter((f) => f.type === p.type)
+      .map((f) => ({ value: `field ${d.id} ${f.name}`, label: `from ${caption(f).toLowerCase()} of ${d.name}` })),
+  );
   const chosen = p.choices?.type === 'dataset' ? p.choices : undefined;
   const setChoices = (picked: string) => {
     const field = fieldOf(picked);
@@ -37,33 +54,132 @@ export function ParameterCard({ parameter: p, around: definition, problems: all,
     else if (field) onChange({ choices: choicesOfField(definition, p, field.dataset, field.name) });
     else onChange({ choices: { type: 'fixed', values: listOf(picked) } });
   };
-  const setShape = (next: ParameterShape) => onChange(next === 'period' ? { shape: next, type: 'date', choices: null } : { shape: next, defaultEnd: null });
+  const setShape = (next: ParameterShape) =>
+    onChange(next === 'period' ? { shape: next, type: 'date', choices: null } : { shape: next, defaultEnd: null });
   return (
-    <Box sx={{ p: 1, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1, lineHeight: 1.8 }} data-parameter-card={p.name}>
+    <Box
+      sx={{ p: 1, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1, lineHeight: 1.8 }}
+      data-parameter-card={p.name}
+    >
       Ask for <Blank label="Parameter name" typed={p.name} onPick={(name) => onChange({ name: name.trim() })}>{`:${p.name}`}</Blank>,{' '}
-      <Blank label="How many" choices={shapes} onPick={(v) => setShape(v as ParameterShape)}>{shapes.find((s) => s.value === shape)!.label}</Blank>
-      {shape !== 'period' && <>, <Blank label="Type" choices={types} onPick={(type) => onChange({ type: type as DataType })}>{types.find((t) => t.value === p.type)?.label ?? p.type}</Blank></>}, which{' '}
-      <Blank label="Needed" choices={[{ value: 'needed', label: 'must be given' }, { value: '', label: 'may stay empty' }]} onPick={(v) => onChange({ required: v === 'needed' })}>{p.required ? 'must be given' : 'may stay empty'}</Blank>{' '}
-      and is set by <Blank label="Set by" choices={setters} onPick={(v) => onChange({ setBy: v as SetBy })}>{setters.find((s) => s.value === setBy)!.label}</Blank>
-      {setBy !== 'reader' && <> and <Blank label="Shown" choices={[{ value: '', label: 'shown to readers' }, { value: 'hidden', label: 'hidden from readers' }]} onPick={(v) => onChange({ hidden: v === 'hidden' })}>{p.hidden ? 'hidden from readers' : 'shown to readers'}</Blank></>}.
-      {shape !== 'period' && p.type !== 'bool' && (
+      <Blank label="How many" choices={shapes} onPick={(v) => setShape(v as ParameterShape)}>
+        {shapes.find((s) => s.value === shape)!.label}
+      </Blank>
+      {shape !== 'period' && (
         <>
-          {' '}It is <Blank label="Chosen from" choices={[{ value: '', label: 'typed freely' }, ...fields]} typed={p.choices?.type === 'fixed' ? (p.choices.values ?? []).map((c) => (c.label ? `${c.value} = ${c.label}` : c.value)).join('\n') : ''} onPick={setChoices}>{describeChoices(definition, p)}</Blank>
-          {chosen && <>, offering <Blank label="Which of them" typed={chosen.filter ?? suggestedFilter(definition, p, chosen.dataset)} onPick={(filter) => onChange({ choices: { ...chosen, filter: filter.trim() || null } })}>{chosen.filter ? `those where ${chosen.filter}` : 'all of them'}</Blank></>}.
+          ,{' '}
+          <Blank label="Type" choices={types} onPick={(type) => onChange({ type: type as DataType })}>
+            {types.find((t) => t.value === p.type)?.label ?? p.type}
+          </Blank>
         </>
       )}
-      {' '}Every one is <Blank label="Every one" typed={p.every ?? `every ${(p.label ?? p.name).toLowerCase()}`} onPick={(every) => onChange({ every: every.trim() || null, ...(every.trim() || p.default !== '*' ? {} : { default: null }) })}>{p.every ? `offered as “${p.every}”` : 'not offered'}</Blank>.
+      , which{' '}
+      <Blank
+        label="Needed"
+        choices={[
+          { value: 'needed', label: 'must be given' },
+          { value: '', label: 'may stay empty' },
+        ]}
+        onPick={(v) => onChange({ required: v === 'needed' })}
+      >
+        {p.required ? 'must be given' : 'may stay empty'}
+      </Blank>{' '}
+      and is set by{' '}
+      <Blank label="Set by" choices={setters} onPick={(v) => onChange({ setBy: v as SetBy })}>
+        {setters.find((s) => s.value === setBy)!.label}
+      </Blank>
+      {setBy !== 'reader' && (
+        <>
+          {' '}
+          and{' '}
+          <Blank
+            label="Shown"
+            choices={[
+              { value: '', label: 'shown to readers' },
+              { value: 'hidden', label: 'hidden from readers' },
+            ]}
+            onPick={(v) => onChange({ hidden: v === 'hidden' })}
+          >
+            {p.hidden ? 'hidden from readers' : 'shown to readers'}
+          </Blank>
+        </>
+      )}
+      .
+      {shape !== 'period' && p.type !== 'bool' && (
+        <>
+          {' '}
+          It is{' '}
+          <Blank
+            label="Chosen from"
+            choices={[{ value: '', label: 'typed freely' }, ...fields]}
+            typed={
+              p.choices?.type === 'fixed'
+                ? (p.choices.values ?? []).map((c) => (c.label ? `${c.value} = ${c.label}` : c.value)).join('\n')
+                : ''
+            }
+            onPick={setChoices}
+          >
+            {describeChoices(definition, p)}
+          </Blank>
+          {chosen && (
+            <>
+              , offering{' '}
+              <Blank
+                label="Which of them"
+                typed={chosen.filter ?? suggestedFilter(definition, p, chosen.dataset)}
+                onPick={(filter) => onChange({ choices: { ...chosen, filter: filter.trim() || null } })}
+              >
+                {chosen.filter ? `those where ${chosen.filter}` : 'all of them'}
+              </Blank>
+            </>
+          )}
+          .
+        </>
+      )}{' '}
+      Every one is{' '}
+      <Blank
+        label="Every one"
+        typed={p.every ?? `every ${(p.label ?? p.name).toLowerCase()}`}
+        onPick={(every) => onChange({ every: every.trim() || null, ...(every.trim() || p.default !== '*' ? {} : { default: null }) })}
+      >
+        {p.every ? `offered as “${p.every}”` : 'not offered'}
+      </Blank>
+      .
       <Box sx={{ display: 'grid', gap: 1, mt: 1 }}>
         <TextSetting label="Label" value={p.label ?? ''} placeholder={p.name} onCommit={(label) => onChange({ label: label || null })} />
         <TextSetting label="Help for readers" value={p.help ?? ''} onCommit={(help) => onChange({ help: help || null })} />
-        <TextSetting label={shape === 'period' ? 'First day by default, an expression' : `Default, an expression${p.every ? ', or * for every one' : ''}`} value={p.default ?? ''} placeholder={shape === 'period' ? ":to - INTERVAL '1' YEAR" : p.type === 'date' ? 'CURRENT_DATE' : ''} onCommit={(v) => onChange({ default: v || null })} />
-        {shape === 'period' && <TextSetting label="Last day by default, an expression" value={p.defaultEnd ?? ''} placeholder="CURRENT_DATE" onCommit={(v) => onChange({ defaultEnd: v || null })} />}
+        <TextSetting
+          label={
+            shape === 'period' ? 'First day by default, an expression' : `Default, an expression${p.every ? ', or * for every one' : ''}`
+          }
+          value={p.default ?? ''}
+          placeholder={shape === 'period' ? ":to - INTERVAL '1' YEAR" : p.type === 'date' ? 'CURRENT_DATE' : ''}
+          onCommit={(v) => onChange({ default: v || null })}
+        />
+        {shape === 'period' && (
+          <TextSetting
+            label="Last day by default, an expression"
+            value={p.defaultEnd ?? ''}
+            placeholder="CURRENT_DATE"
+            onCommit={(v) => onChange({ defaultEnd: v || null })}
+          />
+        )}
       </Box>
-      {problems.map((q, i) => <Box key={i} role="alert" sx={{ mt: 1, px: 1, borderRadius: 1, bgcolor: color.problemTint }}>{q.message} <b>{q.mends?.join(' ')}</b></Box>)}
+      {problems.map((q, i) => (
+        <Box key={i} role="alert" sx={{ mt: 1, px: 1, borderRadius: 1, bgcolor: color.problemTint }}>
+          {q.message} <b>{q.mends?.join(' ')}</b>
+        </Box>
+      ))}
       <Box sx={{ display: 'flex', gap: 0.5, mt: 0.5 }}>
-        <Button size="small" color="inherit" disabled={!onUp} onClick={onUp} aria-label={`Move ${p.name} up`}>↑</Button>
-        <Button size="small" color="inherit" disabled={!onDown} onClick={onDown} aria-label={`Move ${p.name} down`}>↓</Button>
-        <Button size="small" color="inherit" onClick={onRemove} sx={{ ml: 'auto' }}>Remove</Button>
+        <Button size="small" color="inherit" disabled={!onUp} onClick={onUp} aria-label={`Move ${p.name} up`}>
+          ↑
+        </Button>
+        <Button size="small" color="inherit" disabled={!onDown} onClick={onDown} aria-label={`Move ${p.name} down`}>
+          ↓
+        </Button>
+        <Button size="small" color="inherit" onClick={onRemove} sx={{ ml: 'auto' }}>
+          Remove
+        </Button>
       </Box>
     </Box>
   );

@@ -5,7 +5,7 @@ import MenuItem from '@mui/material/MenuItem';
 import MenuList from '@mui/material/MenuList';
 import Popover from '@mui/material/Popover';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import type { ChoicesInfo, ParameterInfo } from '../api/generated';
 import { color } from '../theme/tokens';
 import { raised, StripButton } from './StripButton';
@@ -30,53 +30,137 @@ export function ChoiceField({ parameter, text, wrong, load, version, onCommit }:
   const [search, setSearch] = useState('');
   const [taking, setTaking] = useState(false);
   const list = useRef<HTMLUListElement>(null);
-  const choices = useQuery({ queryKey: ['choices', parameter.name, version, search], queryFn: ({ signal }) => load(parameter.name, search, signal), enabled: anchor !== null, placeholderData: (previous) => previous });
+  const choices = useQuery({
+    queryKey: ['choices', parameter.name, version, search],
+    queryFn: ({ signal }) => load(parameter.name, search, signal),
+    enabled: anchor !== null,
+    placeholderData: (previous) => previous,
+  });
   const several = parameter.shape === 'several';
   const chosen = several ? (text.startsWith('[') ? (JSON.parse(text) as string[]) : []) : [text];
   const every = text === '*' && parameter.every !== null;
-  const close = () => { setAnchor(null); setSearch(''); setTaking(false); };
+  const close = () => {
+    setAnchor(null);
+    setSearch('');
+    setTaking(false);
+  };
   const write = (value: string) => (parameter.every !== null && value === '*' ? '"*"' : value);
   const pick = (value: string) => {
-    if (!several) { close(); onCommit(write(value)); return; }
+    if (!several) {
+      close();
+      onCommit(write(value));
+      return;
+    }
     const next = chosen.includes(value) ? chosen.filter((v) => v !== value) : [...chosen, value];
     onCommit(next.length ? JSON.stringify(next) : parameter.every !== null ? '*' : '');
   };
   // Enter takes the first of what was typed, which may still be under way.
   const current = choices.isPlaceholderData || choices.isFetching ? undefined : choices.data;
-  useEffect(() => {
-    if (!taking || !current) return;
+  const pickFirst = useEffectEvent((from: ChoicesInfo) => {
     setTaking(false);
-    if (current.choices.length) pick(current.choices[0].value);
-  }, [taking, current]); // eslint-disable-line react-hooks/exhaustive-deps
+    if (from.choices.length) pick(from.choices[0].value);
+  });
+  useEffect(() => {
+    if (taking && current) pickFirst(current);
+  }, [taking, current]);
   const item = { fontSize: 13, minHeight: 28, py: 0.25, px: 1.25, gap: 1, maxWidth: 420, whiteSpace: 'normal' } as const;
   return (
     <StripField parameter={parameter} wrong={wrong} component="div">
-      <StripButton parameter={parameter} empty={parameter.required ? 'choose…' : 'any'} emptySpoken="nothing chosen" opens="listbox" onOpen={setAnchor} />
+      <StripButton
+        parameter={parameter}
+        empty={parameter.required ? 'choose…' : 'any'}
+        emptySpoken="nothing chosen"
+        opens="listbox"
+        onOpen={setAnchor}
+      />
       <Popover open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
         <InputBase
           autoFocus
           value={search}
           placeholder="Find"
           inputProps={{ 'aria-label': `Find in ${parameter.caption}` }}
-          onChange={(e) => { setSearch(e.target.value); setTaking(false); }}
+          onChange={(e) => {
+            setSearch(e.target.value);
+            setTaking(false);
+          }}
           onKeyDown={(e) => {
-            if (e.key === 'ArrowDown') { e.preventDefault(); list.current?.querySelector<HTMLElement>('[role=option]')?.focus(); }
+            if (e.key === 'ArrowDown') {
+              e.preventDefault();
+              list.current?.querySelector<HTMLElement>('[role=option]')?.focus();
+            }
             if (e.key === 'Enter') setTaking(true);
           }}
           sx={{ display: 'flex', px: 1.25, py: 0.5, fontSize: 13, borderBottom: `1px solid ${color.line}` }}
         />
-        <MenuList ref={list} role="listbox" aria-label={parameter.caption} aria-multiselectable={several} sx={{ py: 0.5, maxHeight: 330, overflow: 'auto', minWidth: 200 }}>
-          {parameter.every !== null && search === '' && <MenuItem role="option" aria-selected={every} selected={every} onClick={() => { close(); onCommit('*'); }} sx={{ ...item, fontWeight: 600 }}>{raised(parameter.every)}</MenuItem>}
-          {!parameter.required && parameter.every === null && search === '' && <MenuItem role="option" aria-selected={parameter.value === ''} onClick={() => { close(); onCommit(''); }} sx={{ ...item, color: color.muted }}>Nothing chosen</MenuItem>}
+        <MenuList
+          ref={list}
+          role="listbox"
+          aria-label={parameter.caption}
+          aria-multiselectable={several}
+          sx={{ py: 0.5, maxHeight: 330, overflow: 'auto', minWidth: 200 }}
+        >
+          {parameter.every !== null && search === '' && (
+            <MenuItem
+              role="option"
+              aria-selected={every}
+              selected={every}
+              onClick={() => {
+                close();
+                onCommit('*');
+              }}
+              sx={{ ...item, fontWeight: 600 }}
+            >
+              {raised(parameter.every)}
+            </MenuItem>
+          )}
+          {!parameter.required && parameter.every === null && search === '' && (
+            <MenuItem
+              role="option"
+              aria-selected={parameter.value === ''}
+              onClick={() => {
+                close();
+                onCommit('');
+              }}
+              sx={{ ...item, color: color.muted }}
+            >
+              Nothing chosen
+            </MenuItem>
+          )}
           {choices.data?.choices.map((c) => (
-            <MenuItem key={c.value} role="option" aria-selected={chosen.includes(c.value)} selected={chosen.includes(c.value)} onClick={() => pick(c.value)} sx={item}>
-              {several && <Checkbox size="small" checked={chosen.includes(c.value)} tabIndex={-1} disableRipple sx={{ p: 0 }} slotProps={{ input: { 'aria-hidden': true } }} />}
+            <MenuItem
+              key={c.value}
+              role="option"
+              aria-selected={chosen.includes(c.value)}
+              selected={chosen.includes(c.value)}
+              onClick={() => pick(c.value)}
+              sx={item}
+            >
+              {several && (
+                <Checkbox
+                  size="small"
+                  checked={chosen.includes(c.value)}
+                  tabIndex={-1}
+                  disableRipple
+                  sx={{ p: 0 }}
+                  slotProps={{ input: { 'aria-hidden': true } }}
+                />
+              )}
               {c.label}
             </MenuItem>
           ))}
         </MenuList>
         <Box role="status" sx={{ px: 1.25, pb: 0.75, fontSize: 11, color: choices.error ? color.problem : color.muted }}>
-          {choices.error ? choices.error.message : choices.isLoading ? 'Looking…' : choices.data?.choices.length === 0 ? (search ? `Nothing with “${search}”.` : 'There is nothing to choose here.') : choices.data?.more ? 'There are more; type to find them.' : ''}
+          {choices.error
+            ? choices.error.message
+            : choices.isLoading
+              ? 'Looking…'
+              : choices.data?.choices.length === 0
+                ? search
+                  ? `Nothing with “${search}”.`
+                  : 'There is nothing to choose here.'
+                : choices.data?.more
+                  ? 'There are more; type to find them.'
+                  : ''}
         </Box>
       </Popover>
     </StripField>

@@ -21,7 +21,10 @@ const slotProps = {
   clearButton: { sx: { p: 0.25, '& svg': { fontSize: 14 } } },
 } as const;
 
-const style = { '& .MuiPickersInputBase-root': { fontSize: 13, fontFamily: 'inherit' }, '& .MuiPickersInputBase-sectionsContainer': { py: 0 } };
+const style = {
+  '& .MuiPickersInputBase-root': { fontSize: 13, fontFamily: 'inherit' },
+  '& .MuiPickersInputBase-sectionsContainer': { py: 0 },
+};
 
 /** A date with its calendar, typed part by part too. The month is a word, so nobody takes it for the day. */
 export default function DateField({ label, value, time, clearable = false, onChange }: Props) {
@@ -30,10 +33,22 @@ export default function DateField({ label, value, time, clearable = false, onCha
     // While a year is being typed it is a year of long ago.
     else if (!Number.isNaN(date.getTime()) && date.getFullYear() >= 1000) onChange(writeDay(date, time));
   };
-  const common = { value: readDay(value), onChange: take, slotProps: { ...slotProps, field: { clearable }, textField: { variant: 'standard', slotProps: { input: { disableUnderline: true }, htmlInput: { 'aria-label': label } } } } } as const;
+  const common = {
+    value: readDay(value),
+    onChange: take,
+    slotProps: {
+      ...slotProps,
+      field: { clearable },
+      textField: { variant: 'standard', slotProps: { input: { disableUnderline: true }, htmlInput: { 'aria-label': label } } },
+    },
+  } as const;
   return (
     <LocalizationProvider dateAdapter={AdapterDateFns} adapterLocale={enGB}>
-      {time ? <DesktopDateTimePicker {...common} format="d MMM yyyy HH:mm" ampm={false} sx={{ ...style, width: 176 }} /> : <DesktopDatePicker {...common} format="d MMM yyyy" sx={{ ...style, width: 132 }} />}
+      {time ? (
+        <DesktopDateTimePicker {...common} format="d MMM yyyy HH:mm" ampm={false} sx={{ ...style, width: 176 }} />
+      ) : (
+        <DesktopDatePicker {...common} format="d MMM yyyy" sx={{ ...style, width: 132 }} />
+      )}
     </LocalizationProvider>
   );
 }

@@ -4,7 +4,17 @@ import { numbers } from '../shell/count';
 import { color } from '../theme/tokens';
 
 /** The page that is read, and a way to any other: type its number. */
-export function PageField({ page, pages, complete, onGo }: { page: number; pages: number; complete: boolean; onGo: (page: number) => void }) {
+export function PageField({
+  page,
+  pages,
+  complete,
+  onGo,
+}: {
+  page: number;
+  pages: number;
+  complete: boolean;
+  onGo: (page: number) => void;
+}) {
   const [draft, setDraft] = useState<string>();
   const leave = () => setDraft(undefined);
   const go = () => {
@@ -24,11 +34,24 @@ export function PageField({ page, pages, complete, onGo }: { page: number; pages
         onFocus={(e: React.FocusEvent<HTMLInputElement>) => e.target.select()}
         onChange={(e: React.ChangeEvent<HTMLInputElement>) => setDraft(e.target.value)}
         onBlur={leave}
-        onKeyDown={(e: React.KeyboardEvent) => { if (e.key === 'Enter') go(); if (e.key === 'Escape') leave(); }}
-        sx={{ font: 'inherit', color: color.ink, textAlign: 'right', border: `1px solid ${color.line}`, borderRadius: 1, height: 26, px: 0.5, bgcolor: color.paper }}
+        onKeyDown={(e: React.KeyboardEvent) => {
+          if (e.key === 'Enter') go();
+          if (e.key === 'Escape') leave();
+        }}
+        sx={{
+          font: 'inherit',
+          color: color.ink,
+          textAlign: 'right',
+          border: `1px solid ${color.line}`,
+          borderRadius: 1,
+          height: 26,
+          px: 0.5,
+          bgcolor: color.paper,
+        }}
         style={{ width: `${Math.max(2, String(pages).length) + 1.5}ch` }}
-      />
-      {' '}of {numbers.format(pages)}{complete ? '' : '…'}
+      />{' '}
+      of {numbers.format(pages)}
+      {complete ? '' : '…'}
     </Box>
   );
 }

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState } from 'react';
 import type { RunInfo, SheetInfo } from '../api/generated';
 import { color } from '../theme/tokens';
 import { MarkLayer, type MarkTarget } from './MarkLayer';
@@ -36,17 +36,27 @@ export function PageList({ info, sheet, goTo, find, onPage, onMark, onGone }: Pr
   const step = info.pageHeight * zoom + gap;
   const geometry = { total: sheet.pageCount * step + gap, view: size.height };
 
-  const move = (top: number) => {
+  const move = useEffectEvent((top: number) => {
     const next = { top: Math.max(0, Math.min(top, geometry.total - geometry.view)), scrollTop: scrollTopFor(top, geometry) };
     scroller.current!.scrollTop = next.scrollTop;
     setAt(next);
-  };
+  });
+  const passPages = useEffectEvent((pages: number) => move(pages * step));
+  const stay = useEffectEvent(() => {
+    if (size.width > 0) move(reading.current * step);
+  });
   // The page that is read stays in sight when the room for it changes.
   const reading = useRef(0);
-  useLayoutEffect(() => { if (size.width > 0) move(reading.current * step); }, [zoom]); // eslint-disable-line react-hooks/exhaustive-deps
-  useEffect(() => { if (goTo) move((goTo.page - 1) * step); }, [goTo]); // eslint-disable-line react-hooks/exhaustive-deps
+  useLayoutEffect(() => {
+    stay();
+  }, [zoom]);
+  useEffect(() => {
+    if (goTo) passPages(goTo.page - 1);
+  }, [goTo]);
   const run = `${info.reportId} ${sheet.id} ${JSON.stringify(info.parameters.map((p) => p.value))}`;
-  useEffect(() => { move(0); }, [run]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => {
+    move(0);
+  }, [run]);
 
   const current = Math.min(sheet.pageCount, Math.floor((at.top + geometry.view / 3) / step) + 1);
   useEffect(() => {
@@ -66,14 +76,36 @@ export function PageList({ info, sheet, goTo, find, onPage, onMark, onGone }: Pr
   const last = Math.min(sheet.pageCount, Math.ceil((at.top + geometry.view) / step) + ahead);
   const base = at.top - at.scrollTop;
   return (
-    <Box ref={scroller} tabIndex={0} role="region" aria-label="Pages" onScroll={scroll} sx={{ flex: 1, minHeight: 0, overflow: 'auto', overflowAnchor: 'none', bgcolor: color.desk }}>
+    <Box
+      ref={scroller}
+      tabIndex={0}
+      role="region"
+      aria-label="Pages"
+      onScroll={scroll}
+      sx={{ flex: 1, minHeight: 0, overflow: 'auto', overflowAnchor: 'none', bgcolor: color.desk }}
+    >
       <MarkLayer onMark={onMark}>
         <Box sx={{ position: 'relative', overflow: 'hidden' }} style={{ height: scrolledHeight(geometry) }}>
-          {size.width > 0 && Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i).map((number) => (
-            <Box key={number} sx={{ position: 'absolute', left: 0, right: 0, top: 0 }} style={{ transform: `translateY(${(number - 1) * step + gap - base}px)` }}>
-              <PageView run={info.id} sheet={sheet.id} complete={info.pagesComplete} find={find} number={number} width={info.pageWidth} height={info.pageHeight} zoom={zoom} onGone={onGone} />
-            </Box>
-          ))}
+          {size.width > 0 &&
+            Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i).map((number) => (
+              <Box
+                key={number}
+                sx={{ position: 'absolute', left: 0, right: 0, top: 0 }}
+                style={{ transform: `translateY(${(number - 1) * step + gap - base}px)` }}
+              >
+                <PageView
+                  run={info.id}
+                  sheet={sheet.id}
+                  complete={info.pagesComplete}
+                  find={find}
+                  number={number}
+                  width={info.pageWidth}
+                  height={info.pageHeight}
+                  zoom={zoom}
+                  onGone={onGone}
+                />
+              </Box>
+            ))}
         </Box>
       </MarkLayer>
     </Box>

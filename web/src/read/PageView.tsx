@@ -35,8 +35,26 @@ export const PageView = memo(function PageView({ run, sheet, complete, find, num
   });
   const size = { width: width * zoom, height: height * zoom };
   return (
-    <Box sx={{ ...size, bgcolor: color.paper, boxShadow: '0 1px 4px rgba(31,42,48,.18)', mx: 'auto', '& svg': { ...size, display: 'block' }, '& .mark': { cursor: 'default' }, '& .mark:focus': { outline: 'none' }, '& .mark:focus-visible': { stroke: color.ink, strokeWidth: 1.5 }, '& .linked': { cursor: 'pointer' }, '& .linked:hover, & .linked:focus-visible': { stroke: color.linkMark, strokeWidth: 2 } }} data-page={number}>
-      {page.data ? <div dangerouslySetInnerHTML={{ __html: page.data }} /> : <Box sx={{ p: 3, color: color.muted }}>{page.error ? page.error.message : `Page ${number}`}</Box>}
+    <Box
+      sx={{
+        ...size,
+        bgcolor: color.paper,
+        boxShadow: '0 1px 4px rgba(31,42,48,.18)',
+        mx: 'auto',
+        '& svg': { ...size, display: 'block' },
+        '& .mark': { cursor: 'default' },
+        '& .mark:focus': { outline: 'none' },
+        '& .mark:focus-visible': { stroke: color.ink, strokeWidth: 1.5 },
+        '& .linked': { cursor: 'pointer' },
+        '& .linked:hover, & .linked:focus-visible': { stroke: color.linkMark, strokeWidth: 2 },
+      }}
+      data-page={number}
+    >
+      {page.data ? (
+        <div dangerouslySetInnerHTML={{ __html: page.data }} />
+      ) : (
+        <Box sx={{ p: 3, color: color.muted }}>{page.error ? page.error.message : `Page ${number}`}</Box>
+      )}
     </Box>
   );
 });

@@ -19,17 +19,47 @@ interface Props {
   onCommit: (text: string) => void;
 }
 
-/** A parameter that is typed. Dates are taken as soon as they are whole, texts when Enter is pressed or the field is left; several values have commas between. */
+/**
+ * A parameter that is typed. Dates are taken as soon as they are whole, texts when Enter is pressed or the field is
+ * left; several values have commas between.
+ */
 export function ParameterField({ parameter, text, wrong, onCommit }: Props) {
   const several = parameter.shape === 'several';
   const every = parameter.every !== null && text === '*';
   return (
     <StripField parameter={parameter} wrong={wrong} component={parameter.type.startsWith('date') && !several ? 'div' : 'label'}>
-      {parameter.type === 'bool' ? <YesNo parameter={parameter} text={text} onCommit={onCommit} />
-        : parameter.type.startsWith('date') && !several ? (
-          <Day parameter={parameter} text={every ? '' : text} onCommit={onCommit} />
-        ) : <Typed parameter={parameter} text={several && text.startsWith('[') ? (JSON.parse(text) as string[]).join(', ') : every ? '' : text} wrong={wrong} onCommit={onCommit} />}
-      {parameter.every !== null && <Box component="button" type="button" onClick={() => onCommit('*')} aria-pressed={parameter.value === '*'} sx={{ border: 0, borderRadius: 1, px: 0.75, font: 'inherit', fontSize: 11, cursor: 'pointer', bgcolor: parameter.value === '*' ? color.mainTint : 'transparent', color: color.main }}>{parameter.every}</Box>}
+      {parameter.type === 'bool' ? (
+        <YesNo parameter={parameter} text={text} onCommit={onCommit} />
+      ) : parameter.type.startsWith('date') && !several ? (
+        <Day parameter={parameter} text={every ? '' : text} onCommit={onCommit} />
+      ) : (
+        <Typed
+          parameter={parameter}
+          text={several && text.startsWith('[') ? (JSON.parse(text) as string[]).join(', ') : every ? '' : text}
+          wrong={wrong}
+          onCommit={onCommit}
+        />
+      )}
+      {parameter.every !== null && (
+        <Box
+          component="button"
+          type="button"
+          onClick={() => onCommit('*')}
+          aria-pressed={parameter.value === '*'}
+          sx={{
+            border: 0,
+            borderRadius: 1,
+            px: 0.75,
+            font: 'inherit',
+            fontSize: 11,
+            cursor: 'pointer',
+            bgcolor: parameter.value === '*' ? color.mainTint : 'transparent',
+            color: color.main,
+          }}
+        >
+          {parameter.every}
+        </Box>
+      )}
     </StripField>
   );
 }
@@ -39,7 +69,9 @@ function Day({ parameter, text, onCommit }: Omit<Props, 'wrong'>) {
   /** What was typed and is not taken yet. */
   const waiting = useRef<{ next: string; timer: number }>(undefined);
   // What comes back from the server is older than what is being typed.
-  useEffect(() => { if (!waiting.current) setDraft(text); }, [text]);
+  useEffect(() => {
+    if (!waiting.current) setDraft(text);
+  }, [text]);
   useEffect(() => () => clearTimeout(waiting.current?.timer), []);
   const commit = () => {
     const settled = waiting.current;
@@ -56,14 +88,31 @@ function Day({ parameter, text, onCommit }: Omit<Props, 'wrong'>) {
   };
   return (
     <Box onBlur={commit}>
-      <Suspense fallback={text}><DateField label={parameter.caption} value={draft} time={parameter.type === 'dateTime'} clearable={!parameter.required} onChange={change} /></Suspense>
+      <Suspense fallback={text}>
+        <DateField
+          label={parameter.caption}
+          value={draft}
+          time={parameter.type === 'dateTime'}
+          clearable={!parameter.required}
+          onChange={change}
+        />
+      </Suspense>
     </Box>
   );
 }
 
 function YesNo({ parameter, text, onCommit }: { parameter: ParameterInfo; text: string; onCommit: (text: string) => void }) {
   return (
-    <Select variant="standard" disableUnderline displayEmpty name={parameter.name} value={text === 'true' || text === 'false' ? text : ''} onChange={(e) => onCommit(e.target.value)} inputProps={{ 'aria-label': parameter.caption }} sx={{ fontSize: 13, '& .MuiSelect-select': { py: 0 } }}>
+    <Select
+      variant="standard"
+      disableUnderline
+      displayEmpty
+      name={parameter.name}
+      value={text === 'true' || text === 'false' ? text : ''}
+      onChange={(e) => onCommit(e.target.value)}
+      inputProps={{ 'aria-label': parameter.caption }}
+      sx={{ fontSize: 13, '& .MuiSelect-select': { py: 0 } }}
+    >
       <MenuItem value="">{parameter.required ? 'choose…' : 'any'}</MenuItem>
       <MenuItem value="true">yes</MenuItem>
       <MenuItem value="false">no</MenuItem>
@@ -75,7 +124,10 @@ function Typed({ parameter, text, wrong, onCommit }: Props) {
   const [draft, setDraft] = useState(text);
   const commit = () => {
     if (draft === text) return;
-    const values = draft.split(',').map((v) => v.trim()).filter(Boolean);
+    const values = draft
+      .split(',')
+      .map((v) => v.trim())
+      .filter(Boolean);
     onCommit(parameter.shape !== 'several' ? draft : values.length ? JSON.stringify(values) : '');
   };
   return (
@@ -83,10 +135,15 @@ function Typed({ parameter, text, wrong, onCommit }: Props) {
       name={parameter.name}
       value={draft}
       placeholder={parameter.required ? 'needed' : 'any'}
-      inputProps={{ 'aria-invalid': wrong, inputMode: parameter.type === 'whole' ? 'numeric' : parameter.type === 'text' ? undefined : 'decimal' }}
+      inputProps={{
+        'aria-invalid': wrong,
+        inputMode: parameter.type === 'whole' ? 'numeric' : parameter.type === 'text' ? undefined : 'decimal',
+      }}
       onChange={(e) => setDraft(e.target.value)}
       onBlur={commit}
-      onKeyDown={(e) => { if (e.key === 'Enter') commit(); }}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') commit();
+      }}
       sx={{ fontSize: 13, width: parameter.type === 'text' || parameter.shape === 'several' ? 120 : 48, '& input': { p: 0 } }}
     />
   );

@@ -7,20 +7,57 @@ import { stage } from '../test/stage';
 import { ParameterStrip } from './ParameterStrip';
 import { goToParameter } from './StripField';
 
-const plain: ParameterInfo = { name: 'p', caption: 'Vessel', type: 'text', shape: 'single', help: null, required: false, setBy: 'reader', hidden: false, hasChoices: false, every: null, value: '', words: '', labels: {}, given: false };
+const plain: ParameterInfo = {
+  name: 'p',
+  caption: 'Vessel',
+  type: 'text',
+  shape: 'single',
+  help: null,
+  required: false,
+  setBy: 'reader',
+  hidden: false,
+  hasChoices: false,
+  every: null,
+  value: '',
+  words: '',
+  labels: {},
+  given: false,
+};
 
 /** The strip with what was given, as the page keeps it; defaults are those of the parameters. */
 function start(parameters: Partial<ParameterInfo>[], problems: Problem[] = []) {
   const seen: { now: Record<string, string>; times: number } = { now: {}, times: 0 };
   function Around() {
     const [values, setValues] = useState<Record<string, string>>({});
-    const offered = { choices: [{ value: 'a', label: 'Aith' }, { value: 'v', label: 'Voe' }], more: false, problems: [] };
-    return <ParameterStrip parameters={parameters.map((p) => ({ ...plain, ...p }))} values={values} problems={problems} load={(_, search) => Promise.resolve({ ...offered, choices: offered.choices.filter((c) => c.label.toLowerCase().includes(search)) })} today="2025-05-20" onChange={(next) => { seen.now = next; seen.times++; setValues(next); }} />;
+    const offered = {
+      choices: [
+        { value: 'a', label: 'Aith' },
+        { value: 'v', label: 'Voe' },
+      ],
+      more: false,
+      problems: [],
+    };
+    return (
+      <ParameterStrip
+        parameters={parameters.map((p) => ({ ...plain, ...p }))}
+        values={values}
+        problems={problems}
+        load={(_, search) =>
+          Promise.resolve({ ...offered, choices: offered.choices.filter((c) => c.label.toLowerCase().includes(search)) })
+        }
+        today="2025-05-20"
+        onChange={(next) => {
+          seen.now = next;
+          seen.times++;
+          setValues(next);
+        }}
+      />
+    );
   }
   return { user: stage(<Around />), seen };
 }
 
-test('a text is taken at Enter or when the field is left, several with commas between, and an emptied one goes back to its default', async () => {
+test('a text is taken at Enter or when left, several with commas between, and an emptied one goes back to its default', async () => {
   const { user, seen } = start([{}, { name: 'q', caption: 'Ports', shape: 'several' }]);
   const [vessel, ports] = screen.getAllByPlaceholderText('any');
   await user.type(vessel, 'Ternhope{Enter}');
@@ -60,7 +97,9 @@ test('a date is typed part by part, and only the whole one is taken, once', asyn
 });
 
 test('a period has presets seen from today, and says what is wrong with two days', async () => {
-  const { user, seen } = start([{ name: 'sailed', caption: 'Sailed', type: 'date', shape: 'period', value: '2025-01-01/2025-01-31', words: 'January 2025' }]);
+  const { user, seen } = start([
+    { name: 'sailed', caption: 'Sailed', type: 'date', shape: 'period', value: '2025-01-01/2025-01-31', words: 'January 2025' },
+  ]);
   await user.click(screen.getByRole('button', { name: 'Sailed: January 2025' }));
   await user.click(await screen.findByText('Last month'));
   expect(seen.now).toEqual({ sailed: '2025-04-01/2025-04-30' });
@@ -72,9 +111,24 @@ test('a period has presets seen from today, and says what is wrong with two days
   expect(within(dialog).getByText<HTMLButtonElement>('Show this period').disabled).toBe(true);
 });
 
-test('every one is a choice under its own name, the first thing found is taken by Enter, and what is missing is one step away', async () => {
-  const problem: Problem = { code: 'parameter-required', severity: 'error', message: '', place: 'port', property: null, position: null, mends: null };
-  const { user, seen } = start([{ name: 'port', caption: 'Port', hasChoices: true, required: true, every: 'every port' }, { name: 'pier', caption: 'Pier', setBy: 'link', words: 'North' }, { name: 'secret', setBy: 'nobody', hidden: true, words: 'hidden' }], [problem]);
+test('every one is a choice under its own name, Enter takes the first thing found, and what is missing is one step away', async () => {
+  const problem: Problem = {
+    code: 'parameter-required',
+    severity: 'error',
+    message: '',
+    place: 'port',
+    property: null,
+    position: null,
+    mends: null,
+  };
+  const { user, seen } = start(
+    [
+      { name: 'port', caption: 'Port', hasChoices: true, required: true, every: 'every port' },
+      { name: 'pier', caption: 'Pier', setBy: 'link', words: 'North' },
+      { name: 'secret', setBy: 'nobody', hidden: true, words: 'hidden' },
+    ],
+    [problem],
+  );
   // What readers do not set is shown, unless its author hides it.
   expect(screen.getByText('North')).toBeTruthy();
   expect(screen.queryByText('hidden')).toBeNull();

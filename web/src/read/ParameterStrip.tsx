@@ -36,15 +36,48 @@ export function ParameterStrip({ parameters, values, problems, load, today, onCh
       <Box role="group" aria-label="Parameters" sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', minHeight: 32 }}>
         {shown.map((p) => {
           const wrong = problems.some((q) => q.place === p.name && q.severity === 'error') || (p.required && p.value === '');
-          if (p.setBy !== 'reader') return <StripField key={p.name} parameter={p} component="div"><span>{p.words}</span></StripField>;
-          if (p.hasChoices) return <ChoiceField key={p.name} parameter={p} text={values[p.name] ?? p.value} wrong={wrong} load={load} version={version} onCommit={(text) => set(p.name, text)} />;
-          if (p.shape === 'period') return <PeriodField key={p.name} parameter={p} wrong={wrong} today={today} onCommit={(text) => set(p.name, text)} />;
-          return <ParameterField key={p.type.startsWith('date') ? p.name : `${p.name} ${p.value}`} parameter={p} text={values[p.name] ?? p.value} wrong={wrong} onCommit={(text) => set(p.name, text)} />;
+          if (p.setBy !== 'reader')
+            return (
+              <StripField key={p.name} parameter={p} component="div">
+                <span>{p.words}</span>
+              </StripField>
+            );
+          if (p.hasChoices)
+            return (
+              <ChoiceField
+                key={p.name}
+                parameter={p}
+                text={values[p.name] ?? p.value}
+                wrong={wrong}
+                load={load}
+                version={version}
+                onCommit={(text) => set(p.name, text)}
+              />
+            );
+          if (p.shape === 'period')
+            return <PeriodField key={p.name} parameter={p} wrong={wrong} today={today} onCommit={(text) => set(p.name, text)} />;
+          return (
+            <ParameterField
+              key={p.type.startsWith('date') ? p.name : `${p.name} ${p.value}`}
+              parameter={p}
+              text={values[p.name] ?? p.value}
+              wrong={wrong}
+              onCommit={(text) => set(p.name, text)}
+            />
+          );
         })}
-        {reset && shown.some((p) => p.name in values) && <Button size="small" onClick={() => onChange({})}>Reset</Button>}
+        {reset && shown.some((p) => p.name in values) && (
+          <Button size="small" onClick={() => onChange({})}>
+            Reset
+          </Button>
+        )}
         {shown.length === 0 && <Box sx={{ color: 'text.secondary' }}>This report asks for nothing.</Box>}
       </Box>
-      {said.map((p, i) => <Box key={i} role="status" sx={{ fontSize: 12, color: color.problem }}>{p.message}</Box>)}
+      {said.map((p, i) => (
+        <Box key={i} role="status" sx={{ fontSize: 12, color: color.problem }}>
+          {p.message}
+        </Box>
+      ))}
     </Box>
   );
 }

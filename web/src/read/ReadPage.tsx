@@ -36,21 +36,32 @@ export function ReadPage() {
   const [page, setPage] = useState(1);
   const [goTo, setGoTo] = useState<{ page: number; turn: number }>();
   const title = main.info?.title || left.report;
-  useEffect(() => { document.title = `${title} – Lucid Lattice`; }, [title]);
+  useEffect(() => {
+    document.title = `${title} – Lucid Lattice`;
+  }, [title]);
   const jump = (to: number) => setGoTo((was) => ({ page: to, turn: (was?.turn ?? 0) + 1 }));
   const info = main.info;
   const ready = info?.state === 'ready' ? info : undefined;
   const asked = useLatest(info, left.report);
   const sheet = ready && sheetOf(ready, left.sheet);
-  const find = useFind(ready, (to, on) => { if (on !== sheet?.id) setSheet(on); jump(to); });
+  const find = useFind(ready, (to, on) => {
+    if (on !== sheet?.id) setSheet(on);
+    jump(to);
+  });
 
   const go = (next: Step[]) => void navigate(writeAddress({ steps: next, draft }));
-  const setValues = (index: number, values: Record<string, string>) => go(steps.slice(0, index + 1).map((s, i) => (i === index ? { ...s, values } : s)));
+  const setValues = (index: number, values: Record<string, string>) =>
+    go(steps.slice(0, index + 1).map((s, i) => (i === index ? { ...s, values } : s)));
   function setSheet(to: string) {
     go(steps.map((s, i) => (i === shown[0] ? { ...s, sheet: to === ready?.sheets[0].id ? undefined : to } : s)));
   }
   const follow = (index: number) => (target: MarkTarget) => {
-    const step: Step = { report: target.report, values: target.values, open: target.open === 'here' ? 'here' : 'beside', ...(target.proof ? { proof: target.proof } : {}) };
+    const step: Step = {
+      report: target.report,
+      values: target.values,
+      open: target.open === 'here' ? 'here' : 'beside',
+      ...(target.proof ? { proof: target.proof } : {}),
+    };
     if (target.open === 'newTab') window.open(writeAddress({ steps: [step], draft: false }), '_blank', 'noopener');
     else go([...steps.slice(0, index + 1), step]);
   };
@@ -60,15 +71,40 @@ export function ReadPage() {
         title={title}
         note={draft ? 'Draft' : undefined}
         middle={<ModeSwitch mode="read" composeTo={`/compose/${id}`} readTo={writeAddress({ steps, draft })} />}
-        actions={(
+        actions={
           <>
-            <BarButton onClick={main.refresh} disabled={!info}>Refresh</BarButton>
-            <BarButton strong component="a" href={ready ? `/api/runs/${ready.id}/pdf` : undefined} disabled={!ready}>Download PDF</BarButton>
+            <BarButton onClick={main.refresh} disabled={!info}>
+              Refresh
+            </BarButton>
+            <BarButton strong component="a" href={ready ? `/api/runs/${ready.id}/pdf` : undefined} disabled={!ready}>
+              Download PDF
+            </BarButton>
           </>
-        )}
+        }
       />
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, px: 1.75, py: 0.5, minHeight: 41, flex: 'none', bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}>
-        {asked && <ParameterStrip parameters={asked.parameters} values={left.values} problems={asked.problems} load={choicesOf(left, draft && shown[0] === 0)} today={dayOf(asked)} onChange={(values) => setValues(shown[0], values)} />}
+      <Box
+        sx={{
+          display: 'flex',
+          alignItems: 'center',
+          gap: 2,
+          px: 1.75,
+          py: 0.5,
+          minHeight: 41,
+          flex: 'none',
+          bgcolor: color.panel,
+          borderBottom: `1px solid ${color.line}`,
+        }}
+      >
+        {asked && (
+          <ParameterStrip
+            parameters={asked.parameters}
+            values={left.values}
+            problems={asked.problems}
+            load={choicesOf(left, draft && shown[0] === 0)}
+            today={dayOf(asked)}
+            onChange={(values) => setValues(shown[0], values)}
+          />
+        )}
         {ready && (
           <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1.5 }}>
             <FindField text={find.text} onFind={find.start} onNext={find.next} />
@@ -76,17 +112,39 @@ export function ReadPage() {
           </Box>
         )}
       </Box>
-      {steps.length > 1 && <Trail steps={steps} onBackTo={(i) => go(steps.slice(0, i + 1))} newTab={writeAddress({ steps: [steps[steps.length - 1]], draft: false })} />}
+      {steps.length > 1 && (
+        <Trail
+          steps={steps}
+          onBackTo={(i) => go(steps.slice(0, i + 1))}
+          newTab={writeAddress({ steps: [steps[steps.length - 1]], draft: false })}
+        />
+      )}
       {ready && <SheetChoice sheets={ready.sheets} shown={sheet!.id} onPick={setSheet} />}
       <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
-        {ready && (find.text ? <FoundList text={find.text} result={find.result} error={find.error} at={find.at} onGo={find.go} onStop={find.stop} /> : <Outline run={ready.id} sheet={sheet!.id} complete={ready.pagesComplete} page={page} onGo={jump} />)}
+        {ready &&
+          (find.text ? (
+            <FoundList text={find.text} result={find.result} error={find.error} at={find.at} onGo={find.go} onStop={find.stop} />
+          ) : (
+            <Outline run={ready.id} sheet={sheet!.id} complete={ready.pagesComplete} page={page} onGo={jump} />
+          ))}
         <Box aria-label={title} sx={{ flex: 1, minWidth: 0, display: 'flex' }}>
           <RunPane run={main} sheet={left.sheet} goTo={goTo} find={find.text} onPage={setPage} onMark={follow(shown[0])} />
         </Box>
-        {right && <BesidePane key={right.report} step={right} onValues={(values) => setValues(shown[1], values)} onMark={follow(shown[1])} />}
+        {right && (
+          <BesidePane key={right.report} step={right} onValues={(values) => setValues(shown[1], values)} onMark={follow(shown[1])} />
+        )}
       </Box>
       <StatusBar
-        left={ready ? [count(ready.rows, 'row'), ready.pagesComplete ? count(sheet!.pageCount, 'page') : `${count(sheet!.pageCount, 'page')} so far`, `data as of ${ready.asOf.slice(0, 16)}`, `ready in ${Math.round(ready.milliseconds)} ms`] : []}
+        left={
+          ready
+            ? [
+                count(ready.rows, 'row'),
+                ready.pagesComplete ? count(sheet!.pageCount, 'page') : `${count(sheet!.pageCount, 'page')} so far`,
+                `data as of ${ready.asOf.slice(0, 16)}`,
+                `ready in ${Math.round(ready.milliseconds)} ms`,
+              ]
+            : []
+        }
         right={<span>Ctrl + click opens a new tab · Shift + click opens in place</span>}
       />
     </Box>
@@ -94,13 +152,39 @@ export function ReadPage() {
 }
 
 /** The report that a click opened, in its own column behind the amber edge. */
-function BesidePane({ step, onValues, onMark }: { step: Step; onValues: (values: Record<string, string>) => void; onMark: (target: MarkTarget) => void }) {
+function BesidePane({
+  step,
+  onValues,
+  onMark,
+}: {
+  step: Step;
+  onValues: (values: Record<string, string>) => void;
+  onMark: (target: MarkTarget) => void;
+}) {
   const run = useRun(step, false);
   const asked = useLatest(run.info, step.report);
   return (
-    <Box component="section" aria-label={run.info?.title || step.report} sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', borderLeft: `3px solid ${color.linkMark}` }}>
-      {asked && <Box sx={{ px: 1.25, py: 0.5, bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}><ParameterStrip parameters={asked.parameters} values={step.values} problems={asked.problems} load={choicesOf(step, false)} today={dayOf(asked)} onChange={onValues} reset={false} /></Box>}
-      <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}><RunPane run={run} sheet={step.sheet} onPage={ignore} onMark={onMark} /></Box>
+    <Box
+      component="section"
+      aria-label={run.info?.title || step.report}
+      sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', borderLeft: `3px solid ${color.linkMark}` }}
+    >
+      {asked && (
+        <Box sx={{ px: 1.25, py: 0.5, bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}>
+          <ParameterStrip
+            parameters={asked.parameters}
+            values={step.values}
+            problems={asked.problems}
+            load={choicesOf(step, false)}
+            today={dayOf(asked)}
+            onChange={onValues}
+            reset={false}
+          />
+        </Box>
+      )}
+      <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
+        <RunPane run={run} sheet={step.sheet} onPage={ignore} onMark={onMark} />
+      </Box>
     </Box>
   );
 }
@@ -108,7 +192,10 @@ function BesidePane({ step, onValues, onMark }: { step: Step; onValues: (values:
 const ignore = () => undefined;
 
 /** The choices of a step's parameters, with the values that were given so far. */
-const choicesOf = (step: Step, draft: boolean): LoadChoices => (parameter, search, signal) => api.choices(step.report, { parameter, search: search || null, values: step.values, draft, proof: step.proof ?? null }, signal);
+const choicesOf =
+  (step: Step, draft: boolean): LoadChoices =>
+  (parameter, search, signal) =>
+    api.choices(step.report, { parameter, search: search || null, values: step.values, draft, proof: step.proof ?? null }, signal);
 
 const dayOf = (info: RunInfo) => (info.asOf || new Date().toISOString()).slice(0, 10);
 

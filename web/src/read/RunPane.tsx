@@ -25,28 +25,59 @@ const forReaders = ['rows-cut-off', 'misfit-values', 'division-by-zero', 'missin
 
 /** The pages of one run, or what stands in their way. */
 export function RunPane({ run: { info, error, rerun, gone, stop }, sheet, goTo, find = '', onPage, onMark }: Props) {
-  if (error) return <Message problem title="The report cannot be shown">{error.message}<Button variant="outlined" onClick={rerun}>Try again</Button></Message>;
+  if (error)
+    return (
+      <Message problem title="The report cannot be shown">
+        {error.message}
+        <Button variant="outlined" onClick={rerun}>
+          Try again
+        </Button>
+      </Message>
+    );
   if (!info) return <Message title="Reading the data…" />;
-  if (info.state === 'running') return <Message title="Reading the data…"><ProgressNote progress={info.progress} onStop={stop} /></Message>;
+  if (info.state === 'running')
+    return (
+      <Message title="Reading the data…">
+        <ProgressNote progress={info.progress} onStop={stop} />
+      </Message>
+    );
   const errors = info.problems.filter((p) => p.severity === 'error');
   if (info.state === 'failed') {
     const asks = errors.every((p) => p.code === 'parameter-required');
     const stopped = errors.some((p) => p.code === 'stopped');
     return (
       <Message problem={!asks && !stopped} title={asks ? 'Something is needed first' : stopped ? 'Stopped' : 'The report cannot be shown'}>
-        {errors.map((p, i) => <Sentence key={i} problem={p} />)}
-        {asks && errors[0]?.place && <Button variant="outlined" onClick={() => goToParameter(errors[0].place!)}>Set it</Button>}
-        {stopped && <Button variant="outlined" onClick={rerun}>Run it again</Button>}
+        {errors.map((p, i) => (
+          <Sentence key={i} problem={p} />
+        ))}
+        {asks && errors[0]?.place && (
+          <Button variant="outlined" onClick={() => goToParameter(errors[0].place!)}>
+            Set it
+          </Button>
+        )}
+        {stopped && (
+          <Button variant="outlined" onClick={rerun}>
+            Run it again
+          </Button>
+        )}
       </Message>
     );
   }
   const told = info.problems.filter((p) => p.severity === 'error' || forReaders.includes(p.code));
   return (
     <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
-      {told.length > 0 && <Box role="status" sx={{ px: 2, py: 0.5, bgcolor: color.problemTint, color: color.problem, fontSize: 12 }}>{told.map((p) => p.message).join(' ')}</Box>}
+      {told.length > 0 && (
+        <Box role="status" sx={{ px: 2, py: 0.5, bgcolor: color.problemTint, color: color.problem, fontSize: 12 }}>
+          {told.map((p) => p.message).join(' ')}
+        </Box>
+      )}
       <PageList info={info} sheet={sheetOf(info, sheet)} goTo={goTo} find={find} onPage={onPage} onMark={onMark} onGone={gone} />
     </Box>
   );
 }
 
-const Sentence = ({ problem }: { problem: Problem }) => <div>{problem.message} {problem.mends?.join(' ')}</div>;
+const Sentence = ({ problem }: { problem: Problem }) => (
+  <div>
+    {problem.message} {problem.mends?.join(' ')}
+  </div>
+);

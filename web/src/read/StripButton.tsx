@@ -21,7 +21,18 @@ export function StripButton({ parameter, empty, emptySpoken = empty, opens, onOp
       aria-haspopup={opens}
       data-parameter={parameter.name}
       onClick={(e: React.MouseEvent<HTMLElement>) => onOpen(e.currentTarget)}
-      sx={{ border: 0, bgcolor: 'transparent', font: 'inherit', color: parameter.words ? color.ink : color.muted, p: 0, cursor: 'pointer', maxWidth: 220, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}
+      sx={{
+        border: 0,
+        bgcolor: 'transparent',
+        font: 'inherit',
+        color: parameter.words ? color.ink : color.muted,
+        p: 0,
+        cursor: 'pointer',
+        maxWidth: 220,
+        overflow: 'hidden',
+        textOverflow: 'ellipsis',
+        whiteSpace: 'nowrap',
+      }}
     >
       {raised(parameter.words) || empty} ▾
     </Box>

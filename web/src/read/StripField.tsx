@@ -5,11 +5,45 @@ import type { ParameterInfo } from '../api/generated';
 import { color } from '../theme/tokens';
 
 /** The frame of a parameter on the strip: its name at the left, what it is set to at the right. */
-export function StripField({ parameter: { name, caption, help }, wrong, children, component = 'label' }: { parameter: ParameterInfo; wrong?: boolean; children: ReactNode; component?: 'label' | 'div' }) {
+export function StripField({
+  parameter: { name, caption, help },
+  wrong,
+  children,
+  component = 'label',
+}: {
+  parameter: ParameterInfo;
+  wrong?: boolean;
+  children: ReactNode;
+  component?: 'label' | 'div';
+}) {
   return (
-    <Box component={component} data-asks={name} sx={{ display: 'flex', alignItems: 'center', gap: 0.75, height: 28, px: 1, bgcolor: color.paper, border: `1px solid ${wrong ? color.problem : color.line}`, borderRadius: 1, '&:focus-within': { borderColor: color.main } }}>
+    <Box
+      component={component}
+      data-asks={name}
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 0.75,
+        height: 28,
+        px: 1,
+        bgcolor: color.paper,
+        border: `1px solid ${wrong ? color.problem : color.line}`,
+        borderRadius: 1,
+        '&:focus-within': { borderColor: color.main },
+      }}
+    >
       <Tooltip title={help ?? ''} placement="bottom-start">
-        <Box component="span" sx={{ fontSize: 11, color: wrong ? color.problem : color.muted, whiteSpace: 'nowrap', ...(help && { borderBottom: `1px dotted ${color.muted}`, cursor: 'help' }) }}>{caption}</Box>
+        <Box
+          component="span"
+          sx={{
+            fontSize: 11,
+            color: wrong ? color.problem : color.muted,
+            whiteSpace: 'nowrap',
+            ...(help && { borderBottom: `1px dotted ${color.muted}`, cursor: 'help' }),
+          }}
+        >
+          {caption}
+        </Box>
       </Tooltip>
       {children}
     </Box>

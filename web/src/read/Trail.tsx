@@ -17,23 +17,57 @@ export function Trail({ steps, onBackTo, newTab }: Props) {
   const title = (id: string) => reports.data?.find((r) => r.id === id)?.title ?? id;
   const shown = visible(steps);
   return (
-    <Box component="nav" aria-label="Trail" sx={{ display: 'flex', alignItems: 'center', gap: 1, minHeight: 40, flex: 'none', px: 1.75, bgcolor: color.paper, borderBottom: `1px solid ${color.line}` }}>
+    <Box
+      component="nav"
+      aria-label="Trail"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1,
+        minHeight: 40,
+        flex: 'none',
+        px: 1.75,
+        bgcolor: color.paper,
+        borderBottom: `1px solid ${color.line}`,
+      }}
+    >
       {steps.map((step, i) => (
         <Box key={i} sx={{ display: 'flex', alignItems: 'center', gap: 1, minWidth: 0 }}>
-          {i > 0 && <Box aria-hidden sx={{ color: color.link }}>↘</Box>}
+          {i > 0 && (
+            <Box aria-hidden sx={{ color: color.link }}>
+              ↘
+            </Box>
+          )}
           <Box
             component="button"
             onClick={() => onBackTo(i)}
             aria-current={shown.includes(i) ? 'step' : undefined}
-            sx={{ border: 0, borderRadius: 1, px: 1.25, height: 28, font: 'inherit', fontWeight: 600, cursor: 'pointer', whiteSpace: 'nowrap', overflow: 'hidden', textOverflow: 'ellipsis', bgcolor: i === 0 ? color.mainTint : color.linkTint, color: i === 0 ? color.ink : color.link }}
+            sx={{
+              border: 0,
+              borderRadius: 1,
+              px: 1.25,
+              height: 28,
+              font: 'inherit',
+              fontWeight: 600,
+              cursor: 'pointer',
+              whiteSpace: 'nowrap',
+              overflow: 'hidden',
+              textOverflow: 'ellipsis',
+              bgcolor: i === 0 ? color.mainTint : color.linkTint,
+              color: i === 0 ? color.ink : color.link,
+            }}
           >
             {[title(step.report), ...(i > 0 ? Object.entries(step.values).map(([name, value]) => `${name} ${value}`) : [])].join(' · ')}
           </Box>
         </Box>
       ))}
       <Box sx={{ ml: 'auto', display: 'flex', gap: 1, flex: 'none' }}>
-        <Button size="small" onClick={() => onBackTo(steps.length - 2)}>← Back</Button>
-        <Button size="small" component="a" href={newTab} target="_blank" rel="noopener">Open in a new tab</Button>
+        <Button size="small" onClick={() => onBackTo(steps.length - 2)}>
+          ← Back
+        </Button>
+        <Button size="small" component="a" href={newTab} target="_blank" rel="noopener">
+          Open in a new tab
+        </Button>
       </Box>
     </Box>
   );

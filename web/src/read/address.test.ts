@@ -12,7 +12,11 @@ describe('a reading address', () => {
   test('holds the report, its values and the whole trail, whatever they contain', () => {
     const nasty = ['Holm – Brae', 'a&b=c', '100 %', '?x#y', '~then', '+1', "O'Brien", '日本', ' '];
     for (const value of nasty) {
-      const steps = [step('route-performance', { from: '2025-01-01', text: value }, 'here'), step('detail', { route: value }), step('log', { route: value, no: '7' }, 'here')];
+      const steps = [
+        step('route-performance', { from: '2025-01-01', text: value }, 'here'),
+        step('detail', { route: value }),
+        step('log', { route: value, no: '7' }, 'here'),
+      ];
       expect(roundTrip(steps)).toEqual({ steps, draft: false });
     }
   });
@@ -23,12 +27,18 @@ describe('a reading address', () => {
   });
 
   test('keeps what vouches for the values of links, apart from the values', () => {
-    const steps = [{ ...step('a', { x: '1' }, 'here'), proof: 'p1' }, { ...step('b', { y: '2' }), proof: 'p2' }];
+    const steps = [
+      { ...step('a', { x: '1' }, 'here'), proof: 'p1' },
+      { ...step('b', { y: '2' }), proof: 'p2' },
+    ];
     expect(roundTrip(steps)).toEqual({ steps, draft: false });
   });
 
   test('that is broken still opens its report', () => {
-    expect(readAddress('r', new URLSearchParams('a=1&~then=nonsense&~then=beside:ok?b=2')).steps).toEqual([step('r', { a: '1' }, 'here'), step('ok', { b: '2' })]);
+    expect(readAddress('r', new URLSearchParams('a=1&~then=nonsense&~then=beside:ok?b=2')).steps).toEqual([
+      step('r', { a: '1' }, 'here'),
+      step('ok', { b: '2' }),
+    ]);
   });
 });
 

@@ -16,7 +16,12 @@ export interface ReadAddress {
   draft: boolean;
 }
 
-const query = (step: Step) => new URLSearchParams({ ...step.values, ...(step.sheet ? { '~sheet': step.sheet } : {}), ...(step.proof ? { '~proof': step.proof } : {}) }).toString();
+const query = (step: Step) =>
+  new URLSearchParams({
+    ...step.values,
+    ...(step.sheet ? { '~sheet': step.sheet } : {}),
+    ...(step.proof ? { '~proof': step.proof } : {}),
+  }).toString();
 
 const oursOf = (search: URLSearchParams) => {
   const [proof, sheet] = [search.get('~proof'), search.get('~sheet')];
@@ -30,7 +35,12 @@ export function readAddress(report: string, search: URLSearchParams): ReadAddres
     const [, open, id, rest] = /^(beside|here):([^?]+)\??(.*)$/.exec(then) ?? [];
     if (!id) continue;
     const inner = new URLSearchParams(rest);
-    steps.push({ report: id, open: open as Step['open'], values: Object.fromEntries([...inner].filter(([name]) => !name.startsWith('~'))), ...oursOf(inner) });
+    steps.push({
+      report: id,
+      open: open as Step['open'],
+      values: Object.fromEntries([...inner].filter(([name]) => !name.startsWith('~'))),
+      ...oursOf(inner),
+    });
   }
   return { steps, draft: search.get('~draft') === '1' };
 }

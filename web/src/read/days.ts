@@ -7,4 +7,6 @@ export function readDay(text: string): Date | null {
 }
 
 /** As 2025-01-31, or 2025-01-31 06:15. */
-export const writeDay = (date: Date, time = false) => `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}${time ? ` ${two(date.getHours())}:${two(date.getMinutes())}` : ''}`;
+export const writeDay = (date: Date, time = false) =>
+  `${date.getFullYear()}-${two(date.getMonth() + 1)}-${two(date.getDate())}` +
+  (time ? ` ${two(date.getHours())}:${two(date.getMinutes())}` : '');

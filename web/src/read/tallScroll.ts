@@ -44,7 +44,10 @@ function topFor(scrollTop: number, g: TallGeometry): number {
   return end + ((scrollTop - end) / (shown - 2 * end)) * (real - 2 * end);
 }
 
-/** What follows when the browser reports a new place of the scrollbar. The result's scrollTop differs from it where the scrollbar has to be set right. */
+/**
+ * What follows when the browser reports a new place of the scrollbar. The result's scrollTop differs from it where the
+ * scrollbar has to be set right.
+ */
 export function scrolled(before: TallScroll, scrollTop: number, g: TallGeometry): TallScroll {
   const [real, shown] = [g.total - g.view, scrolledHeight(g) - g.view];
   if (g.total <= mostHeight) return { scrollTop, top: clamp(scrollTop, real) };

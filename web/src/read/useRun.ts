@@ -17,7 +17,22 @@ export interface Run {
   stop: () => void;
 }
 
-const stopped = { state: 'failed' as const, progress: null, problems: [{ code: 'stopped', severity: 'error' as const, message: 'The run was stopped.', place: null, property: null, position: null, mends: null, isError: true }] };
+const stopped = {
+  state: 'failed' as const,
+  progress: null,
+  problems: [
+    {
+      code: 'stopped',
+      severity: 'error' as const,
+      message: 'The run was stopped.',
+      place: null,
+      property: null,
+      position: null,
+      mends: null,
+      isError: true,
+    },
+  ],
+};
 
 /** Runs a report for a step of the trail; follows it while it is under way; gives it up when something else is asked for. */
 export function useRun(step: Step, draft: boolean): Run {
@@ -41,6 +56,7 @@ export function useRun(step: Step, draft: boolean): Run {
   useEffect(() => {
     if (!underWay) return;
     const halt = new AbortController();
+    const key = JSON.parse(name) as unknown[];
     const again = () => void client.invalidateQueries({ queryKey: key });
     const poll = async () => {
       while (!halt.signal.aborted) {
@@ -50,17 +66,22 @@ export function useRun(step: Step, draft: boolean): Run {
         if (next.state === 'failed' || next.pagesComplete) return;
       }
     };
-    poll().catch(() => { if (!halt.signal.aborted) again(); });
+    poll().catch(() => {
+      if (!halt.signal.aborted) again();
+    });
     return () => halt.abort();
-  }, [underWay, name]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [underWay, name, client]);
   // A run that nobody looks at any more is given up, so that the next one need not wait for it.
   const last = useRef<{ id: string; key: unknown[] } | undefined>(undefined);
   last.current = info?.state === 'running' ? { id: info.id, key } : undefined;
-  useEffect(() => () => {
-    if (!last.current) return;
-    void api.stop(last.current.id).catch(() => undefined);
-    client.removeQueries({ queryKey: last.current.key });
-  }, [name, client]);
+  useEffect(
+    () => () => {
+      if (!last.current) return;
+      void api.stop(last.current.id).catch(() => undefined);
+      client.removeQueries({ queryKey: last.current.key });
+    },
+    [name, client],
+  );
 
   const rerun = useCallback(() => void client.invalidateQueries({ queryKey: JSON.parse(name) as unknown[] }), [client, name]);
   return {
@@ -69,13 +90,22 @@ export function useRun(step: Step, draft: boolean): Run {
     rerun,
     gone: useCallback(() => {
       if (client.isFetching({ queryKey: JSON.parse(name) as unknown[] })) return;
-      enqueueSnackbar('This run was no longer kept, so the report was run again. Its data may have changed since.', { variant: 'info', preventDuplicate: true });
+      enqueueSnackbar('This run was no longer kept, so the report was run again. Its data may have changed since.', {
+        variant: 'info',
+        preventDuplicate: true,
+      });
       rerun();
     }, [client, name, rerun, enqueueSnackbar]),
-    refresh: () => { anew.current = true; rerun(); },
+    refresh: () => {
+      anew.current = true;
+      rerun();
+    },
     stop: () => {
       if (!underWay || !info) return;
-      void api.stop(underWay).catch(() => undefined).finally(() => client.setQueryData(key, { ...info, ...stopped }));
+      void api
+        .stop(underWay)
+        .catch(() => undefined)
+        .finally(() => client.setQueryData(key, { ...info, ...stopped }));
     },
   };
 }

@@ -38,18 +38,37 @@ interface Props {
 const tones = { main: color.main, link: color.link, problem: color.problem };
 
 /** A blank of a sentence: the word that stands there now, and a picker for others. */
-export function Blank({ children, label, choices, typed, onPick, tone = 'main', expression, typing: typeWords = 'Write an expression…', other }: Props) {
+export function Blank({
+  children,
+  label,
+  choices,
+  typed,
+  onPick,
+  tone = 'main',
+  expression,
+  typing: typeWords = 'Write an expression…',
+  other,
+}: Props) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [typing, setTyping] = useState<string>();
-  const close = () => { setAnchor(null); setTyping(undefined); };
-  const pick = (value: string) => { close(); onPick(value); };
+  const close = () => {
+    setAnchor(null);
+    setTyping(undefined);
+  };
+  const pick = (value: string) => {
+    close();
+    onPick(value);
+  };
   // What is typed is taken however the field is left, but for Escape.
   const leave = (_: unknown, reason: 'backdropClick' | 'escapeKeyDown') => {
     if (reason === 'backdropClick' && typing !== undefined && typing !== (typed ?? '')) pick(typing);
     else close();
   };
   // A span, so that long words wrap within the sentence, as a button's would not.
-  const open = (element: HTMLElement) => { setAnchor(element); setTyping(choices ? undefined : typed ?? ''); };
+  const open = (element: HTMLElement) => {
+    setAnchor(element);
+    setTyping(choices ? undefined : (typed ?? ''));
+  };
   const startTyping = typing !== undefined || !choices;
   return (
     <>
@@ -60,28 +79,73 @@ export function Blank({ children, label, choices, typed, onPick, tone = 'main', 
         aria-label={`${label}: ${children}`}
         aria-haspopup
         onClick={(e: React.MouseEvent<HTMLElement>) => open(e.currentTarget)}
-        onKeyDown={(e: React.KeyboardEvent<HTMLElement>) => { if (e.key === 'Enter' || e.key === ' ') { e.preventDefault(); open(e.currentTarget); } }}
-        sx={{ fontWeight: 700, cursor: 'pointer', color: tones[tone], textDecoration: 'underline', textDecorationThickness: 2, textUnderlineOffset: 4, overflowWrap: 'anywhere', '&:hover': { bgcolor: tone === 'link' ? color.linkTint : color.mainTint } }}
+        onKeyDown={(e: React.KeyboardEvent<HTMLElement>) => {
+          if (e.key === 'Enter' || e.key === ' ') {
+            e.preventDefault();
+            open(e.currentTarget);
+          }
+        }}
+        sx={{
+          fontWeight: 700,
+          cursor: 'pointer',
+          color: tones[tone],
+          textDecoration: 'underline',
+          textDecorationThickness: 2,
+          textUnderlineOffset: 4,
+          overflowWrap: 'anywhere',
+          '&:hover': { bgcolor: tone === 'link' ? color.linkTint : color.mainTint },
+        }}
       >
         {children}
       </Box>
       {startTyping ? (
         <Popover open={anchor !== null} anchorEl={anchor} onClose={leave} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
-          {expression ? <Box sx={{ width: 380, p: 1 }} onKeyDown={(e) => { if (e.key === 'Escape' && e.defaultPrevented) e.stopPropagation(); }}><ExpressionEditor label={label} value={typing ?? ''} group={expression === 'group'} onChange={setTyping} onSubmit={() => pick(typing ?? '')} /></Box> : <InputBase
-            autoFocus
-            multiline
-            value={typing ?? ''}
-            inputProps={{ 'aria-label': label }}
-            onChange={(e) => setTyping(e.target.value)}
-            onKeyDown={(e) => {
-              if (e.key === 'Enter' && !e.shiftKey) { e.preventDefault(); pick(typing ?? ''); }
-            }}
-            sx={{ width: 300, p: 1, fontSize: 13 }}
-          />}
+          {expression ? (
+            <Box
+              sx={{ width: 380, p: 1 }}
+              onKeyDown={(e) => {
+                if (e.key === 'Escape' && e.defaultPrevented) e.stopPropagation();
+              }}
+            >
+              <ExpressionEditor
+                label={label}
+                value={typing ?? ''}
+                group={expression === 'group'}
+                onChange={setTyping}
+                onSubmit={() => pick(typing ?? '')}
+              />
+            </Box>
+          ) : (
+            <InputBase
+              autoFocus
+              multiline
+              value={typing ?? ''}
+              inputProps={{ 'aria-label': label }}
+              onChange={(e) => setTyping(e.target.value)}
+              onKeyDown={(e) => {
+                if (e.key === 'Enter' && !e.shiftKey) {
+                  e.preventDefault();
+                  pick(typing ?? '');
+                }
+              }}
+              sx={{ width: 300, p: 1, fontSize: 13 }}
+            />
+          )}
           <Box sx={{ px: 1, pb: 0.75, fontSize: 11, color: color.muted, display: 'flex', alignItems: 'center' }}>
             <TypedText value={typed ?? ''} typing={typing} onTake={onPick} />
             Enter takes it, Escape leaves it as it was.
-            {other && <Button size="small" sx={{ ml: 'auto' }} onClick={() => { close(); other.onPick(); }}>{other.label}</Button>}
+            {other && (
+              <Button
+                size="small"
+                sx={{ ml: 'auto' }}
+                onClick={() => {
+                  close();
+                  other.onPick();
+                }}
+              >
+                {other.label}
+              </Button>
+            )}
           </Box>
         </Popover>
       ) : (
@@ -89,11 +153,25 @@ export function Blank({ children, label, choices, typed, onPick, tone = 'main', 
           {choices!.map((choice) => (
             <MenuItem key={choice.value} disabled={choice.disabled} selected={choice.label === children} onClick={() => pick(choice.value)}>
               {choice.label}
-              {choice.hint && <Box component="span" sx={{ ml: 1.5, color: color.muted, fontSize: 12 }}>{choice.hint}</Box>}
+              {choice.hint && (
+                <Box component="span" sx={{ ml: 1.5, color: color.muted, fontSize: 12 }}>
+                  {choice.hint}
+                </Box>
+              )}
             </MenuItem>
           ))}
           {typed !== undefined && <MenuItem onClick={() => setTyping(typed)}>{typeWords}</MenuItem>}
-          {other && <MenuItem onClick={() => { close(); other.onPick(); }} sx={{ fontWeight: 600 }}>{other.label}</MenuItem>}
+          {other && (
+            <MenuItem
+              onClick={() => {
+                close();
+                other.onPick();
+              }}
+              sx={{ fontWeight: 600 }}
+            >
+              {other.label}
+            </MenuItem>
+          )}
         </Menu>
       )}
     </>

@@ -8,11 +8,40 @@ export function Setting({ name, summary, children }: { name: string; summary: Re
   const id = useId();
   return (
     <Box sx={{ borderTop: `1px solid ${color.line}` }}>
-      <Box component="button" type="button" aria-expanded={open} aria-controls={id} onClick={() => setOpen(!open)} sx={{ display: 'flex', gap: 1, width: '100%', minHeight: 32, alignItems: 'center', font: 'inherit', border: 0, p: 0, bgcolor: 'transparent', cursor: 'pointer', textAlign: 'left', color: color.ink }}>
+      <Box
+        component="button"
+        type="button"
+        aria-expanded={open}
+        aria-controls={id}
+        onClick={() => setOpen(!open)}
+        sx={{
+          display: 'flex',
+          gap: 1,
+          width: '100%',
+          minHeight: 32,
+          alignItems: 'center',
+          font: 'inherit',
+          border: 0,
+          p: 0,
+          bgcolor: 'transparent',
+          cursor: 'pointer',
+          textAlign: 'left',
+          color: color.ink,
+        }}
+      >
         <b>{name}</b>
-        <Box component="span" sx={{ ml: 'auto', color: color.muted, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', minWidth: 0 }}>{summary}</Box>
+        <Box
+          component="span"
+          sx={{ ml: 'auto', color: color.muted, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap', minWidth: 0 }}
+        >
+          {summary}
+        </Box>
       </Box>
-      {open && <Box id={id} sx={{ display: 'grid', gap: 1, pb: 1.5 }}>{children}</Box>}
+      {open && (
+        <Box id={id} sx={{ display: 'grid', gap: 1, pb: 1.5 }}>
+          {children}
+        </Box>
+      )}
     </Box>
   );
 }

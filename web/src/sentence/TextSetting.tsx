@@ -23,8 +23,14 @@ export function TextSetting({ label, value, placeholder, multiline, onCommit }: 
       onChange={(e) => setDraft(e.target.value)}
       onBlur={take}
       onKeyDown={(e) => {
-        if (e.key === 'Enter' && !e.shiftKey) { e.preventDefault(); take(); }
-        if (e.key === 'Escape') { e.stopPropagation(); drop(); }
+        if (e.key === 'Enter' && !e.shiftKey) {
+          e.preventDefault();
+          take();
+        }
+        if (e.key === 'Escape') {
+          e.stopPropagation();
+          drop();
+        }
       }}
     />
   );

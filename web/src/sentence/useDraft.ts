@@ -50,6 +50,8 @@ export function useTyped(take: (() => void) | undefined) {
   useEffect(() => {
     const now = () => newest.current?.();
     typed.add(now);
-    return () => { typed.delete(now); };
+    return () => {
+      typed.delete(now);
+    };
   }, []);
 }

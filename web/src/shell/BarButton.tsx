@@ -10,8 +10,18 @@ export function BarButton({ strong, sx, ...props }: ButtonProps & { strong?: boo
       sx={{
         px: 1.5,
         ...(strong
-          ? { bgcolor: color.panel, color: color.ink, '&:hover': { bgcolor: '#fff' }, '&.Mui-disabled': { bgcolor: '#56636A', color: '#C9CED0' } }
-          : { color: color.paper, borderColor: '#56636A', '&:hover': { borderColor: color.paper }, '&.Mui-disabled': { color: '#8E989D', borderColor: '#3A474D' } }),
+          ? {
+              bgcolor: color.panel,
+              color: color.ink,
+              '&:hover': { bgcolor: '#fff' },
+              '&.Mui-disabled': { bgcolor: '#56636A', color: '#C9CED0' },
+            }
+          : {
+              color: color.paper,
+              borderColor: '#56636A',
+              '&:hover': { borderColor: color.paper },
+              '&.Mui-disabled': { color: '#8E989D', borderColor: '#3A474D' },
+            }),
         ...sx,
       }}
     />

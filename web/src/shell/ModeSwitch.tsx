@@ -9,7 +9,15 @@ export function ModeSwitch({ mode, composeTo, readTo }: { mode: 'compose' | 'rea
       component={Link}
       to={to}
       aria-current={on ? 'page' : undefined}
-      sx={{ px: 2, py: 0.4, borderRadius: 4, textDecoration: 'none', fontWeight: 600, color: on ? color.ink : color.paper, bgcolor: on ? color.panel : 'transparent' }}
+      sx={{
+        px: 2,
+        py: 0.4,
+        borderRadius: 4,
+        textDecoration: 'none',
+        fontWeight: 600,
+        color: on ? color.ink : color.paper,
+        bgcolor: on ? color.panel : 'transparent',
+      }}
     >
       {label}
     </Box>

@@ -7,7 +7,9 @@ export function NotFound() {
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <TopBar />
-      <Message title="There is nothing at this address"><Link to="/">Go to the library</Link></Message>
+      <Message title="There is nothing at this address">
+        <Link to="/">Go to the library</Link>
+      </Message>
     </Box>
   );
 }

@@ -3,4 +3,8 @@ export const numbers = new Intl.NumberFormat('en-GB');
 /** "3,343 rows", "1 row". */
 export const count = (n: number, one: string, many = `${one}s`) => `${numbers.format(n)} ${n === 1 ? one : many}`;
 
+/** The first three of a list in words: "a; b; c and 4 more". */
+export const firstFew = (all: string[], more = 'more') =>
+  all.slice(0, 3).join('; ') + (all.length > 3 ? ` and ${all.length - 3} ${more}` : '');
+
 export const times = (n: number) => `${numbers.format(n)}×`;

@@ -16,7 +16,9 @@ export function step<T>({ past, now }: History<T>, next: T): History<T> {
 
 export function undone<T>(history: History<T>): History<T> {
   const { past, now, future } = history;
-  return past.length === 0 || now === undefined ? history : { past: past.slice(0, -1), now: past[past.length - 1], future: [now, ...future] };
+  return past.length === 0 || now === undefined
+    ? history
+    : { past: past.slice(0, -1), now: past[past.length - 1], future: [now, ...future] };
 }
 
 export function redone<T>(history: History<T>): History<T> {

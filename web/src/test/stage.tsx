@@ -14,7 +14,13 @@ afterEach(cleanup);
 /** Puts a part of the interface on a stage with what the application puts around it. */
 export function stage(part: ReactNode) {
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
-  render(<QueryClientProvider client={client}><SnackbarProvider><MemoryRouter>{part}</MemoryRouter></SnackbarProvider></QueryClientProvider>);
+  render(
+    <QueryClientProvider client={client}>
+      <SnackbarProvider>
+        <MemoryRouter>{part}</MemoryRouter>
+      </SnackbarProvider>
+    </QueryClientProvider>,
+  );
   return userEvent.setup();
 }
 
@@ -23,7 +29,10 @@ export function stageEdits(start: Dataset, part: (dataset: Dataset, edit: (next:
   const seen: { now: Dataset } = { now: start };
   function Around() {
     const [dataset, setDataset] = useState(start);
-    return part(dataset, (next) => { seen.now = next; setDataset(next); });
+    return part(dataset, (next) => {
+      seen.now = next;
+      setDataset(next);
+    });
   }
   return { user: stage(<Around />), seen };
 }

@@ -20,7 +20,9 @@ export const theme = createTheme({
         '#root': { height: '100%' },
         ':focus-visible': { outline: `2px solid ${color.main}`, outlineOffset: 1 },
         // Of messages, too, amber is none and red is for problems.
-        '.notistack-MuiContent.notistack-MuiContent-default, .notistack-MuiContent.notistack-MuiContent-warning': { backgroundColor: color.ink },
+        '.notistack-MuiContent.notistack-MuiContent-default, .notistack-MuiContent.notistack-MuiContent-warning': {
+          backgroundColor: color.ink,
+        },
         '.notistack-MuiContent.notistack-MuiContent-success': { backgroundColor: color.fine },
         '.notistack-MuiContent.notistack-MuiContent-error': { backgroundColor: color.problem },
         // Report texts are measured with kerning and without ligatures, and drawn in the same way here.
@@ -33,9 +35,14 @@ export const theme = createTheme({
     MuiPopover: { defaultProps: { transitionDuration: 0 } },
     MuiMenu: { defaultProps: { transitionDuration: 0 } },
     MuiMenuItem: { styleOverrides: { root: { fontSize: 13, minHeight: 30 } } },
-    MuiTooltip: { defaultProps: { arrow: true, enterDelay: 500 }, styleOverrides: { tooltip: { fontSize: 12, backgroundColor: color.ink } } },
+    MuiTooltip: {
+      defaultProps: { arrow: true, enterDelay: 500 },
+      styleOverrides: { tooltip: { fontSize: 12, backgroundColor: color.ink } },
+    },
     MuiTextField: { defaultProps: { size: 'small' } },
-    MuiOutlinedInput: { styleOverrides: { root: { fontSize: 13, backgroundColor: color.paper }, input: { paddingTop: 5, paddingBottom: 5 } } },
+    MuiOutlinedInput: {
+      styleOverrides: { root: { fontSize: 13, backgroundColor: color.paper }, input: { paddingTop: 5, paddingBottom: 5 } },
+    },
     MuiInputLabel: { styleOverrides: { root: { fontSize: 13 } } },
   },
 });

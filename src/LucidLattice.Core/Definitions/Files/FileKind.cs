@@ -3,7 +3,8 @@ using System.Text.Json;
 
 namespace LucidLattice.Core.Definitions.Files;
 
-/// <summary>A small step from one version of a format to the next. It changes the JSON in place and knows nothing of today's records.</summary>
+/// <summary>A small step from one version of a format to the next. It changes the JSON in place and knows nothing of today's
+/// records.</summary>
 public delegate void Upgrade(JsonObject file);
 
 /// <summary>
@@ -42,7 +43,8 @@ public sealed record FileKind(string Format, string Noun, IReadOnlyList<Upgrade>
             throw new DefinitionFormatException(
                 $"This {Noun} was saved by a newer version of Lucid Lattice (format {version}; this program reads up to {Version}).");
         return version >= 1 ? version
-            : throw new DefinitionFormatException($"The {Noun} definition cannot be read: \"version\" should be a number from 1 to {Version}.");
+            : throw new DefinitionFormatException(
+            $"The {Noun} definition cannot be read: \"version\" should be a number from 1 to {Version}.");
     }
 
     private void Step(JsonObject file, int version)
@@ -53,7 +55,8 @@ public sealed record FileKind(string Format, string Noun, IReadOnlyList<Upgrade>
         }
         catch (Exception e) when (e is InvalidOperationException or FormatException or ArgumentException)
         {
-            throw new DefinitionFormatException($"This {Noun} of format {version} is not as that format has it, so it cannot be brought to format {version + 1}.");
+            throw new DefinitionFormatException(
+                $"This {Noun} of format {version} is not as that format has it, so it cannot be brought to format {version + 1}.");
         }
     }
 

@@ -2,10 +2,12 @@ using LucidLattice.Core.Definitions.Files.Upgrades;
 
 namespace LucidLattice.Core.Definitions.Files;
 
-/// <summary>Every kind of file. A new version is one more step in its list, with a frozen sample of the version before in tests/samples.</summary>
+/// <summary>Every kind of file. A new version is one more step in its list, with a frozen sample of the version before in
+/// tests/samples.</summary>
 public static class FileKinds
 {
     public static readonly FileKind Report = new("lucid-lattice/report", "report", [PageBandsToSheet.Move]);
 
-    public static readonly FileKind Dataset = new("lucid-lattice/dataset", "dataset", [DatasetEnvelope.Add]) { BeganWithoutEnvelope = true };
+    public static readonly FileKind Dataset = new("lucid-lattice/dataset", "dataset", [DatasetEnvelope.Add])
+        { BeganWithoutEnvelope = true };
 }

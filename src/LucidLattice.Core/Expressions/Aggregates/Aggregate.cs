@@ -62,6 +62,7 @@ public abstract class Aggregate
     /// <summary>The totals of every group of every level.</summary>
     /// <param name="key">The key of an expression over all rows.</param>
     public virtual AggregateTotals Total(
-        AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, Func<Compiled, RowKey> key, CancellationToken cancel)
+        AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, Func<Compiled, RowKey> key,
+        CancellationToken cancel)
         => MergedTotals.Of(spec, levels, order, frame, cancel);
 }

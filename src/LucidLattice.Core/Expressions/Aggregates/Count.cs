@@ -24,7 +24,8 @@ public sealed class Count : Aggregate
     public override Accumulator Start(AggregateSpec spec, int groups, Collation collation) => new CountAccumulator(spec, groups);
 
     public override AggregateTotals Total(
-        AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, Func<Compiled, RowKey> key, CancellationToken cancel)
+        AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, Func<Compiled, RowKey> key,
+        CancellationToken cancel)
         => spec.Distinct
             ? DistinctTotals.Of(spec, levels, order, frame, key(spec.Argument!), cancel)
             : base.Total(spec, levels, order, frame, key, cancel);

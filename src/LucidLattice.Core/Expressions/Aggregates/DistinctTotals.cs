@@ -4,7 +4,8 @@ using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions.Aggregates;
 
-/// <summary>count(DISTINCT x): each level is counted by itself, with one stamp for each value that there is. Needs no more memory than one number a value.</summary>
+/// <summary>count(DISTINCT x): each level is counted by itself, with one stamp for each value that there is. Needs no more memory than one
+/// number a value.</summary>
 internal sealed class DistinctTotals : AggregateTotals
 {
     private readonly long[][] _byLevel;
@@ -17,7 +18,8 @@ internal sealed class DistinctTotals : AggregateTotals
 
     public override int Overflows() => 0;
 
-    public static DistinctTotals Of(AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, RowKey key, CancellationToken cancel)
+    public static DistinctTotals Of(AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, RowKey key,
+        CancellationToken cancel)
     {
         var byLevel = levels.Select(level => new long[Math.Max(1, level.Count)]).ToArray();
         for (var level = 0; level < levels.Count; level++)
@@ -26,7 +28,8 @@ internal sealed class DistinctTotals : AggregateTotals
             for (var group = 0; group < levels[level].Count; group++)
             {
                 cancel.ThrowIfCancellationRequested();
-                byLevel[level][group] = Count(order.AsSpan(levels[level].Start[group]..levels[level].End(group)), group + 1, spec, frame, key, seen);
+                byLevel[level][group] =
+                    Count(order.AsSpan(levels[level].Start[group]..levels[level].End(group)), group + 1, spec, frame, key, seen);
             }
         }
         return new DistinctTotals(byLevel);

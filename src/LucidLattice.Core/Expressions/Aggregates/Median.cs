@@ -21,6 +21,7 @@ public sealed class Median : Aggregate
     public override int? ScaleOf(AggregateSpec spec) => PercentileTotals.ScaleOf(spec);
 
     public override AggregateTotals Total(
-        AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, Func<Compiled, RowKey> key, CancellationToken cancel)
+        AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, Func<Compiled, RowKey> key,
+        CancellationToken cancel)
         => PercentileTotals.Of(spec, 0.5m, levels, order, frame, key(spec.Argument!), cancel);
 }

@@ -16,5 +16,6 @@ public sealed class Minimum : Aggregate
 
     public override DataType TypeOf(Compiled? argument) => argument!.Type;
 
-    public override Accumulator Start(AggregateSpec spec, int groups, Collation collation) => new ExtremeAccumulator(spec, groups, collation, sign: -1);
+    public override Accumulator Start(AggregateSpec spec, int groups, Collation collation) =>
+        new ExtremeAccumulator(spec, groups, collation, sign: -1);
 }

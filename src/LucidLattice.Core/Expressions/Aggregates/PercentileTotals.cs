@@ -25,7 +25,8 @@ internal sealed class PercentileTotals : AggregateTotals
     public override int Overflows() => 0;
 
     public static PercentileTotals Of(
-        AggregateSpec spec, decimal fraction, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, RowKey key, CancellationToken cancel)
+        AggregateSpec spec, decimal fraction, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, RowKey key,
+        CancellationToken cancel)
     {
         var byLevel = levels.Select(level => new Value[Math.Max(1, level.Count)]).ToArray();
         for (var level = 0; level < levels.Count; level++)

@@ -1,6 +1,7 @@
 namespace LucidLattice.Core.Expressions.Aggregates;
 
-/// <summary>What the expressions of a section (or of a chart) ask to be worked out beforehand; equal requests are worked out once.</summary>
+/// <summary>What the expressions of a section (or of a chart) ask to be worked out beforehand; equal requests are worked out
+/// once.</summary>
 public class RequestList<T>
 {
     private readonly List<T> _requests = [];

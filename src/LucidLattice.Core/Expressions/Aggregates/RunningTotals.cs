@@ -22,7 +22,8 @@ public sealed class RunningTotals : ISized
     /// <summary>The first mark of each group.</summary>
     private readonly int[] _first;
 
-    private RunningTotals(RunningSpec spec, GroupTree tree, Accumulator marks, int[] first) => (_spec, _tree, _marks, _first) = (spec, tree, marks, first);
+    private RunningTotals(RunningSpec spec, GroupTree tree, Accumulator marks, int[] first) =>
+        (_spec, _tree, _marks, _first) = (spec, tree, marks, first);
 
     public long Bytes => _marks.Bytes + 4L * _first.Length;
 
@@ -31,7 +32,8 @@ public sealed class RunningTotals : ISized
     {
         var groups = tree.Levels[spec.Level];
         var first = new int[groups.Count + 1];
-        for (var group = 0; group < groups.Count; group++) first[group + 1] = first[group] + (groups.End(group) - groups.Start[group]) / Step + 1;
+        for (var group = 0; group < groups.Count; group++)
+            first[group + 1] = first[group] + (groups.End(group) - groups.Start[group]) / Step + 1;
         var marks = spec.Spec.Kind.Start(spec.Spec, Math.Max(1, first[^1]), frame.Collation);
         for (var group = 0; group < groups.Count; group++)
         {

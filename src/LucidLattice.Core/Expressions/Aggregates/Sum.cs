@@ -23,5 +23,6 @@ public sealed class Sum : Aggregate
         _ => null,
     };
 
-    public override Accumulator Start(AggregateSpec spec, int groups, Collation collation) => new SumAccumulator(spec, groups, average: false);
+    public override Accumulator Start(AggregateSpec spec, int groups, Collation collation) =>
+        new SumAccumulator(spec, groups, average: false);
 }

@@ -1,6 +1,12 @@
 import { ChartPanel } from '../panels/ChartPanel';
 import type { KindView } from './kind';
 
-const title = (element: Parameters<KindView['name']>[0]) => (element.type === 'chart' ? element.title ?? '' : '');
+const title = (element: Parameters<KindView['name']>[0]) => (element.type === 'chart' ? (element.title ?? '') : '');
 
-export const chart: KindView = { name: (element) => `chart ${title(element)}`.trim(), words: title, handle: 'free', hasCorner: true, Panel: ChartPanel };
+export const chart: KindView = {
+  name: (element) => `chart ${title(element)}`.trim(),
+  words: title,
+  handle: 'free',
+  hasCorner: true,
+  Panel: ChartPanel,
+};

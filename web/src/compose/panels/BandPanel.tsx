@@ -14,15 +14,31 @@ export function BandPanel({ section, band, level }: { section: Section; band: Ba
   const shown = view?.bands.find((b) => b.section === section.id && b.kind === band && b.level === level);
   const printed = shown?.printed === null || shown?.printed === undefined ? undefined : Number(shown.printed);
   const pageBand = band === 'pageHeader' || band === 'pageFooter';
-  const chartRefusal = band === 'detail' ? `A chart here would be drawn ${count(printed ?? 0, 'time')}, once for each row.` : pageBand ? 'A page band has no rows that a chart could draw.' : '';
+  const chartRefusal =
+    band === 'detail'
+      ? `A chart here would be drawn ${count(printed ?? 0, 'time')}, once for each row.`
+      : pageBand
+        ? 'A page band has no rows that a chart could draw.'
+        : '';
   const text = pageBand ? 'Page {{ page_number() }} of {{ page_count() }}' : 'New text';
   return (
     <>
       <PanelHead>Band</PanelHead>
-      <Sentence><b>{bandName(section, band, level)}</b> is printed <b>{pageBand ? 'on every page' : printed === 1 ? 'once' : times(printed ?? 0)}</b>.</Sentence>
+      <Sentence>
+        <b>{bandName(section, band, level)}</b> is printed{' '}
+        <b>{pageBand ? 'on every page' : printed === 1 ? 'once' : times(printed ?? 0)}</b>.
+      </Sentence>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        <Button variant="outlined" onClick={() => void edit({ type: 'addText', section: section.id, band, level, text })}>Add a text</Button>
-        <Button variant="outlined" disabled={chartRefusal !== ''} onClick={() => void edit({ type: 'addChart', section: section.id, band, level })}>{printed !== undefined && !chartRefusal ? `Add a chart, drawn ${printed === 1 ? 'once' : times(printed)}` : 'Add a chart'}</Button>
+        <Button variant="outlined" onClick={() => void edit({ type: 'addText', section: section.id, band, level, text })}>
+          Add a text
+        </Button>
+        <Button
+          variant="outlined"
+          disabled={chartRefusal !== ''}
+          onClick={() => void edit({ type: 'addChart', section: section.id, band, level })}
+        >
+          {printed !== undefined && !chartRefusal ? `Add a chart, drawn ${printed === 1 ? 'once' : times(printed)}` : 'Add a chart'}
+        </Button>
       </Box>
       {chartRefusal && <Box sx={{ mt: 1, color: 'text.secondary' }}>{chartRefusal}</Box>}
       {!pageBand && <Box sx={{ mt: 1, color: 'text.secondary' }}>Or drag a field here from the left.</Box>}

@@ -12,7 +12,7 @@ import { AddTotals } from './AddTotals';
 import { PanelHead } from './PanelHead';
 import { StyleSetting } from './StyleSetting';
 
-const millimetres = (points: number) => (points * 25.4 / 72).toFixed(1);
+const millimetres = (points: number) => ((points * 25.4) / 72).toFixed(1);
 
 /** A column of the rows, selected by its heading or one of its cells. */
 export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
@@ -22,34 +22,89 @@ export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
   const section = sectionOfColumn(definition, column.id);
   const columns = section.columns ?? [];
   const at = columns.findIndex((c) => c.id === column.id);
-  const set = (change: Partial<Column>) => void edit((now) => {
-    const newest = findColumn(now, column.id);
-    return newest && { type: 'setColumn', column: { ...newest, ...change } };
-  });
+  const set = (change: Partial<Column>) =>
+    void edit((now) => {
+      const newest = findColumn(now, column.id);
+      return newest && { type: 'setColumn', column: { ...newest, ...change } };
+    });
   const field = fieldsOf(definition, section).find((f) => f.name === column.expression);
   const isNumber = field ? ['whole', 'decimal', 'double'].includes(field.type) : true;
   return (
     <>
       <PanelHead>{`Column ${at + 1} of ${columns.length}`}</PanelHead>
       <Sentence>
-        Print <Blank label="Value" expression="row" typed={column.expression} choices={offeredFields(definition, section).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))} onPick={(expression) => set({ expression })}>{words(definition, column.expression, section)}</Blank>{' '}
-        under the heading <Blank label="Heading" typed={column.heading} onPick={(heading) => set({ heading })}>{column.heading || '(none)'}</Blank>,{' '}
-        <Blank label="Alignment" choices={[{ value: '', label: 'on its usual side' }, { value: 'left', label: 'at the left' }, { value: 'centre', label: 'in the middle' }, { value: 'right', label: 'at the right' }]} onPick={(v) => set({ align: (v || null) as Alignment | null })}>{column.align ? { left: 'at the left', centre: 'in the middle', right: 'at the right' }[column.align] : 'on its usual side'}</Blank>, written{' '}
-        <Blank label="Pattern" typed={column.pattern ?? ''} onPick={(v) => set({ pattern: v.trim() || null })}>{column.pattern ? `as ${column.pattern}` : 'in the usual way'}</Blank>.
+        Print{' '}
+        <Blank
+          label="Value"
+          expression="row"
+          typed={column.expression}
+          choices={offeredFields(definition, section).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))}
+          onPick={(expression) => set({ expression })}
+        >
+          {words(definition, column.expression, section)}
+        </Blank>{' '}
+        under the heading{' '}
+        <Blank label="Heading" typed={column.heading} onPick={(heading) => set({ heading })}>
+          {column.heading || '(none)'}
+        </Blank>
+        ,{' '}
+        <Blank
+          label="Alignment"
+          choices={[
+            { value: '', label: 'on its usual side' },
+            { value: 'left', label: 'at the left' },
+            { value: 'centre', label: 'in the middle' },
+            { value: 'right', label: 'at the right' },
+          ]}
+          onPick={(v) => set({ align: (v || null) as Alignment | null })}
+        >
+          {column.align ? { left: 'at the left', centre: 'in the middle', right: 'at the right' }[column.align] : 'on its usual side'}
+        </Blank>
+        , written{' '}
+        <Blank label="Pattern" typed={column.pattern ?? ''} onPick={(v) => set({ pattern: v.trim() || null })}>
+          {column.pattern ? `as ${column.pattern}` : 'in the usual way'}
+        </Blank>
+        .
       </Sentence>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.5 }}>
         <AddTotals column={column.id} aggregate={isNumber ? 'sum' : 'count'} />
       </Box>
       <Setting name="Width and place" summary={`${millimetres(column.width)} mm, ${at + 1} of ${columns.length}`}>
-        <TextSetting label="Width, mm" value={millimetres(column.width)} onCommit={(v) => { const mm = Number(v.replace(',', '.')); if (mm > 3) set({ width: Math.round(mm * 72 / 25.4 * 100) / 100 }); }} />
+        <TextSetting
+          label="Width, mm"
+          value={millimetres(column.width)}
+          onCommit={(v) => {
+            const mm = Number(v.replace(',', '.'));
+            if (mm > 3) set({ width: Math.round(((mm * 72) / 25.4) * 100) / 100 });
+          }}
+        />
         <Box sx={{ display: 'flex', gap: 1 }}>
-          <Button variant="outlined" disabled={at === 0} onClick={() => void edit({ type: 'moveColumn', column: column.id, to: at - 1 })}>Move left</Button>
-          <Button variant="outlined" disabled={at === columns.length - 1} onClick={() => void edit({ type: 'moveColumn', column: column.id, to: at + 1 })}>Move right</Button>
+          <Button variant="outlined" disabled={at === 0} onClick={() => void edit({ type: 'moveColumn', column: column.id, to: at - 1 })}>
+            Move left
+          </Button>
+          <Button
+            variant="outlined"
+            disabled={at === columns.length - 1}
+            onClick={() => void edit({ type: 'moveColumn', column: column.id, to: at + 1 })}
+          >
+            Move right
+          </Button>
         </Box>
-        <Box sx={{ fontSize: 12, color: 'text.secondary' }}>Alt with the arrow keys moves a column; with Shift as well, it changes the width.</Box>
+        <Box sx={{ fontSize: 12, color: 'text.secondary' }}>
+          Alt with the arrow keys moves a column; with Shift as well, it changes the width.
+        </Box>
       </Setting>
       <StyleSetting element={element} />
-      <Button color="inherit" sx={{ mt: 1, ml: -0.75 }} onClick={() => { void edit({ type: 'deleteColumn', column: column.id }); select({ kind: 'report' }); }}>Remove the column</Button>
+      <Button
+        color="inherit"
+        sx={{ mt: 1, ml: -0.75 }}
+        onClick={() => {
+          void edit({ type: 'deleteColumn', column: column.id });
+          select({ kind: 'report' });
+        }}
+      >
+        Remove the column
+      </Button>
     </>
   );
 }

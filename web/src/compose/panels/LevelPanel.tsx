@@ -22,16 +22,74 @@ export function LevelPanel({ id }: { id: string }) {
     <>
       <PanelHead>{`Level, printed ${times(printed)}`}</PanelHead>
       <Sentence>
-        Group the rows by <Blank label="Group by" expression="row" typed={level.by} choices={offeredFields(definition, section).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))} onPick={(by) => void edit({ type: 'setLevel', level: id, by })}>{words(definition, level.by, section)}</Blank>,{' '}
-        <Blank label="Order of groups" choices={[{ value: '', label: order.up }, { value: 'down', label: order.down }]} onPick={(v) => void edit({ type: 'setLevel', level: id, descending: v === 'down' })}>{level.descending ? order.down : order.up}</Blank>; each group starts{' '}
-        <Blank label="Groups start" choices={[{ value: '', label: 'below the one before' }, { value: 'page', label: 'on a new page' }]} onPick={(v) => void edit({ type: 'setLevel', level: id, newPage: v === 'page' })}>{level.newPage ? 'on a new page' : 'below the one before'}</Blank>. It is called{' '}
-        <Blank label="Level name" typed={level.name} onPick={(name) => { if (name.trim()) void edit({ type: 'setLevel', level: id, name: name.trim() }); }}>{level.name}</Blank>.
+        Group the rows by{' '}
+        <Blank
+          label="Group by"
+          expression="row"
+          typed={level.by}
+          choices={offeredFields(definition, section).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))}
+          onPick={(by) => void edit({ type: 'setLevel', level: id, by })}
+        >
+          {words(definition, level.by, section)}
+        </Blank>
+        ,{' '}
+        <Blank
+          label="Order of groups"
+          choices={[
+            { value: '', label: order.up },
+            { value: 'down', label: order.down },
+          ]}
+          onPick={(v) => void edit({ type: 'setLevel', level: id, descending: v === 'down' })}
+        >
+          {level.descending ? order.down : order.up}
+        </Blank>
+        ; each group starts{' '}
+        <Blank
+          label="Groups start"
+          choices={[
+            { value: '', label: 'below the one before' },
+            { value: 'page', label: 'on a new page' },
+          ]}
+          onPick={(v) => void edit({ type: 'setLevel', level: id, newPage: v === 'page' })}
+        >
+          {level.newPage ? 'on a new page' : 'below the one before'}
+        </Blank>
+        . It is called{' '}
+        <Blank
+          label="Level name"
+          typed={level.name}
+          onPick={(name) => {
+            if (name.trim()) void edit({ type: 'setLevel', level: id, name: name.trim() });
+          }}
+        >
+          {level.name}
+        </Blank>
+        .
       </Sentence>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        <Button variant="outlined" onClick={() => void edit({ type: 'addChart', section: section.id, band: 'groupHeader', level: at + 1 })}>{`Add a chart, drawn ${times(printed)}`}</Button>
-        <Button variant="outlined" disabled={at === 0} onClick={() => void edit({ type: 'moveLevel', level: id, to: at - 1 })}>Move out</Button>
-        <Button variant="outlined" disabled={at === levels.length - 1} onClick={() => void edit({ type: 'moveLevel', level: id, to: at + 1 })}>Move in</Button>
-        <Button color="inherit" onClick={() => { void edit({ type: 'deleteLevel', level: id }); select({ kind: 'report' }); }}>Remove the level</Button>
+        <Button
+          variant="outlined"
+          onClick={() => void edit({ type: 'addChart', section: section.id, band: 'groupHeader', level: at + 1 })}
+        >{`Add a chart, drawn ${times(printed)}`}</Button>
+        <Button variant="outlined" disabled={at === 0} onClick={() => void edit({ type: 'moveLevel', level: id, to: at - 1 })}>
+          Move out
+        </Button>
+        <Button
+          variant="outlined"
+          disabled={at === levels.length - 1}
+          onClick={() => void edit({ type: 'moveLevel', level: id, to: at + 1 })}
+        >
+          Move in
+        </Button>
+        <Button
+          color="inherit"
+          onClick={() => {
+            void edit({ type: 'deleteLevel', level: id });
+            select({ kind: 'report' });
+          }}
+        >
+          Remove the level
+        </Button>
       </Box>
     </>
   );

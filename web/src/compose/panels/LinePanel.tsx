@@ -13,8 +13,24 @@ export function LinePanel({ placed: { element: line } }: { placed: Placed }) {
     <>
       <PanelHead>Rule</PanelHead>
       <Sentence>Draw a rule across the band.</Sentence>
-      <TextSetting label="Thickness, points" value={String(line.thickness ?? 0.75)} onCommit={(v) => { const thickness = Number(v.replace(',', '.')); if (thickness > 0 && thickness < 20) void setElement(line.id, { thickness } as Partial<typeof line>); }} />
-      <Button color="inherit" sx={{ mt: 1, ml: -0.75 }} onClick={() => { void edit({ type: 'deleteElement', element: line.id }); select({ kind: 'report' }); }}>Remove the rule</Button>
+      <TextSetting
+        label="Thickness, points"
+        value={String(line.thickness ?? 0.75)}
+        onCommit={(v) => {
+          const thickness = Number(v.replace(',', '.'));
+          if (thickness > 0 && thickness < 20) void setElement(line.id, { thickness } as Partial<typeof line>);
+        }}
+      />
+      <Button
+        color="inherit"
+        sx={{ mt: 1, ml: -0.75 }}
+        onClick={() => {
+          void edit({ type: 'deleteElement', element: line.id });
+          select({ kind: 'report' });
+        }}
+      >
+        Remove the rule
+      </Button>
     </>
   );
 }

@@ -10,52 +10,107 @@ import { color } from '../../theme/tokens';
 import { useCompose } from '../composeStore';
 import { findElement, words } from '../definition';
 
-const places = [{ value: 'beside', label: 'beside this report' }, { value: 'here', label: 'in its place' }, { value: 'newTab', label: 'in a new tab' }];
+const places = [
+  { value: 'beside', label: 'beside this report' },
+  { value: 'here', label: 'in its place' },
+  { value: 'newTab', label: 'in a new tab' },
+];
 
 /** What a click on the chart does: what opens and where, and which value goes to which parameter. */
 export function LinkSentence({ chart, section, level }: { chart: ElementChartElement; section: Section; level: number }) {
   const { definition, view, edit } = useCompose();
   const reports = useQuery({ queryKey: ['reports'], queryFn: api.reports, staleTime: 10_000 });
   const link = chart.link ?? undefined;
-  const target = useQuery({ queryKey: ['report', link?.report], queryFn: () => api.report(link!.report), enabled: link !== undefined, retry: false });
+  const target = useQuery({
+    queryKey: ['report', link?.report],
+    queryFn: () => api.report(link!.report),
+    enabled: link !== undefined,
+    retry: false,
+  });
   if (!definition) return null;
   const published = (reports.data ?? []).filter((r) => r.published !== null);
   const choices: Choice[] = published.map((r) => ({ value: r.id, label: r.title, hint: r.description ?? undefined }));
   const open = (report: string) => void edit({ type: 'linkChart', chart: chart.id, report: report || null });
   if (!link) {
-    return <Sentence>Clicking a column opens <Blank label="Report that opens" tone="link" choices={[...choices, ...(choices.length ? [] : [{ value: '', label: 'No report is published yet', disabled: true }])]} onPick={open}>nothing</Blank>.</Sentence>;
+    return (
+      <Sentence>
+        Clicking a column opens{' '}
+        <Blank
+          label="Report that opens"
+          tone="link"
+          choices={[...choices, ...(choices.length ? [] : [{ value: '', label: 'No report is published yet', disabled: true }])]}
+          onPick={open}
+        >
+          nothing
+        </Blank>
+        .
+      </Sentence>
+    );
   }
-  const set = (change: Partial<Link>) => void edit((now) => {
-    const newest = findElement(now, chart.id)?.element;
-    return newest?.link ? { type: 'setElement', element: { ...newest, link: { ...newest.link, ...change } } } : undefined;
-  });
+  const set = (change: Partial<Link>) =>
+    void edit((now) => {
+      const newest = findElement(now, chart.id)?.element;
+      return newest?.link ? { type: 'setElement', element: { ...newest, link: { ...newest.link, ...change } } } : undefined;
+    });
   const problems = (view?.problems ?? []).filter((p) => p.place === chart.id && p.property === 'link');
   const broken = problems.some((p) => p.code === 'missing-target');
   const levels = (section.levels ?? []).slice(0, level);
   const sources: (Choice & { source?: ValueSource })[] = [
     { value: 'category', label: `the clicked ${words(definition, chart.category, section)}`, source: { type: 'category' } },
-    ...levels.map((l) => ({ value: `level:${l.id}`, label: `the ${l.name.toLowerCase()} around it`, source: { type: 'level', level: l.id } as ValueSource })),
-    ...(definition.parameters ?? []).map((p) => ({ value: `parameter:${p.name}`, label: `${(p.label ?? p.name).toLowerCase()} as it is here`, source: { type: 'parameter', name: p.name } as ValueSource })),
+    ...levels.map((l) => ({
+      value: `level:${l.id}`,
+      label: `the ${l.name.toLowerCase()} around it`,
+      source: { type: 'level', level: l.id } as ValueSource,
+    })),
+    ...(definition.parameters ?? []).map((p) => ({
+      value: `parameter:${p.name}`,
+      label: `${(p.label ?? p.name).toLowerCase()} as it is here`,
+      source: { type: 'parameter', name: p.name } as ValueSource,
+    })),
   ];
-  const keyOf = (from: ValueSource) => (from.type === 'category' ? 'category' : from.type === 'level' ? `level:${from.level}` : from.type === 'parameter' ? `parameter:${from.name}` : '');
-  const wordsOf = (from?: ValueSource) => (!from ? 'nothing yet' : from.type === 'fixed' ? `“${from.value}”` : sources.find((s) => s.value === keyOf(from))?.label ?? 'something that is gone');
+  const keyOf = (from: ValueSource) =>
+    from.type === 'category'
+      ? 'category'
+      : from.type === 'level'
+        ? `level:${from.level}`
+        : from.type === 'parameter'
+          ? `parameter:${from.name}`
+          : '';
+  const wordsOf = (from?: ValueSource) =>
+    !from
+      ? 'nothing yet'
+      : from.type === 'fixed'
+        ? `“${from.value}”`
+        : (sources.find((s) => s.value === keyOf(from))?.label ?? 'something that is gone');
   const carried = link.carries ?? [];
   const carry = (parameter: string, picked: string) => {
     const others = carried.filter((c) => c.parameter !== parameter);
     const source = sources.find((s) => s.value === picked)?.source;
-    const from: ValueSource | undefined = picked === '' ? undefined : source ?? { type: 'fixed', value: picked };
+    const from: ValueSource | undefined = picked === '' ? undefined : (source ?? { type: 'fixed', value: picked });
     const next: CarriedValue[] = from ? [...others, { parameter, from }] : others;
     set({ carries: next });
   };
   const parameters = (target.data?.definition.parameters ?? []).filter((p) => p.setBy !== 'nobody');
   const orphans = target.data ? carried.filter((c) => !parameters.some((p) => p.name === c.parameter)) : [];
-  const tryIt = view?.bands.flatMap((b) => b.charts).find((c) => c.id === chart.id)?.marks.find((m) => m.action)?.action;
+  const tryIt = view?.bands
+    .flatMap((b) => b.charts)
+    .find((c) => c.id === chart.id)
+    ?.marks.find((m) => m.action)?.action;
   return (
     <Box>
       <Sentence>
         Clicking a column opens{' '}
-        <Blank label="Report that opens" tone={broken ? 'problem' : 'link'} choices={[...choices, { value: '', label: 'nothing' }]} onPick={open}>{published.find((r) => r.id === link.report)?.title ?? 'a report that is gone'}</Blank>{' '}
-        <Blank label="Where it opens" tone="link" choices={places} onPick={(v) => set({ open: v as Link['open'] })}>{places.find((p) => p.value === (link.open ?? 'beside'))!.label}</Blank>
+        <Blank
+          label="Report that opens"
+          tone={broken ? 'problem' : 'link'}
+          choices={[...choices, { value: '', label: 'nothing' }]}
+          onPick={open}
+        >
+          {published.find((r) => r.id === link.report)?.title ?? 'a report that is gone'}
+        </Blank>{' '}
+        <Blank label="Where it opens" tone="link" choices={places} onPick={(v) => set({ open: v as Link['open'] })}>
+          {places.find((p) => p.value === (link.open ?? 'beside'))!.label}
+        </Blank>
         {parameters.length + orphans.length > 0 && ', carrying '}
         {parameters.map((p, i) => {
           const from = carried.find((c) => c.parameter === p.name)?.from;
@@ -64,14 +119,49 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
           return (
             <span key={p.name}>
               {i > 0 && (i === parameters.length - 1 ? ' and ' : ', ')}
-              <b>{p.name}</b> = <Blank label={`Value for ${p.name}`} tone={missing ? 'problem' : 'link'} typed={typed} choices={[...sources, { value: '', label: 'nothing' }]} onPick={(v) => carry(p.name, v)}>{missing || from ? wordsOf(from) : 'its default'}</Blank>
+              <b>{p.name}</b> ={' '}
+              <Blank
+                label={`Value for ${p.name}`}
+                tone={missing ? 'problem' : 'link'}
+                typed={typed}
+                choices={[...sources, { value: '', label: 'nothing' }]}
+                onPick={(v) => carry(p.name, v)}
+              >
+                {missing || from ? wordsOf(from) : 'its default'}
+              </Blank>
             </span>
           );
         })}
-        {orphans.map((c) => <span key={c.parameter}>, <Blank label={`Value for ${c.parameter}`} tone="problem" choices={[{ value: '', label: 'Stop carrying it' }]} onPick={() => carry(c.parameter, '')}>{`${c.parameter}, which is gone`}</Blank></span>)}.{' '}
-        {tryIt && <Button size="small" sx={{ color: color.link, p: 0, minHeight: 0, verticalAlign: 'baseline' }} component="a" href={writeAddress({ steps: [{ report: tryIt.report, values: tryIt.values, open: 'here' }], draft: false })} target="_blank" rel="noopener">Try it ↘</Button>}
+        {orphans.map((c) => (
+          <span key={c.parameter}>
+            ,{' '}
+            <Blank
+              label={`Value for ${c.parameter}`}
+              tone="problem"
+              choices={[{ value: '', label: 'Stop carrying it' }]}
+              onPick={() => carry(c.parameter, '')}
+            >{`${c.parameter}, which is gone`}</Blank>
+          </span>
+        ))}
+        .{' '}
+        {tryIt && (
+          <Button
+            size="small"
+            sx={{ color: color.link, p: 0, minHeight: 0, verticalAlign: 'baseline' }}
+            component="a"
+            href={writeAddress({ steps: [{ report: tryIt.report, values: tryIt.values, open: 'here' }], draft: false })}
+            target="_blank"
+            rel="noopener"
+          >
+            Try it ↘
+          </Button>
+        )}
       </Sentence>
-      {problems.map((p, i) => <Box key={i} role="alert" sx={{ p: 1, mb: 1, borderRadius: 1, bgcolor: color.problemTint }}>{p.message} <b>{p.mends?.join(' ')}</b></Box>)}
+      {problems.map((p, i) => (
+        <Box key={i} role="alert" sx={{ p: 1, mb: 1, borderRadius: 1, bgcolor: color.problemTint }}>
+          {p.message} <b>{p.mends?.join(' ')}</b>
+        </Box>
+      ))}
     </Box>
   );
 }

@@ -37,7 +37,9 @@ export function ParametersSetting() {
           onDown={i < parameters.length - 1 ? () => move(i, 1) : undefined}
         />
       ))}
-      <Button variant="outlined" onClick={add}>Add a parameter</Button>
+      <Button variant="outlined" onClick={add}>
+        Add a parameter
+      </Button>
     </Setting>
   );
 }

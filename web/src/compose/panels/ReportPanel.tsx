@@ -25,26 +25,105 @@ export function ReportPanel() {
       <PanelHead>Report</PanelHead>
       <Sentence>
         List the rows of <b>{dataset?.name ?? 'nothing'}</b>, keeping{' '}
-        <Blank label="Condition" expression="row" typed={section.filter ?? ''} onPick={(filter) => void edit({ type: 'setSection', section: section.id, filter })}>{section.filter ? `those where ${section.filter}` : 'every row'}</Blank>,
-        {levels.length > 0 && <> grouped by {levels.map((l, i) => <span key={l.id}>{i > 0 && ', then '}<Blank label="Level" choices={[{ value: l.id, label: 'Settings of this level' }]} onPick={(id) => select({ kind: 'level', id })}>{l.name.toLowerCase()}</Blank></span>)},</>}
-        {' '}in order of{' '}
-        <Blank label="Order" expression="row" typed={sort?.by ?? ''} choices={[{ value: '', label: 'the data itself' }, ...offeredFields(definition, section).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))]} onPick={(by) => void edit({ type: 'setSection', section: section.id, sort: by ? [{ by, descending: sort?.descending }] : [] })}>{sort ? words(definition, sort.by, section) : 'the data itself'}</Blank>
-        {sort && <>, <Blank label="Direction" choices={[{ value: '', label: order.up }, { value: 'down', label: order.down }]} onPick={(v) => void edit({ type: 'setSection', section: section.id, sort: [{ by: sort.by, descending: v === 'down' }] })}>{sort.descending ? order.down : order.up}</Blank></>}.
+        <Blank
+          label="Condition"
+          expression="row"
+          typed={section.filter ?? ''}
+          onPick={(filter) => void edit({ type: 'setSection', section: section.id, filter })}
+        >
+          {section.filter ? `those where ${section.filter}` : 'every row'}
+        </Blank>
+        ,
+        {levels.length > 0 && (
+          <>
+            {' '}
+            grouped by{' '}
+            {levels.map((l, i) => (
+              <span key={l.id}>
+                {i > 0 && ', then '}
+                <Blank
+                  label="Level"
+                  choices={[{ value: l.id, label: 'Settings of this level' }]}
+                  onPick={(id) => select({ kind: 'level', id })}
+                >
+                  {l.name.toLowerCase()}
+                </Blank>
+              </span>
+            ))}
+            ,
+          </>
+        )}{' '}
+        in order of{' '}
+        <Blank
+          label="Order"
+          expression="row"
+          typed={sort?.by ?? ''}
+          choices={[
+            { value: '', label: 'the data itself' },
+            ...offeredFields(definition, section).map((f) => ({ value: f.name, label: caption(f).toLowerCase() })),
+          ]}
+          onPick={(by) => void edit({ type: 'setSection', section: section.id, sort: by ? [{ by, descending: sort?.descending }] : [] })}
+        >
+          {sort ? words(definition, sort.by, section) : 'the data itself'}
+        </Blank>
+        {sort && (
+          <>
+            ,{' '}
+            <Blank
+              label="Direction"
+              choices={[
+                { value: '', label: order.up },
+                { value: 'down', label: order.down },
+              ]}
+              onPick={(v) => void edit({ type: 'setSection', section: section.id, sort: [{ by: sort.by, descending: v === 'down' }] })}
+            >
+              {sort.descending ? order.down : order.up}
+            </Blank>
+          </>
+        )}
+        .
       </Sentence>
       <Setting name="Title and description" summary={definition.title}>
-        <TextSetting label="Title" value={definition.title} onCommit={(title) => { if (title.trim()) void replace((now) => ({ ...now, title: title.trim() })); }} />
-        <TextSetting label="Description" multiline value={definition.description ?? ''} onCommit={(description) => void replace((now) => ({ ...now, description: description || null }))} />
+        <TextSetting
+          label="Title"
+          value={definition.title}
+          onCommit={(title) => {
+            if (title.trim()) void replace((now) => ({ ...now, title: title.trim() }));
+          }}
+        />
+        <TextSetting
+          label="Description"
+          multiline
+          value={definition.description ?? ''}
+          onCommit={(description) => void replace((now) => ({ ...now, description: description || null }))}
+        />
       </Setting>
       <ParametersSetting />
       <Setting name="Language and money" summary={`${definition.language ?? 'en-GB'}, ${definition.currency ?? 'EUR'}`}>
-        <TextSetting label="Language" value={definition.language ?? 'en-GB'} onCommit={(language) => void replace((now) => ({ ...now, language }))} />
-        <TextSetting label="Time zone" value={definition.timeZone ?? 'UTC'} onCommit={(timeZone) => void replace((now) => ({ ...now, timeZone }))} />
-        <TextSetting label="Currency" value={definition.currency ?? 'EUR'} onCommit={(currency) => void replace((now) => ({ ...now, currency }))} />
+        <TextSetting
+          label="Language"
+          value={definition.language ?? 'en-GB'}
+          onCommit={(language) => void replace((now) => ({ ...now, language }))}
+        />
+        <TextSetting
+          label="Time zone"
+          value={definition.timeZone ?? 'UTC'}
+          onCommit={(timeZone) => void replace((now) => ({ ...now, timeZone }))}
+        />
+        <TextSetting
+          label="Currency"
+          value={definition.currency ?? 'EUR'}
+          onCommit={(currency) => void replace((now) => ({ ...now, currency }))}
+        />
       </Setting>
       <Box sx={{ mt: 2, display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        <Button variant="outlined" onClick={() => void edit({ type: 'addChart', section: section.id, band: 'reportHeader' })}>Add a chart of all rows</Button>
+        <Button variant="outlined" onClick={() => void edit({ type: 'addChart', section: section.id, band: 'reportHeader' })}>
+          Add a chart of all rows
+        </Button>
       </Box>
-      <Box sx={{ mt: 1.5, color: 'text.secondary' }}>Select anything on the page to change it. Drag a field onto a band, or choose a place for it with Enter.</Box>
+      <Box sx={{ mt: 1.5, color: 'text.secondary' }}>
+        Select anything on the page to change it. Drag a field onto a band, or choose a place for it with Enter.
+      </Box>
     </>
   );
 }

@@ -16,11 +16,27 @@ export function TextPanel({ placed: { element: text } }: { placed: Placed }) {
       <PanelHead>Text</PanelHead>
       <Sentence>Print these words, and the values in braces.</Sentence>
       <Box sx={{ mb: 1.5 }}>
-        <TextSetting label="Words" multiline value={text.text} onCommit={(words) => void edit({ type: 'setText', element: text.id, text: words })} />
-        <Box sx={{ mt: 0.75, fontSize: 12, color: 'text.secondary' }}>{'{{ count(*) }} prints a value, {{ :from | d MMMM yyyy }} one with a pattern.'}</Box>
+        <TextSetting
+          label="Words"
+          multiline
+          value={text.text}
+          onCommit={(words) => void edit({ type: 'setText', element: text.id, text: words })}
+        />
+        <Box sx={{ mt: 0.75, fontSize: 12, color: 'text.secondary' }}>
+          {'{{ count(*) }} prints a value, {{ :from | d MMMM yyyy }} one with a pattern.'}
+        </Box>
       </Box>
       <StyleSetting element={text} />
-      <Button color="inherit" sx={{ mt: 1, ml: -0.75 }} onClick={() => { void edit({ type: 'deleteElement', element: text.id }); select({ kind: 'report' }); }}>Remove the text</Button>
+      <Button
+        color="inherit"
+        sx={{ mt: 1, ml: -0.75 }}
+        onClick={() => {
+          void edit({ type: 'deleteElement', element: text.id });
+          select({ kind: 'report' });
+        }}
+      >
+        Remove the text
+      </Button>
     </>
   );
 }

@@ -21,11 +21,29 @@ export function TotalPanel({ placed }: { placed: Placed }) {
     <>
       <PanelHead>{`Subtotal in the ${bandName(placed.section, placed.band, placed.level).toLowerCase()}`}</PanelHead>
       <Sentence>
-        Show the <Blank label="Kind of total" choices={aggregates.map((a) => ({ value: a.name, label: a.noun }))} onPick={(v) => void setElement(total.id, { aggregate: v } as Partial<typeof total>)}>{aggregates.find((a) => a.name === aggregate)?.noun ?? aggregate}</Blank> of <b>{column ? words(definition, column.expression, placed.section) : '?'}</b> over the rows of {placed.level ? 'this group' : 'the report'}.
+        Show the{' '}
+        <Blank
+          label="Kind of total"
+          choices={aggregates.map((a) => ({ value: a.name, label: a.noun }))}
+          onPick={(v) => void setElement(total.id, { aggregate: v } as Partial<typeof total>)}
+        >
+          {aggregates.find((a) => a.name === aggregate)?.noun ?? aggregate}
+        </Blank>{' '}
+        of <b>{column ? words(definition, column.expression, placed.section) : '?'}</b> over the rows of{' '}
+        {placed.level ? 'this group' : 'the report'}.
       </Sentence>
       <Box sx={{ mb: 1.5 }}>{column && <AddTotals column={column.id} aggregate={aggregate} />}</Box>
       <StyleSetting element={total} />
-      <Button color="inherit" sx={{ mt: 1, ml: -0.75 }} onClick={() => { void edit({ type: 'deleteElement', element: total.id }); select({ kind: 'report' }); }}>Remove the subtotal</Button>
+      <Button
+        color="inherit"
+        sx={{ mt: 1, ml: -0.75 }}
+        onClick={() => {
+          void edit({ type: 'deleteElement', element: total.id });
+          select({ kind: 'report' });
+        }}
+      >
+        Remove the subtotal
+      </Button>
     </>
   );
 }

@@ -41,7 +41,10 @@ export function createExchange({ getState: get, setState: set }: StoreApi<Sessio
     pagesTimer = window.setTimeout(() => {
       pagesCall.abort();
       pagesCall = new AbortController();
-      api.countPages({ definition: view.definition, values: get().values }, pagesCall.signal).then(({ pageCount }) => set({ pageCount }), () => undefined);
+      api.countPages({ definition: view.definition, values: get().values }, pagesCall.signal).then(
+        ({ pageCount }) => set({ pageCount }),
+        () => undefined,
+      );
     }, pagesDelay);
   };
 

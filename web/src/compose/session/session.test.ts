@@ -20,12 +20,28 @@ beforeEach(() => {
   localStorage.clear();
   gate = undefined;
   server = { a: { title: 'a', version: 1 }, b: { title: 'b', version: 1 } };
-  vi.spyOn(api, 'report').mockImplementation(async (id) => ({ id, version: server[id].version, draft: server[id].version, published: null, definition: titled(server[id].title) }));
+  vi.spyOn(api, 'report').mockImplementation(async (id) => ({
+    id,
+    version: server[id].version,
+    draft: server[id].version,
+    published: null,
+    definition: titled(server[id].title),
+  }));
   vi.spyOn(api, 'countPages').mockResolvedValue({ pageCount: 1 });
   vi.spyOn(api, 'compose').mockImplementation(async ({ definition, edits = [] }: ComposeRequest) => {
     await gate;
     const changed = titled(definition.title + 'x'.repeat(edits?.length ?? 0));
-    return { definition: changed, changed: changed.title !== definition.title, sheet: '', bands: [], vantage: [], rows: 0, problems: [], parameters: [], milliseconds: 1 };
+    return {
+      definition: changed,
+      changed: changed.title !== definition.title,
+      sheet: '',
+      bands: [],
+      vantage: [],
+      rows: 0,
+      problems: [],
+      parameters: [],
+      milliseconds: 1,
+    };
   });
   vi.spyOn(api, 'saveDraft').mockImplementation(async (id, _, definition) => {
     server[id] = { title: definition.title, version: server[id].version + 1 };
@@ -35,7 +51,12 @@ beforeEach(() => {
 
 function hold() {
   let open = () => undefined as void;
-  gate = new Promise((done) => { open = () => { gate = undefined; done(); }; });
+  gate = new Promise((done) => {
+    open = () => {
+      gate = undefined;
+      done();
+    };
+  });
   return open;
 }
 
@@ -67,14 +88,38 @@ test('what is undone, set and called otherwise during a gesture comes after it',
 
 test('a gesture that changes nothing is no step to undo', async () => {
   await openReport('a');
-  vi.mocked(api.compose).mockImplementation(async ({ definition }) => ({ definition, changed: false, sheet: '', bands: [], vantage: [], rows: 0, problems: [], parameters: [], milliseconds: 1 }));
+  vi.mocked(api.compose).mockImplementation(async ({ definition }) => ({
+    definition,
+    changed: false,
+    sheet: '',
+    bands: [],
+    vantage: [],
+    rows: 0,
+    problems: [],
+    parameters: [],
+    milliseconds: 1,
+  }));
   await now().edit(total);
   expect(now().past).toEqual([]);
 });
 
 test.each([
-  ['a gesture without its answer', () => { hold(); void now().edit(total); }, 'ax'],
-  ['a setting without its answer', () => { hold(); void now().replace(() => titled('called otherwise')); }, 'called otherwise'],
+  [
+    'a gesture without its answer',
+    () => {
+      hold();
+      void now().edit(total);
+    },
+    'ax',
+  ],
+  [
+    'a setting without its answer',
+    () => {
+      hold();
+      void now().replace(() => titled('called otherwise'));
+    },
+    'called otherwise',
+  ],
 ])('%s survives a reload', async (_, act, title) => {
   await openReport('a');
   act();

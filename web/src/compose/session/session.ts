@@ -21,7 +21,20 @@ const same = (one?: ReportDefinition, other?: ReportDefinition) => JSON.stringif
 
 /** One report that is open: everything that is asked and answered belongs to it, whatever else is opened meanwhile. */
 export function createSession(id: string): Session {
-  const blank = { definition: undefined, past: [], future: [], view: undefined, pageCount: undefined, selection: { kind: 'report' as const }, sheet: undefined, vantage: {}, values: {}, saving: 'saved' as const, failure: '', stopped: false };
+  const blank = {
+    definition: undefined,
+    past: [],
+    future: [],
+    view: undefined,
+    pageCount: undefined,
+    selection: { kind: 'report' as const },
+    sheet: undefined,
+    vantage: {},
+    values: {},
+    saving: 'saved' as const,
+    failure: '',
+    stopped: false,
+  };
   /** Gestures that wait for their turn or their answer, and changes that were made here and wait likewise. */
   const waiting: Edit[] = [];
   const rewrites: ((definition: ReportDefinition) => ReportDefinition)[] = [];
@@ -30,19 +43,36 @@ export function createSession(id: string): Session {
   let sent: ReportDefinition | undefined;
 
   const store = createStore<SessionState>(() => ({
-    id, version: 0, published: null, ...blank,
-    open, edit, look, publish, saveAsCopy,
-    setElement: (element, change) => edit((definition) => {
-      const found = findElement(definition, element)?.element;
-      return found && { type: 'setElement', element: { ...found, ...change } as Element };
-    }),
+    id,
+    version: 0,
+    published: null,
+    ...blank,
+    open,
+    edit,
+    look,
+    publish,
+    saveAsCopy,
+    setElement: (element, change) =>
+      edit((definition) => {
+        const found = findElement(definition, element)?.element;
+        return found && { type: 'setElement', element: { ...found, ...change } as Element };
+      }),
     replace,
     undo: () => travel(undone),
     redo: () => travel(redone),
     select: (selection) => set({ selection }),
-    setSheet: (sheet) => { set({ sheet, selection: { kind: 'report' } }); void look(); },
-    setVantage: (section, keys) => { set({ vantage: { ...get().vantage, [section]: keys } }); void look(); },
-    setValues: (values) => { set({ values }); void look(); },
+    setSheet: (sheet) => {
+      set({ sheet, selection: { kind: 'report' } });
+      void look();
+    },
+    setVantage: (section, keys) => {
+      set({ vantage: { ...get().vantage, [section]: keys } });
+      void look();
+    },
+    setValues: (values) => {
+      set({ values });
+      void look();
+    },
     clearFailure: () => set({ failure: '' }),
   }));
   const { getState: get, setState: set } = store;
@@ -143,7 +173,9 @@ export function createSession(id: string): Session {
   /** The edits that changes come to for the report as it is. */
   function made(changes: Change[]): Edit[] {
     const { definition } = get();
-    return changes.map((change) => (typeof change === 'function' ? definition && change(definition) : change)).filter((e): e is Edit => e !== undefined);
+    return changes
+      .map((change) => (typeof change === 'function' ? definition && change(definition) : change))
+      .filter((e): e is Edit => e !== undefined);
   }
 
   function travel(move: (history: History<ReportDefinition>) => History<ReportDefinition>) {

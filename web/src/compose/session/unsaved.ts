@@ -25,7 +25,7 @@ export function keepUnsaved(report: string, unsaved: Unsaved) {
 export function readUnsaved(report: string): Unsaved | undefined {
   try {
     const text = localStorage.getItem(keyOf(report));
-    return text === null ? undefined : JSON.parse(text) as Unsaved;
+    return text === null ? undefined : (JSON.parse(text) as Unsaved);
   } catch {
     return undefined;
   }

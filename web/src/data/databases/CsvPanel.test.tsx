@@ -7,9 +7,23 @@ import { stage } from '../../test/stage';
 import { CsvPanel } from './CsvPanel';
 
 test('a CSV file that comes again replaces its table, another one is added, and a third is a database of its own', async () => {
-  const upload = vi.spyOn(api, 'uploadCsv').mockResolvedValue({ table: 'tides', rows: 2, bad: 1, badCells: [{ row: 1, column: 'h', text: 'n/a' }] });
-  const preview: CsvPreview = { delimiter: ',', columns: [{ name: 'h', type: 'decimal', decimalComma: false, dates: 'yearFirst' }], rows: [['n/a']], badCells: [] };
-  const own: DatabaseInfo[] = [{ name: 'harbour', isOwn: true, error: null, tables: [{ name: 'Tides', isView: false, fields: [], rows: 7, keys: [], references: [], optional: [] }] }];
+  const upload = vi
+    .spyOn(api, 'uploadCsv')
+    .mockResolvedValue({ table: 'tides', rows: 2, bad: 1, badCells: [{ row: 1, column: 'h', text: 'n/a' }] });
+  const preview: CsvPreview = {
+    delimiter: ',',
+    columns: [{ name: 'h', type: 'decimal', decimalComma: false, dates: 'yearFirst' }],
+    rows: [['n/a']],
+    badCells: [],
+  };
+  const own: DatabaseInfo[] = [
+    {
+      name: 'harbour',
+      isOwn: true,
+      error: null,
+      tables: [{ name: 'Tides', isView: false, fields: [], rows: 7, keys: [], references: [], optional: [] }],
+    },
+  ];
   const done = vi.fn();
   const file = new File(['h\nn/a\n'], 'tides.csv');
   const user = stage(<CsvPanel file={file} preview={preview} own={own} onClose={() => {}} onDone={done} />);

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Drawer from '@mui/material/Drawer';
 import { useState } from 'react';
 import { api } from '../../api/client';
-import type { CsvColumn, CsvPreview, DatabaseInfo } from '../../api/generated';
+import type { CsvColumn, CsvImport, CsvPreview, DatabaseInfo } from '../../api/generated';
 import { Blank } from '../../sentence/Blank';
 import { TextSetting } from '../../sentence/TextSetting';
 import { count } from '../../shell/count';
@@ -23,8 +23,21 @@ const readings: { label: string; column: Omit<CsvColumn, 'name'> }[] = [
   { label: 'yes or no', column: { type: 'bool', decimalComma: false, dates: 'yearFirst' } },
 ];
 
-const wordsOf = (c: CsvColumn) => (readings.find((r) => r.column.type === c.type && (c.type !== 'decimal' || r.column.decimalComma === c.decimalComma) && (!c.type.startsWith('date') || r.column.dates === c.dates)) ?? readings[0]).label;
-const spoken = (name: string) => name.replace(/\.[^.]*$/, '').replace(/[^\p{L}\p{N}]+/gu, '_').replace(/^_|_$/g, '').toLowerCase() || 'table';
+const wordsOf = (c: CsvColumn) =>
+  (
+    readings.find(
+      (r) =>
+        r.column.type === c.type &&
+        (c.type !== 'decimal' || r.column.decimalComma === c.decimalComma) &&
+        (!c.type.startsWith('date') || r.column.dates === c.dates),
+    ) ?? readings[0]
+  ).label;
+const spoken = (name: string) =>
+  name
+    .replace(/\.[^.]*$/, '')
+    .replace(/[^\p{L}\p{N}]+/gu, '_')
+    .replace(/^_|_$/g, '')
+    .toLowerCase() || 'table';
 
 interface Props {
   file: File;
@@ -35,9 +48,19 @@ interface Props {
   onDone: (words: string) => void;
 }
 
-const tableIn = (database: DatabaseInfo | undefined, table: string) => database?.tables.find((t) => t.name.toLowerCase() === table.trim().toLowerCase());
+const tableIn = (database: DatabaseInfo | undefined, table: string) =>
+  database?.tables.find((t) => t.name.toLowerCase() === table.trim().toLowerCase());
 
-/** What a CSV file seems to hold, column by column, before it becomes a table: of a database of its own, or of one that was uploaded before. */
+const misfits = ({ bad, badCells: [first] }: CsvImport) =>
+  bad
+    ? ` ${count(bad, 'cell')} did not fit ${bad === 1 ? 'its' : 'their'} type and ${bad === 1 ? 'is' : 'are'} kept as written, ` +
+      `the first in row ${first.row}: “${first.text}”.`
+    : '';
+
+/**
+ * What a CSV file seems to hold, column by column, before it becomes a table: of a database of its own, or of one that
+ * was uploaded before.
+ */
 export function CsvPanel({ file, preview, own, onClose, onDone }: Props) {
   const [columns, setColumns] = useState(preview.columns);
   const [table, setTable] = useState(spoken(file.name));
@@ -53,7 +76,7 @@ export function CsvPanel({ file, preview, own, onClose, onDone }: Props) {
     setBusy(true);
     try {
       const made = await api.uploadCsv(into || name.trim(), table.trim(), columns, file, replaced !== undefined);
-      onDone(`${count(made.rows, 'row')} are in “${into || name.trim()}”.${made.bad ? ` ${count(made.bad, 'cell')} did not fit ${made.bad === 1 ? 'its' : 'their'} type and ${made.bad === 1 ? 'is' : 'are'} kept as written, the first in row ${made.badCells[0].row}: “${made.badCells[0].text}”.` : ''}`);
+      onDone(`${count(made.rows, 'row')} are in “${into || name.trim()}”.${misfits(made)}`);
     } catch (error) {
       setFailure((error as Error).message);
     } finally {
@@ -62,25 +85,131 @@ export function CsvPanel({ file, preview, own, onClose, onDone }: Props) {
   };
   const bad = (row: number, column: string) => preview.badCells.some((b) => b.row === row && b.column === column);
   return (
-    <Drawer anchor="bottom" variant="persistent" open slotProps={{ paper: { 'aria-label': 'CSV file', onKeyDown: (e: React.KeyboardEvent) => { if (e.key === 'Escape') onClose(); }, sx: { maxHeight: '70%', p: 2, bgcolor: color.panel, boxShadow: '0 -4px 16px rgba(31,42,48,.25)' } } }}>
+    <Drawer
+      anchor="bottom"
+      variant="persistent"
+      open
+      slotProps={{
+        paper: {
+          'aria-label': 'CSV file',
+          onKeyDown: (e: React.KeyboardEvent) => {
+            if (e.key === 'Escape') onClose();
+          },
+          sx: { maxHeight: '70%', p: 2, bgcolor: color.panel, boxShadow: '0 -4px 16px rgba(31,42,48,.25)' },
+        },
+      }}
+    >
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', mb: 1 }}>
-        <Box component="h2" sx={{ fontSize: 15, m: 0 }}>{file.name}</Box>
-        <Box>into <Blank label="Database" choices={[{ value: '', label: 'a database of its own' }, ...own.map((d) => ({ value: d.name, label: d.name, hint: count(d.tables.length, 'table') }))]} onPick={setInto}>{into || 'a database of its own'}</Blank></Box>
-        {!into && <Box sx={{ width: 170 }}><TextSetting label="Name of the database" value={name} onCommit={setName} /></Box>}
-        <Box sx={{ width: 170 }}><TextSetting label="Name of the table" value={table} onCommit={setTable} /></Box>
-        <Box sx={{ color: color.muted }}>{count(columns.length, 'column')}, with {preview.delimiter === '\t' ? 'tabs' : `“${preview.delimiter}”`} between. Click a type to read a column otherwise.</Box>
-        <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}><Button variant="contained" disabled={busy || !name.trim() || !table.trim()} onClick={() => void take()}>{busy ? 'Reading…' : replaced ? `Replace ${count(replaced.rows ?? 0, 'row')}` : database ? 'Add the table' : 'Make a database from it'}</Button><Button color="inherit" onClick={onClose}>Leave it</Button></Box>
+        <Box component="h2" sx={{ fontSize: 15, m: 0 }}>
+          {file.name}
+        </Box>
+        <Box>
+          into{' '}
+          <Blank
+            label="Database"
+            choices={[
+              { value: '', label: 'a database of its own' },
+              ...own.map((d) => ({ value: d.name, label: d.name, hint: count(d.tables.length, 'table') })),
+            ]}
+            onPick={setInto}
+          >
+            {into || 'a database of its own'}
+          </Blank>
+        </Box>
+        {!into && (
+          <Box sx={{ width: 170 }}>
+            <TextSetting label="Name of the database" value={name} onCommit={setName} />
+          </Box>
+        )}
+        <Box sx={{ width: 170 }}>
+          <TextSetting label="Name of the table" value={table} onCommit={setTable} />
+        </Box>
+        <Box sx={{ color: color.muted }}>
+          {count(columns.length, 'column')}, with {preview.delimiter === '\t' ? 'tabs' : `“${preview.delimiter}”`} between. Click a type to
+          read a column otherwise.
+        </Box>
+        <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
+          <Button variant="contained" disabled={busy || !name.trim() || !table.trim()} onClick={() => void take()}>
+            {busy
+              ? 'Reading…'
+              : replaced
+                ? `Replace ${count(replaced.rows ?? 0, 'row')}`
+                : database
+                  ? 'Add the table'
+                  : 'Make a database from it'}
+          </Button>
+          <Button color="inherit" onClick={onClose}>
+            Leave it
+          </Button>
+        </Box>
       </Box>
-      {failure && <Box role="alert" sx={{ color: color.problem, mb: 1 }}>{failure}</Box>}
-      {replaced && <Box role="status" sx={{ mb: 1 }}>“{database!.name}” has a table <b>{replaced.name}</b> already; what this file holds takes its place.</Box>}
-      {preview.badCells.length > 0 && <Box role="status" sx={{ mb: 1 }}>Marked cells are not what their column is read as. They are kept as they are written.</Box>}
+      {failure && (
+        <Box role="alert" sx={{ color: color.problem, mb: 1 }}>
+          {failure}
+        </Box>
+      )}
+      {replaced && (
+        <Box role="status" sx={{ mb: 1 }}>
+          “{database!.name}” has a table <b>{replaced.name}</b> already; what this file holds takes its place.
+        </Box>
+      )}
+      {preview.badCells.length > 0 && (
+        <Box role="status" sx={{ mb: 1 }}>
+          Marked cells are not what their column is read as. They are kept as they are written.
+        </Box>
+      )}
       <Box sx={{ overflow: 'auto' }}>
-        <Box component="table" aria-label="First rows of the file" sx={{ borderCollapse: 'collapse', fontSize: 12, bgcolor: color.paper, '& th, & td': { px: 1, py: 0.25, border: `1px solid ${color.line}`, whiteSpace: 'nowrap', textAlign: 'left' } }}>
+        <Box
+          component="table"
+          aria-label="First rows of the file"
+          sx={{
+            borderCollapse: 'collapse',
+            fontSize: 12,
+            bgcolor: color.paper,
+            '& th, & td': { px: 1, py: 0.25, border: `1px solid ${color.line}`, whiteSpace: 'nowrap', textAlign: 'left' },
+          }}
+        >
           <thead>
-            <tr>{columns.map((c, i) => <th key={i}><Blank label="Column name" typed={c.name} onPick={(next) => { if (next.trim()) set(i, { name: next.trim() }); }}>{c.name}</Blank></th>)}</tr>
-            <tr>{columns.map((c, i) => <Box component="th" key={i} sx={{ fontWeight: 400 }}><Blank label={`Type of ${c.name}`} choices={readings.map((r) => ({ value: r.label, label: r.label }))} onPick={(label) => set(i, readings.find((r) => r.label === label)!.column)}>{wordsOf(c)}</Blank></Box>)}</tr>
+            <tr>
+              {columns.map((c, i) => (
+                <th key={i}>
+                  <Blank
+                    label="Column name"
+                    typed={c.name}
+                    onPick={(next) => {
+                      if (next.trim()) set(i, { name: next.trim() });
+                    }}
+                  >
+                    {c.name}
+                  </Blank>
+                </th>
+              ))}
+            </tr>
+            <tr>
+              {columns.map((c, i) => (
+                <Box component="th" key={i} sx={{ fontWeight: 400 }}>
+                  <Blank
+                    label={`Type of ${c.name}`}
+                    choices={readings.map((r) => ({ value: r.label, label: r.label }))}
+                    onPick={(label) => set(i, readings.find((r) => r.label === label)!.column)}
+                  >
+                    {wordsOf(c)}
+                  </Blank>
+                </Box>
+              ))}
+            </tr>
           </thead>
-          <tbody>{preview.rows.map((row, r) => <tr key={r}>{row.map((cell, i) => <td key={i} style={bad(r + 1, preview.columns[i].name) ? { background: color.problemTint } : undefined}>{cell}</td>)}</tr>)}</tbody>
+          <tbody>
+            {preview.rows.map((row, r) => (
+              <tr key={r}>
+                {row.map((cell, i) => (
+                  <td key={i} style={bad(r + 1, preview.columns[i].name) ? { background: color.problemTint } : undefined}>
+                    {cell}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
         </Box>
       </Box>
     </Drawer>

@@ -7,7 +7,15 @@ import { stage } from '../../test/stage';
 import { Databases } from './Databases';
 import { DataPage } from '../DataPage';
 
-const table = (name: string): TableInfo => ({ name, isView: false, fields: [{ name: 'port_id', type: 'whole' }], rows: 10, keys: ['port_id'], references: [], optional: [] });
+const table = (name: string): TableInfo => ({
+  name,
+  isView: false,
+  fields: [{ name: 'port_id', type: 'whole' }],
+  rows: 10,
+  keys: ['port_id'],
+  references: [],
+  optional: [],
+});
 const ferries: DatabaseInfo = { name: 'ferries', isOwn: false, error: null, tables: [table('ports')] };
 const tides: DatabaseInfo = { name: 'tides', isOwn: true, error: null, tables: [table('heights')] };
 
@@ -27,7 +35,11 @@ const upload = async (user: ReturnType<typeof stage>, name: string) => {
 
 test('an uploaded database that comes again takes the place of the old one, or another name', async () => {
   const put = vi.spyOn(api, 'uploadDatabase').mockResolvedValue(tides);
-  const broken = { id: 'd', name: 'Low water', problem: { code: 'field-missing', severity: 'error' as const, message: '', place: null, property: null, position: null, mends: null } };
+  const broken = {
+    id: 'd',
+    name: 'Low water',
+    problem: { code: 'field-missing', severity: 'error' as const, message: '', place: null, property: null, position: null, mends: null },
+  };
   const user = stage(<Databases onStart={() => {}} />);
   const file = await upload(user, 'tides.sqlite');
   expect(put).not.toHaveBeenCalled();
@@ -83,8 +95,36 @@ test('a table shows its key and its first rows, and becomes a dataset; a path is
 });
 
 test('a dataset that cannot be read says so on its card, and what hangs on it is said before it goes', async () => {
-  vi.spyOn(api, 'datasets').mockResolvedValue([{ id: 'd', version: 1, savedAt: '', definition: { id: 'd', name: 'Low water', description: 'Below one metre', database: 'tides', source: { type: 'table', table: 'heights' }, fields: [] } } as never]);
-  vi.spyOn(api, 'datasetProblems').mockResolvedValue([{ id: 'd', name: 'Low water', problem: { code: 'field-missing', severity: 'error', message: 'The field “height” is gone.', place: null, property: null, position: null, mends: ['Take it out.'] } }]);
+  vi.spyOn(api, 'datasets').mockResolvedValue([
+    {
+      id: 'd',
+      version: 1,
+      savedAt: '',
+      definition: {
+        id: 'd',
+        name: 'Low water',
+        description: 'Below one metre',
+        database: 'tides',
+        source: { type: 'table', table: 'heights' },
+        fields: [],
+      },
+    } as never,
+  ]);
+  vi.spyOn(api, 'datasetProblems').mockResolvedValue([
+    {
+      id: 'd',
+      name: 'Low water',
+      problem: {
+        code: 'field-missing',
+        severity: 'error',
+        message: 'The field “height” is gone.',
+        place: null,
+        property: null,
+        position: null,
+        mends: ['Take it out.'],
+      },
+    },
+  ]);
   vi.spyOn(api, 'datasetUses').mockResolvedValue({ reports: [], datasets: ['Neap tides'] });
   const remove = vi.spyOn(api, 'removeDataset').mockResolvedValue(undefined);
   const restore = vi.spyOn(api, 'restoreDataset').mockResolvedValue(undefined);

@@ -26,13 +26,22 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
   const [looked, setLooked] = useState<string>();
   const isLooked = (database: string, table: string) => looked === `${database}|${table}`;
   const say = (text: string) => enqueueSnackbar(text, { variant: 'success' });
-  const fail = (error: Error) => { enqueueSnackbar(error.message, { variant: 'error' }); };
+  const fail = (error: Error) => {
+    enqueueSnackbar(error.message, { variant: 'error' });
+  };
   const refresh = () => client.invalidateQueries({ queryKey: ['databases'] });
   const tellBroken = async (allWell?: string) => {
     await client.invalidateQueries({ queryKey: ['small-look'] });
     try {
       const broken = await client.fetchQuery(datasetProblems);
-      if (broken.length === 0) { if (allWell) say(allWell); } else enqueueSnackbar(`${count(broken.length, 'dataset')} cannot be read now: ${broken.map((b) => b.name).join(', ')}. What is missing stands with ${broken.length === 1 ? 'it' : 'them'}.`, { variant: 'warning' });
+      if (broken.length === 0) {
+        if (allWell) say(allWell);
+      } else
+        enqueueSnackbar(
+          `${count(broken.length, 'dataset')} cannot be read now: ${broken.map((b) => b.name).join(', ')}. ` +
+            `What is missing stands with ${broken.length === 1 ? 'it' : 'them'}.`,
+          { variant: 'warning' },
+        );
     } catch (error) {
       fail(error as Error);
     }
@@ -40,7 +49,11 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
   const nameOf = (chosen: File) => chosen.name.replace(/\.[^.]*$/, '');
   const isTaken = (name: string) => databases.data?.some((d) => d.name === name) ?? false;
   const isOwn = (name: string) => databases.data?.some((d) => d.name === name && d.isOwn) ?? false;
-  const freeName = (name: string) => { let n = 2; while (isTaken(`${name} ${n}`)) n++; return `${name} ${n}`; };
+  const freeName = (name: string) => {
+    let n = 2;
+    while (isTaken(`${name} ${n}`)) n++;
+    return `${name} ${n}`;
+  };
   const put = async (chosen: File, name: string, replace = false) => {
     setTwice(undefined);
     try {
@@ -69,58 +82,192 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
     }
   };
   // What reads it is said before it goes.
-  const askToForget = (name: string) => api.databaseUses(name).then((uses) => { const by = [...uses.datasets, ...uses.reports]; if (by.length) setLeaving({ name, by }); else void forget(name); }, fail);
+  const askToForget = (name: string) =>
+    api.databaseUses(name).then((uses) => {
+      const by = [...uses.datasets, ...uses.reports];
+      if (by.length) setLeaving({ name, by });
+      else void forget(name);
+    }, fail);
   const forget = async (name: string) => {
     setLeaving(undefined);
     try {
       await api.forgetDatabase(name);
       await refresh();
-      enqueueSnackbar(`“${name}” is forgotten${isOwn(name) ? '' : '; its file stays'}.`, { action: () => <Button size="small" sx={{ color: color.paper }} onClick={() => void api.restoreDatabase(name).then(refresh, fail)}>Undo</Button> });
+      enqueueSnackbar(`“${name}” is forgotten${isOwn(name) ? '' : '; its file stays'}.`, {
+        action: () => (
+          <Button size="small" sx={{ color: color.paper }} onClick={() => void api.restoreDatabase(name).then(refresh, fail)}>
+            Undo
+          </Button>
+        ),
+      });
     } catch (error) {
       fail(error as Error);
     }
   };
   return (
-    <Box component="aside" aria-label="Databases" sx={{ width: 320, flex: 'none', p: 1.5, bgcolor: color.panel, border: `1px solid ${color.line}`, borderRadius: 1.5 }}>
-      <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}><Box component="h2" sx={{ fontSize: 15, m: 0, flex: 1 }}>Databases</Box><Button size="small" color="inherit" onClick={() => void refreshAll()} title="Looks up tables and columns again, and checks what reads them">Refresh</Button></Box>
-      <Box sx={{ display: 'flex', gap: 1, mb: 1.5 }}>
-        <Button variant="outlined" onClick={() => file.current?.click()}>Upload a file…</Button>
-        <Button variant="outlined" onClick={() => setPath(true)}>By its path…</Button>
-        <input ref={file} type="file" hidden accept=".sqlite,.db,.sqlite3,.csv,.tsv,.txt" aria-label="File to upload" onChange={(e) => { const chosen = e.target.files?.[0]; e.target.value = ''; if (chosen) void take(chosen); }} />
+    <Box
+      component="aside"
+      aria-label="Databases"
+      sx={{ width: 320, flex: 'none', p: 1.5, bgcolor: color.panel, border: `1px solid ${color.line}`, borderRadius: 1.5 }}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
+        <Box component="h2" sx={{ fontSize: 15, m: 0, flex: 1 }}>
+          Databases
+        </Box>
+        <Button
+          size="small"
+          color="inherit"
+          onClick={() => void refreshAll()}
+          title="Looks up tables and columns again, and checks what reads them"
+        >
+          Refresh
+        </Button>
       </Box>
-      {busy && <Box role="status" sx={{ color: color.muted, mb: 1 }}>{busy}</Box>}
-      {path && <PathForm onClose={() => setPath(false)} onTake={(name, where) => void api.registerDatabase(name, where).then(async () => { await refresh(); say(`“${name}” is registered. It is only ever read.`); setPath(false); }, fail)} />}
+      <Box sx={{ display: 'flex', gap: 1, mb: 1.5 }}>
+        <Button variant="outlined" onClick={() => file.current?.click()}>
+          Upload a file…
+        </Button>
+        <Button variant="outlined" onClick={() => setPath(true)}>
+          By its path…
+        </Button>
+        <input
+          ref={file}
+          type="file"
+          hidden
+          accept=".sqlite,.db,.sqlite3,.csv,.tsv,.txt"
+          aria-label="File to upload"
+          onChange={(e) => {
+            const chosen = e.target.files?.[0];
+            e.target.value = '';
+            if (chosen) void take(chosen);
+          }}
+        />
+      </Box>
+      {busy && (
+        <Box role="status" sx={{ color: color.muted, mb: 1 }}>
+          {busy}
+        </Box>
+      )}
+      {path && (
+        <PathForm
+          onClose={() => setPath(false)}
+          onTake={(name, where) =>
+            void api.registerDatabase(name, where).then(async () => {
+              await refresh();
+              say(`“${name}” is registered. It is only ever read.`);
+              setPath(false);
+            }, fail)
+          }
+        />
+      )}
       {twice && (
         <Box role="alert" sx={{ mb: 1.5, p: 1, borderRadius: 1, bgcolor: color.mainTint, fontSize: 12 }}>
-          There is already a database called <b>{twice.name}</b>{isOwn(twice.name) ? '.' : ', whose file is only ever read.'}
+          There is already a database called <b>{twice.name}</b>
+          {isOwn(twice.name) ? '.' : ', whose file is only ever read.'}
           <Box sx={{ display: 'flex', gap: 1, mt: 0.5, flexWrap: 'wrap' }}>
-            {isOwn(twice.name) && <Button size="small" variant="outlined" onClick={() => void put(twice.file, twice.name, true)}>Replace it by {twice.file.name}</Button>}
-            <Button size="small" variant="outlined" onClick={() => void put(twice.file, freeName(twice.name))}>Call the new one “{freeName(twice.name)}”</Button>
-            <Button size="small" color="inherit" onClick={() => setTwice(undefined)}>Leave it</Button>
+            {isOwn(twice.name) && (
+              <Button size="small" variant="outlined" onClick={() => void put(twice.file, twice.name, true)}>
+                Replace it by {twice.file.name}
+              </Button>
+            )}
+            <Button size="small" variant="outlined" onClick={() => void put(twice.file, freeName(twice.name))}>
+              Call the new one “{freeName(twice.name)}”
+            </Button>
+            <Button size="small" color="inherit" onClick={() => setTwice(undefined)}>
+              Leave it
+            </Button>
           </Box>
         </Box>
       )}
-      {csv && <CsvPanel file={csv.file} preview={csv.preview} onClose={() => setCsv(undefined)} own={databases.data?.filter((d) => d.isOwn) ?? []} onDone={async (words) => { setCsv(undefined); await refresh(); say(words); await tellBroken(); }} />}
-      {databases.error && <Box role="alert" sx={{ color: color.problem }}>{databases.error.message}</Box>}
+      {csv && (
+        <CsvPanel
+          file={csv.file}
+          preview={csv.preview}
+          onClose={() => setCsv(undefined)}
+          own={databases.data?.filter((d) => d.isOwn) ?? []}
+          onDone={async (words) => {
+            setCsv(undefined);
+            await refresh();
+            say(words);
+            await tellBroken();
+          }}
+        />
+      )}
+      {databases.error && (
+        <Box role="alert" sx={{ color: color.problem }}>
+          {databases.error.message}
+        </Box>
+      )}
       {databases.data?.map((database) => (
         <Box key={database.name} component="section" aria-label={database.name} sx={{ mb: 1.5 }}>
           <Box sx={{ display: 'flex', alignItems: 'center' }}>
-            <Box sx={{ fontWeight: 600, flex: 1 }}>{database.name}<Box component="span" sx={{ ml: 1, fontWeight: 400, fontSize: 12, color: color.muted }}>{database.isOwn ? 'uploaded' : ''}</Box></Box>
-            <Button size="small" color="inherit" onClick={() => void askToForget(database.name)} aria-label={`Forget ${database.name}`}>Forget</Button>
+            <Box sx={{ fontWeight: 600, flex: 1 }}>
+              {database.name}
+              <Box component="span" sx={{ ml: 1, fontWeight: 400, fontSize: 12, color: color.muted }}>
+                {database.isOwn ? 'uploaded' : ''}
+              </Box>
+            </Box>
+            <Button size="small" color="inherit" onClick={() => void askToForget(database.name)} aria-label={`Forget ${database.name}`}>
+              Forget
+            </Button>
           </Box>
           {leaving?.name === database.name && (
             <Box role="alert" sx={{ p: 1, mb: 0.5, borderRadius: 1, bgcolor: color.problemTint, fontSize: 12 }}>
-              Could not be shown any more: <b>{leaving.by.slice(0, 6).join(', ')}{leaving.by.length > 6 ? ` and ${leaving.by.length - 6} more` : ''}</b>.
-              <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}><Button size="small" variant="outlined" onClick={() => void forget(database.name)}>Forget it nevertheless</Button><Button size="small" color="inherit" onClick={() => setLeaving(undefined)}>Keep it</Button></Box>
+              Could not be shown any more:{' '}
+              <b>
+                {leaving.by.slice(0, 6).join(', ')}
+                {leaving.by.length > 6 ? ` and ${leaving.by.length - 6} more` : ''}
+              </b>
+              .
+              <Box sx={{ display: 'flex', gap: 1, mt: 0.5 }}>
+                <Button size="small" variant="outlined" onClick={() => void forget(database.name)}>
+                  Forget it nevertheless
+                </Button>
+                <Button size="small" color="inherit" onClick={() => setLeaving(undefined)}>
+                  Keep it
+                </Button>
+              </Box>
             </Box>
           )}
-          {database.error && <Box role="alert" sx={{ color: color.problem }}>{database.error}</Box>}
-          {database.tables.map((table) => (
-            <Box key={table.name}><Box component="button" title={table.fields.map((f) => f.name).join(', ')} aria-expanded={isLooked(database.name, table.name)} onClick={() => setLooked(isLooked(database.name, table.name) ? undefined : `${database.name}|${table.name}`)} sx={{ display: 'flex', gap: 1, width: '100%', border: 0, bgcolor: 'transparent', font: 'inherit', color: 'inherit', textAlign: 'left', cursor: 'pointer', fontSize: 12, py: 0.25, px: 0, '&:hover': { color: color.main } }}>
-              <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>{table.name.replaceAll('_', ' ')}</Box>
-              <Box component="span" sx={{ color: color.muted }}>{table.isView ? 'view' : count(table.rows ?? 0, 'row')}</Box>
+          {database.error && (
+            <Box role="alert" sx={{ color: color.problem }}>
+              {database.error}
             </Box>
-            {isLooked(database.name, table.name) && <TableLook database={database.name} table={table} onStart={() => onStart(database.name, table.name)} />}</Box>
+          )}
+          {database.tables.map((table) => (
+            <Box key={table.name}>
+              <Box
+                component="button"
+                title={table.fields.map((f) => f.name).join(', ')}
+                aria-expanded={isLooked(database.name, table.name)}
+                onClick={() => setLooked(isLooked(database.name, table.name) ? undefined : `${database.name}|${table.name}`)}
+                sx={{
+                  display: 'flex',
+                  gap: 1,
+                  width: '100%',
+                  border: 0,
+                  bgcolor: 'transparent',
+                  font: 'inherit',
+                  color: 'inherit',
+                  textAlign: 'left',
+                  cursor: 'pointer',
+                  fontSize: 12,
+                  py: 0.25,
+                  px: 0,
+                  '&:hover': { color: color.main },
+                }}
+              >
+                <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>
+                  {table.name.replaceAll('_', ' ')}
+                </Box>
+                <Box component="span" sx={{ color: color.muted }}>
+                  {table.isView ? 'view' : count(table.rows ?? 0, 'row')}
+                </Box>
+              </Box>
+              {isLooked(database.name, table.name) && (
+                <TableLook database={database.name} table={table} onStart={() => onStart(database.name, table.name)} />
+              )}
+            </Box>
           ))}
         </Box>
       ))}

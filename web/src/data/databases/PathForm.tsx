@@ -9,10 +9,24 @@ export function PathForm({ onTake, onClose }: { onTake: (name: string, path: str
   const [name, setName] = useState('');
   const [path, setPath] = useState('');
   return (
-    <Box component="form" onSubmit={(e: React.FormEvent) => { e.preventDefault(); onTake(name, path); }} sx={{ display: 'grid', gap: 1, mb: 1.5, p: 1, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }}>
+    <Box
+      component="form"
+      onSubmit={(e: React.FormEvent) => {
+        e.preventDefault();
+        onTake(name, path);
+      }}
+      sx={{ display: 'grid', gap: 1, mb: 1.5, p: 1, bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }}
+    >
       <TextSetting label="Name" value={name} onCommit={setName} />
       <TextSetting label="Path of a SQLite file on this machine" value={path} onCommit={setPath} />
-      <Box sx={{ display: 'flex', gap: 1 }}><Button type="submit" variant="outlined" disabled={!name || !path}>Register it</Button><Button color="inherit" onClick={onClose}>Leave it</Button></Box>
+      <Box sx={{ display: 'flex', gap: 1 }}>
+        <Button type="submit" variant="outlined" disabled={!name || !path}>
+          Register it
+        </Button>
+        <Button color="inherit" onClick={onClose}>
+          Leave it
+        </Button>
+      </Box>
     </Box>
   );
 }

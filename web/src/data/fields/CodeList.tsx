@@ -10,7 +10,15 @@ import type { Field } from '../types';
 const unpainted = '#0B5D5B';
 
 /** What the codes of a field mean, in the order in which they are listed, grouped and drawn. */
-export function CodeList({ field, stats, onEdit }: { field: Field; stats?: FieldStatistics | null; onEdit: (codes: CodedValue[]) => void }) {
+export function CodeList({
+  field,
+  stats,
+  onEdit,
+}: {
+  field: Field;
+  stats?: FieldStatistics | null;
+  onEdit: (codes: CodedValue[]) => void;
+}) {
   const codes = field.codes ?? [];
   const put = (i: number, change: Partial<CodedValue>) => onEdit(codes.map((c, k) => (k === i ? { ...c, ...change } : c)));
   const move = (i: number, by: number) => {
@@ -25,19 +33,62 @@ export function CodeList({ field, stats, onEdit }: { field: Field; stats?: Field
         <Box key={i} sx={{ display: 'grid', gridTemplateColumns: '56px 1fr 26px 22px 22px', gap: 0.5, alignItems: 'center' }}>
           <TextSetting label="Code" value={code.code} onCommit={(text) => put(i, { code: text })} />
           <TextSetting label="What people read" value={code.label} onCommit={(label) => put(i, { label: label || code.code })} />
-          <InputBase type="color" value={code.color ?? unpainted} inputProps={{ 'aria-label': `Colour of ${code.label}` }} onChange={(e) => put(i, { color: e.target.value })} sx={{ width: 26, height: 26, opacity: code.color ? 1 : 0.35, '& input': { p: 0, height: 24, border: `1px solid ${color.line}`, borderRadius: '4px', cursor: 'pointer' } }} />
-          <Sign label={`Move ${code.label} up`} disabled={i === 0} onClick={() => move(i, -1)}>↑</Sign>
-          <Sign label={`Take ${code.label} out`} onClick={() => onEdit(codes.filter((_, k) => k !== i))}>×</Sign>
+          <InputBase
+            type="color"
+            value={code.color ?? unpainted}
+            inputProps={{ 'aria-label': `Colour of ${code.label}` }}
+            onChange={(e) => put(i, { color: e.target.value })}
+            sx={{
+              width: 26,
+              height: 26,
+              opacity: code.color ? 1 : 0.35,
+              '& input': { p: 0, height: 24, border: `1px solid ${color.line}`, borderRadius: '4px', cursor: 'pointer' },
+            }}
+          />
+          <Sign label={`Move ${code.label} up`} disabled={i === 0} onClick={() => move(i, -1)}>
+            ↑
+          </Sign>
+          <Sign label={`Take ${code.label} out`} onClick={() => onEdit(codes.filter((_, k) => k !== i))}>
+            ×
+          </Sign>
         </Box>
       ))}
       <Box sx={{ display: 'flex', gap: 1 }}>
-        {unlisted.length > 0 && <Button size="small" variant="outlined" onClick={() => onEdit([...codes, ...unlisted.map((f) => ({ code: f.value, label: f.value }))])}>Take the values of the rows</Button>}
-        <Button size="small" color="inherit" onClick={() => onEdit([...codes, { code: '', label: 'new' }])}>Add a code</Button>
+        {unlisted.length > 0 && (
+          <Button
+            size="small"
+            variant="outlined"
+            onClick={() => onEdit([...codes, ...unlisted.map((f) => ({ code: f.value, label: f.value }))])}
+          >
+            Take the values of the rows
+          </Button>
+        )}
+        <Button size="small" color="inherit" onClick={() => onEdit([...codes, { code: '', label: 'new' }])}>
+          Add a code
+        </Button>
       </Box>
     </Setting>
   );
 }
 
 function Sign({ label, disabled, onClick, children }: { label: string; disabled?: boolean; onClick: () => void; children: string }) {
-  return <Box component="button" aria-label={label} disabled={disabled} onClick={onClick} sx={{ border: 0, p: 0, bgcolor: 'transparent', font: 'inherit', color: color.muted, cursor: 'pointer', '&:disabled': { opacity: 0.3 } }}>{children}</Box>;
+  return (
+    <Box
+      component="button"
+      aria-label={label}
+      disabled={disabled}
+      onClick={onClick}
+      sx={{
+        border: 0,
+        p: 0,
+        bgcolor: 'transparent',
+        font: 'inherit',
+        color: color.muted,
+        cursor: 'pointer',
+        '&:disabled': { opacity: 0.3 },
+      }}
+    >
+      {children}
+    </Box>
+  );
 }

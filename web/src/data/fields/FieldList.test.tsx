@@ -10,13 +10,54 @@ import type { Dataset } from '../types';
 vi.mock('../../code/ExpressionEditor', () => ({ ExpressionEditor: () => null }));
 
 const dataset: Dataset = {
-  id: 'd', name: 'Sailings', database: 'x', source: { type: 'table', table: 'sailings' },
-  fields: [{ name: 'fare', type: 'decimal' }, { name: 'status', type: 'text' }],
+  id: 'd',
+  name: 'Sailings',
+  database: 'x',
+  source: { type: 'table', table: 'sailings' },
+  fields: [
+    { name: 'fare', type: 'decimal' },
+    { name: 'status', type: 'text' },
+  ],
 };
-const schema = [{ name: 'sailings', isView: false, rows: 3, keys: [], references: [], optional: [], fields: [{ name: 'price', type: 'decimal' as const }, { name: 'status', type: 'text' as const }] }];
-const view = { problems: [], field: { rows: 3, empty: 1, distinct: 2, misfits: 1, least: 'a', most: 'b', frequent: [{ value: 'sailed', rows: 2 }, { value: 'cancelled', rows: 1 }] } } as unknown as DatasetView;
-const uses = { datasets: [], reports: [{ report: 'r', title: 'Fares', upToDate: true, changed: [], added: [], uses: [{ field: 'fare', places: ['column Fare', 'chart'] }] }] } as DatasetUses;
-const start = (selected: string) => stageEdits(dataset, (now, edit) => <FieldList dataset={now} view={view} schema={schema} uses={uses} selected={selected} onSelect={() => undefined} onEdit={edit} />);
+const schema = [
+  {
+    name: 'sailings',
+    isView: false,
+    rows: 3,
+    keys: [],
+    references: [],
+    optional: [],
+    fields: [
+      { name: 'price', type: 'decimal' as const },
+      { name: 'status', type: 'text' as const },
+    ],
+  },
+];
+const view = {
+  problems: [],
+  field: {
+    rows: 3,
+    empty: 1,
+    distinct: 2,
+    misfits: 1,
+    least: 'a',
+    most: 'b',
+    frequent: [
+      { value: 'sailed', rows: 2 },
+      { value: 'cancelled', rows: 1 },
+    ],
+  },
+} as unknown as DatasetView;
+const uses = {
+  datasets: [],
+  reports: [
+    { report: 'r', title: 'Fares', upToDate: true, changed: [], added: [], uses: [{ field: 'fare', places: ['column Fare', 'chart'] }] },
+  ],
+} as DatasetUses;
+const start = (selected: string) =>
+  stageEdits(dataset, (now, edit) => (
+    <FieldList dataset={now} view={view} schema={schema} uses={uses} selected={selected} onSelect={() => undefined} onEdit={edit} />
+  ));
 
 test('type, decimals, kind and currency are set in a sentence', async () => {
   const { user, seen } = start('fare');
@@ -43,7 +84,10 @@ test('the values of the rows become codes, with labels, an order and colours', a
   await user.clear(label);
   await user.type(label, 'Cancelled{Enter}');
   await user.click(screen.getByLabelText('Move Cancelled up'));
-  expect(seen.now.fields![1].codes).toMatchObject([{ code: 'cancelled', label: 'Cancelled' }, { code: 'sailed', label: 'sailed' }]);
+  expect(seen.now.fields![1].codes).toMatchObject([
+    { code: 'cancelled', label: 'Cancelled' },
+    { code: 'sailed', label: 'sailed' },
+  ]);
   await user.click(screen.getByLabelText('Take sailed out'));
   expect(seen.now.fields![1].codes).toHaveLength(1);
 });
@@ -68,7 +112,26 @@ test('where a field is used is shown, and said again when it is taken out', asyn
 });
 
 test('numbers that a join repeats are marked, keys and texts are not', () => {
-  const joined: Dataset = { id: 'd', name: 'D', database: 'x', source: { type: 'join', tables: [] }, fields: [{ name: 'seats', type: 'whole' }, { name: 'id', type: 'whole', kind: 'key' }, { name: 'route', type: 'text' }, { name: 'fare', type: 'decimal' }] };
-  stageEdits(joined, (now, edit) => <FieldList dataset={now} view={{ problems: [], repeated: ['seats', 'id', 'route'] } as unknown as DatasetView} schema={[]} onSelect={() => {}} onEdit={edit} />);
+  const joined: Dataset = {
+    id: 'd',
+    name: 'D',
+    database: 'x',
+    source: { type: 'join', tables: [] },
+    fields: [
+      { name: 'seats', type: 'whole' },
+      { name: 'id', type: 'whole', kind: 'key' },
+      { name: 'route', type: 'text' },
+      { name: 'fare', type: 'decimal' },
+    ],
+  };
+  stageEdits(joined, (now, edit) => (
+    <FieldList
+      dataset={now}
+      view={{ problems: [], repeated: ['seats', 'id', 'route'] } as unknown as DatasetView}
+      schema={[]}
+      onSelect={() => {}}
+      onEdit={edit}
+    />
+  ));
   expect(screen.getAllByText('repeated').map((e) => e.parentElement!.textContent)).toEqual([expect.stringContaining('Seats')]);
 });

@@ -15,7 +15,8 @@ const fit = { maxZoom: 1, padding: { top: '52px', bottom: '12px', x: 0.04 } } as
 const kindWords = { inner: undefined, left: 'or none', unmatched: 'without' };
 
 /** What a line does beyond the usual: keep rows without a match, or make more or fewer rows; the sentence has the figures. */
-const labelOf = (table: JoinedTable, effect?: JoinEffect) => [kindWords[table.join!.kind ?? 'inner'], timesOf(effect)].filter(Boolean).join(' ') || undefined;
+const labelOf = (table: JoinedTable, effect?: JoinEffect) =>
+  [kindWords[table.join!.kind ?? 'inner'], timesOf(effect)].filter(Boolean).join(' ') || undefined;
 
 interface Props {
   dataset: Dataset;
@@ -36,25 +37,61 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
   const [measured, setMeasured] = useState<Record<string, { width: number; height: number }>>({});
   // A table that was added, or came back by undo, may lie beyond the edge.
   const [flow, setFlow] = useState<ReactFlowInstance<TableNode>>();
-  useEffect(() => { const next = requestAnimationFrame(() => void flow?.fitView(fit)); return () => cancelAnimationFrame(next); }, [flow, tables.length]);
-  const nodes = useMemo<TableNode[]>(() => tables.map((t, i) => {
-    const info = schema.find((s) => s.name === t.table);
-    return {
-      id: t.id, type: 'table', measured: measured[t.id], position: dragged[t.id] ?? { x: t.x ?? 24 + i * 240, y: t.y ?? 24 },
-      data: {
-        id: t.id, table: t.table, info, open: i > 0 && !t.join, unmatched: t.join?.kind === 'unmatched',
-        picked: new Set((info?.fields ?? []).filter((c) => fieldOfColumn(dataset, t.id, c.name)).map((c) => c.name)),
-        onToggle: (column) => onEdit(toggleColumn(dataset, t.id, column)),
-        onRemove: () => onEdit(removeTable(dataset, t.id)),
-      },
-    };
-  }), [tables, schema, dragged, measured, dataset, onEdit]);
-  const edges = useMemo<Edge[]>(() => tables.flatMap((t) => (t.join?.on ?? []).map((pair, i) => ({
-    id: `${t.id} ${pair.column}`, source: t.join!.to, sourceHandle: pair.to, target: t.id, targetHandle: pair.column,
-    label: i === 0 ? labelOf(t, effects.find((e) => e.id === t.id)) : undefined, selected: selected === t.id,
-    style: { stroke: effects.find((e) => e.id === t.id)?.repeats ? color.rows : color.main, strokeWidth: selected === t.id ? 2.5 : 1.5, strokeDasharray: t.join!.kind === 'left' ? '5 3' : undefined },
-    labelStyle: { fontSize: 10.5, fill: color.ink }, labelBgStyle: { fill: color.panel },
-  }))), [tables, selected, effects]);
+  useEffect(() => {
+    const next = requestAnimationFrame(() => void flow?.fitView(fit));
+    return () => cancelAnimationFrame(next);
+  }, [flow, tables.length]);
+  const nodes = useMemo<TableNode[]>(
+    () =>
+      tables.map((t, i) => {
+        const info = schema.find((s) => s.name === t.table);
+        return {
+          id: t.id,
+          type: 'table',
+          measured: measured[t.id],
+          position: dragged[t.id] ?? { x: t.x ?? 24 + i * 240, y: t.y ?? 24 },
+          data: {
+            id: t.id,
+            table: t.table,
+            info,
+            open: i > 0 && !t.join,
+            unmatched: t.join?.kind === 'unmatched',
+            picked: new Set((info?.fields ?? []).filter((c) => fieldOfColumn(dataset, t.id, c.name)).map((c) => c.name)),
+            onToggle: (column) => onEdit(toggleColumn(dataset, t.id, column)),
+            onRemove: () => onEdit(removeTable(dataset, t.id)),
+          },
+        };
+      }),
+    [tables, schema, dragged, measured, dataset, onEdit],
+  );
+  const edges = useMemo<Edge[]>(
+    () =>
+      tables.flatMap((t) =>
+        (t.join?.on ?? []).map((pair, i) => ({
+          id: `${t.id} ${pair.column}`,
+          source: t.join!.to,
+          sourceHandle: pair.to,
+          target: t.id,
+          targetHandle: pair.column,
+          label:
+            i === 0
+              ? labelOf(
+                  t,
+                  effects.find((e) => e.id === t.id),
+                )
+              : undefined,
+          selected: selected === t.id,
+          style: {
+            stroke: effects.find((e) => e.id === t.id)?.repeats ? color.rows : color.main,
+            strokeWidth: selected === t.id ? 2.5 : 1.5,
+            strokeDasharray: t.join!.kind === 'left' ? '5 3' : undefined,
+          },
+          labelStyle: { fontSize: 10.5, fill: color.ink },
+          labelBgStyle: { fill: color.panel },
+        })),
+      ),
+    [tables, selected, effects],
+  );
   const changed = (changes: NodeChange<TableNode>[]) => {
     for (const change of changes) {
       if (change.type === 'dimensions' && change.dimensions) setMeasured((was) => ({ ...was, [change.id]: change.dimensions! }));
@@ -64,13 +101,24 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
     }
   };
   return (
-    <Box sx={{ height: '100%', bgcolor: color.desk, '& .react-flow__handle': { width: 7, height: 7, border: 0 }, '& .react-flow__attribution': { display: 'none' } }} aria-label="Tables">
+    <Box
+      sx={{
+        height: '100%',
+        bgcolor: color.desk,
+        '& .react-flow__handle': { width: 7, height: 7, border: 0 },
+        '& .react-flow__attribution': { display: 'none' },
+      }}
+      aria-label="Tables"
+    >
       <ReactFlow
         nodes={nodes}
         edges={edges}
         nodeTypes={nodeTypes}
         onNodesChange={changed}
-        onConnect={(c) => { if (c.sourceHandle && c.targetHandle) onEdit(connect(dataset, { table: c.source, column: c.sourceHandle }, { table: c.target, column: c.targetHandle })); }}
+        onConnect={(c) => {
+          if (c.sourceHandle && c.targetHandle)
+            onEdit(connect(dataset, { table: c.source, column: c.sourceHandle }, { table: c.target, column: c.targetHandle }));
+        }}
         onEdgeClick={(_, edge) => onSelect(edge.target)}
         onPaneClick={() => onSelect(undefined)}
         deleteKeyCode={null}

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import type { JoinEffect } from '../../api/generated';
+import type { Join, JoinEffect } from '../../api/generated';
 import { color } from '../../theme/tokens';
 import { tablesOf, timesOf } from '../dataset';
 import type { Dataset } from '../types';
@@ -8,17 +8,35 @@ import type { Dataset } from '../types';
 export function JoinList({ dataset, effects, onSelect }: { dataset: Dataset; effects: JoinEffect[]; onSelect: (table: string) => void }) {
   const tables = tablesOf(dataset);
   const spoken = (id?: string) => tables.find((t) => t.id === id)?.table.replaceAll('_', ' ') ?? '';
+  const joinWords = (join: Join) =>
+    `${join.kind === 'unmatched' ? 'missing for' : 'to'} ${spoken(join.to)} by ${(join.on ?? []).map((p) => p.to).join(' and ')}`;
   if (tables.length < 2) return null;
   return (
     <Box component="section" aria-label="Tables" sx={{ mb: 1 }}>
-      <Box component="h2" sx={{ fontSize: 13, m: 0, mb: 0.5 }}>Tables</Box>
+      <Box component="h2" sx={{ fontSize: 13, m: 0, mb: 0.5 }}>
+        Tables
+      </Box>
       {tables.map((t, i) => {
-        const words = i === 0 ? 'the first' : !t.join ? 'joined to nothing yet' : `${t.join.kind === 'unmatched' ? 'missing for' : 'to'} ${spoken(t.join.to)} by ${(t.join.on ?? []).map((p) => p.to).join(' and ')}`;
-        return i === 0 ? <Box key={t.id} sx={row}><b>{spoken(t.id)}</b><Box sx={{ color: color.muted }}>{words}</Box></Box> : (
-          <Box component="button" key={t.id} onClick={() => onSelect(t.id)} sx={{ ...row, cursor: 'pointer', '&:hover': { color: color.main } }}>
+        const words = i === 0 ? 'the first' : !t.join ? 'joined to nothing yet' : joinWords(t.join);
+        return i === 0 ? (
+          <Box key={t.id} sx={row}>
             <b>{spoken(t.id)}</b>
-            <Box component="span" sx={{ color: t.join ? color.muted : color.problem, flex: 1 }}>{words}</Box>
-            <Box component="span" sx={{ color: color.muted }}>{timesOf(effects.find((e) => e.id === t.id))}</Box>
+            <Box sx={{ color: color.muted }}>{words}</Box>
+          </Box>
+        ) : (
+          <Box
+            component="button"
+            key={t.id}
+            onClick={() => onSelect(t.id)}
+            sx={{ ...row, cursor: 'pointer', '&:hover': { color: color.main } }}
+          >
+            <b>{spoken(t.id)}</b>
+            <Box component="span" sx={{ color: t.join ? color.muted : color.problem, flex: 1 }}>
+              {words}
+            </Box>
+            <Box component="span" sx={{ color: color.muted }}>
+              {timesOf(effects.find((e) => e.id === t.id))}
+            </Box>
           </Box>
         );
       })}
@@ -26,4 +44,15 @@ export function JoinList({ dataset, effects, onSelect }: { dataset: Dataset; eff
   );
 }
 
-const row = { display: 'flex', gap: 1, width: '100%', border: 0, bgcolor: 'transparent', font: 'inherit', color: 'inherit', textAlign: 'left', px: 0.75, py: 0.25 } as const;
+const row = {
+  display: 'flex',
+  gap: 1,
+  width: '100%',
+  border: 0,
+  bgcolor: 'transparent',
+  font: 'inherit',
+  color: 'inherit',
+  textAlign: 'left',
+  px: 0.75,
+  py: 0.25,
+} as const;

@@ -8,7 +8,15 @@ import { FirstTable } from './FirstTable';
 import { JoinList } from './JoinList';
 import { JoinSentence } from './JoinSentence';
 
-const table = (name: string, rows: number | null): TableInfo => ({ name, isView: rows === null, fields: [{ name: 'id', type: 'whole' }], rows, keys: [], references: [], optional: [] });
+const table = (name: string, rows: number | null): TableInfo => ({
+  name,
+  isView: rows === null,
+  fields: [{ name: 'id', type: 'whole' }],
+  rows,
+  keys: [],
+  references: [],
+  optional: [],
+});
 
 test('an empty dataset offers the tables to start with', async () => {
   const pick = vi.fn();
@@ -18,14 +26,44 @@ test('an empty dataset offers the tables to start with', async () => {
   expect(screen.getByRole('button', { name: /sailing income\s*view/ })).toBeTruthy();
 });
 
-const keyed = (name: string, ...columns: string[]): TableInfo => ({ ...table(name, 3), keys: [columns[0]], fields: columns.map((c) => ({ name: c, type: c.endsWith('_id') ? 'whole' : c === 'seats' ? 'whole' : 'text', kind: c.endsWith('_id') ? 'key' : undefined })) });
-const schema = [keyed('sailings', 'sailing_id', 'vessel_id', 'seats'), keyed('vessels', 'vessel_id', 'name', 'seats'), keyed('crews', 'crew_id', 'vessel_id', 'sailing_id')];
+const keyed = (name: string, ...columns: string[]): TableInfo => ({
+  ...table(name, 3),
+  keys: [columns[0]],
+  fields: columns.map((c) => ({
+    name: c,
+    type: c.endsWith('_id') ? 'whole' : c === 'seats' ? 'whole' : 'text',
+    kind: c.endsWith('_id') ? 'key' : undefined,
+  })),
+});
+const schema = [
+  keyed('sailings', 'sailing_id', 'vessel_id', 'seats'),
+  keyed('vessels', 'vessel_id', 'name', 'seats'),
+  keyed('crews', 'crew_id', 'vessel_id', 'sailing_id'),
+];
 
 test('tables are joined without a mouse: each is listed with what it is joined to, and its columns are picked', async () => {
-  const start: Dataset = { id: 'd', name: 'D', database: 'x', source: { type: 'join', tables: [{ id: 's', table: 'sailings' }, { id: 'v', table: 'vessels' }, { id: 'c', table: 'crews' }] }, fields: [{ name: 'crew_id', type: 'whole', table: 'c' }] };
+  const start: Dataset = {
+    id: 'd',
+    name: 'D',
+    database: 'x',
+    source: {
+      type: 'join',
+      tables: [
+        { id: 's', table: 'sailings' },
+        { id: 'v', table: 'vessels' },
+        { id: 'c', table: 'crews' },
+      ],
+    },
+    fields: [{ name: 'crew_id', type: 'whole', table: 'c' }],
+  };
   const select = vi.fn();
   const effects = [{ id: 'c', table: 'crews', before: 10, after: 25, repeats: true }];
-  const { user, seen } = stageEdits(start, (now, edit) => <><JoinList dataset={now} effects={effects} onSelect={select} /><JoinSentence dataset={now} schema={schema} table="c" effect={effects[0]} onEdit={edit} /></>);
+  const { user, seen } = stageEdits(start, (now, edit) => (
+    <>
+      <JoinList dataset={now} effects={effects} onSelect={select} />
+      <JoinSentence dataset={now} schema={schema} table="c" effect={effects[0]} onEdit={edit} />
+    </>
+  ));
   expect(screen.getAllByText('joined to nothing yet')).toHaveLength(2);
   await user.click(screen.getByRole('button', { name: /vessels/ }));
   expect(select).toHaveBeenCalledWith('v');
@@ -36,7 +74,22 @@ test('tables are joined without a mouse: each is listed with what it is joined t
   await choose(user, 'Join on', 'sailing_id, as in sailings');
   expect(document.body.textContent).toContain('to sailings by sailing_id×2.5');
   await choose(user, 'Another pair', 'vessel_id, as in sailings');
-  expect(seen.now.source).toMatchObject({ tables: [{}, {}, { join: { to: 's', kind: 'inner', on: [{ column: 'sailing_id', to: 'sailing_id' }, { column: 'vessel_id', to: 'vessel_id' }] } }] });
+  expect(seen.now.source).toMatchObject({
+    tables: [
+      {},
+      {},
+      {
+        join: {
+          to: 's',
+          kind: 'inner',
+          on: [
+            { column: 'sailing_id', to: 'sailing_id' },
+            { column: 'vessel_id', to: 'vessel_id' },
+          ],
+        },
+      },
+    ],
+  });
   expect(document.body.textContent).toContain('one of the sailings has several crews');
   await choose(user, 'Rows kept', 'only rows without a match');
   expect(document.body.textContent).toContain('missing for sailings');

@@ -29,9 +29,16 @@ export function DatasetParameters({ dataset, asked, tried, problems, onTry, onEd
   return (
     <Box component="section" aria-label="Parameters" sx={{ mb: 1.5 }}>
       <Box sx={{ fontSize: 12, color: color.muted, lineHeight: 1.8 }}>
-        The rows shown are for {asked.map((a, i) => (
-          <span key={a.name}>{i > 0 && (i === asked.length - 1 ? ' and ' : ', ')}:{a.name} = <Blank label={`Try ${a.name}`} typed={tried[a.name] ?? a.value} onPick={(value) => onTry({ ...tried, [a.name]: value.trim() })}>{a.words || 'nothing'}</Blank></span>
-        ))}.
+        The rows shown are for{' '}
+        {asked.map((a, i) => (
+          <span key={a.name}>
+            {i > 0 && (i === asked.length - 1 ? ' and ' : ', ')}:{a.name} ={' '}
+            <Blank label={`Try ${a.name}`} typed={tried[a.name] ?? a.value} onPick={(value) => onTry({ ...tried, [a.name]: value.trim() })}>
+              {a.words || 'nothing'}
+            </Blank>
+          </span>
+        ))}
+        .
       </Box>
       <Setting name="Asked of readers" summary={parameters.map((p) => p.name).join(', ') || 'nothing of its own'}>
         {parameters.map((p, i) => (

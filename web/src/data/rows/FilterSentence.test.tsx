@@ -7,14 +7,35 @@ import { FilterSentence } from './FilterSentence';
 import type { Dataset } from '../types';
 
 const dataset: Dataset = {
-  id: 'd', name: 'Sailings', database: 'x', source: { type: 'table', table: 't' },
-  fields: [{ name: 'route', type: 'text' }, { name: 'delay', type: 'whole' }, { name: 'outcome', type: 'text', codes: [{ code: 'L', label: 'Late' }, { code: 'T', label: 'On time' }] }],
+  id: 'd',
+  name: 'Sailings',
+  database: 'x',
+  source: { type: 'table', table: 't' },
+  fields: [
+    { name: 'route', type: 'text' },
+    { name: 'delay', type: 'whole' },
+    {
+      name: 'outcome',
+      type: 'text',
+      codes: [
+        { code: 'L', label: 'Late' },
+        { code: 'T', label: 'On time' },
+      ],
+    },
+  ],
 };
 const start = (from: Dataset = dataset) => stageEdits(from, (now, edit) => <FilterSentence dataset={now} onEdit={edit} />);
 
 beforeEach(() => {
   vi.restoreAllMocks();
-  vi.spyOn(api, 'lookAtDataset').mockResolvedValue({ field: { frequent: [{ value: 'Holm – Brae', rows: 12 }, { value: 'Aith – Voe', rows: 3 }] } } as never);
+  vi.spyOn(api, 'lookAtDataset').mockResolvedValue({
+    field: {
+      frequent: [
+        { value: 'Holm – Brae', rows: 12 },
+        { value: 'Aith – Voe', rows: 3 },
+      ],
+    },
+  } as never);
 });
 
 test('a condition is said as a sentence: a field, an operator that suits it, and a value', async () => {
@@ -26,7 +47,10 @@ test('a condition is said as a sentence: a field, an operator that suits it, and
   expect(screen.queryByText('contains')).toBeNull();
   await user.click(screen.getByText('is between'));
   await typeInto(user, 'Value', '5 and 15');
-  expect(seen.now.filter).toEqual({ type: 'all', conditions: [expect.objectContaining({ field: 'delay', is: 'between', values: ['5', '15'] })] });
+  expect(seen.now.filter).toEqual({
+    type: 'all',
+    conditions: [expect.objectContaining({ field: 'delay', is: 'between', values: ['5', '15'] })],
+  });
   expect(document.body.textContent).toContain('Keep rows where delay is between 5 and 15.');
 });
 
@@ -62,8 +86,16 @@ test('groups stand in brackets, as deep as one likes, and go with their last con
   await user.click(screen.getByText('Add a condition'));
   await user.click(screen.getByText('A group'));
   await choose(user, 'Group of conditions', 'Add a group here');
-  expect(seen.now.filter).toMatchObject({ type: 'all', conditions: [{ type: 'field' }, { type: 'any', conditions: [{ type: 'field' }, { type: 'field' }, { type: 'all', conditions: [{}, {}] }] }] });
-  expect(document.body.textContent).toMatch(/and \(route is not empty or route is not empty or \(route is not empty and route is not empty \+\) \+\)/);
+  expect(seen.now.filter).toMatchObject({
+    type: 'all',
+    conditions: [
+      { type: 'field' },
+      { type: 'any', conditions: [{ type: 'field' }, { type: 'field' }, { type: 'all', conditions: [{}, {}] }] },
+    ],
+  });
+  expect(document.body.textContent).toMatch(
+    /and \(route is not empty or route is not empty or \(route is not empty and route is not empty \+\) \+\)/,
+  );
   await choose(user, 'Field', 'Take this condition away', 4);
   await choose(user, 'Field', 'Take this condition away', 3);
   expect(seen.now.filter).toMatchObject({ conditions: [{}, { type: 'any', conditions: [{ type: 'field' }, { type: 'field' }] }] });

@@ -10,14 +10,34 @@ const rowsShown = 6;
 
 /** The first rows of something that is about to be picked. */
 export function SmallLook({ dataset }: { dataset: Dataset }) {
-  const look = useQuery({ queryKey: ['small-look', JSON.stringify(dataset)], queryFn: ({ signal }) => api.lookAtDataset(dataset, null, signal, { counting: false }), gcTime: 30_000 });
-  if (!look.data) return <Box sx={{ color: look.error ? color.problem : color.muted, fontSize: 12 }} role="status">{look.error?.message ?? 'Reading…'}</Box>;
+  const look = useQuery({
+    queryKey: ['small-look', JSON.stringify(dataset)],
+    queryFn: ({ signal }) => api.lookAtDataset(dataset, null, signal, { counting: false }),
+    gcTime: 30_000,
+  });
+  if (!look.data)
+    return (
+      <Box sx={{ color: look.error ? color.problem : color.muted, fontSize: 12 }} role="status">
+        {look.error?.message ?? 'Reading…'}
+      </Box>
+    );
   const error = look.data.problems.find((p) => p.severity === 'error');
-  if (error) return <Box role="alert" sx={{ color: color.problem, fontSize: 12 }}>{error.message}</Box>;
+  if (error)
+    return (
+      <Box role="alert" sx={{ color: color.problem, fontSize: 12 }}>
+        {error.message}
+      </Box>
+    );
   return (
     <Box sx={{ overflow: 'auto', border: `1px solid ${color.line}`, borderRadius: 1, bgcolor: color.paper }}>
       <RowsTable view={{ ...look.data, rows: look.data.rows.slice(0, rowsShown) }} fields={dataset.fields ?? []} />
-      <Box sx={{ px: 1, fontSize: 11, color: color.muted }}>{look.data.problems.some((p) => p.code === 'rows-cut-off') ? 'the first rows' : look.data.count > rowsShown ? `the first ${rowsShown} of ${count(look.data.count, 'row')}` : count(look.data.count, 'row')}</Box>
+      <Box sx={{ px: 1, fontSize: 11, color: color.muted }}>
+        {look.data.problems.some((p) => p.code === 'rows-cut-off')
+          ? 'the first rows'
+          : look.data.count > rowsShown
+            ? `the first ${rowsShown} of ${count(look.data.count, 'row')}`
+            : count(look.data.count, 'row')}
+      </Box>
     </Box>
   );
 }

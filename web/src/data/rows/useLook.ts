@@ -7,7 +7,12 @@ import { toApi, type Dataset } from '../types';
 const busyDelay = 900;
 
 /** What decides the rows: everything but where cards lie on the canvas. */
-const said = (dataset?: Dataset) => JSON.stringify({ ...dataset, source: { ...dataset?.source, tables: undefined }, joins: dataset?.source.type === 'join' ? dataset.source.tables?.map((t) => [t.id, t.table, t.join]) : undefined });
+const said = (dataset?: Dataset) =>
+  JSON.stringify({
+    ...dataset,
+    source: { ...dataset?.source, tables: undefined },
+    joins: dataset?.source.type === 'join' ? dataset.source.tables?.map((t) => [t.id, t.table, t.join]) : undefined,
+  });
 
 /** The rows of a dataset as they are now, with how far a slow reading has come and a way to stop it. */
 export function useLook(dataset: Dataset | undefined, field: string | undefined, values: Record<string, string>) {
@@ -34,12 +39,18 @@ export function useLook(dataset: Dataset | undefined, field: string | undefined,
     placeholderData: (previous) => previous,
     gcTime: 30_000,
   });
-  const progress = useQuery({ queryKey: ['compose-progress', busy], queryFn: async () => (await api.composeProgress(busy!)) ?? null, enabled: busy !== undefined, refetchInterval: 400, gcTime: 0 });
+  const progress = useQuery({
+    queryKey: ['compose-progress', busy],
+    queryFn: async () => (await api.composeProgress(busy!)) ?? null,
+    enabled: busy !== undefined,
+    refetchInterval: 400,
+    gcTime: 0,
+  });
   return {
     view: look.data,
     error: look.error,
     isReading: look.isFetching,
-    progress: busy === undefined ? undefined : progress.data ?? null,
+    progress: busy === undefined ? undefined : (progress.data ?? null),
     stop: () => void client.cancelQueries({ queryKey: ['look'] }),
     refresh: () => setAsked(asked + 1),
   };
