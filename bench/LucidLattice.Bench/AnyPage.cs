@@ -9,7 +9,7 @@ internal static class AnyPage
 {
     public static IEnumerable<Outcome> Run()
     {
-        var run = Ferries.Of(Ferries.Million).Run();
+        var run = Ferries.WithBookings(Ferries.Million).Run();
         var random = new Random(1);
         var buffer = new ArrayBufferWriter<byte>();
         double Draw(int page) => Time(() =>

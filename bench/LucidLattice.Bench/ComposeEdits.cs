@@ -14,11 +14,11 @@ internal static class ComposeEdits
 {
     public static IEnumerable<Outcome> Run()
     {
-        var ferries = Ferries.Of(Ferries.Million);
+        var ferries = Ferries.WithBookings(Ferries.Million);
         var cache = new SizedCache(2L << 30);
         var engine = ferries.Engine(cache);
         // A small report first: no author is the first one to run this code.
-        View(Ferries.Of(20_000).Engine(new SizedCache(1L << 28)), Ferries.Report);
+        View(Ferries.WithBookings(20_000).Engine(new SizedCache(1L << 28)), Ferries.Report);
         var progress = new RunProgress();
         var (rowsThere, seen) = (0.0, 0.0);
         var watch = System.Diagnostics.Stopwatch.StartNew();
@@ -34,8 +34,8 @@ internal static class ComposeEdits
         var section = Ferries.Report.Sheets[0].Sections[0];
         var text = (TextElement)section.Elements().First(e => e.Element is TextElement).Element;
         var chart = (ChartElement)section.Elements().First(e => e.Element is ChartElement).Element;
-        yield return Edit("text", 100, i => new SetElement { Element = text with { Text = $"Bookings {i}" } });
-        yield return Edit("chart style", 100, i => new SetElement { Element = chart with { Title = $"People {i}" } });
+        yield return Edit("text", 100, i => new Replace { Item = new ElementItem(text with { Text = $"Bookings {i}" }) });
+        yield return Edit("chart style", 100, i => new Replace { Item = new ElementItem(chart with { Title = $"People {i}" }) });
         yield return Edit("level (order of regions)", 600, i => new SetLevel { Level = section.Levels[0].Id, Descending = i % 2 == 0 });
         yield return Edit("sort", 600,
             i => new SetSection { Sort = [new SortKey { By = i % 2 == 0 ? "booked_on" : "fare", Descending = i % 3 == 0 }] });

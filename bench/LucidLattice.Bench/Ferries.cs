@@ -19,7 +19,7 @@ internal sealed class Ferries(string file) : IDatabases, IReportCatalog
     public static readonly ReportDefinition Report = DemoReports.All.First(r => r.Id == "bookings-by-route").Definition;
     public static readonly SkiaTypesetter Typesetter = new();
 
-    public static Ferries Of(int bookings)
+    public static Ferries WithBookings(int bookings)
     {
         var file = Path.Combine(Path.GetTempPath(), $"lattice-bench-{bookings}.sqlite");
         // The generator scales roughly; asking for less gives about the number that is wanted.

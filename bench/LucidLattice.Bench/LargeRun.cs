@@ -12,8 +12,8 @@ internal static class LargeRun
 
     public static IEnumerable<Outcome> Time()
     {
-        var ferries = Ferries.Of(Ferries.Million);
-        Whole(Ferries.Of(20_000));
+        var ferries = Ferries.WithBookings(Ferries.Million);
+        Whole(Ferries.WithBookings(20_000));
         var (ours, bare) = (new List<double>(), new List<double>());
         var rows = 0;
         for (var round = 0; round < Rounds; round++)
@@ -28,7 +28,7 @@ internal static class LargeRun
 
     public static IEnumerable<Outcome> Memory()
     {
-        var run = Ferries.Of(Ferries.Million).Run();
+        var run = Ferries.WithBookings(Ferries.Million).Run();
         Charts(run);
         var (peak, columns) = (Peak(), First(run).Rows.Bytes);
         var limit = columns * 2 + (120L << 20);
@@ -39,8 +39,8 @@ internal static class LargeRun
 
     public static IEnumerable<Outcome> Growth()
     {
-        var (one, five) = (Ferries.Of(Ferries.Million), Ferries.Of(5 * Ferries.Million));
-        Whole(Ferries.Of(20_000));
+        var (one, five) = (Ferries.WithBookings(Ferries.Million), Ferries.WithBookings(5 * Ferries.Million));
+        Whole(Ferries.WithBookings(20_000));
         int few = 0, many = 0;
         // Before, between and after, so that a slow moment of the machine does not fall on one of them only.
         var (small, large) = (new List<double>(), new List<double>());
@@ -58,7 +58,7 @@ internal static class LargeRun
     /// <summary>One month of the million, chosen by the report's own condition: what a reader who sets a period waits for.</summary>
     public static IEnumerable<Outcome> Month()
     {
-        var ferries = Ferries.Of(Ferries.Million);
+        var ferries = Ferries.WithBookings(Ferries.Million);
         var section = Ferries.Report.Sheets[0].Sections[0];
         var month = Ferries.Report.MapSection(section.Id,
             s => s with {

@@ -29,7 +29,7 @@ internal static class PdfPages
 
     private static ReportRun ThousandPages()
     {
-        var ferries = Ferries.Of(Ferries.Million);
+        var ferries = Ferries.WithBookings(Ferries.Million);
         // Pages are counted, so the rows are cut off where there are enough for a thousand.
         var limited = Ferries.Report with { Datasets = [Ferries.Report.Datasets[0] with { RowLimit = 50_600 }] };
         return ferries.Run(limited);

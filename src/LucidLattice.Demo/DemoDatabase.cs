@@ -111,7 +111,7 @@ public sealed class DemoDatabase
         int? delay = cancelled ? null : delayed ? 3 + (int)(Math.Pow(_random.NextDouble(), 2) * (storm ? 180 : 70)) : 0;
         int? cause = cancelled || delayed ? storm && _random.Chance(0.75) ? 1 : 1 + _random.Below(FerryCompany.DelayCauses.Length) : null;
         if (_random.Chance(0.05)) cause = null;
-        var remark = delayed && _random.Chance(0.2) ? _random.Of(FerryCompany.Remarks) : null;
+        var remark = delayed && _random.Chance(0.2) ? _random.Pick(FerryCompany.Remarks) : null;
         _sailings++;
         Run(_sailing, _sailings, routeIndex + 1, vessel + 1, Iso(departs), cancelled ? "cancelled" : "sailed", passengers, vehicles, delay,
             cause, remark);

@@ -6,7 +6,7 @@ namespace LucidLattice.Demo;
 /// <summary>The datasets that ship with the demo data.</summary>
 public static class DemoDatasets
 {
-    private static Field Of(string name, string table, string column, DataType type, FieldKind kind = FieldKind.Plain,
+    private static Field Column(string name, string table, string column, DataType type, FieldKind kind = FieldKind.Plain,
         string? label = null) =>
         new() { Name = name, Table = table, Column = column == name ? null : column, Type = type, Kind = kind, Label = label };
 
@@ -34,12 +34,14 @@ public static class DemoDatasets
         },
         Fields =
         [
-            Of("booking_id", "b", "booking_id", DataType.Whole, FieldKind.Key, "Booking no."), Of("region", "g", "name", DataType.Text),
-                Of("route", "r", "name", DataType.Text),
-            Of("departs", "s", "departs", DataType.DateTime), Of("ticket_class", "t", "name", DataType.Text, label: "Ticket"),
-            Of("booked_on", "b", "booked_on", DataType.Date),
-            Of("people", "b", "people", DataType.Whole), Of("vehicles", "b", "vehicles", DataType.Whole),
-            Of("fare", "b", "fare", DataType.Decimal, FieldKind.Money), Of("discount", "b", "discount", DataType.Decimal, FieldKind.Money),
+            Column("booking_id", "b", "booking_id", DataType.Whole, FieldKind.Key, "Booking no."),
+                Column("region", "g", "name", DataType.Text),
+                Column("route", "r", "name", DataType.Text),
+            Column("departs", "s", "departs", DataType.DateTime), Column("ticket_class", "t", "name", DataType.Text, label: "Ticket"),
+            Column("booked_on", "b", "booked_on", DataType.Date),
+            Column("people", "b", "people", DataType.Whole), Column("vehicles", "b", "vehicles", DataType.Whole),
+            Column("fare", "b", "fare", DataType.Decimal, FieldKind.Money),
+            Column("discount", "b", "discount", DataType.Decimal, FieldKind.Money),
             new Field { Name = "net_fare", Type = DataType.Decimal, Kind = FieldKind.Money, Expression = "fare - coalesce(discount, 0)" },
             new Field { Name = "days_ahead", Type = DataType.Whole, Label = "Booked days ahead",
             Expression = "CAST(departs AS DATE) - booked_on" },
@@ -67,19 +69,21 @@ public static class DemoDatasets
         },
         Fields =
         [
-            Of("sailing_id", "s", "sailing_id", DataType.Whole, FieldKind.Key, "Sailing no."), Of("region", "g", "name", DataType.Text),
-                Of("route", "r", "name", DataType.Text), Of("vessel", "v", "name", DataType.Text),
-            Of("departs", "s", "departs", DataType.DateTime),
+            Column("sailing_id", "s", "sailing_id", DataType.Whole, FieldKind.Key, "Sailing no."),
+                Column("region", "g", "name", DataType.Text),
+                Column("route", "r", "name", DataType.Text), Column("vessel", "v", "name", DataType.Text),
+            Column("departs", "s", "departs", DataType.DateTime),
             new Field
             {
                 Name = "outcome", Type = DataType.Text, Description = "Late is more than 15 minutes.",
                 Expression = "CASE WHEN status = 'cancelled' THEN 'C' WHEN delay_minutes > 15 THEN 'L' ELSE 'T' END",
                 Codes = [new("T", "On time", "#0B5D5B"), new("L", "Late", "#1F6FA8"), new("C", "Cancelled", "#565D61")],
             },
-            Of("status", "s", "status", DataType.Text) with { Hidden = true }, Of("passengers", "s", "passengers", DataType.Whole),
-            Of("seats", "v", "seats", DataType.Whole),
-            Of("delay_minutes", "s", "delay_minutes", DataType.Whole, FieldKind.Duration), Of("delay_cause", "c", "name", DataType.Text),
-            Of("net_fare", "i", "net_fare", DataType.Decimal, FieldKind.Money) with { Currency = "EUR" },
+            Column("status", "s", "status", DataType.Text) with { Hidden = true }, Column("passengers", "s", "passengers", DataType.Whole),
+            Column("seats", "v", "seats", DataType.Whole),
+            Column("delay_minutes", "s", "delay_minutes", DataType.Whole, FieldKind.Duration),
+            Column("delay_cause", "c", "name", DataType.Text),
+            Column("net_fare", "i", "net_fare", DataType.Decimal, FieldKind.Money) with { Currency = "EUR" },
             new Field { Name = "load_factor", Type = DataType.Decimal, Scale = 4, Kind = FieldKind.Share,
             Expression = "1.0 * passengers / NULLIF(seats, 0)" },
         ],

@@ -16,7 +16,7 @@ public sealed class SeededRandom(ulong seed)
     /// <summary>Around 1, seldom outside of 0.4 to 1.6.</summary>
     public double Wobble() => 0.4 + 0.3 * (NextDouble() + NextDouble() + NextDouble() + NextDouble());
 
-    public T Of<T>(IReadOnlyList<T> choices) => choices[Below(choices.Count)];
+    public T Pick<T>(IReadOnlyList<T> choices) => choices[Below(choices.Count)];
 
     private ulong Next()
     {

@@ -7,7 +7,7 @@ public static class LinkAddress
 {
     /// <summary>The address at which a reader sees what a click opens: <c>/read/ID?from=2025-01-01</c>.</summary>
     /// <param name="baseAddress">The server's address; empty for an address on the same server.</param>
-    public static string Of(LinkAction action, string baseAddress = "")
+    public static string Write(LinkAction action, string baseAddress = "")
     {
         var values = action.Proof is null ? action.Values.AsEnumerable() : action.Values.Append(new("~proof", action.Proof));
         var query = string.Join('&', values.Select(v => $"{Uri.EscapeDataString(v.Key)}={Uri.EscapeDataString(v.Value)}"));

@@ -35,7 +35,7 @@ public sealed class DrawingTests(Browser browser) : IClassFixture<Browser>
         var corner = new DrawPath().MoveTo(186, 44).LineTo(200, 12).LineTo(214, 44);
         var wave = new DrawPath().MoveTo(10, 70).CurveTo(40, 40, 60, 100, 90, 70);
         var square = new RectItem(0, 0, 24, 24, "#1F6FA8");
-        var photo = new ImageItem(150, 112, 50, 30, ImageContent.Of(Picture()), "four colours");
+        var photo = new ImageItem(150, 112, 50, 30, ImageContent.Read(Picture()), "four colours");
         return
         [
             new PathItem(star, "#6D4A94", new Pen("#1F2A30", 1.5)),
@@ -87,7 +87,7 @@ public sealed class DrawingTests(Browser browser) : IClassFixture<Browser>
         var image = bitmap.Encode(SKEncodedImageFormat.Png, 100).ToArray();
         // Read twice, as from two reports: it is the content that counts.
         IReadOnlyList<DrawItem> Times(int count) =>
-            [.. Enumerable.Range(0, count).Select(i => new ImageItem(i * 10, 0, 50, 50, ImageContent.Of([.. image]), "noise"))];
+            [.. Enumerable.Range(0, count).Select(i => new ImageItem(i * 10, 0, 50, 50, ImageContent.Read([.. image]), "noise"))];
         Assert.True(Pdf(Times(8)).Length < Pdf(Times(1)).Length * 1.1);
         var (one, many) =
             (SvgWriter.Write(new PageDrawing(Width, Height, Times(1)), ""), SvgWriter.Write(new PageDrawing(Width, Height, Times(8)), ""));

@@ -39,7 +39,7 @@ public sealed class CodedFieldTests
                 .ToList();
             foreach (var value in values) builder.Add(value);
             var descending = random.Next(2) == 0;
-            var key = CodedKey.Of(builder.Build(), values.Count, CodeBook.Of(field)!, collation, descending);
+            var key = CodedKey.Build(builder.Build(), values.Count, CodeBook.ForField(field)!, collation, descending);
             int Place(Value v) => listed.FindIndex(n => One(n).Equals(v)) is >= 0 and var at ? at : 99;
             var rows = Enumerable.Range(0, values.Count).ToArray();
             var order = Comparer<Value>.Create((a, b) => (Place(a), Place(b)) is var (x, y)
@@ -117,13 +117,13 @@ public sealed class CodedFieldTests
     {
         var field =
             new Field { Name = "state", Type = DataType.Whole, Currency = currency, Codes = [new("2", "Two"), new(code, label, color)] };
-        Assert.Equal(expected, Assert.Single(DatasetChecks.Of(DemoDatasets.Sailings with { Fields = [field] })).Code);
+        Assert.Equal(expected, Assert.Single(DatasetChecks.Check(DemoDatasets.Sailings with { Fields = [field] })).Code);
     }
 
     [Fact]
     public void Limits_of_nothing_are_said()
         => Assert.Equal(["rowLimit", "secondsLimit"],
-            DatasetChecks.Of(DemoDatasets.Bookings with { RowLimit = 0, SecondsLimit = -3 }).Select(p => p.Property));
+            DatasetChecks.Check(DemoDatasets.Bookings with { RowLimit = 0, SecondsLimit = -3 }).Select(p => p.Property));
 
     /// <summary>Outside reference: UTS #35, part 3, “Number Patterns”: ¤ is the currency's sign, ¤¤ its ISO 4217 code.</summary>
     [Theory]
@@ -160,7 +160,7 @@ public sealed class CodedFieldTests
     {
         string Added(string field)
         {
-            var report = StarterReport.Of("Kinds", DemoDatasets.Sailings with { Starter = null });
+            var report = StarterReport.Create("Kinds", DemoDatasets.Sailings with { Starter = null });
             report = new AddField { Field = field }.Apply(report, Links.NoReports.Instance);
             var next = new AddField { Field = field, Band = BandKind.ReportFooter }.Apply(report, Links.NoReports.Instance);
             return next.MainSection().Elements().Select(e => e.Element).OfType<TotalElement>().Single().Aggregate;
@@ -174,10 +174,11 @@ public sealed class CodedFieldTests
         var dataset = new Dataset { Id = "d", Name = "Odd", Database = "x",
             Source = new QuerySource { Sql = "SELECT '12' AS n UNION ALL SELECT 'twelve' UNION ALL SELECT NULL" },
             Fields = [new Field { Name = "n", Type = DataType.Whole }] };
-        var rows = Source.Read(DatasetQuestion.Of(dataset, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
+        var rows = Source.Read(DatasetQuestion.Ask(dataset, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
             CancellationToken.None);
         Assert.Equal((2, 1),
-            (FieldStatistics.Of(rows.Columns[0], rows.Count, "en").Empty, FieldStatistics.Of(rows.Columns[0], rows.Count, "en").Misfits));
+            (FieldStatistics.Measure(rows.Columns[0], rows.Count, "en").Empty,
+            FieldStatistics.Measure(rows.Columns[0], rows.Count, "en").Misfits));
     }
 
     [Fact]
@@ -191,7 +192,7 @@ public sealed class CodedFieldTests
         {
             var failure = Assert.Throws<DataException>(
                 () => new SqliteReader(new OneDatabase(Workshop.DemoFile), limits)
-                .Read(DatasetQuestion.Of(dataset, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
+                .Read(DatasetQuestion.Ask(dataset, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
                 CancellationToken.None));
             Assert.Equal("query-too-slow", failure.Code);
             Assert.Contains(after, failure.Message);

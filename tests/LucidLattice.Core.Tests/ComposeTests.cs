@@ -73,7 +73,8 @@ public class ComposeTests
     [Fact]
     public void Moving_a_level_takes_its_bands_along_and_keeps_headings_above_the_rows()
     {
-        var report = new MoveLevel { Level = "l2", To = 0 }.Apply(Workshop.DemoReport("route-performance"), NoReports.Instance);
+        var report = new Move { Id = "l2", To = new Spot { In = "s1", Index = 0 } }.Apply(Workshop.DemoReport("route-performance"),
+            NoReports.Instance);
         var view = View(report);
         Assert.Equal(["Route", "Region"], view.Vantage.Select(s => s.Name));
         Assert.Equal([8, 8],
@@ -86,7 +87,7 @@ public class ComposeTests
     public void Removing_the_last_level_moves_headings_to_the_top_of_each_page()
     {
         var report = Workshop.DemoReport("sailings-in-detail");
-        report = new DeleteLevel { Level = "l1" }.Apply(report, NoReports.Instance);
+        report = new Remove { Ids = ["l1"] }.Apply(report, NoReports.Instance);
         var run = Workshop.Run(report, null, ("route", "Holm – Brae"));
         Assert.All(Enumerable.Range(1, run.PageCount), page => Assert.Contains(run.Page(page).Texts(), t => t.Text == "Departs"));
     }
@@ -94,7 +95,7 @@ public class ComposeTests
     [Fact]
     public void A_new_column_makes_room_for_itself_on_the_page()
     {
-        var report = StarterReport.Of("Wide", Workshop.DemoReport("route-performance").Datasets[0]);
+        var report = StarterReport.Create("Wide", Workshop.DemoReport("route-performance").Datasets[0]);
         foreach (var field in report.Datasets[0].Fields) report = new AddField { Field = field.Name }.Apply(report, NoReports.Instance);
         Assert.True(report.MainSection().Columns.Sum(c => c.Width) <= report.Page.BodyWidth + 0.1);
         Assert.DoesNotContain(Planning.ReportPlanner.Plan(report, NoReports.Instance).Problems, p => p.Code == "columns-too-wide");

@@ -264,11 +264,11 @@ public sealed class DatasetCopyTests
     [Fact]
     public void A_dataset_from_a_dataset_keeps_the_rows_that_both_keep()
     {
-        var late = DatasetQuestion.Of(DemoDatasets.LateSailings, new Dictionary<string, string> { ["least_delay"] = "20" }, Workshop.Now,
+        var late = DatasetQuestion.Ask(DemoDatasets.LateSailings, new Dictionary<string, string> { ["least_delay"] = "20" }, Workshop.Now,
             Source);
         var rows = Source.Read(late.Query, new RunProgress(), CancellationToken.None);
         var flat = DemoDatasets.Sailings with { Filter = new ExpressionCondition { Expression = "delay_minutes > 20" } };
-        var expected = Source.Read(DatasetQuestion.Of(flat, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
+        var expected = Source.Read(DatasetQuestion.Ask(flat, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
             CancellationToken.None);
         Assert.Equal(expected.Count, rows.Count);
         for (var i = 0; i < late.Query.Fields.Count; i++)
@@ -292,11 +292,11 @@ public sealed class DatasetCopyTests
             Fields = [new Field { Name = "x", Column = column, Type = type }] };
         Assert.Equal(code,
             Assert.Throws<DataException>(
-            () => Source.Read(DatasetQuestion.Of(dataset, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
+            () => Source.Read(DatasetQuestion.Ask(dataset, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
             CancellationToken.None)).Code);
         var orphan = dataset with { Source = new DerivedSource { Dataset = "nowhere" } };
         Assert.Equal("dataset-missing",
             Assert.Throws<DataException>(
-            () => Source.Require(DatasetQuestion.Of(orphan, new Dictionary<string, string>(), Workshop.Now).Query)).Code);
+            () => Source.Require(DatasetQuestion.Ask(orphan, new Dictionary<string, string>(), Workshop.Now).Query)).Code);
     }
 }

@@ -184,7 +184,7 @@ public sealed class DatasetTests : IDisposable
                 new Dataset { Id = "d", Name = "D", Database = "x", Source = new TableSource { Table = "t" },
                 Fields = [new() { Name = "a", Type = DataType.Whole }, new() { Name = "b", Type = DataType.Whole }], Filter = condition },
                 _file);
-            var seen = FieldStatistics.Of(rows.Columns[0], rows.Count, "en-GB");
+            var seen = FieldStatistics.Measure(rows.Columns[0], rows.Count, "en-GB");
             command.CommandText = $"SELECT count(*), count(*) FILTER (WHERE a IS NULL), count(DISTINCT a), min(a), max(a), "
                 + $"coalesce((SELECT max(n) FROM (SELECT count(*) AS n FROM t WHERE a IS NOT NULL AND ({sql}) GROUP BY a)), 0) FROM t "
                 + $"WHERE {sql}";
@@ -230,7 +230,7 @@ public sealed class DatasetTests : IDisposable
         var source = new DatasetReader(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
         Assert.All(DemoDatasets.All,
             d => Assert.True(
-            source.Read(DatasetQuestion.Of(d, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
+            source.Read(DatasetQuestion.Ask(d, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
             CancellationToken.None).Count > 100));
         // Copies in demo reports are as the datasets are kept, so that nobody is asked to take a change over.
         foreach (var (_, report) in DemoReports.All)
@@ -255,10 +255,10 @@ public sealed class DatasetTests : IDisposable
         Assert.Equal(["30", "30"], Texts(limited, 0));
         Assert.Contains(limited.Problems, p => p.Code == "rows-cut-off");
         var circle = new List<Problem>();
-        DatasetPlan.Of(dataset with { Fields = [Worked("b", "c"), Worked("c", "b")] }, [], circle);
+        DatasetPlan.Prepare(dataset with { Fields = [Worked("b", "c"), Worked("c", "b")] }, [], circle);
         Assert.Equal(["field-cycle", "field-cycle"], circle.Select(p => p.Code));
         var typo = new List<Problem>();
-        DatasetPlan.Of(dataset with { Fields = [.. dataset.Fields, Worked("e", "n + nn")] }, [], typo);
+        DatasetPlan.Prepare(dataset with { Fields = [.. dataset.Fields, Worked("e", "n + nn")] }, [], typo);
         Assert.Equal(("unknown-field", "fields.e", 4), (typo[0].Code, typo[0].Property, typo[0].Position));
     }
 
@@ -324,7 +324,7 @@ public sealed class DatasetTests : IDisposable
     [Fact]
     public void A_report_lists_a_dataset_of_joined_tables()
     {
-        var report = LucidLattice.Core.Editing.StarterReport.Of("Bookings", DemoDatasets.Bookings with { Id = "d1" });
+        var report = LucidLattice.Core.Editing.StarterReport.Create("Bookings", DemoDatasets.Bookings with { Id = "d1" });
         var run = new ReportEngine(new DatasetReader(new SqliteReader(new OneDatabase(Workshop.DemoFile))), Workshop.Measurer,
             new DemoCatalog()).Run(new RunRequest(report, new Dictionary<string, string>(), Workshop.Now), CancellationToken.None);
         Assert.Empty(run.Problems);

@@ -120,7 +120,7 @@ public class DefinitionTests
         var random = new Random(23);
         for (var round = 0; round < 25; round++)
         {
-            var report = StarterReport.Of("Edited", dataset);
+            var report = StarterReport.Create("Edited", dataset);
             for (var step = 0; step < 25; step++)
             {
                 try
@@ -140,7 +140,7 @@ public class DefinitionTests
     [Fact]
     public void One_gesture_adds_a_subtotal_to_every_footer()
     {
-        var report = StarterReport.Of("Totals", Workshop.DemoReport("route-performance").Datasets[0]);
+        var report = StarterReport.Create("Totals", Workshop.DemoReport("route-performance").Datasets[0]);
         foreach (var field in new[] { "region", "route" }) report = new AddLevel { Field = field }.Apply(report, NoReports.Instance);
         var column = report.MainSection().Columns.First(c => c.Expression == "passengers");
         report = new AddTotals { Column = column.Id }.Apply(report, NoReports.Instance);
@@ -162,11 +162,11 @@ public class DefinitionTests
             2 => new AddLevel { Field = field, At = random.Next(4) },
             3 => new AddTotals { Column = Of(section.Columns).Id, Aggregate = "count" },
             4 => new AddChart { Band = place.Kind, Level = place.Level },
-            5 => new MoveColumn { Column = Of(section.Columns).Id, To = random.Next(8) },
-            6 => new DeleteColumn { Column = Of(section.Columns).Id },
-            7 => new MoveLevel { Level = Of(section.Levels).Id, To = random.Next(4) },
-            8 => new DeleteLevel { Level = Of(section.Levels).Id },
-            9 => new DeleteElement { Element = Of(section.Elements().Select(e => e.Element.Id).ToList()) },
+            5 => new Move { Id = Of(section.Columns).Id, To = new Spot { In = "s1", Index = random.Next(8) } },
+            6 => new Remove { Ids = [Of(section.Columns).Id] },
+            7 => new Move { Id = Of(section.Levels).Id, To = new Spot { In = "s1", Index = random.Next(4) } },
+            8 => new Remove { Ids = [Of(section.Levels).Id] },
+            9 => new Remove { Ids = [Of(section.Elements().Select(e => e.Element.Id).ToList())] },
             10 => new SetLevel { Level = Of(section.Levels).Id, By = field, NewPage = random.Next(2) == 0 },
             _ => new LinkChart { Chart = Of(section.Elements().Select(e => e.Element).OfType<ChartElement>().Select(c => c.Id).ToList()),
             Report = "sailings-in-detail" },

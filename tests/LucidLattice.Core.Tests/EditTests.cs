@@ -39,8 +39,8 @@ public class EditTests
     {
         var before = ReportJson.Write(Report);
         var report = Report;
-        Apply(report, new AddField { Field = "remark" }, new AddLevel { Field = "vessel" }, new DeleteColumn { Column = "c3" },
-            new DeleteLevel { Level = "l1" });
+        Apply(report, new AddField { Field = "remark" }, new AddLevel { Field = "vessel" }, new Remove { Ids = ["c3"] },
+            new Remove { Ids = ["l1"] });
         Assert.Equal(before, ReportJson.Write(report));
     }
 
@@ -70,7 +70,7 @@ public class EditTests
     [Fact]
     public void A_field_dropped_on_a_footer_becomes_a_subtotal_of_its_column_or_a_text()
     {
-        var report = Apply(Report, new DeleteElement { Element = "rfc" },
+        var report = Apply(Report, new Remove { Ids = ["rfc"] },
             new AddField { Field = "passengers", Band = BandKind.GroupFooter, Level = 1 });
         Assert.Contains(In<TotalElement>(report, BandKind.GroupFooter, 1), t => t.Column == "c3");
         report = Apply(report, new AddField { Field = "delay_minutes", Band = BandKind.ReportFooter },
@@ -94,7 +94,7 @@ public class EditTests
     [Fact]
     public void A_column_goes_with_everything_that_belongs_to_it()
     {
-        var report = Apply(Report, new DeleteColumn { Column = "c3" });
+        var report = Apply(Report, new Remove { Ids = ["c3"] });
         Assert.DoesNotContain(report.MainSection().Elements(), e => e.Element.Column == "c3");
         Assert.Equal(["c1", "c2", "c4", "c5"], report.MainSection().Columns.Select(c => c.Id));
         Assert.Empty(Workshop.Run(report).Problems);
@@ -107,7 +107,8 @@ public class EditTests
     [InlineData(-7, "c4,c1,c2,c3,c5")]
     public void A_column_moves_among_the_others(int to, string order)
         => Assert.Equal(order,
-            string.Join(",", Apply(Report, new MoveColumn { Column = "c4", To = to }).MainSection().Columns.Select(c => c.Id)));
+            string.Join(",",
+            Apply(Report, new Move { Id = "c4", To = new Spot { In = "s1", Index = to } }).MainSection().Columns.Select(c => c.Id)));
 
     [Fact]
     public void Words_of_texts_headings_and_charts_are_typed_over()
@@ -125,9 +126,9 @@ public class EditTests
     public void A_part_grows_with_what_is_put_into_it_and_goes_with_its_last_element()
     {
         var chart = Assert.IsType<ChartElement>(Find(Report, "ch1"));
-        var report = Apply(Report, new SetElement { Element = chart with { Height = 400 } });
+        var report = Apply(Report, new Replace { Item = new ElementItem(chart with { Height = 400 }) });
         Assert.Contains(report.MainSection().ReportHeader.Parts, p => p.Id == "p1b" && p.Height >= 400);
-        Assert.DoesNotContain(Apply(report, new DeleteElement { Element = "ch1" }).MainSection().ReportHeader.Parts, p => p.Id == "p1b");
+        Assert.DoesNotContain(Apply(report, new Remove { Ids = ["ch1"] }).MainSection().ReportHeader.Parts, p => p.Id == "p1b");
     }
 
     [Fact]
@@ -152,7 +153,7 @@ public class EditTests
         var dataset = Report.Datasets[0] with {
             Fields = [new Field { Name = "vessel", Type = DataType.Text },
             new Field { Name = "sailing_id", Type = DataType.Whole, Kind = FieldKind.Key }] };
-        var plain = Apply(StarterReport.Of("Plain", dataset), new AddChart { Band = BandKind.ReportHeader });
+        var plain = Apply(StarterReport.Create("Plain", dataset), new AddChart { Band = BandKind.ReportHeader });
         Assert.Equal(("vessel", "count(*)"), (New(plain, BandKind.ReportHeader, 0).Category, New(plain, BandKind.ReportHeader, 0).Value));
     }
 
@@ -174,7 +175,8 @@ public class EditTests
     public void Marks_stand_in_the_order_that_was_chosen(ChartOrder order, string expected)
     {
         var chart = Assert.IsType<ChartElement>(Find(Report, "ch1"));
-        var run = Workshop.Run(Apply(Report, new SetElement { Element = chart with { Category = "region", Order = order, Link = null } }));
+        var run = Workshop.Run(
+            Apply(Report, new Replace { Item = new ElementItem(chart with { Category = "region", Order = order, Link = null }) }));
         var marks = run.First().Marks(run.First().Plan.Charts.Single(c => c.Id == "ch1"), run.First().NewFrame());
         Assert.Equal(expected, string.Join(",", marks.Select(m => m.Label)));
         Assert.Equal(run.First().Tree.Order.Length, marks.Sum(m => m.Rows));
@@ -183,7 +185,7 @@ public class EditTests
     [Fact]
     public void A_starter_report_shows_the_first_fields_that_are_no_keys()
     {
-        var report = StarterReport.Of("Start {{ here", Report.Datasets[0]);
+        var report = StarterReport.Create("Start {{ here", Report.Datasets[0]);
         Assert.Equal(["Region", "Route", "Vessel", "Departs", "Status", "Passengers"], report.MainSection().Columns.Select(c => c.Heading));
         var run = Workshop.Run(report);
         Assert.Empty(run.Problems);

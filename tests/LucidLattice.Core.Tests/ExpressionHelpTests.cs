@@ -15,7 +15,7 @@ public sealed class ExpressionHelpTests
     private static readonly DatasetReader Source = new(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
 
     private static ExpressionTrial Try(Dataset dataset, string? itself, string expression)
-        => ExpressionTrial.Of(dataset, itself, expression, DatasetQuestion.Of(dataset, new Dictionary<string, string>(), Workshop.Now),
+        => ExpressionTrial.TryOut(dataset, itself, expression, DatasetQuestion.Ask(dataset, new Dictionary<string, string>(), Workshop.Now),
             Source, CancellationToken.None);
 
     [Fact]

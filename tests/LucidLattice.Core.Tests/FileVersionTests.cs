@@ -92,7 +92,7 @@ public class FileVersionTests
 
     private static string RowsOf(Dataset dataset)
     {
-        var question = DatasetQuestion.Of(dataset, new Dictionary<string, string>(), Workshop.Now, Rows);
+        var question = DatasetQuestion.Ask(dataset, new Dictionary<string, string>(), Workshop.Now, Rows);
         using var csv = new MemoryStream();
         RowsCsv.Write(Rows.Read(question.Query, new RunProgress(), CancellationToken.None), [.. dataset.Fields.Select(f => f.Name)], csv,
             CancellationToken.None);

@@ -59,7 +59,7 @@ public sealed class NarrowingTests : IDisposable
     public void A_condition_is_narrowed_to_what_plainly_holds(string condition, string expected)
         => Assert.Equal(expected,
             string.Join("; ",
-            Narrowings.Of(condition, Query(Table()))
+            Narrowings.FromCondition(condition, Query(Table()))
             .Select(n => $"{n.Field.Name} {n.Kind}{string.Concat(n.Values.Select(v => " " + v.Invariant))}")));
 
     /// <summary>
@@ -131,8 +131,8 @@ public sealed class NarrowingTests : IDisposable
         string Sql(Value n, IEnumerable<Value> words, Period days)
         {
             var query = Query(Table()) with { Values = [n, Value.Of(new ValueList(words)), Value.Of(days), Value.Every, Value.Null] };
-            var narrowings = Narrowings.Of("w >= :n AND d < :n AND t IN :words AND day IN :days", query);
-            var (conditions, values) = NarrowingSql.Of(narrowings, f => $"\"{f.Name}\"", _ => false, ["n", "narrow1"]);
+            var narrowings = Narrowings.FromCondition("w >= :n AND d < :n AND t IN :words AND day IN :days", query);
+            var (conditions, values) = NarrowingSql.Write(narrowings, f => $"\"{f.Name}\"", _ => false, ["n", "narrow1"]);
             Assert.All(values.Keys, name => Assert.DoesNotContain(name, new[] { ":n", ":narrow1" }));
             return QueryBuilder.Select(query.Dataset, query.Dataset.Fields, conditions);
         }

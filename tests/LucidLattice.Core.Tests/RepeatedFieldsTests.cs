@@ -79,7 +79,7 @@ public sealed class RepeatedFieldsTests
     [InlineData("sum(people)", false)]
     public void A_total_over_repeated_fields_alone_warns(string total, bool warns)
     {
-        var report = StarterReport.Of("R", Joined("sailings", "bookings"));
+        var report = StarterReport.Create("R", Joined("sailings", "bookings"));
         var text = new TextElement { Id = "total", Width = 200, Height = 12, Text = $"{{{{ {total} }}}}" };
         var section = report.MainSection();
         report = report.WithMainSection(

@@ -34,7 +34,8 @@ public class RunTests
         var section = Demo.MainSection();
 
         var text = (TextElement)section.Elements().First(e => e.Element is TextElement).Element;
-        var retitled = Run(engine, new SetElement { Element = text with { Text = "Other words" } }.Apply(Demo, new DemoCatalog()));
+        var retitled =
+            Run(engine, new Replace { Item = new ElementItem(text with { Text = "Other words" }) }.Apply(Demo, new DemoCatalog()));
         Assert.Same(first.First().Tree, retitled.First().Tree);
         Assert.All(first.First().Totals.ByAggregate.Zip(retitled.First().Totals.ByAggregate), pair => Assert.Same(pair.First, pair.Second));
 
@@ -171,7 +172,7 @@ public class RunTests
     public void A_found_text_is_marked_where_it_stands()
     {
         var run = Workshop.Run(Demo, null, ("from", "2025-01-01"), ("to", "2025-01-31"));
-        var page = TextHighlights.Of(run.Page(1), "route", Workshop.Measurer);
+        var page = TextHighlights.Mark(run.Page(1), "route", Workshop.Measurer);
         var marks = page.Items.OfType<RectItem>().Where(r => r.Fill == Palette.Found).ToList();
         var texts = page.Items.OfType<TextRun>().Where(t => t.Text.Contains("route", StringComparison.OrdinalIgnoreCase)).ToList();
         Assert.Equal(texts.Count, marks.Count);

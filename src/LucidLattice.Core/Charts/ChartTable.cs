@@ -50,7 +50,7 @@ public sealed class ChartTable : ISized
     /// <param name="key">Their ranks.</param>
     /// <param name="keyOf">The key of an expression over all rows.</param>
     /// <param name="frame">Has the section's totals; is moved from group to group.</param>
-    public static ChartTable Of(
+    public static ChartTable Build(
         ChartQuery query, GroupTree tree, int level, DataColumn categories, RowKey key, Func<Compiled, RowKey> keyOf, Frame frame,
         CancellationToken cancel)
     {

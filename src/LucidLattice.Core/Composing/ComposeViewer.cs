@@ -55,7 +55,7 @@ public sealed class ComposeViewer
     private void AddSection(SectionPlan plan, int depth, int group)
     {
         var data = _run.Data![plan];
-        var vantage = Vantage.Of(data, _wanted.GetValueOrDefault(plan.Section.Id) ?? [], group);
+        var vantage = Vantage.Choose(data, _wanted.GetValueOrDefault(plan.Section.Id) ?? [], group);
         _steps.AddRange(vantage.Steps);
         var frame = data.NewFrame();
         frame.PageNumber = 1;

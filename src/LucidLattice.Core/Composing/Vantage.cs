@@ -17,7 +17,7 @@ internal sealed class Vantage
 
     /// <param name="wanted">Group keys, outermost first, as machines write them; may be shorter than the levels.</param>
     /// <param name="whole">The group of the tree that is the whole of the section here.</param>
-    public static Vantage Of(SectionData data, IReadOnlyList<string?> wanted, int whole)
+    public static Vantage Choose(SectionData data, IReadOnlyList<string?> wanted, int whole)
     {
         var (tree, plan, frame) = (data.Tree, data.Plan, data.NewFrame());
         var path = new int[tree.Levels.Count];

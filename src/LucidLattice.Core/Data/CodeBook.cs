@@ -21,7 +21,7 @@ public sealed class CodeBook
     public string Identity { get; }
 
     /// <summary>Null for a field without a value list.</summary>
-    public static CodeBook? Of(Field field) => field.Codes.Count == 0 ? null : new CodeBook(field);
+    public static CodeBook? ForField(Field field) => field.Codes.Count == 0 ? null : new CodeBook(field);
 
     /// <summary>The place of a value in the list; values that are not listed come after all others.</summary>
     public int Place(in Value value) => _places.GetValueOrDefault(value, _codes.Count);

@@ -13,7 +13,7 @@ public sealed class CodedKey : RowKey
     public override long Bytes => _plain.Bytes + _ranks.Length * 4L;
 
     /// <param name="rows">How many rows there are.</param>
-    public static CodedKey Of(DataColumn column, int rows, CodeBook codes, Collation collation, bool descending)
+    public static CodedKey Build(DataColumn column, int rows, CodeBook codes, Collation collation, bool descending)
     {
         var plain = column.Key(rows, collation, descending: false);
         var empty = plain.Count - 1;

@@ -49,7 +49,7 @@ public sealed class LongColumn(Definitions.Field field, long[] values, BitSet nu
     public decimal Unit => Units[Field.Scale];
 
     public override RowKey Key(int rows, Collation collation, bool descending)
-        => (RowKey?)RangeKey.Of(Values, rows, Nulls, descending) ?? DenseKey.Of<long>(Values.AsSpan(0, rows), Nulls, descending);
+        => (RowKey?)RangeKey.TryBuild(Values, rows, Nulls, descending) ?? DenseKey.Of<long>(Values.AsSpan(0, rows), Nulls, descending);
 }
 
 /// <summary>Doubles.</summary>

@@ -100,7 +100,7 @@ public sealed class RangeKey : RowKey
 
     /// <summary>Null if the numbers are too far apart for it.</summary>
     /// <param name="rows">How many of the values are rows.</param>
-    public static RangeKey? Of(long[] values, int rows, BitSet nulls, bool descending)
+    public static RangeKey? TryBuild(long[] values, int rows, BitSet nulls, bool descending)
     {
         long least = long.MaxValue, most = long.MinValue;
         for (var row = 0; row < rows; row++)

@@ -9,11 +9,11 @@ public static class ConditionText
 {
     /// <summary>The expression of a condition; empty if it holds for every row.</summary>
     /// <exception cref="ExpressionException">A field that is gone, an operator or a value that does not suit its type.</exception>
-    public static string Of(Condition? condition, Dataset dataset, IReadOnlyList<Parameter> parameters) => condition switch
+    public static string Write(Condition? condition, Dataset dataset, IReadOnlyList<Parameter> parameters) => condition switch
     {
         AllOf all => Joined(all.Conditions, " AND ", dataset, parameters),
         AnyOf any => Joined(any.Conditions, " OR ", dataset, parameters),
-        FieldCondition field => Of(field, dataset, parameters),
+        FieldCondition field => Write(field, dataset, parameters),
         ExpressionCondition expression => expression.Expression.Trim(),
         _ => "",
     };
@@ -32,9 +32,10 @@ public static class ConditionText
     };
 
     private static string Joined(IReadOnlyList<Condition> conditions, string by, Dataset dataset, IReadOnlyList<Parameter> parameters)
-        => string.Join(by, conditions.Select(c => Of(c, dataset, parameters)).Where(text => text.Length > 0).Select(text => $"({text})"));
+        => string.Join(by,
+            conditions.Select(c => Write(c, dataset, parameters)).Where(text => text.Length > 0).Select(text => $"({text})"));
 
-    private static string Of(FieldCondition condition, Dataset dataset, IReadOnlyList<Parameter> parameters)
+    private static string Write(FieldCondition condition, Dataset dataset, IReadOnlyList<Parameter> parameters)
     {
         var field = dataset.Fields.FirstOrDefault(f => f.Name == condition.Field)
             ?? throw new ExpressionException("unknown-field",

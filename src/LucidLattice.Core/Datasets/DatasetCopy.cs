@@ -25,7 +25,7 @@ public sealed record CopyState(bool UpToDate, IReadOnlyList<FieldChange> Changed
 public static class DatasetCopy
 {
     /// <summary>A copy for a report: it carries its own id there, and the parameters move into the report.</summary>
-    public static Dataset Of(Dataset kept, string id) => kept with { Id = id, CopyOf = kept.Id, Parameters = [], Starter = null };
+    public static Dataset Take(Dataset kept, string id) => kept with { Id = id, CopyOf = kept.Id, Parameters = [], Starter = null };
 
     /// <summary>The kept dataset's parameters as a report with a copy under <paramref name="id"/> has them.</summary>
     public static IReadOnlyList<Parameter> Parameters(Dataset kept, string id)
@@ -34,7 +34,7 @@ public static class DatasetCopy
 
     public static CopyState StateOf(ReportDefinition report, Dataset copy, Dataset kept)
     {
-        var next = Of(kept, copy.Id);
+        var next = Take(kept, copy.Id);
         var map = FieldMapping.Propose(copy, next);
         var uses = Uses(report, copy);
         var changed = copy.Fields.Where(f => map[f.Name] != f.Name)
@@ -81,7 +81,7 @@ public static class DatasetCopy
     public static ReportDefinition Follow(ReportDefinition report, Dataset copy, Dataset kept)
     {
         var map = FieldMapping.Propose(copy, kept).Where(m => m.Value is not null).ToDictionary(m => m.Key, m => m.Value!);
-        return WithParametersOf(Exchange(report, copy.Id, Of(kept, copy.Id), map), kept, copy.Id);
+        return WithParametersOf(Exchange(report, copy.Id, Take(kept, copy.Id), map), kept, copy.Id);
     }
 
     /// <summary>The report with the parameters that a kept dataset asks for and the report does not have yet.</summary>
@@ -96,7 +96,7 @@ public static class DatasetCopy
         report = WithParametersOf(report, from, from.Id);
         var needed = report.Parameters.Any(p => p.Choices is DatasetChoices c && c.Dataset == from.Id)
             && report.Datasets.All(d => d.Id != from.Id);
-        return needed ? report with { Datasets = [.. report.Datasets, Of(from, from.Id)] } : report;
+        return needed ? report with { Datasets = [.. report.Datasets, Take(from, from.Id)] } : report;
     }
 
     /// <summary>A dataset with fields called otherwise, in its own expressions, conditions and order too.</summary>

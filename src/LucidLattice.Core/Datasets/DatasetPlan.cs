@@ -20,12 +20,14 @@ public sealed record DatasetPlan(Dataset Dataset, IReadOnlyList<(int Field, Comp
         Reads.All([.. Worked.Select(w => w.Value.Reads), .. Sort.Select(s => s.Key.Reads), Filter?.Reads ?? Reads.Nothing]);
 
     /// <summary>Plans a dataset; what is wrong is added to the problems, and left out.</summary>
-    public static DatasetPlan Of(Dataset dataset, IReadOnlyList<Parameter> parameters, List<Problem> problems)
+    public static DatasetPlan Prepare(Dataset dataset, IReadOnlyList<Parameter> parameters, List<Problem> problems)
     {
         var worked = WorkedOut(dataset, parameters, problems);
         var scope = new Scope { Fields = dataset.Fields, Parameters = parameters, Allowed = Phase.Row };
         var filter = Try("filter",
-            () => ConditionText.Of(dataset.Filter, dataset, parameters) is { Length: > 0 } text ? Compiler.Condition(text, scope) : null);
+            () => ConditionText.Write(dataset.Filter, dataset, parameters) is { Length: > 0 } text
+            ? Compiler.Condition(text, scope)
+            : null);
         var sort = dataset.Sort.Select(s => (Key: Try("sort", () => Compiler.Compile(s.By, scope)), s.Descending))
             .Where(s => s.Key is not null).Select(s => (s.Key!, s.Descending)).ToList();
         return new DatasetPlan(dataset, worked, filter, sort);

@@ -12,14 +12,14 @@ public sealed record DatasetQuestion(DataQuery Query, ReportDefinition Around, P
     /// <param name="given">By name, as <see cref="ParameterText"/> reads them.</param>
     /// <param name="source">Where the choices of parameters are read; null takes any value.</param>
     /// <param name="now">In the zone that matters to the asker.</param>
-    public static DatasetQuestion Of(Dataset dataset, IReadOnlyDictionary<string, string> given, DateTime now, IRowReader? source = null,
+    public static DatasetQuestion Ask(Dataset dataset, IReadOnlyDictionary<string, string> given, DateTime now, IRowReader? source = null,
         CancellationToken cancel = default)
     {
         var around = Report(dataset);
         var choices = source is null ? null : new ParameterChoices(source);
         var values = ParameterValues.Resolve(around, given, now,
             choices is null ? null : (p, known) =>
-            choices.Of(around, p, known, now, cancel), around.Parameters.Select(p => p.Name).ToHashSet());
+            choices.Offered(around, p, known, now, cancel), around.Parameters.Select(p => p.Name).ToHashSet());
         return new DatasetQuestion(ReportQuery.For(around, dataset, dataset.Fields, values.Values, now), around, values);
     }
 

@@ -19,7 +19,7 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
     public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
     {
         var problems = new List<Problem>();
-        var plan = DatasetPlan.Of(query.Dataset, query.Definitions, problems);
+        var plan = DatasetPlan.Prepare(query.Dataset, query.Definitions, problems);
         if (problems.FirstOrDefault() is { } problem) throw new DataException(problem.Code, problem.Message);
         // A limit counts rows before whoever asks looks at them, so none of those may be missing.
         query = query with {
@@ -42,7 +42,7 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
     public void Require(DataQuery query)
     {
         var problems = new List<Problem>();
-        var plan = DatasetPlan.Of(query.Dataset, query.Definitions, problems);
+        var plan = DatasetPlan.Prepare(query.Dataset, query.Definitions, problems);
         if (problems.FirstOrDefault() is { } problem) throw new DataException(problem.Code, problem.Message);
         var raw = plan.IsPlain ? query : Raw(plan, query);
         if (query.Dataset.Source is DerivedSource) Require(OfBase(raw));
@@ -78,7 +78,7 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
     public int? RowsAtMost(Dataset dataset) => columns.RowsAtMost(dataset);
 
     public IReadOnlySet<string> Repeated(Dataset dataset, CancellationToken cancel)
-        => RepeatedFields.Of(dataset,
+        => RepeatedFields.Find(dataset,
             dataset.Source is DerivedSource { Base: { } basis } ? Repeated(basis, cancel) : columns.Repeated(dataset, cancel));
 
     /// <summary>The columns that are needed: those asked for, and those that expressions use; the limit counts shaped rows, so it comes
@@ -95,7 +95,7 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
             if (wanted.Contains(field)) wanted.UnionWith(value.Fields);
         var fields = wanted.Order().Select(i => all[i]).Where(f => f.Expression is not { Length: > 0 }).ToList();
         IReadOnlyList<Narrowing> narrowings = plan.Filter is { } filter
-            ? [.. query.Wanted, .. Narrowings.Of(filter.Text, query)]
+            ? [.. query.Wanted, .. Narrowings.FromCondition(filter.Text, query)]
             : query.Wanted;
         return query with { Fields = fields, Wanted = narrowings,
             Dataset = query.Dataset with { RowLimit = plan.IsPlain ? query.Dataset.RowLimit : null, Filter = null, Sort = [],
@@ -173,7 +173,7 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
 
     private static RowKey Key(Compiled key, bool descending, RowSet rows, Frame frame, CancellationToken cancel)
         => key is { Codes: { } codes, Field: { } coded }
-            ? CodedKey.Of(rows.Columns[coded], rows.Count, codes, frame.Collation, descending)
+            ? CodedKey.Build(rows.Columns[coded], rows.Count, codes, frame.Collation, descending)
             : (key.Field is { } field
             ? rows.Columns[field]
             : Worked(new Field { Name = "", Type = key.Type == DataType.Null ? DataType.Text : key.Type, Scale = 6 }, key, rows, frame,
@@ -184,12 +184,12 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
         var nulls = new BitSet();
         for (var i = 0; i < kept.Length; i++)
             if (column.Nulls.Any && column.Nulls[kept[i]]) nulls[i] = true;
-        T[] Of<T>(T[] values) => [.. kept.Select(row => values[row])];
+        T[] AtKept<T>(T[] values) => [.. kept.Select(row => values[row])];
         return column switch
         {
-            LongColumn longs => new LongColumn(column.Field, Of(longs.Values), nulls) { Misfits = column.Misfits },
-            DoubleColumn doubles => new DoubleColumn(column.Field, Of(doubles.Values), nulls) { Misfits = column.Misfits },
-            TextColumn texts => new TextColumn(column.Field, Of(texts.Codes), texts.Texts, nulls) { Misfits = column.Misfits },
+            LongColumn longs => new LongColumn(column.Field, AtKept(longs.Values), nulls) { Misfits = column.Misfits },
+            DoubleColumn doubles => new DoubleColumn(column.Field, AtKept(doubles.Values), nulls) { Misfits = column.Misfits },
+            TextColumn texts => new TextColumn(column.Field, AtKept(texts.Codes), texts.Texts, nulls) { Misfits = column.Misfits },
             _ => column,
         };
     }

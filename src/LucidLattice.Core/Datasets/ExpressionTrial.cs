@@ -15,7 +15,7 @@ public sealed record ExpressionTrial(string? Type, IReadOnlyList<string?> Result
     private const int Rows = 5, MostInputs = 4;
 
     /// <param name="itself">The field that is being worked out, which its own expression cannot use; null if there is none.</param>
-    public static ExpressionTrial Of(Dataset dataset, string? itself, string expression, DatasetQuestion question, IRowReader source,
+    public static ExpressionTrial TryOut(Dataset dataset, string? itself, string expression, DatasetQuestion question, IRowReader source,
         CancellationToken cancel)
     {
         var fields = dataset.Fields.Where(f => f.Name != itself).ToList();

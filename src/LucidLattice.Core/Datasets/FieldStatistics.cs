@@ -13,7 +13,7 @@ public sealed record FieldStatistics(int Rows, int Empty, int Distinct, int Misf
 {
     private const int MostFrequent = 8;
 
-    public static FieldStatistics Of(DataColumn column, int rows, string language)
+    public static FieldStatistics Measure(DataColumn column, int rows, string language)
     {
         var counts = new Dictionary<Value, int>();
         var empty = 0;

@@ -17,7 +17,7 @@ public sealed class Narrowings
     /// <param name="condition">One that compiles in the scope.</param>
     /// <param name="query">Gives the parameters with their values, and the clock.</param>
     /// <returns>What holds for every row for which the condition does; nothing if nothing plain can be said.</returns>
-    public static IReadOnlyList<Narrowing> Of(string condition, DataQuery query)
+    public static IReadOnlyList<Narrowing> FromCondition(string condition, DataQuery query)
     {
         var scope = new Scope { Fields = query.Dataset.Fields, Parameters = query.Definitions, Allowed = Phase.Row };
         var frame = new Frame { Parameters = [.. query.Values], Now = query.Now, Collation = new Collation(query.Language) };

@@ -9,7 +9,7 @@ public static class RepeatedFields
     /// <param name="below">The repeated columns of what the dataset reads: fields of a join by their names, or fields of the dataset that
     /// it starts from.</param>
     /// <returns>Names of fields; what is worked out from repeated fields alone is repeated too.</returns>
-    public static IReadOnlySet<string> Of(Dataset dataset, IReadOnlySet<string> below)
+    public static IReadOnlySet<string> Find(Dataset dataset, IReadOnlySet<string> below)
     {
         if (below.Count == 0) return below;
         var isDerived = dataset.Source is DerivedSource;

@@ -50,7 +50,7 @@ public static class RowExpressions
         Starter = dataset.Starter is not { } starter
         ? null
         : starter with { Columns = [.. starter.Columns.Select(field)], Totals = [.. starter.Totals.Select(field)],
-        GroupBy = Of(starter.GroupBy, field), ChartOf = Of(starter.ChartOf, field) },
+        GroupBy = Changed(starter.GroupBy, field), ChartOf = Changed(starter.ChartOf, field) },
         Parameters = [.. dataset.Parameters.Select(p => p.Choices is DatasetChoices c
         && c.Dataset == dataset.Id ? p with { Choices = Choices(p, c, change) } : p)],
     };
@@ -71,8 +71,8 @@ public static class RowExpressions
     private static DatasetChoices Choices(Parameter parameter, DatasetChoices choices, Func<ExpressionPlace, string, string> change)
     {
         var place = new ExpressionPlace($"choices of {parameter.Caption}", parameter.Name);
-        return choices with { Value = change(place, choices.Value), Label = Of(choices.Label, t => change(place, t)),
-            Filter = Of(choices.Filter, t => change(place, t)) };
+        return choices with { Value = change(place, choices.Value), Label = Changed(choices.Label, t => change(place, t)),
+            Filter = Changed(choices.Filter, t => change(place, t)) };
     }
 
     private static Condition? Map(Condition? condition, Func<string, string> field, Func<string, string> change) => condition switch
@@ -84,5 +84,5 @@ public static class RowExpressions
         _ => condition,
     };
 
-    private static string? Of(string? text, Func<string, string> change) => text is { Length: > 0 } ? change(text) : text;
+    private static string? Changed(string? text, Func<string, string> change) => text is { Length: > 0 } ? change(text) : text;
 }

@@ -100,13 +100,28 @@ public static class DefinitionWalk
         Parts = [.. band.Parts.Select(part => part with { Elements = [.. part.Elements.Select(change).OfType<Element>()] })],
     };
 
+    /// <summary>Every part of every band of the report.</summary>
+    public static IEnumerable<BandPart> AllParts(this ReportDefinition report)
+        => report.Sheets.SelectMany(s => s.PageBands()).Concat(report.AllSections().SelectMany(s => s.Bands()))
+            .SelectMany(b => b.Band.Parts);
+
+    /// <summary>The report with every band, of sections and of pages, passed through <paramref name="change"/>.</summary>
+    public static ReportDefinition MapAllBands(this ReportDefinition report, Func<Band, Band> change)
+    {
+        var mapped = report.MapSections(section => section.MapBands((_, band) => change(band)));
+        return mapped with { Sheets = [.. mapped.Sheets.Select(sheet => sheet.MapPageBands((_, band) => change(band)))] };
+    }
+
+    /// <summary>The report with one of its parts, wherever it stands, passed through <paramref name="change"/>.</summary>
+    public static ReportDefinition MapPart(this ReportDefinition report, string id, Func<BandPart, BandPart> change)
+        => report.MapAllBands(band => band.Parts.All(p => p.Id != id)
+            ? band
+            : band with { Parts = [.. band.Parts.Select(p => p.Id == id ? change(p) : p)] });
+
     /// <summary>The report with every element, wherever it stands, passed through <paramref name="change"/>; null takes the element
     /// out.</summary>
     public static ReportDefinition MapAllElements(this ReportDefinition report, Func<Element, Element?> change)
-    {
-        var mapped = report.MapSections(section => section.MapElements((_, e) => change(e)));
-        return mapped with { Sheets = [.. mapped.Sheets.Select(sheet => sheet.MapPageBands((_, band) => band.MapElements(change)))] };
-    }
+        => report.MapAllBands(band => band.MapElements(change));
 
     private static IEnumerable<(BandPlace, Element)> In((BandPlace Place, Band Band) band)
         => band.Band.Parts.SelectMany(part => part.Elements).Select(element => (band.Place, element));

@@ -41,7 +41,7 @@ public sealed record RegionItem(
     DrawPath? Shape = null) : DrawItem
 {
     /// <summary>An area of any shape.</summary>
-    public static RegionItem Of(DrawPath shape, string id, string label, string figure, Links.LinkAction? action)
+    public static RegionItem Covering(DrawPath shape, string id, string label, string figure, Links.LinkAction? action)
     {
         var (left, top, right, bottom) = shape.Bounds;
         return new(left, top, right - left, bottom - top, id, label, figure, action, shape);

@@ -21,7 +21,7 @@ public sealed class ImageContent
 
     /// <summary>Takes a PNG or JPEG file, told by its first bytes (PNG: ISO/IEC 15948, 5.2; JPEG: ITU-T T.81, B.1.1.3).</summary>
     /// <exception cref="FormatException">Another kind of file, or one that is too large.</exception>
-    public static ImageContent Of(byte[] bytes)
+    public static ImageContent Read(byte[] bytes)
     {
         if (bytes.Length > MostBytes)
             throw new FormatException($"The image has {bytes.Length >> 20} MB; {MostBytes >> 20} MB is the most.");

@@ -4,7 +4,7 @@ namespace LucidLattice.Core.Drawing;
 public static class TextHighlights
 {
     /// <summary>The drawing with a tinted area behind each place at which the text is found, whatever its case.</summary>
-    public static PageDrawing Of(PageDrawing drawing, string text, ITypesetter typesetter)
+    public static PageDrawing Mark(PageDrawing drawing, string text, ITypesetter typesetter)
     {
         text = text.Trim().Normalize();
         if (text.Length == 0) return drawing;

@@ -30,59 +30,9 @@ public sealed record AddField : Edit
                 + "of a group.");
         var quoted = Names.Quoted(field.Name);
         if (section.Columns.FirstOrDefault(c => c.Expression == quoted) is { } column && field.Type.IsNumber())
-            return Totals.Add(at, place, column, UsualAggregate.Of(field));
-        var text = field.Type.IsNumber() ? $"{field.Caption}: {{{{ {UsualAggregate.Of(field)}({quoted}) }}}}" : $"{{{{ {quoted} }}}}";
+            return Totals.Add(at, place, column, UsualAggregate.ForField(field));
+        var text = field.Type.IsNumber() ? $"{field.Caption}: {{{{ {UsualAggregate.ForField(field)}({quoted}) }}}}" : $"{{{{ {quoted} }}}}";
         return new AddText { Band = Band, Level = Level, Text = text }.Change(at, catalog);
-    }
-}
-
-/// <summary>Replaces a column: its heading, expression, width, alignment or pattern.</summary>
-public sealed record SetColumn : Edit
-{
-    public required Column Column { get; init; }
-    protected override string Named => Column.Id;
-
-    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
-    {
-        var section = at.Section;
-        Columns.Require(section, Column.Id);
-        return at.With(
-            section with {
-            Columns = [.. section.Columns.Select(c => c.Id == Column.Id ? Column with { Width = Math.Max(12, Column.Width) } : c)] });
-    }
-}
-
-/// <summary>Moves a column to another place among the columns, with its heading and totals.</summary>
-public sealed record MoveColumn : Edit
-{
-    public required string Column { get; init; }
-
-    /// <summary>Its new index, from 0.</summary>
-    public required int To { get; init; }
-    protected override string Named => Column;
-
-    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
-    {
-        var section = at.Section;
-        var column = Columns.Require(section, Column);
-        var columns = section.Columns.Where(c => c.Id != Column).ToList();
-        columns.Insert(Math.Clamp(To, 0, columns.Count), column);
-        return at.With(section with { Columns = columns });
-    }
-}
-
-/// <summary>Takes a column out, with its heading, its cells and its totals.</summary>
-public sealed record DeleteColumn : Edit
-{
-    public required string Column { get; init; }
-    protected override string Named => Column;
-
-    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
-    {
-        var section = at.Section;
-        Columns.Require(section, Column);
-        return at.With(section with { Columns = [.. section.Columns.Where(c => c.Id != Column)] })
-            .MapElements(e => e.Column == Column ? null : e);
     }
 }
 

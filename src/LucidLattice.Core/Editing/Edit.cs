@@ -6,20 +6,20 @@ namespace LucidLattice.Core.Editing;
 
 /// <summary>A change that an author makes in one gesture. It gives a new definition; the old one stays as it was, which is undo.</summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "type")]
+[JsonDerivedType(typeof(Insert), "insert")]
+[JsonDerivedType(typeof(Replace), "replace")]
+[JsonDerivedType(typeof(Move), "move")]
+[JsonDerivedType(typeof(Remove), "remove")]
+[JsonDerivedType(typeof(Arrange), "arrange")]
+[JsonDerivedType(typeof(Paste), "paste")]
 [JsonDerivedType(typeof(AddField), "addField")]
-[JsonDerivedType(typeof(SetColumn), "setColumn")]
-[JsonDerivedType(typeof(MoveColumn), "moveColumn")]
-[JsonDerivedType(typeof(DeleteColumn), "deleteColumn")]
 [JsonDerivedType(typeof(AddTotals), "addTotals")]
 [JsonDerivedType(typeof(AddLevel), "addLevel")]
 [JsonDerivedType(typeof(SetLevel), "setLevel")]
-[JsonDerivedType(typeof(MoveLevel), "moveLevel")]
-[JsonDerivedType(typeof(DeleteLevel), "deleteLevel")]
+[JsonDerivedType(typeof(CarryElement), "carryElement")]
 [JsonDerivedType(typeof(AddText), "addText")]
 [JsonDerivedType(typeof(AddChart), "addChart")]
-[JsonDerivedType(typeof(SetElement), "setElement")]
 [JsonDerivedType(typeof(SetText), "setText")]
-[JsonDerivedType(typeof(DeleteElement), "deleteElement")]
 [JsonDerivedType(typeof(LinkChart), "linkChart")]
 [JsonDerivedType(typeof(SetSection), "setSection")]
 [JsonDerivedType(typeof(ExchangeDataset), "exchangeDataset")]
@@ -34,7 +34,7 @@ public abstract record Edit
 
     /// <exception cref="EditException">The change makes no sense here; the message is meant for people.</exception>
     public virtual ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog) =>
-        Change(Workpiece.Of(report, Section, Named), catalog).Report;
+        Change(Workpiece.Open(report, Section, Named), catalog).Report;
 
     /// <summary>The report with the change made.</summary>
     internal abstract Workpiece Change(Workpiece at, IReportCatalog catalog);

@@ -19,24 +19,6 @@ public sealed record AddText : Edit
     }
 }
 
-/// <summary>Replaces an element by another with the same id.</summary>
-public sealed record SetElement : Edit
-{
-    public required Element Element { get; init; }
-    protected override string Named => Element.Id;
-
-    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
-    {
-        at.Require(Element.Id);
-        // A part holds what stands in it.
-        return at.MapElements(e => e.Id == Element.Id ? Element : e).MapBands((_, band) => band with
-        {
-            Parts = [.. band.Parts.Select(
-                p => p.Elements.Any(e => e.Id == Element.Id) ? p with { Height = Math.Max(p.Height, Element.Y + Element.Height) } : p)],
-        });
-    }
-}
-
 /// <summary>Changes the words of a text, or of a column's heading.</summary>
 public sealed record SetText : Edit
 {
@@ -50,7 +32,7 @@ public sealed record SetText : Edit
         {
             TextElement => at.MapElements(e => e is TextElement t && t.Id == Element ? t with { Text = Text } : e),
             HeadingElement heading => at with { Report = at.Report.MapSections(s => Renamed(s, heading.Column)) },
-            ChartElement chart => new SetElement { Element = chart with { Title = Text } }.Change(at, catalog),
+            ChartElement chart => new Replace { Item = new ElementItem(chart with { Title = Text }) }.Change(at, catalog),
             _ => throw new EditException("Only texts, headings and chart titles can be typed over."),
         };
     }
@@ -59,18 +41,6 @@ public sealed record SetText : Edit
         => section.Columns.All(c => c.Id != column)
             ? section
             : section with { Columns = [.. section.Columns.Select(c => c.Id == column ? c with { Heading = Text } : c)] };
-}
-
-public sealed record DeleteElement : Edit
-{
-    public required string Element { get; init; }
-    protected override string Named => Element;
-
-    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
-    {
-        at.Require(Element);
-        return at.MapElements(e => e.Id == Element ? null : e);
-    }
 }
 
 /// <summary>Changes which rows of a section are kept and how they are ordered.</summary>

@@ -24,6 +24,6 @@ public sealed record ExchangeDataset : Edit
         if (Fields.Values.FirstOrDefault(f => Next.Fields.All(n => n.Name != f)) is { } missing)
             throw new EditException($"“{Next.Name}” has no field “{missing}”.");
         return at with {
-            Report = DatasetCopy.WithParametersOf(DatasetCopy.Exchange(report, Old, DatasetCopy.Of(Next, Old), Fields), Next, Old) };
+            Report = DatasetCopy.WithParametersOf(DatasetCopy.Exchange(report, Old, DatasetCopy.Take(Next, Old), Fields), Next, Old) };
     }
 }

@@ -66,43 +66,6 @@ public sealed record SetLevel : Edit
     }
 }
 
-/// <summary>Moves a level outwards or inwards, with its header and footer.</summary>
-public sealed record MoveLevel : Edit
-{
-    public required string Level { get; init; }
-    protected override string Named => Level;
-
-    /// <summary>Its new place, from 0 at the outermost.</summary>
-    public required int To { get; init; }
-
-    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
-    {
-        var section = at.Section;
-        var level = Levels.Require(section, Level);
-        var levels = section.Levels.Where(l => l.Id != Level).ToList();
-        levels.Insert(Math.Clamp(To, 0, levels.Count), level);
-        return Levels.HeadingsToInnermost(at.With(section with { Levels = levels }));
-    }
-}
-
-/// <summary>Takes a level out, with its header and footer; the rows stay.</summary>
-public sealed record DeleteLevel : Edit
-{
-    public required string Level { get; init; }
-    protected override string Named => Level;
-
-    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
-    {
-        var section = at.Section;
-        var level = Levels.Require(section, Level);
-        var remaining = at.With(section with { Levels = [.. section.Levels.Where(l => l.Id != Level)] });
-        // Headings of columns that stood in its header are still needed.
-        foreach (var part in level.Header.Parts.Where(Levels.HasHeadings))
-            remaining = remaining.AddPart(remaining.Section.HeadingPlace(), part);
-        return remaining;
-    }
-}
-
 internal static class Levels
 {
     public static Level Require(Section section, string id)

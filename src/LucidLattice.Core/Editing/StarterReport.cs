@@ -26,10 +26,10 @@ public static class StarterReport
 
     /// <summary>A report over a copy of a kept dataset, with the parameters that it asks for.</summary>
     public static ReportDefinition OfKept(string title, Dataset kept, string currency = "EUR")
-        => DatasetCopy.WithParametersOf(Of(title, DatasetCopy.Of(kept, "d1") with { Starter = kept.Starter }, currency), kept, "d1");
+        => DatasetCopy.WithParametersOf(Create(title, DatasetCopy.Take(kept, "d1") with { Starter = kept.Starter }, currency), kept, "d1");
 
     /// <summary>A report over a dataset: with what its author put down to start with, or else with its first fields.</summary>
-    public static ReportDefinition Of(string title, Dataset dataset, string currency = "EUR")
+    public static ReportDefinition Create(string title, Dataset dataset, string currency = "EUR")
     {
         var starter = dataset.Starter;
         var section = new Section
@@ -56,11 +56,11 @@ public static class StarterReport
         foreach (var total in starter.Totals)
             if (dataset.Fields.FirstOrDefault(f => f.Name == total) is { } field
                 && columns.FirstOrDefault(c => c.Expression == Names.Quoted(total)) is { } column)
-                report = Apply(new AddTotals { Column = column.Id, Aggregate = UsualAggregate.Of(field) }, report);
+                report = Apply(new AddTotals { Column = column.Id, Aggregate = UsualAggregate.ForField(field) }, report);
         if (!Has(dataset, starter.ChartOf)) return report;
         report = Apply(new AddChart { Band = BandKind.ReportHeader }, report);
         var chart = report.Sheets[0].Sections[0].Elements().Select(e => e.Element).OfType<ChartElement>().Last();
-        return Apply(new SetElement { Element = chart with { Category = Names.Quoted(starter.ChartOf!) } }, report);
+        return Apply(new Replace { Item = new ElementItem(chart with { Category = Names.Quoted(starter.ChartOf!) }) }, report);
     }
 
     private static IEnumerable<string> FirstFields(Dataset dataset)

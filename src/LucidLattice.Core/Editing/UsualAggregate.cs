@@ -7,7 +7,7 @@ namespace LucidLattice.Core.Editing;
 /// rest added up.</summary>
 internal static class UsualAggregate
 {
-    public static string Of(Field field) => field switch
+    public static string ForField(Field field) => field switch
     {
         { Kind: FieldKind.Share } => "avg",
         { Kind: FieldKind.Key } or { Codes.Count: > 0 } => "count",

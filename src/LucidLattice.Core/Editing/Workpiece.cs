@@ -15,7 +15,7 @@ internal sealed record Workpiece(ReportDefinition Report, string SectionId)
 
     /// <param name="named">The id of an element, column or level, by which the section is found if none is asked for.</param>
     /// <exception cref="EditException">The report has no such section, or none at all.</exception>
-    public static Workpiece Of(ReportDefinition report, string? section, string? named)
+    public static Workpiece Open(ReportDefinition report, string? section, string? named)
     {
         if (section is not null && report.FindSection(section) is null) throw new EditException($"The report has no section “{section}”.");
         var found = section ?? (named is null ? null : report.AllSections().FirstOrDefault(s => Holds(s, named))?.Id);
@@ -59,16 +59,7 @@ internal sealed record Workpiece(ReportDefinition Report, string SectionId)
     });
 
     /// <summary>The prefix and the first number that nothing in the report carries.</summary>
-    public string NewId(string prefix)
-    {
-        var parts = Report.AllSections().SelectMany(s => s.Bands()).Concat(Report.Sheets.SelectMany(s => s.PageBands()))
-            .SelectMany(b => b.Band.Parts);
-        var used = Report.AllElements().Select(e => e.Id).Concat(parts.Select(p => p.Id)).Concat(Report.Sheets.Select(s => s.Id))
-            .Concat(Report.AllSections().SelectMany(s => s.Levels.Select(l => l.Id).Concat(s.Columns.Select(c => c.Id)).Append(s.Id)))
-            .ToHashSet();
-        for (var n = 1; ; n++)
-            if (!used.Contains(prefix + n)) return prefix + n;
-    }
+    public string NewId(string prefix) => new FreeIds(Report).Next(prefix);
 
     private static bool Holds(Section section, string id)
         => section.Elements().Any(e => e.Element.Id == id) || section.Columns.Any(c => c.Id == id) || section.Levels.Any(l => l.Id == id);

@@ -31,15 +31,19 @@ public sealed class ChartKind : ElementKind<ChartElement>
                 Mends: [$"Make it at most {body:0} points high."]);
     }
 
+    public override string? WhyNotIn(BandPlace place) => place switch
+    {
+        { IsSummary: true } => null,
+        { Kind: BandKind.Detail } => "A chart in the detail band would be drawn for each row.",
+        _ => "A chart in a page band has no rows of its own.",
+    };
+
     protected override ElementPlan Planned(ChartElement chart, ElementPlace place)
     {
         var (style, (x, width)) = (place.Style(chart, Alignment.Centre), place.Span(chart));
         var broken = new BrokenPlan(chart, x, width, style);
-        if (!place.Place.IsSummary)
+        if (WhyNotIn(place.Place) is { } why)
         {
-            var why = place.Place.Kind == BandKind.Detail
-                ? "A chart in the detail band would be drawn for each row."
-                : "A chart in a page band has no rows of its own.";
             place.Problem(chart, "chart-misplaced", Severity.Error, why, null,
                 "Move it to a header or footer of a group or of the report.");
             return broken;

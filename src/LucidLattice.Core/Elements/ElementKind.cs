@@ -18,6 +18,9 @@ public abstract class ElementKind
     /// <summary>True if it stands in a column, which is then required; false if it has a rectangle of its own.</summary>
     public virtual bool InColumn => false;
 
+    /// <summary>Why an element of this kind cannot stand in a band; null if it can.</summary>
+    public virtual string? WhyNotIn(BandPlace place) => null;
+
     /// <summary>The element with each of its expressions over rows passed through <paramref name="change"/>.</summary>
     public virtual Element MapExpressions(Element element, Func<ExpressionPlace, string, string> change) => element;
 

@@ -68,7 +68,7 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
     public ValueFormat Format(Compiled value, string? pattern)
     {
         var format = ValueFormat.For(value.Type, pattern, value.Kind, value.Scale, Culture, value.Currency ?? report.Currency);
-        return value.Codes is { } codes ? ValueFormat.Of(codes, format) : format;
+        return value.Codes is { } codes ? ValueFormat.WithLabels(codes, format) : format;
     }
 
     /// <summary>A row-phase expression that is checked elsewhere; null if it is wrong.</summary>

@@ -9,6 +9,9 @@ public sealed class TotalKind : ColumnKind<TotalElement>
 {
     public override StyleRole RoleAt(BandPlace place) => StyleRole.Total;
 
+    public override string? WhyNotIn(BandPlace place) =>
+        place.IsSummary ? null : "A subtotal belongs in a header or footer of a group or of the report.";
+
     protected override IEnumerable<Problem> Checked(TotalElement element, ReportDefinition report)
     {
         if (AggregateKinds.InSentences.Any(a => a.Name == element.Aggregate)) yield break;
@@ -20,12 +23,10 @@ public sealed class TotalKind : ColumnKind<TotalElement>
     protected override TextPiece? Piece(TotalElement element, ColumnPlan column, ElementPlace place)
     {
         if (column.Value is null) return null;
-        if (!place.Place.IsSummary)
+        if (WhyNotIn(place.Place) is { } why)
         {
             place.Problem(
-                element, "total-outside-group", Severity.Error,
-                $"A subtotal of “{column.Definition.Heading}” belongs in a header or footer of a group or of the report.", null,
-                "Move it to a footer.");
+                element, "total-outside-group", Severity.Error, $"“{column.Definition.Heading}”: {why}", null, "Move it to a footer.");
             return null;
         }
         var scope = place.Section.At(place.Place);

@@ -107,7 +107,7 @@ public sealed partial class Compiler
             Scale = field.Type == DataType.Decimal ? field.Scale : null,
             Kind = field.Kind,
             Currency = field.Currency,
-            Codes = CodeBook.Of(field),
+            Codes = CodeBook.ForField(field),
         };
     }
 

@@ -145,6 +145,6 @@ public sealed partial class Compiler
     /// <summary>What makes two aggregates the same: their text without OVER, which says where a total is looked up, not what it
     /// is.</summary>
     private static string KeyOf(CallSyntax call)
-        => $"{call.Name}|{call.Star}|{call.Distinct}|{string.Join(",", call.Arguments.Select(SyntaxText.Of))}"
-            + $"|{(call.Within is null ? "" : SyntaxText.Of(call.Within))}|{(call.Filter is null ? "" : SyntaxText.Of(call.Filter))}";
+        => $"{call.Name}|{call.Star}|{call.Distinct}|{string.Join(",", call.Arguments.Select(SyntaxText.Write))}"
+            + $"|{(call.Within is null ? "" : SyntaxText.Write(call.Within))}|{(call.Filter is null ? "" : SyntaxText.Write(call.Filter))}";
 }

@@ -4,22 +4,22 @@ namespace LucidLattice.Core.Expressions;
 /// bracket.</summary>
 internal static class SyntaxText
 {
-    public static string Of(Syntax node) => node switch
+    public static string Write(Syntax node) => node switch
     {
         LiteralSyntax l => $"'{l.Value.Type}:{l.Value.Invariant.Length}:{l.Value.Invariant}'",
         NameSyntax n => $"\"{n.Name}\"",
         ParameterSyntax p => ":" + p.Name,
-        UnarySyntax u => $"({u.Operator} {Of(u.Operand)})",
-        BinarySyntax b => $"({Of(b.Left)} {b.Operator} {Of(b.Right)})",
-        BetweenSyntax b => $"({Of(b.Operand)} {b.Not} between {Of(b.Low)} {Of(b.High)})",
-        InSyntax i => $"({Of(i.Operand)} {i.Not} in {List(i.Choices)})",
-        InParameterSyntax i => $"({Of(i.Operand)} {i.Not} in :{i.Parameter.Name})",
-        LikeSyntax l => $"({Of(l.Operand)} {l.Not} like {Of(l.Pattern)})",
-        IsNullSyntax i => $"({Of(i.Operand)} {i.Not} null)",
+        UnarySyntax u => $"({u.Operator} {Write(u.Operand)})",
+        BinarySyntax b => $"({Write(b.Left)} {b.Operator} {Write(b.Right)})",
+        BetweenSyntax b => $"({Write(b.Operand)} {b.Not} between {Write(b.Low)} {Write(b.High)})",
+        InSyntax i => $"({Write(i.Operand)} {i.Not} in {List(i.Choices)})",
+        InParameterSyntax i => $"({Write(i.Operand)} {i.Not} in :{i.Parameter.Name})",
+        LikeSyntax l => $"({Write(l.Operand)} {l.Not} like {Write(l.Pattern)})",
+        IsNullSyntax i => $"({Write(i.Operand)} {i.Not} null)",
         CaseSyntax c =>
-        $"(case {Maybe(c.Operand)} {string.Join(",", c.Branches.Select(b => Of(b.When) + ">" + Of(b.Then)))} {Maybe(c.Else)})",
-        CastSyntax c => $"(cast {Of(c.Operand)} {c.Type} {c.Scale})",
-        ExtractSyntax e => $"(extract {e.Part} {Of(e.Operand)})",
+        $"(case {Maybe(c.Operand)} {string.Join(",", c.Branches.Select(b => Write(b.When) + ">" + Write(b.Then)))} {Maybe(c.Else)})",
+        CastSyntax c => $"(cast {Write(c.Operand)} {c.Type} {c.Scale})",
+        ExtractSyntax e => $"(extract {e.Part} {Write(e.Operand)})",
         CallSyntax c => Call(c),
         _ => throw new InvalidOperationException(node.GetType().Name),
     };
@@ -32,7 +32,7 @@ internal static class SyntaxText
         return $"{plain} within {Maybe(call.Within)} filter {Maybe(call.Filter)}{over}";
     }
 
-    private static string List(IEnumerable<Syntax> nodes) => string.Join(",", nodes.Select(Of));
+    private static string List(IEnumerable<Syntax> nodes) => string.Join(",", nodes.Select(Write));
 
-    private static string Maybe(Syntax? node) => node is null ? "" : Of(node);
+    private static string Maybe(Syntax? node) => node is null ? "" : Write(node);
 }

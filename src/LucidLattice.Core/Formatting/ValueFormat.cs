@@ -35,7 +35,7 @@ public sealed class ValueFormat
     }
 
     /// <summary>Labels of a value list; values that are not listed are written as <paramref name="other"/> does.</summary>
-    public static ValueFormat Of(CodeBook codes, ValueFormat other) => new(v => codes.Label(v) ?? other.Format(v));
+    public static ValueFormat WithLabels(CodeBook codes, ValueFormat other) => new(v => codes.Label(v) ?? other.Format(v));
 
     /// <summary>Numbers used as keys have no grouping and no decimals.</summary>
     public static string? DefaultPattern(DataType type, FieldKind kind, int? scale) => type switch

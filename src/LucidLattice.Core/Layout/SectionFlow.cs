@@ -40,7 +40,7 @@ public sealed class SectionFlow : IFlow
         _details = _detail.Count > 0;
         _rowHeight = _detail is [{ HasFixedHeight: true } only] ? only.Part.Height : null;
         foreach (var part in plan.Bands.Values.SelectMany(parts => parts).Where(p => p.Sections.Count > 0))
-            _bodies[part] = SheetFlow.Of(part.Sections, layout, contents);
+            _bodies[part] = SheetFlow.Compose(part.Sections, layout, contents);
 
         IReadOnlyList<PartPlan> Band(BandKind kind) => plan.Bands[new BandPlace(kind)];
 

@@ -6,16 +6,16 @@ namespace LucidLattice.Core.Layout;
 public static class SheetFlow
 {
     /// <param name="contents">Gives the rows of each section.</param>
-    public static IFlow Of(IReadOnlyList<SectionPlan> sections, PartLayout layout, Func<SectionPlan, SectionContent> contents)
+    public static IFlow Compose(IReadOnlyList<SectionPlan> sections, PartLayout layout, Func<SectionPlan, SectionContent> contents)
     {
         var rows = SectionPlaces.Rows(sections, s => s.Section).Select(row => Row(row, layout, contents)).ToList();
         return rows.Count == 1 ? rows[0] : new SequenceFlow(rows);
     }
 
     /// <summary>The flow of a whole sheet, in the columns of its pages.</summary>
-    public static IFlow Of(SheetPlan sheet, double bodyWidth, PartLayout layout, Func<SectionPlan, SectionContent> contents)
+    public static IFlow Compose(SheetPlan sheet, double bodyWidth, PartLayout layout, Func<SectionPlan, SectionContent> contents)
     {
-        var body = Of(sheet.Sections, layout, contents);
+        var body = Compose(sheet.Sections, layout, contents);
         return sheet.Sheet.Columns is { Count: > 1 } columns ? new ColumnsFlow(body, columns.Count, bodyWidth + columns.Gap) : body;
     }
 

@@ -14,7 +14,7 @@ public sealed record LinkAction(string Report, string Title, OpenIn Open, IReadO
 public interface ILinkProof
 {
     /// <param name="values">The values of parameters that only links may set, by name.</param>
-    string Of(string report, IReadOnlyDictionary<string, string> values);
+    string Sign(string report, IReadOnlyDictionary<string, string> values);
 }
 
 /// <summary>The reports that links can lead to.</summary>

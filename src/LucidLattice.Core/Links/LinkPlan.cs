@@ -39,6 +39,6 @@ public sealed record LinkPlan(
             if (key.Value(click, frame) is { IsNull: false } value) values[parameter] = value.Invariant;
         var vouched = values.Where(v => LinkOnly.Contains(v.Key)).ToDictionary();
         return new LinkAction(Definition.Report, Title, Definition.Open, values,
-            vouched.Count == 0 ? null : proof?.Of(Definition.Report, vouched));
+            vouched.Count == 0 ? null : proof?.Sign(Definition.Report, vouched));
     }
 }

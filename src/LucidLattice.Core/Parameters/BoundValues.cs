@@ -10,7 +10,7 @@ namespace LucidLattice.Core.Parameters;
 /// </summary>
 public static class BoundValues
 {
-    public static IReadOnlyDictionary<string, Value> Of(ReportDefinition report, IReadOnlyList<Value> values)
+    public static IReadOnlyDictionary<string, Value> ByName(ReportDefinition report, IReadOnlyList<Value> values)
     {
         var bound = new Dictionary<string, Value>();
         for (var i = 0; i < report.Parameters.Count; i++)
@@ -29,5 +29,5 @@ public static class BoundValues
     }
 
     /// <summary>All names, without values.</summary>
-    public static IReadOnlyDictionary<string, Value> Names(ReportDefinition report) => Of(report, new Value[report.Parameters.Count]);
+    public static IReadOnlyDictionary<string, Value> Names(ReportDefinition report) => ByName(report, new Value[report.Parameters.Count]);
 }

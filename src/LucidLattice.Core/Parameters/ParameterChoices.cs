@@ -16,7 +16,7 @@ public sealed class ParameterChoices(IRowReader source)
     /// <param name="values">Of all parameters, as far as they are known; the choices' condition may use them.</param>
     /// <exception cref="ExpressionException">An expression of the choices is wrong.</exception>
     /// <exception cref="DataException">The dataset cannot be read.</exception>
-    public IReadOnlyList<ParameterChoice>? Of(ReportDefinition report, Parameter parameter, Value[] values, DateTime now,
+    public IReadOnlyList<ParameterChoice>? Offered(ReportDefinition report, Parameter parameter, Value[] values, DateTime now,
         CancellationToken cancel) => parameter.Choices switch
     {
         FixedChoices list =>

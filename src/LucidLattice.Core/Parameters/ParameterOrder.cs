@@ -10,7 +10,7 @@ public static class ParameterOrder
     /// <param name="Cycle">The names of parameters that need each other.</param>
     public sealed record Result(IReadOnlyList<int> Order, IReadOnlyList<string> Cycle);
 
-    public static Result Of(ReportDefinition report)
+    public static Result Resolve(ReportDefinition report)
     {
         var needs = report.Parameters.Select(p => Needs(p).Select(name => IndexOf(report, name)).Where(i => i >= 0).ToHashSet()).ToList();
         var order = new List<int>();

@@ -22,13 +22,13 @@ public sealed record ParameterValues(Value[] Values, IReadOnlySet<string> Given,
 
     /// <summary>The value of a parameter as people read it.</summary>
     public string Words(ReportDefinition report, int index, string? pattern = null)
-        => ParameterWords.Of(report.Parameters[index], Values[index], v => Labels[index].GetValueOrDefault(v), pattern,
+        => ParameterWords.Describe(report.Parameters[index], Values[index], v => Labels[index].GetValueOrDefault(v), pattern,
             Languages.Culture(report.Language));
 
     /// <summary>What is wrong with the defaults and choices, found without running anything.</summary>
     public static IEnumerable<Problem> CheckDefaults(ReportDefinition report)
     {
-        var cycle = ParameterOrder.Of(report).Cycle;
+        var cycle = ParameterOrder.Resolve(report).Cycle;
         foreach (var name in cycle) yield return Cycle(name, cycle);
         foreach (var parameter in report.Parameters)
         {
@@ -83,7 +83,7 @@ public sealed record ParameterValues(Value[] Values, IReadOnlySet<string> Given,
 
         public ParameterValues Resolve()
         {
-            var (order, cycle) = ParameterOrder.Of(report);
+            var (order, cycle) = ParameterOrder.Resolve(report);
             foreach (var name in cycle) _problems.Add(Cycle(name, cycle));
             foreach (var index in order) Resolve(index);
             foreach (var unknown in given.Keys.Where(name => report.Parameters.All(p => p.Name != name)))
@@ -188,7 +188,7 @@ public sealed record ParameterValues(Value[] Values, IReadOnlySet<string> Given,
                 if (kept.IsNull) kept = fallback;
                 var instead = kept.IsNull
                     ? "nothing is chosen"
-                    : $"{ParameterWords.Of(parameter, kept, v => labels.GetValueOrDefault(v), null, culture)} is used instead";
+                    : $"{ParameterWords.Describe(parameter, kept, v => labels.GetValueOrDefault(v), null, culture)} is used instead";
                 _problems.Add(
                     new("value-not-offered", Severity.Warning,
                     $"“{string.Join("”, “", refused.Take(3).Select(v => ParameterWords.OfOne(v, culture)))}” is not offered for "

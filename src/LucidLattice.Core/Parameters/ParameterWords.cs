@@ -13,7 +13,7 @@ public static class ParameterWords
 
     /// <param name="label">What the choices call a value; null where they do not.</param>
     /// <param name="pattern">A Unicode LDML pattern for single values and for the days of periods; null for what suits them.</param>
-    public static string Of(Parameter parameter, Value value, Func<Value, string?> label, string? pattern, CultureInfo culture)
+    public static string Describe(Parameter parameter, Value value, Func<Value, string?> label, string? pattern, CultureInfo culture)
     {
         string One(Value one) => label(one) ?? OfOne(one, culture, pattern);
         return value.Type switch

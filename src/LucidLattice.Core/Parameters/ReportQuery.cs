@@ -9,7 +9,7 @@ public static class ReportQuery
 {
     public static DataQuery For(
         ReportDefinition report, Dataset dataset, IReadOnlyList<Field> fields, Value[] values, DateTime now, bool refresh = false)
-        => new(dataset, fields, BoundValues.Of(report, values), refresh)
+        => new(dataset, fields, BoundValues.ByName(report, values), refresh)
         {
             Definitions = report.Parameters,
             Values = values,

@@ -7,7 +7,7 @@ namespace LucidLattice.Core.Planning;
 /// <summary>What can be wrong with a dataset's limits, and with the value lists and currencies of its fields.</summary>
 public static class DatasetChecks
 {
-    public static IEnumerable<Problem> Of(Dataset dataset)
+    public static IEnumerable<Problem> Check(Dataset dataset)
     {
         if (dataset.RowLimit is < 1)
             yield return new("bad-limit", Severity.Error, $"“{dataset.Name}” keeps at most {dataset.RowLimit} rows, which is none.",

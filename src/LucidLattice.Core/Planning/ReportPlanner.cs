@@ -23,7 +23,7 @@ public sealed class ReportPlanner
     public static (ReportPlan? Plan, IReadOnlyList<Problem> Problems) Plan(
         ReportDefinition report, IReportCatalog catalog, Func<Dataset, IReadOnlySet<string>>? repeated = null)
     {
-        var problems = StructureChecks.Of(report).ToList();
+        var problems = StructureChecks.Check(report).ToList();
         if (problems.Any(p => p.IsError)) return (null, problems);
         return (new ReportPlanner(report, catalog, repeated, problems).Plan(), problems);
     }

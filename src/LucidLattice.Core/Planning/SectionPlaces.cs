@@ -22,7 +22,7 @@ public static class SectionPlaces
 
         double? Find(IReadOnlyList<Section> sections, double width)
         {
-            foreach (var place in Of(sections, 0, width))
+            foreach (var place in Arrange(sections, 0, width))
             {
                 if (place.Section.Id == section) return place.Width;
                 foreach (var part in place.Section.Bands().SelectMany(b => b.Band.Parts))
@@ -44,7 +44,7 @@ public static class SectionPlaces
         return rows;
     }
 
-    public static IEnumerable<SectionPlace> Of(IReadOnlyList<Section> sections, double x, double width)
+    public static IEnumerable<SectionPlace> Arrange(IReadOnlyList<Section> sections, double x, double width)
     {
         foreach (var row in Rows(sections, s => s))
         {

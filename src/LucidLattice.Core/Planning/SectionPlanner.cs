@@ -66,7 +66,7 @@ internal sealed class SectionPlanner(
     public List<SectionPlan> PlanAll(IReadOnlyList<Section> sections, double x, double width, SectionScope? around)
     {
         var plans = new List<SectionPlan>();
-        foreach (var place in SectionPlaces.Of(sections, x, width))
+        foreach (var place in SectionPlaces.Arrange(sections, x, width))
         {
             var over = place.X + place.Width - (x + width);
             if (over > 0.5)

@@ -10,7 +10,7 @@ public static class StructureChecks
 {
     private const int MostSections = 100, MostLevels = 12, MostColumns = 20;
 
-    public static IEnumerable<Problem> Of(ReportDefinition report)
+    public static IEnumerable<Problem> Check(ReportDefinition report)
     {
         if (report.Title.Trim().Length == 0)
             yield return Warning("no-title", "The report has no title.", null, "title", "Give it a title.");
@@ -87,7 +87,7 @@ public static class StructureChecks
             foreach (var field in dataset.Fields.Where(f => f.Scale is < 0 or > 12 || !f.Type.IsDeclarable()))
                 yield return Error("bad-type", $"The field “{field.Name}” has no usable type or scale.", dataset.Id, "fields",
                     "A scale is 0 to 12.");
-            foreach (var problem in DatasetChecks.Of(dataset)) yield return problem;
+            foreach (var problem in DatasetChecks.Check(dataset)) yield return problem;
         }
     }
 

@@ -12,7 +12,7 @@ internal static class MissingGlyphs
 {
     private const int MostShown = 5;
 
-    public static IEnumerable<Problem> Of(RunData data, ITypesetter typesetter)
+    public static IEnumerable<Problem> Find(RunData data, ITypesetter typesetter)
     {
         var known = new Dictionary<Rune, bool>();
         var said = new HashSet<(string?, string)>();

@@ -56,7 +56,7 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         foreach (var sections in (plan?.Sections ?? []).Where(s => s.Dataset is not null).GroupBy(s => s.Dataset!))
         {
             var (dataset, before) = (sections.Key, problems.Count);
-            DatasetPlan.Of(dataset, report.Parameters, problems);
+            DatasetPlan.Prepare(dataset, report.Parameters, problems);
             if (problems.Count > before) continue;
             var used = sections.SelectMany(s => s.UsedFields).Distinct().Order().Select(i => dataset.Fields[i]);
             try
@@ -83,7 +83,7 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         if (asked is null) return (null, values.Problems);
         try
         {
-            return (new ParameterChoices(reader).Of(request.Report, asked, values.Values, now, cancel), values.Problems);
+            return (new ParameterChoices(reader).Offered(request.Report, asked, values.Values, now, cancel), values.Problems);
         }
         catch (ExpressionException e)
         {
@@ -99,7 +99,7 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
     {
         var choices = new ParameterChoices(reader);
         return ParameterValues.Resolve(request.Report, request.Given, now,
-            (p, values) => choices.Of(request.Report, p, values, now, cancel), request.FromLink);
+            (p, values) => choices.Offered(request.Report, p, values, now, cancel), request.FromLink);
     }
 
     /// <summary>Reads, groups, totals and finds where pages start. What is wrong comes back as problems, never as an exception.</summary>
@@ -123,8 +123,8 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         SectionPlan? reading = null;
         try
         {
-            var data = RunData.Of(plan, section => Read(reading = section, run, allFields, request.Refresh, problems), run, problems);
-            problems.AddRange(MissingGlyphs.Of(data, typesetter));
+            var data = RunData.Compute(plan, section => Read(reading = section, run, allFields, request.Refresh, problems), run, problems);
+            problems.AddRange(MissingGlyphs.Find(data, typesetter));
             var made = new ReportRun(report, parameters, now, problems, data, typesetter, proof);
             progress.Stage = RunStage.Paging;
             if (pages) made.Grow(cancel);
@@ -146,7 +146,7 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         var used = allFields ? [.. Enumerable.Range(0, dataset.Fields.Count)] : plan.UsedFields.Order().ToList();
         var query =
             ReportQuery.For(plan.Report, dataset, [.. used.Select(i => dataset.Fields[i])], run.Parameters.Values, run.Now, refresh);
-        var rows = reader.Read(query with { Wanted = Narrowings.Of(plan.Filter?.Text ?? "", query) }, run.Progress, run.Cancel);
+        var rows = reader.Read(query with { Wanted = Narrowings.FromCondition(plan.Filter?.Text ?? "", query) }, run.Progress, run.Cancel);
         problems.AddRange(rows.Problems.Where(p => !problems.Contains(p)));
         run.Progress.Stage = RunStage.Grouping;
         var columns = dataset.Fields.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();

@@ -32,7 +32,7 @@ public sealed class RunData
     public int Rows => _sections[Plan.Sheets[0].First].Tree.Order.Length;
 
     /// <param name="read">Gives the rows of a section, with one column for each field of its dataset.</param>
-    public static RunData Of(ReportPlan plan, Func<SectionPlan, RowSet> read, RunContext run, List<Problem> problems)
+    public static RunData Compute(ReportPlan plan, Func<SectionPlan, RowSet> read, RunContext run, List<Problem> problems)
     {
         var charts = new Dictionary<string, ChartTable>();
         var data = new RunData(plan) { Charts = charts };

@@ -37,7 +37,7 @@ public sealed class RunSteps(SizedCache? cache, RowSet rows, Func<Frame> newFram
     {
         var counted = cache is null
             ? Make()
-            : cache.Get($"{typeof(T).Name}\u001c{rows.Reading}\u001c{language}\u001c{keys.Of(reads)}", Make, cancel);
+            : cache.Get($"{typeof(T).Name}\u001c{rows.Reading}\u001c{language}\u001c{keys.Combine(reads)}", Make, cancel);
         lock (_lock)
         {
             DivisionsByZero += counted.DivisionsByZero;

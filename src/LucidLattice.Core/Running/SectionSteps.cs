@@ -50,10 +50,10 @@ internal sealed class SectionSteps
         _totals = Totals();
         _running = [.. _plan.Running.Specs.Select((spec, i) => _steps.Get(
             [.. _treeReads, StepKey.Part(_plan.Running, i, spec.Spec.Reads)], frame =>
-            RunningTotals.Of(spec, _tree, frame, _run.Cancel), _run.Cancel))];
+            RunningTotals.Compute(spec, _tree, frame, _run.Cancel), _run.Cancel))];
         _ranks = [.. _plan.Ranks.Specs.Select((spec, i) => _steps.Get(
             [.. _treeReads, StepKey.Part(_plan.Ranks, i, spec.By.Reads)], frame =>
-            GroupRanks.Of(spec, _tree, frame, _run.Cancel), _run.Cancel))];
+            GroupRanks.Rank(spec, _tree, frame, _run.Cancel), _run.Cancel))];
         var charts = _plan.Charts.ToDictionary(c => c.Id, c => Chart(c.Query, c.Level));
         return new SectionData(_plan, _rows, _tree, _totals, charts, _steps, NewFrame);
     }
@@ -102,7 +102,7 @@ internal sealed class SectionSteps
         ];
         return _steps.Get(
             reads,
-            frame => ChartTable.Of(query, _tree!, level, Column(query.Category), Key(query.Category, false), of => Key(of, false), frame,
+            frame => ChartTable.Build(query, _tree!, level, Column(query.Category), Key(query.Category, false), of => Key(of, false), frame,
             _run.Cancel), _run.Cancel);
     }
 
@@ -114,7 +114,7 @@ internal sealed class SectionSteps
     private RowKey Key(Compiled of, bool descending) => _steps.Get<RowKey>(
         [StepKey.Part($"key {descending}", of)],
         _ => of.Codes is { } codes
-        ? CodedKey.Of(Column(of), _rows.Count, codes, _collation, descending)
+        ? CodedKey.Build(Column(of), _rows.Count, codes, _collation, descending)
         : Column(of).Key(_rows.Count, _collation, descending),
         _run.Cancel);
 

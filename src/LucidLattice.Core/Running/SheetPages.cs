@@ -59,7 +59,7 @@ public sealed class SheetPages
     }
 
     private IFlow Flow()
-        => SheetFlow.Of(Plan, SectionPlaces.BodyWidth(_data.Plan.Report.Page, Plan.Sheet), _layout, section => _data[section].Content);
+        => SheetFlow.Compose(Plan, SectionPlaces.BodyWidth(_data.Plan.Report.Page, Plan.Sheet), _layout, section => _data[section].Content);
 
     private static double HeightOf(IReadOnlyList<PartPlan> parts) => parts.Sum(p => p.Part.Height);
 }

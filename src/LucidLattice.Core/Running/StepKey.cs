@@ -13,7 +13,7 @@ public sealed class StepKey(IReadOnlyList<Parameter> parameters, IReadOnlyList<V
 {
     /// <summary>The text of a step.</summary>
     /// <param name="parts">What it works out and how, in an order that is always the same.</param>
-    public string Of(params IEnumerable<(string Text, Reads Reads)> parts)
+    public string Combine(params IEnumerable<(string Text, Reads Reads)> parts)
         => string.Join('\u001e', parts.Select(p => $"{p.Text}\u001d{p.Reads.Key(parameters, values, now)}"));
 
     /// <summary>An expression as a part, with a word for what is made of it.</summary>

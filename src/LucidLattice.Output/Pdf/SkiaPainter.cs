@@ -76,7 +76,7 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
                 break;
             case RegionItem region:
                 if (region.Action is not { } action || baseAddress is not { Length: > 0 }) break;
-                canvas.DrawUrlAnnotation(Area(region.X, region.Y, region.Width, region.Height), LinkAddress.Of(action, baseAddress));
+                canvas.DrawUrlAnnotation(Area(region.X, region.Y, region.Width, region.Height), LinkAddress.Write(action, baseAddress));
                 break;
             default:
                 throw new NotSupportedException($"PDF has no way yet to draw a {item.GetType().Name}.");
@@ -85,7 +85,7 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
 
     private void Paint(SKCanvas canvas, PathItem item)
     {
-        using var path = SkiaPaths.Of(item.Path);
+        using var path = SkiaPaths.ToSkia(item.Path);
         if (item.Fill is not null)
         {
             Fill(item.Fill, item.Opacity);
@@ -109,7 +109,7 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
             canvas.Concat(new SKMatrix((float)t.A, (float)t.C, (float)t.E, (float)t.B, (float)t.D, (float)t.F, 0, 0, 1));
         if (group.Clip is not null)
         {
-            using var clip = SkiaPaths.Of(group.Clip);
+            using var clip = SkiaPaths.ToSkia(group.Clip);
             canvas.ClipPath(clip, SKClipOperation.Intersect, antialias: true);
         }
         if (group.Opacity < 1)

@@ -6,7 +6,7 @@ namespace LucidLattice.Output.Pdf;
 /// <summary>Paths of drawings as Skia has them.</summary>
 internal static class SkiaPaths
 {
-    public static SKPath Of(DrawPath path)
+    public static SKPath ToSkia(DrawPath path)
     {
         using var made = new SKPathBuilder { FillType = SKPathFillType.Winding };
         var at = 0;

@@ -31,7 +31,7 @@ internal static class QueryVerb
             var declared = DatasetQuestion.Parameters(dataset).Select(p => p.Name).ToHashSet();
             var settings = options.Settings();
             var question =
-                DatasetQuestion.Of(dataset, settings.Where(s => declared.Contains(s.Key)).ToDictionary(), DateTime.UtcNow, source);
+                DatasetQuestion.Ask(dataset, settings.Where(s => declared.Contains(s.Key)).ToDictionary(), DateTime.UtcNow, source);
             RenderVerb.Print(question.Values.Problems);
             if (question.Values.Problems.Any(p => p.IsError)) return 1;
             // What SQL by hand names without declaring it is given as a text, which SQLite compares as it compares its own.

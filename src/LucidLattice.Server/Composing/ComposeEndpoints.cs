@@ -53,13 +53,13 @@ public static class ComposeEndpoints
         compose.MapPost("/pages",
             (ComposeRequest request, ReportEngine engine, CancellationToken cancel) =>
             new PagesResponse(Run(request, engine, new RunProgress(), cancel, pages: true).PageCount)).WithName("countPages");
-        compose.MapPost("/choices", (ComposeChoices request, ReportEngine engine, CancellationToken cancel) => ChoicesInfo.Of(
+        compose.MapPost("/choices", (ComposeChoices request, ReportEngine engine, CancellationToken cancel) => ChoicesInfo.Search(
             engine.Choices(
             new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow,
             FromLink: LinkProof.Author(request.Definition)), request.Parameter, cancel).Choices, request.Search))
             .WithName("composeChoices");
         compose.MapGet("/progress/{name}",
-            IResult (string name, LookProgress progress) => progress.Of(name) is { } info ? Results.Ok(info) : Results.NoContent())
+            IResult (string name, LookProgress progress) => progress.Find(name) is { } info ? Results.Ok(info) : Results.NoContent())
             .WithName("composeProgress").Produces<ProgressInfo>();
     }
 
@@ -79,7 +79,8 @@ public static class ComposeEndpoints
             b.Section, b.Depth, b.Place.Kind, b.Place.Level, b.Name, b.Printed, b.Left, b.Height, SvgWriter.Write(b.Drawing, $"b{i}-"),
             b.Elements, b.Charts)).ToList();
         var changed = request.Edits is { Count: > 0 } && ReportJson.Write(definition) != ReportJson.Write(request.Definition);
-        return new ComposeResponse(definition, changed, view.Sheet, bands, view.Vantage, view.Rows, run.Problems, ParameterInfo.Of(run),
+        return new ComposeResponse(definition, changed, view.Sheet, bands, view.Vantage, view.Rows, run.Problems,
+            ParameterInfo.Describe(run),
             Stopwatch.GetElapsedTime(started).TotalMilliseconds);
     }
 

@@ -109,9 +109,9 @@ public static class DatasetEndpoints
     {
         var started = Stopwatch.GetTimestamp();
         var dataset = store.WithBase(request.Definition);
-        var question = DatasetQuestion.Of(dataset, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow, source, cancel);
-        var problems = DatasetChecks.Of(dataset).Concat(question.Values.Problems.Select(Unanswered)).ToList();
-        DatasetPlan.Of(dataset, question.Around.Parameters, problems);
+        var question = DatasetQuestion.Ask(dataset, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow, source, cancel);
+        var problems = DatasetChecks.Check(dataset).Concat(question.Values.Problems.Select(Unanswered)).ToList();
+        DatasetPlan.Prepare(dataset, question.Around.Parameters, problems);
         var (sql, condition, effects) = ("", "", (IReadOnlyList<JoinEffect>)[]);
         var rows = RowSet.Empty;
         try
@@ -131,13 +131,13 @@ public static class DatasetEndpoints
         }
         catch (DataException e)
         {
-            if (problems.Count == 0) problems.Add(SchemaMends.Of(e, dataset));
+            if (problems.Count == 0) problems.Add(SchemaMends.Explain(e, dataset));
         }
         var shown = Enumerable.Range(0, Math.Min(FirstRows, rows.Count))
             .Select(row =>
             (IReadOnlyList<string?>)[.. rows.Columns.Select(c => c[row] is { IsNull: false } value ? value.Invariant : null)]).ToList();
         var index = dataset.Fields.ToList().FindIndex(f => f.Name == request.Field);
-        var field = index >= 0 && index < rows.Columns.Count ? FieldStatistics.Of(rows.Columns[index], rows.Count, "en-GB") : null;
+        var field = index >= 0 && index < rows.Columns.Count ? FieldStatistics.Measure(rows.Columns[index], rows.Count, "en-GB") : null;
         return new DatasetView(sql, condition, [.. dataset.Fields.Select(f => f.Name)], shown, rows.Count,
             Stopwatch.GetElapsedTime(started).TotalMilliseconds, effects, field, [.. source.Repeated(dataset, cancel)],
             [.. question.Around.Parameters.Select(
@@ -149,7 +149,7 @@ public static class DatasetEndpoints
     /// <summary>The conditions of a dataset with those of what it starts from, which come first.</summary>
     private static string Conditions(Dataset dataset, IReadOnlyList<Parameter> parameters)
     {
-        var own = ConditionText.Of(dataset.Filter, dataset, parameters);
+        var own = ConditionText.Write(dataset.Filter, dataset, parameters);
         var before = dataset.Source is DerivedSource { Base: { } basis } ? Conditions(basis, parameters) : "";
         return before.Length == 0 ? own : own.Length == 0 ? before : $"({before}) AND ({own})";
     }
@@ -168,11 +168,11 @@ public static class DatasetEndpoints
         {
             try
             {
-                source.Require(DatasetQuestion.Of(saved.Definition, new Dictionary<string, string>(), DateTime.UtcNow).Query);
+                source.Require(DatasetQuestion.Ask(saved.Definition, new Dictionary<string, string>(), DateTime.UtcNow).Query);
             }
             catch (DataException e)
             {
-                found.Add(new DatasetProblem(saved.Id, saved.Definition.Name, SchemaMends.Of(e, saved.Definition)));
+                found.Add(new DatasetProblem(saved.Id, saved.Definition.Name, SchemaMends.Explain(e, saved.Definition)));
             }
         }
         return found;
@@ -182,7 +182,7 @@ public static class DatasetEndpoints
 
     private static string FreeId(string name, DatasetStore store)
     {
-        var words = Ids.Of(name, "dataset");
+        var words = Ids.Propose(name, "dataset");
         return store.Text(words) is null ? words : $"{words}-{Guid.NewGuid().ToString("N")[..6]}";
     }
 }

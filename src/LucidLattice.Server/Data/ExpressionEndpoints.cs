@@ -34,8 +34,8 @@ public static class ExpressionEndpoints
     private static ExpressionTrial Try(TrialRequest request, IRowReader source, DatasetStore store, CancellationToken cancel)
     {
         var dataset = store.WithBase(request.Definition);
-        var question = DatasetQuestion.Of(request.Parameters is null ? dataset : dataset with { Parameters = request.Parameters },
+        var question = DatasetQuestion.Ask(request.Parameters is null ? dataset : dataset with { Parameters = request.Parameters },
             request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow);
-        return ExpressionTrial.Of(dataset, request.Itself, request.Expression, question, source, cancel);
+        return ExpressionTrial.TryOut(dataset, request.Itself, request.Expression, question, source, cancel);
     }
 }

@@ -3,7 +3,7 @@ namespace LucidLattice.Server.Data;
 /// <summary>Short readable ids made from names: income-by-month.</summary>
 internal static class Ids
 {
-    public static string Of(string name, string otherwise)
+    public static string Propose(string name, string otherwise)
     {
         var words = new string([.. name.ToLowerInvariant().Select(c => char.IsAsciiLetterOrDigit(c) ? c : '-')]).Trim('-');
         while (words.Contains("--")) words = words.Replace("--", "-");

@@ -6,7 +6,8 @@ namespace LucidLattice.Server.Data;
 /// <summary>Says what mends a dataset whose database changed beneath it.</summary>
 internal static class SchemaMends
 {
-    public static Problem Of(DataException e, Dataset dataset) => new(e.Code, Severity.Error, e.Message, dataset.Id, Mends: e.Code switch
+    public static Problem Explain(DataException e, Dataset dataset) =>
+        new(e.Code, Severity.Error, e.Message, dataset.Id, Mends: e.Code switch
     {
         "field-missing" => ["Take the field out, or give it the column's new name."],
         "database-missing" or "unknown-database" => ["Register the database again under the same name."],

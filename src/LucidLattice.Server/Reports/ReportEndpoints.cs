@@ -75,7 +75,7 @@ public static class ReportEndpoints
         var name = table.Name.Replace('_', ' ');
         var dataset = new Dataset { Id = "d1", Name = char.ToUpperInvariant(name[0]) + name[1..], Database = request.Database,
             Source = new TableSource { Table = table.Name }, Fields = table.Fields };
-        return StarterReport.Of(string.IsNullOrWhiteSpace(request.Title) ? dataset.Name : request.Title.Trim(), dataset);
+        return StarterReport.Create(string.IsNullOrWhiteSpace(request.Title) ? dataset.Name : request.Title.Trim(), dataset);
     }
 
     private static SavedVersion Publish(string id, PublishRequest request, ReportStore store, ReportEngine engine)
@@ -101,7 +101,7 @@ public static class ReportEndpoints
     /// <summary>A short readable id that is not taken: income-by-month, income-by-month-2.</summary>
     private static string FreeId(string title, ReportStore store)
     {
-        var words = Ids.Of(title, "report");
+        var words = Ids.Propose(title, "report");
         // Deleted reports keep their ids, so that links and undo find them again.
         return store.IsFree(words) ? words : Enumerable.Range(2, int.MaxValue - 2).Select(n => $"{words}-{n}").First(store.IsFree);
     }

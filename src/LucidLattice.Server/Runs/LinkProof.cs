@@ -9,7 +9,7 @@ namespace LucidLattice.Server.Runs;
 /// come back.</summary>
 public sealed class LinkProof(byte[] key) : ILinkProof
 {
-    public string Of(string report, IReadOnlyDictionary<string, string> values)
+    public string Sign(string report, IReadOnlyDictionary<string, string> values)
     {
         // Lengths keep one text from running into the next.
         var text = new StringBuilder().Append(report.Length).Append(':').Append(report);
@@ -23,7 +23,7 @@ public sealed class LinkProof(byte[] key) : ILinkProof
     {
         var linkOnly = values.Where(v => report.Parameters.Any(p => p.Name == v.Key && p.SetBy == SetBy.Link)).ToDictionary();
         var fits = proof is not null
-            && CryptographicOperations.FixedTimeEquals(Encoding.ASCII.GetBytes(Of(id, linkOnly)), Encoding.UTF8.GetBytes(proof));
+            && CryptographicOperations.FixedTimeEquals(Encoding.ASCII.GetBytes(Sign(id, linkOnly)), Encoding.UTF8.GetBytes(proof));
         return fits ? linkOnly.Keys.ToHashSet() : new HashSet<string>();
     }
 

@@ -9,7 +9,7 @@ public sealed class LookProgress
     private readonly ConcurrentDictionary<string, RunProgress> _byName = [];
 
     /// <summary>Null once the look is over.</summary>
-    public ProgressInfo? Of(string name) => _byName.TryGetValue(name, out var progress) ? ProgressInfo.Of(progress) : null;
+    public ProgressInfo? Find(string name) => _byName.TryGetValue(name, out var progress) ? ProgressInfo.Describe(progress) : null;
 
     /// <summary>Does something that can be followed under a name meanwhile.</summary>
     public T Follow<T>(string? name, Func<RunProgress, T> work)

@@ -62,7 +62,7 @@ public static class RunEndpoints
             FromLink: proof.Proven(id, report.Definition, values, request.Proof)), request.Parameter, cancel);
         if (choices is null && problems.FirstOrDefault(p => p.Place == request.Parameter && p.IsError) is { } problem)
             throw ApiException.Bad(problem.Code, problem.Message);
-        return ChoicesInfo.Of(choices, request.Search);
+        return ChoicesInfo.Search(choices, request.Search);
     }
 
     private static SavedReport Version(string id, bool draft, ReportStore reports)
@@ -74,7 +74,7 @@ public static class RunEndpoints
     private static async Task<RunInfo> Info(string ticket, RunEntry entry, CancellationToken cancel)
     {
         if (!entry.Pages.IsCompleted) await Task.WhenAny(entry.Pages, Task.Delay(WaitForResult, cancel));
-        var progress = entry.Pages.IsCompleted ? null : ProgressInfo.Of(entry.Progress);
+        var progress = entry.Pages.IsCompleted ? null : ProgressInfo.Describe(entry.Progress);
         if (!entry.Figures.IsCompleted)
             return new RunInfo(ticket, entry.ReportId, RunState.Running, "", entry.Draft, "", [], 0, false, progress, 0, 0, 0,
                 entry.Progress.Elapsed.TotalMilliseconds, [], []);
@@ -84,7 +84,7 @@ public static class RunEndpoints
             [.. run.Sheets.Select(s => new SheetInfo(s.Plan.Sheet.Id, s.Plan.Sheet.Name, s.Index.Count))],
             run.Sheets.FirstOrDefault()?.Index.Count ?? 0,
             run.IsComplete, progress, run.Data?.Rows ?? 0, run.Report.Page.Width, run.Report.Page.Height, entry.Milliseconds,
-            ParameterInfo.Of(run), run.Problems);
+            ParameterInfo.Describe(run), run.Problems);
     }
 
     private static async Task Page(string id, int number, RunStore store, ITypesetter typesetter, HttpContext context,
@@ -98,7 +98,7 @@ public static class RunEndpoints
         if (number < 1 || !await pages.Index.Has(number, cancel))
             throw ApiException.NotFound($"The report has {pages.Index.Count} pages; there is no page {number}.");
         var page = run.Page(pages, number);
-        if (find is { Length: > 0 }) page = TextHighlights.Of(page, find, typesetter);
+        if (find is { Length: > 0 }) page = TextHighlights.Mark(page, find, typesetter);
         // A page that says “of” without a number is not kept.
         context.Response.Headers.CacheControl = complete ? "private, max-age=3600" : "no-store";
         context.Response.ContentType = "image/svg+xml; charset=utf-8";

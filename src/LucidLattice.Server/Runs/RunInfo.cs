@@ -41,7 +41,7 @@ public sealed record ParameterInfo(string Name, string Caption, DataType Type, P
     SetBy SetBy, bool Hidden, bool HasChoices, string? Every, string Value, string Words, IReadOnlyDictionary<string, string> Labels,
     bool Given)
 {
-    public static IReadOnlyList<ParameterInfo> Of(ReportRun run) => [.. run.Report.Parameters.Select((p, i) => new ParameterInfo(
+    public static IReadOnlyList<ParameterInfo> Describe(ReportRun run) => [.. run.Report.Parameters.Select((p, i) => new ParameterInfo(
         p.Name, p.Caption, p.Type, p.Shape, p.Help, p.Required, p.SetBy, p.Hidden, p.Choices is not null, p.Every,
         run.Parameters.Values[i].Invariant, run.Parameters.Words(run.Report, i),
         run.Parameters.Labels[i].ToDictionary(l => l.Key.Invariant, l => l.Value), run.Parameters.Given.Contains(p.Name)))];
@@ -58,7 +58,7 @@ public sealed record ChoicesInfo(IReadOnlyList<ChoiceInfo> Choices, bool More)
 {
     private const int Most = 200;
 
-    public static ChoicesInfo Of(IReadOnlyList<ParameterChoice>? all, string? search)
+    public static ChoicesInfo Search(IReadOnlyList<ParameterChoice>? all, string? search)
     {
         var found = (all ?? []).Where(c => search is null || c.Label.Contains(search, StringComparison.CurrentCultureIgnoreCase)).ToList();
         return new([.. found.Take(Most).Select(c => new ChoiceInfo(c.Value.Invariant, c.Label))], found.Count > Most);
@@ -73,7 +73,7 @@ public sealed record ChoiceInfo(string Value, string Label);
 /// <param name="SecondsLeft">About how long it will still take; null while too little is known.</param>
 public sealed record ProgressInfo(RunStage Stage, int Rows, int? ExpectedRows, double? Fraction, double? SecondsLeft)
 {
-    public static ProgressInfo Of(RunProgress progress) =>
+    public static ProgressInfo Describe(RunProgress progress) =>
         new(progress.Stage, progress.Rows, progress.ExpectedRows, progress.Fraction, progress.Remaining?.TotalSeconds);
 }
 

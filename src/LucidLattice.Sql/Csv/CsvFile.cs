@@ -34,7 +34,7 @@ public static class CsvFile
         var names = Heading(csv);
         var rows = new List<string[]>();
         while (rows.Count < RowsLookedAt && Next(csv, names.Count) is { } row) rows.Add(row);
-        var columns = names.Select((name, i) => CsvInference.Of(name, [.. rows.Select(r => r[i])])).ToList();
+        var columns = names.Select((name, i) => CsvInference.Guess(name, [.. rows.Select(r => r[i])])).ToList();
         var bad = rows.SelectMany(
             (row, r) =>
             columns.Select((c, i) => (c, Cell: row[i], Row: r + 1)).Where(x => !x.c.TryRead(x.Cell, out _))

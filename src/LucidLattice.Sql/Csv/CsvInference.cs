@@ -9,7 +9,7 @@ public static class CsvInference
     private const double Enough = 0.95;
 
     /// <param name="cells">The cells of the rows that are looked at.</param>
-    public static CsvColumn Of(string name, IReadOnlyList<string> cells)
+    public static CsvColumn Guess(string name, IReadOnlyList<string> cells)
     {
         var filled = cells.Where(c => c.Trim().Length > 0).ToList();
         if (filled.Count == 0) return new CsvColumn(name, DataType.Text);

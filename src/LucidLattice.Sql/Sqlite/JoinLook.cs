@@ -63,7 +63,7 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
         }
         catch (SqliteException e)
         {
-            throw SqliteFailure.Of(e, dataset.Name, _limits, cancel);
+            throw SqliteFailure.Explain(e, dataset.Name, _limits, cancel);
         }
     }
 

@@ -32,7 +32,7 @@ public sealed class NarrowingSql
     /// <param name="isPlain">True if no value of a field's column is an exception.</param>
     /// <param name="taken">Names of parameters that the SQL has already.</param>
     /// <returns>Conditions to be joined by AND, and the values of their parameters by name.</returns>
-    public static (IReadOnlyList<string> Conditions, IReadOnlyDictionary<string, object> Values) Of(IEnumerable<Narrowing> narrowings,
+    public static (IReadOnlyList<string> Conditions, IReadOnlyDictionary<string, object> Values) Write(IEnumerable<Narrowing> narrowings,
         Func<Field, string> columnOf, Func<Field, bool> isPlain, IEnumerable<string> taken)
     {
         var sql = new NarrowingSql(taken);

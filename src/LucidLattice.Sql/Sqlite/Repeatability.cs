@@ -9,7 +9,7 @@ internal static partial class Repeatability
 {
     private static readonly string[] Clock = ["current_date", "current_time", "current_timestamp", "random", "randomblob"];
 
-    public static bool Of(SafeConnection connection, Dataset dataset)
+    public static bool IsGiven(SafeConnection connection, Dataset dataset)
     {
         if (connection.Functions.Any(f => Clock.Contains(f, StringComparer.OrdinalIgnoreCase))) return false;
         if (!connection.Functions.Any(f => TimeFunction().IsMatch(f))) return true;

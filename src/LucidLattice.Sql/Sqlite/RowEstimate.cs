@@ -10,7 +10,7 @@ namespace LucidLattice.Sql.Sqlite;
 /// </summary>
 internal static class RowEstimate
 {
-    public static int? Of(SafeConnection connection)
+    public static int? Estimate(SafeConnection connection)
     {
         long? most = null;
         foreach (var table in connection.Tables.ToList())

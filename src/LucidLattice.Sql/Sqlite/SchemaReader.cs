@@ -52,7 +52,7 @@ public static class SchemaReader
         }
         catch (SqliteException e)
         {
-            throw SqliteFailure.Of(e, "SQL", QueryLimits.Default, cancel);
+            throw SqliteFailure.Explain(e, "SQL", QueryLimits.Default, cancel);
         }
     }
 

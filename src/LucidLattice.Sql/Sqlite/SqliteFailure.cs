@@ -9,7 +9,7 @@ internal static class SqliteFailure
 {
     /// <param name="name">What was read, for people.</param>
     /// <exception cref="OperationCanceledException">The query was cancelled; then nothing failed.</exception>
-    public static DataException Of(SqliteException e, string name, QueryLimits limits, CancellationToken cancel)
+    public static DataException Explain(SqliteException e, string name, QueryLimits limits, CancellationToken cancel)
     {
         if (e.SqliteErrorCode == raw.SQLITE_INTERRUPT)
         {

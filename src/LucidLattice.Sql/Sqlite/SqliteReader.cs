@@ -29,8 +29,8 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
             if (query.Dataset.Source is QuerySource byHand) connection.Command(byHand.Sql.Trim().TrimEnd(';')).Dispose();
             RequireFields(connection, query);
             // SQLite may work out what is left to chance anew for a condition.
-            var wanted = Repeatability.Of(connection, query.Dataset) ? query.Wanted : [];
-            var (conditions, values) = NarrowingSql.Of(wanted, f => QueryBuilder.ColumnOf(query.Dataset, f),
+            var wanted = Repeatability.IsGiven(connection, query.Dataset) ? query.Wanted : [];
+            var (conditions, values) = NarrowingSql.Write(wanted, f => QueryBuilder.ColumnOf(query.Dataset, f),
                 f => _plain.IsPlain(query.Dataset, f, Stamp(query.Dataset), cancel), query.Parameters.Keys);
             var sql = QueryBuilder.Select(query.Dataset, query.Fields, conditions);
             using var command = connection.Command(sql);
@@ -41,14 +41,14 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
                 ? last
                 : conditions.Count > 0
                 ? null
-                : RowEstimate.Of(connection);
-            var rows = Read(command, query, progress, cancel) with { IsRepeatable = Repeatability.Of(connection, query.Dataset) };
+                : RowEstimate.Estimate(connection);
+            var rows = Read(command, query, progress, cancel) with { IsRepeatable = Repeatability.IsGiven(connection, query.Dataset) };
             _lastCounts[sql] = rows.Count;
             return rows;
         }
         catch (SqliteException e)
         {
-            throw SqliteFailure.Of(e, query.Dataset.Name, LimitsOf(query.Dataset), cancel);
+            throw SqliteFailure.Explain(e, query.Dataset.Name, LimitsOf(query.Dataset), cancel);
         }
     }
 
@@ -56,8 +56,8 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
     {
         if (databases.PathOf(dataset.Database) is not { } path) return null;
         // Changes may be in the log beside the file for a while.
-        string Of(string part) => new FileInfo(part) is { Exists: true } file ? $"{file.Length} {file.LastWriteTimeUtc.Ticks}" : "";
-        return $"{path}|{Of(path)}|{Of(path + "-wal")}";
+        string Stamp(string part) => new FileInfo(part) is { Exists: true } file ? $"{file.Length} {file.LastWriteTimeUtc.Ticks}" : "";
+        return $"{path}|{Stamp(path)}|{Stamp(path + "-wal")}";
     }
 
     public int? RowsAtMost(Dataset dataset)
@@ -69,7 +69,7 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
         // Preparing it tells which tables it goes through.
         connection.Command(sql).Dispose();
         if (_sizes.Count > MostSizesKnown) _sizes.Clear();
-        return _sizes[stamp + sql] = RowEstimate.Of(connection);
+        return _sizes[stamp + sql] = RowEstimate.Estimate(connection);
     }
 
     public void Require(DataQuery query)

@@ -3,6 +3,7 @@ import type { ComposeBand } from '../api/generated';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
 import { findColumn, findElement } from './definition';
+import { replaceColumn } from './edits';
 
 /** At the right edge of each column's heading: drag it to change the column's width. */
 export function ColumnHandles({ band, zoom, left }: { band: ComposeBand; zoom: number; left: number }) {
@@ -22,8 +23,7 @@ export function ColumnHandles({ band, zoom, left }: { band: ComposeBand; zoom: n
   const up = () => {
     const column = drag && findColumn(definition, drag.column);
     setDrag(undefined);
-    if (column && Math.abs(drag.by) >= 2)
-      void edit({ type: 'setColumn', column: { ...column, width: Math.max(12, Math.round(column.width + drag.by)) } });
+    if (column && Math.abs(drag.by) >= 2) void edit(replaceColumn({ ...column, width: Math.max(12, Math.round(column.width + drag.by)) }));
   };
   return band.elements.map((heading) => {
     const element = findElement(definition, heading.id)?.element;

@@ -4,7 +4,8 @@ import type { ElementView } from '../api/generated';
 import { useDraft } from '../sentence/useDraft';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
-import { dropIndex, findElement } from './definition';
+import { dropIndex, findElement, sectionOfColumn } from './definition';
+import { carryTo, moveWithin } from './edits';
 import { kindOf } from './kinds';
 
 /** A box over an element: click selects it, dragging moves it (a heading: its column), a double click (or Enter) types over its words. */
@@ -35,16 +36,21 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
     const by = { x: e.clientX - from.x, y: e.clientY - from.y };
     if (moved || Math.hypot(by.x, by.y) > 3) setMoved({ ...by, size: from.size });
   };
-  const up = () => {
+  const up = (e: React.PointerEvent) => {
     start.current = undefined;
     if (!moved) return;
     setMoved(undefined);
     if (kind.handle === 'column' && element.column) {
       const to = dropIndex(definition, element.column, moved.x / zoom);
-      if (to !== undefined) void edit({ type: 'moveColumn', column: element.column, to });
+      if (to !== undefined) void edit(moveWithin(element.column, sectionOfColumn(definition, element.column), to));
     }
     if (!free) return;
     const [dx, dy] = [Math.round(moved.x / zoom), Math.round(moved.y / zoom)];
+    const carried = moved.size ? undefined : carryTo(view.id, e, (element.x ?? 0) + dx, view.y + dy, zoom);
+    if (carried) {
+      void edit(carried);
+      return;
+    }
     void setElement(
       view.id,
       moved.size

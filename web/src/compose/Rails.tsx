@@ -7,6 +7,7 @@ import { caption } from '../shell/caption';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
 import { offeredFields } from './definition';
+import { moveWithin } from './edits';
 import type { Rail } from './rails';
 
 export const slotWidth = 22;
@@ -30,7 +31,7 @@ export function Rails({ rails, heights, width }: { rails: Rail[]; heights: numbe
     setDrag(undefined);
     const by = Math.round(drag.by / slotWidth);
     const levels = rail.section.levels ?? [];
-    if (by) void edit({ type: 'moveLevel', level: drag.id, to: levels.findIndex((l) => l.id === drag.id) + by });
+    if (by) void edit(moveWithin(drag.id, rail.section, levels.findIndex((l) => l.id === drag.id) + by));
   };
   const pick = ({ level, isRows, section }: Rail) =>
     select(

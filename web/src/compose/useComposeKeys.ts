@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { useCompose } from './composeStore';
 import { findElement, sectionOfColumn, sectionOfLevel } from './definition';
+import { moveWithin, replaceColumn } from './edits';
 
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
@@ -35,16 +36,12 @@ export function useComposeKeys() {
       if (e.key === 'Delete' || e.key === 'Backspace') {
         if (selection.kind === 'level') {
           done();
-          void edit({ type: 'deleteLevel', level: selection.id });
+          void edit({ type: 'remove', ids: [selection.id] });
           select({ kind: 'report' });
         } else if (placed) {
           done();
           // A heading or a cell stands for its column; a total is taken out alone.
-          void edit(
-            bound >= 0 && placed.element.type !== 'total'
-              ? { type: 'deleteColumn', column: columns[bound].id }
-              : { type: 'deleteElement', element: placed.element.id },
-          );
+          void edit({ type: 'remove', ids: [bound >= 0 && placed.element.type !== 'total' ? columns[bound].id : placed.element.id] });
           select({ kind: 'report' });
         }
         return;
@@ -52,13 +49,15 @@ export function useComposeKeys() {
       const aside = e.key === 'ArrowLeft' ? -1 : e.key === 'ArrowRight' ? 1 : 0;
       if (e.altKey && aside && bound >= 0) {
         done();
-        if (e.shiftKey) void edit({ type: 'setColumn', column: { ...columns[bound], width: columns[bound].width + aside * 4 } });
-        else void edit({ type: 'moveColumn', column: columns[bound].id, to: bound + aside });
+        const column = columns[bound];
+        if (e.shiftKey) void edit(replaceColumn({ ...column, width: column.width + aside * 4 }));
+        else void edit(moveWithin(column.id, sectionOfColumn(definition, column.id), bound + aside));
       }
       if (e.altKey && aside && selection.kind === 'level') {
         done();
-        const levels = sectionOfLevel(definition, selection.id).levels ?? [];
-        void edit({ type: 'moveLevel', level: selection.id, to: levels.findIndex((l) => l.id === selection.id) + aside });
+        const section = sectionOfLevel(definition, selection.id);
+        const index = (section.levels ?? []).findIndex((l) => l.id === selection.id);
+        void edit(moveWithin(selection.id, section, index + aside));
       }
     };
     window.addEventListener('keydown', press);

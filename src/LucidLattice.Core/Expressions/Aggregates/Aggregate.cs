@@ -64,5 +64,5 @@ public abstract class Aggregate
     public virtual AggregateTotals Total(
         AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, Func<Compiled, RowKey> key,
         CancellationToken cancel)
-        => MergedTotals.Of(spec, levels, order, frame, cancel);
+        => MergedTotals.Merge(spec, levels, order, frame, cancel);
 }

@@ -27,6 +27,6 @@ public sealed class Count : Aggregate
         AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, Func<Compiled, RowKey> key,
         CancellationToken cancel)
         => spec.Distinct
-            ? DistinctTotals.Of(spec, levels, order, frame, key(spec.Argument!), cancel)
+            ? DistinctTotals.Count(spec, levels, order, frame, key(spec.Argument!), cancel)
             : base.Total(spec, levels, order, frame, key, cancel);
 }

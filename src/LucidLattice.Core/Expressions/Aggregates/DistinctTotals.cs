@@ -18,7 +18,7 @@ internal sealed class DistinctTotals : AggregateTotals
 
     public override int Overflows() => 0;
 
-    public static DistinctTotals Of(AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, RowKey key,
+    public static DistinctTotals Count(AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, RowKey key,
         CancellationToken cancel)
     {
         var byLevel = levels.Select(level => new long[Math.Max(1, level.Count)]).ToArray();

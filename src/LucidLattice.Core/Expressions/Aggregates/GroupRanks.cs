@@ -24,7 +24,7 @@ public sealed class GroupRanks : ISized
     public int this[int group] => group < _ranks.Length ? _ranks[group] : 0;
 
     /// <param name="frame">Has the totals; is moved from group to group.</param>
-    public static GroupRanks Of(RankSpec spec, GroupTree tree, Frame frame, CancellationToken cancel)
+    public static GroupRanks Rank(RankSpec spec, GroupTree tree, Frame frame, CancellationToken cancel)
     {
         var groups = tree.Levels[spec.Level];
         var ranks = new int[groups.Count];

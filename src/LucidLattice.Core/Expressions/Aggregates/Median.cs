@@ -23,5 +23,5 @@ public sealed class Median : Aggregate
     public override AggregateTotals Total(
         AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, Func<Compiled, RowKey> key,
         CancellationToken cancel)
-        => PercentileTotals.Of(spec, 0.5m, levels, order, frame, key(spec.Argument!), cancel);
+        => PercentileTotals.Compute(spec, 0.5m, levels, order, frame, key(spec.Argument!), cancel);
 }

@@ -16,7 +16,8 @@ internal sealed class MergedTotals : AggregateTotals
 
     public override int Overflows() => _byLevel.Sum(a => a.Overflows());
 
-    public static MergedTotals Of(AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, CancellationToken cancel)
+    public static MergedTotals Merge(AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame,
+        CancellationToken cancel)
     {
         // A level without groups still answers what an empty group's totals are, which Compose shows.
         var byLevel = levels.Select(level => spec.Kind.Start(spec, Math.Max(1, level.Count), frame.Collation)).ToArray();

@@ -25,5 +25,5 @@ public sealed class PercentileCont : Aggregate
     public override AggregateTotals Total(
         AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, Func<Compiled, RowKey> key,
         CancellationToken cancel)
-        => PercentileTotals.Of(spec, spec.Fraction, levels, order, frame, key(spec.Argument!), cancel);
+        => PercentileTotals.Compute(spec, spec.Fraction, levels, order, frame, key(spec.Argument!), cancel);
 }

@@ -24,7 +24,7 @@ internal sealed class PercentileTotals : AggregateTotals
 
     public override int Overflows() => 0;
 
-    public static PercentileTotals Of(
+    public static PercentileTotals Compute(
         AggregateSpec spec, decimal fraction, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, RowKey key,
         CancellationToken cancel)
     {

@@ -28,7 +28,7 @@ public sealed class RunningTotals : ISized
     public long Bytes => _marks.Bytes + 4L * _first.Length;
 
     /// <param name="frame">Is moved from row to row.</param>
-    public static RunningTotals Of(RunningSpec spec, GroupTree tree, Frame frame, CancellationToken cancel)
+    public static RunningTotals Compute(RunningSpec spec, GroupTree tree, Frame frame, CancellationToken cancel)
     {
         var groups = tree.Levels[spec.Level];
         var first = new int[groups.Count + 1];

@@ -505,34 +505,34 @@ export type DraftSave = {
 };
 
 export type Edit = ({
+    type?: 'insert';
+} & EditInsert) | ({
+    type?: 'replace';
+} & EditReplace) | ({
+    type?: 'move';
+} & EditMove) | ({
+    type?: 'remove';
+} & EditRemove) | ({
+    type?: 'arrange';
+} & EditArrange) | ({
+    type?: 'paste';
+} & EditPaste) | ({
     type?: 'addField';
 } & EditAddField) | ({
-    type?: 'setColumn';
-} & EditSetColumn) | ({
-    type?: 'moveColumn';
-} & EditMoveColumn) | ({
-    type?: 'deleteColumn';
-} & EditDeleteColumn) | ({
     type?: 'addTotals';
 } & EditAddTotals) | ({
     type?: 'addLevel';
 } & EditAddLevel) | ({
     type?: 'setLevel';
 } & EditSetLevel) | ({
-    type?: 'moveLevel';
-} & EditMoveLevel) | ({
-    type?: 'deleteLevel';
-} & EditDeleteLevel) | ({
+    type?: 'carryElement';
+} & EditCarryElement) | ({
     type?: 'addText';
 } & EditAddText) | ({
     type?: 'addChart';
 } & EditAddChart) | ({
-    type?: 'setElement';
-} & EditSetElement) | ({
     type?: 'setText';
 } & EditSetText) | ({
-    type?: 'deleteElement';
-} & EditDeleteElement) | ({
     type?: 'linkChart';
 } & EditLinkChart) | ({
     type?: 'setSection';
@@ -578,21 +578,19 @@ export type EditAddTotals = {
     section?: null | string;
 };
 
-export type EditDeleteColumn = {
-    type?: 'deleteColumn';
-    column: string;
+export type EditArrange = {
+    type?: 'arrange';
+    places: Array<Placement>;
     section?: null | string;
 };
 
-export type EditDeleteElement = {
-    type?: 'deleteElement';
+export type EditCarryElement = {
+    type?: 'carryElement';
     element: string;
-    section?: null | string;
-};
-
-export type EditDeleteLevel = {
-    type?: 'deleteLevel';
-    level: string;
+    band: BandKind;
+    level?: number;
+    x: number;
+    y: number;
     section?: null | string;
 };
 
@@ -606,6 +604,13 @@ export type EditExchangeDataset = {
     section?: null | string;
 };
 
+export type EditInsert = {
+    type?: 'insert';
+    item: Item;
+    to: Spot;
+    section?: null | string;
+};
+
 export type EditLinkChart = {
     type?: 'linkChart';
     chart: string;
@@ -613,29 +618,29 @@ export type EditLinkChart = {
     section?: null | string;
 };
 
-export type EditMoveColumn = {
-    type?: 'moveColumn';
-    column: string;
-    to: number;
+export type EditMove = {
+    type?: 'move';
+    id: string;
+    to: Spot;
     section?: null | string;
 };
 
-export type EditMoveLevel = {
-    type?: 'moveLevel';
-    level: string;
-    to: number;
+export type EditPaste = {
+    type?: 'paste';
+    items: Array<Item>;
+    to: Spot;
     section?: null | string;
 };
 
-export type EditSetColumn = {
-    type?: 'setColumn';
-    column: Column;
+export type EditRemove = {
+    type?: 'remove';
+    ids: Array<string>;
     section?: null | string;
 };
 
-export type EditSetElement = {
-    type?: 'setElement';
-    element: Element;
+export type EditReplace = {
+    type?: 'replace';
+    item: Item;
     section?: null | string;
 };
 
@@ -889,6 +894,56 @@ export type Health = {
     status: string;
 };
 
+export type Item = ({
+    kind?: 'element';
+} & ItemElementItem) | ({
+    kind?: 'part';
+} & ItemPartItem) | ({
+    kind?: 'column';
+} & ItemColumnItem) | ({
+    kind?: 'level';
+} & ItemLevelItem) | ({
+    kind?: 'section';
+} & ItemSectionItem) | ({
+    kind?: 'sheet';
+} & ItemSheetItem);
+
+export type ItemColumnItem = {
+    kind?: 'column';
+    column: Column;
+    id?: null | string;
+};
+
+export type ItemElementItem = {
+    kind?: 'element';
+    element: Element;
+    id?: null | string;
+};
+
+export type ItemLevelItem = {
+    kind?: 'level';
+    level: Level;
+    id?: null | string;
+};
+
+export type ItemPartItem = {
+    kind?: 'part';
+    part: BandPart;
+    id?: null | string;
+};
+
+export type ItemSectionItem = {
+    kind?: 'section';
+    section: Section;
+    id?: null | string;
+};
+
+export type ItemSheetItem = {
+    kind?: 'sheet';
+    sheet: Sheet;
+    id?: null | string;
+};
+
 export type Join = {
     to: string;
     kind?: JoinKind;
@@ -1112,6 +1167,14 @@ export type ParameterInfo = {
 
 export type ParameterShape = 'single' | 'several' | 'period';
 
+export type Placement = {
+    id: string;
+    x?: null | number;
+    y?: null | number;
+    width?: null | number;
+    height?: null | number;
+};
+
 export type Problem = {
     code: string;
     severity: Severity;
@@ -1234,7 +1297,8 @@ export type RunStage = 'waiting' | 'reading' | 'grouping' | 'paging' | 'done';
 
 export type RunStart = {
     /**
-     * Parameter values by name: 2025-01-31, 12.5, true; several as a JSON array of texts, a period as 2025-01-01/2025-03-31, every one as *.
+     * Parameter values by name: 2025-01-31, 12.5, true; several as a JSON array of texts, a period as
+     * 2025-01-01/2025-03-31, every one as *.
      */
     values?: null | {
         [key: string]: string;
@@ -1327,6 +1391,13 @@ export type SheetInfo = {
 export type SortKey = {
     by: string;
     descending?: boolean;
+};
+
+export type Spot = {
+    in?: null | string;
+    band?: null | BandKind;
+    level?: number;
+    index?: null | number;
 };
 
 export type SqlDescription = {

@@ -195,7 +195,7 @@ export function ChartPanel({ placed }: { placed: Placed }) {
         color="inherit"
         sx={{ mt: 1, ml: -0.75 }}
         onClick={() => {
-          void edit({ type: 'deleteElement', element: chart.id });
+          void edit({ type: 'remove', ids: [chart.id] });
           select({ kind: 'report' });
         }}
       >

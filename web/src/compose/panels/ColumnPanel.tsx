@@ -7,6 +7,7 @@ import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
 import { fieldsOf, findColumn, offeredFields, sectionOfColumn, words, type Placed } from '../definition';
+import { moveWithin, replaceColumn } from '../edits';
 import { caption } from '../../shell/caption';
 import { AddTotals } from './AddTotals';
 import { PanelHead } from './PanelHead';
@@ -25,7 +26,7 @@ export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
   const set = (change: Partial<Column>) =>
     void edit((now) => {
       const newest = findColumn(now, column.id);
-      return newest && { type: 'setColumn', column: { ...newest, ...change } };
+      return newest && replaceColumn({ ...newest, ...change });
     });
   const field = fieldsOf(definition, section).find((f) => f.name === column.expression);
   const isNumber = field ? ['whole', 'decimal', 'double'].includes(field.type) : true;
@@ -79,14 +80,10 @@ export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
           }}
         />
         <Box sx={{ display: 'flex', gap: 1 }}>
-          <Button variant="outlined" disabled={at === 0} onClick={() => void edit({ type: 'moveColumn', column: column.id, to: at - 1 })}>
+          <Button variant="outlined" disabled={at === 0} onClick={() => void edit(moveWithin(column.id, section, at - 1))}>
             Move left
           </Button>
-          <Button
-            variant="outlined"
-            disabled={at === columns.length - 1}
-            onClick={() => void edit({ type: 'moveColumn', column: column.id, to: at + 1 })}
-          >
+          <Button variant="outlined" disabled={at === columns.length - 1} onClick={() => void edit(moveWithin(column.id, section, at + 1))}>
             Move right
           </Button>
         </Box>
@@ -99,7 +96,7 @@ export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
         color="inherit"
         sx={{ mt: 1, ml: -0.75 }}
         onClick={() => {
-          void edit({ type: 'deleteColumn', column: column.id });
+          void edit({ type: 'remove', ids: [column.id] });
           select({ kind: 'report' });
         }}
       >

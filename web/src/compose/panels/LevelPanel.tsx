@@ -5,6 +5,7 @@ import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
 import { directions, findLevel, offeredFields, sectionOfLevel, words } from '../definition';
+import { moveWithin } from '../edits';
 import { caption } from '../../shell/caption';
 import { PanelHead } from './PanelHead';
 
@@ -71,20 +72,16 @@ export function LevelPanel({ id }: { id: string }) {
           variant="outlined"
           onClick={() => void edit({ type: 'addChart', section: section.id, band: 'groupHeader', level: at + 1 })}
         >{`Add a chart, drawn ${times(printed)}`}</Button>
-        <Button variant="outlined" disabled={at === 0} onClick={() => void edit({ type: 'moveLevel', level: id, to: at - 1 })}>
+        <Button variant="outlined" disabled={at === 0} onClick={() => void edit(moveWithin(id, section, at - 1))}>
           Move out
         </Button>
-        <Button
-          variant="outlined"
-          disabled={at === levels.length - 1}
-          onClick={() => void edit({ type: 'moveLevel', level: id, to: at + 1 })}
-        >
+        <Button variant="outlined" disabled={at === levels.length - 1} onClick={() => void edit(moveWithin(id, section, at + 1))}>
           Move in
         </Button>
         <Button
           color="inherit"
           onClick={() => {
-            void edit({ type: 'deleteLevel', level: id });
+            void edit({ type: 'remove', ids: [id] });
             select({ kind: 'report' });
           }}
         >

@@ -25,7 +25,7 @@ export function LinePanel({ placed: { element: line } }: { placed: Placed }) {
         color="inherit"
         sx={{ mt: 1, ml: -0.75 }}
         onClick={() => {
-          void edit({ type: 'deleteElement', element: line.id });
+          void edit({ type: 'remove', ids: [line.id] });
           select({ kind: 'report' });
         }}
       >

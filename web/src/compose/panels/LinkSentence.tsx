@@ -50,7 +50,9 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
   const set = (change: Partial<Link>) =>
     void edit((now) => {
       const newest = findElement(now, chart.id)?.element;
-      return newest?.link ? { type: 'setElement', element: { ...newest, link: { ...newest.link, ...change } } } : undefined;
+      return newest?.link
+        ? { type: 'replace', item: { kind: 'element', element: { ...newest, link: { ...newest.link, ...change } } } }
+        : undefined;
     });
   const problems = (view?.problems ?? []).filter((p) => p.place === chart.id && p.property === 'link');
   const broken = problems.some((p) => p.code === 'missing-target');

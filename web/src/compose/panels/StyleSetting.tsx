@@ -14,7 +14,7 @@ export function StyleSetting({ element }: { element: Element }) {
   const set = (change: Partial<Style>) =>
     void edit((now) => {
       const newest = findElement(now, element.id)?.element;
-      return newest && { type: 'setElement', element: { ...newest, style: { ...newest.style, ...change } } };
+      return newest && { type: 'replace', item: { kind: 'element', element: { ...newest, style: { ...newest.style, ...change } } } };
     });
   const summary =
     [style.size && `${style.size} pt`, style.bold && 'bold', style.italic && 'italic', style.color, style.align]

@@ -31,7 +31,7 @@ export function TextPanel({ placed: { element: text } }: { placed: Placed }) {
         color="inherit"
         sx={{ mt: 1, ml: -0.75 }}
         onClick={() => {
-          void edit({ type: 'deleteElement', element: text.id });
+          void edit({ type: 'remove', ids: [text.id] });
           select({ kind: 'report' });
         }}
       >

@@ -38,7 +38,7 @@ export function TotalPanel({ placed }: { placed: Placed }) {
         color="inherit"
         sx={{ mt: 1, ml: -0.75 }}
         onClick={() => {
-          void edit({ type: 'deleteElement', element: total.id });
+          void edit({ type: 'remove', ids: [total.id] });
           select({ kind: 'report' });
         }}
       >

@@ -55,7 +55,7 @@ export function createSession(id: string): Session {
     setElement: (element, change) =>
       edit((definition) => {
         const found = findElement(definition, element)?.element;
-        return found && { type: 'setElement', element: { ...found, ...change } as Element };
+        return found && { type: 'replace', item: { kind: 'element', element: { ...found, ...change } as Element } };
       }),
     replace,
     undo: () => travel(undone),

@@ -1,0 +1,141 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Links;
+
+namespace LucidLattice.Core.Editing;
+
+/// <summary>A change that is the same for every kind of thing in a report, which it names by id.</summary>
+public abstract record GeneralEdit : Edit
+{
+    public sealed override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog) =>
+        Checked(Changed(report));
+
+    internal sealed override Workpiece Change(Workpiece at, IReportCatalog catalog) => at with { Report = Checked(Changed(at.Report)) };
+
+    protected abstract ReportDefinition Changed(ReportDefinition report);
+
+    /// <summary>What every edit leaves behind: ids that are all different, and a section on each sheet.</summary>
+    private static ReportDefinition Checked(ReportDefinition report)
+    {
+        if (report.RepeatedId() is { } id) throw new EditException($"The report has something called “{id}” already.");
+        return report.Sheets.FirstOrDefault(s => s.Sections.Count == 0) is { } empty
+            ? throw new EditException($"The sheet “{empty.Name}” needs a section: this is its only one.")
+            : report;
+    }
+}
+
+/// <summary>Puts something new into the report. What it brings must have ids that nothing else has; <see cref="Paste"/> gives new
+/// ones.</summary>
+public sealed record Insert : GeneralEdit
+{
+    public required Item Item { get; init; }
+    public required Spot To { get; init; }
+
+    protected override ReportDefinition Changed(ReportDefinition report) => Item.Insert(report, To);
+}
+
+/// <summary>Puts something in place of what has its id, which is of the same kind.</summary>
+public sealed record Replace : GeneralEdit
+{
+    public required Item Item { get; init; }
+
+    protected override ReportDefinition Changed(ReportDefinition report)
+    {
+        var old = Item.Require(report, Item.Id);
+        if (old.GetType() != Item.GetType()) throw new EditException($"“{Item.Id}” is {old.Words}, so {Item.Words} cannot take its place.");
+        return Item.Replace(report);
+    }
+}
+
+/// <summary>Takes something from where it is and puts it elsewhere, with its id.</summary>
+public sealed record Move : GeneralEdit
+{
+    public required string Id { get; init; }
+    public required Spot To { get; init; }
+
+    protected override ReportDefinition Changed(ReportDefinition report)
+    {
+        var item = Item.Require(report, Id);
+        var changed = item.Insert(item.Lift(report), To);
+        // A part that an element left empty has nothing to print any more.
+        return item is ElementItem && PartHome.Holding(report, Id) is { Part: { Elements.Count: 1, Sections.Count: 0 } left }
+            && PartHome.Find(changed, left.Id) is { Part.Elements.Count: 0 } ? new PartItem(left).Lift(changed) : changed;
+    }
+}
+
+/// <summary>Takes things out, with what means nothing without them: a column with its heading, cells and totals.</summary>
+public sealed record Remove : GeneralEdit
+{
+    public required IReadOnlyList<string> Ids { get; init; }
+
+    /// <remarks>What went with something before it in the list is gone already.</remarks>
+    protected override ReportDefinition Changed(ReportDefinition report)
+    {
+        var items = Ids.Select(id => Item.Require(report, id)).ToList();
+        return items.Aggregate(report, (rest, item) => rest.Has(item.Id) ? Item.Require(rest, item.Id).Remove(rest) : rest);
+    }
+}
+
+/// <summary>Puts copies of things into the report, under new ids.</summary>
+public sealed record Paste : GeneralEdit
+{
+    private const double Step = 8;
+
+    public required IReadOnlyList<Item> Items { get; init; }
+    public required Spot To { get; init; }
+
+    protected override ReportDefinition Changed(ReportDefinition report)
+    {
+        var ids = new FreeIds(report);
+        return Items.Select((item, i) => (Item: item.Copy(ids), To: To.Index is { } index ? To with { Index = index + i } : To))
+            .Aggregate(report, (at, next) => Aside(next.Item, at, next.To).Insert(at, next.To));
+    }
+
+    /// <summary>A copy does not cover what it is a copy of.</summary>
+    private static Item Aside(Item item, ReportDefinition report, Spot to)
+    {
+        if (item is not ElementItem { Element: { } element } || to.In is null) return item;
+        var there = PartHome.Find(report, to.In)?.Part.Elements ?? [];
+        while (there.Any(e => (e.X, e.Y, e.Column) == (element.X, element.Y, element.Column)))
+            element = element with { X = element.Column is null ? element.X + Step : 0, Y = element.Y + Step };
+        return new ElementItem(element);
+    }
+}
+
+/// <summary>Gives elements other places and sizes within their parts, all in one step.</summary>
+public sealed record Arrange : GeneralEdit
+{
+    public required IReadOnlyList<Placement> Places { get; init; }
+
+    protected override ReportDefinition Changed(ReportDefinition report) => Places.Aggregate(report, (at, place) =>
+    {
+        if (Item.Require(at, place.Id) is not ElementItem { Element: { } element })
+            throw new EditException($"“{place.Id}” is no element, so it has no place of its own.");
+        return new ElementItem(place.Apply(element)).Replace(at);
+    });
+}
+
+/// <summary>A place and size within a part, in points; what is null stays.</summary>
+public sealed record Placement
+{
+    public required string Id { get; init; }
+    public double? X { get; init; }
+    public double? Y { get; init; }
+    public double? Width { get; init; }
+    public double? Height { get; init; }
+
+    /// <exception cref="EditException">The element's column decides about what is given, or it is no place.</exception>
+    internal Element Apply(Element element)
+    {
+        if (element.Column is not null && (X ?? Width) is not null)
+            throw new EditException("An element in a column is as wide as that, and stands where that stands.");
+        if (new[] { X, Y, Width, Height }.Any(n => n is < 0 || n is { } given && !double.IsFinite(given)))
+            throw new EditException("Places and sizes are not negative.");
+        return element with
+        {
+            X = X ?? element.X,
+            Y = Y ?? element.Y,
+            Width = Width ?? element.Width,
+            Height = Height ?? element.Height,
+        };
+    }
+}
