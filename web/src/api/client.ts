@@ -1,153 +1,98 @@
 import type {
-  AggregateInfo,
-  CopiesRequest,
-  DatasetProblem,
-  DatasetSaved,
-  DatasetUses,
-  ExchangeProposal,
-  ExchangeRequest,
-  ExpressionTrial,
-  Followed,
-  FunctionHelp,
-  OutdatedCopy,
-  SqlDescription,
-  TrialRequest,
-  CsvColumn,
-  CsvImport,
-  CsvPreview,
-  DatabaseUses,
-  Dataset,
-  DatasetView,
-  SavedDataset,
-  ChoicesInfo,
-  ComposeChoices,
   ChoicesRequest,
+  ComposeChoices,
   ComposeRequest,
-  ComposeResponse,
-  DatabaseInfo,
+  CopiesRequest,
+  CsvColumn,
+  Dataset,
+  DatasetLook,
+  ExchangeRequest,
   NewReport,
-  OutlineInfo,
-  PagesResponse,
   ProgressInfo,
   ReportDefinition,
-  ReportEntry,
-  RunInfo,
-  SavedReport,
-  SavedVersion,
-  SearchResult,
-  UnreadableDataset,
+  TrialRequest,
 } from './generated';
+import * as server from './generated/sdk.gen';
 
-/** An answer of the server that says what is wrong (RFC 9457). */
-export class ApiError extends Error {
-  constructor(
-    readonly status: number,
-    readonly code: string,
-    message: string,
-  ) {
-    super(message);
-  }
-}
+export { ApiError } from './runtime';
 
 /** Browsers send 64 KiB for pages that are gone (Fetch standard, keepalive); letters may take several bytes. */
 const mostKeptAlive = 20_000;
 
-async function call<T>(method: string, path: string, body?: unknown, signal?: AbortSignal): Promise<T> {
-  let response: Response;
-  const isFile = body instanceof Blob;
-  const sent = body === undefined || isFile ? body : JSON.stringify(body);
-  const headers = body === undefined ? undefined : { 'Content-Type': isFile ? 'application/octet-stream' : 'application/json' };
-  // What is saved arrives even if its page is left meanwhile, as far as browsers do that.
-  const keepalive = method === 'PUT' && typeof sent === 'string' && sent.length < mostKeptAlive;
-  try {
-    response = await fetch(`/api${path}`, { method, signal, headers, body: sent, keepalive });
-  } catch (error) {
-    if (signal?.aborted) throw error;
-    throw new ApiError(0, 'offline', 'The server does not answer. Your work is kept here; it is saved when the server is back.');
-  }
-  if (response.ok) {
-    const type = response.headers.get('Content-Type') ?? '';
-    return (response.status === 204 ? undefined : type.includes('json') ? await response.json() : await response.text()) as T;
-  }
-  const problem = await response.json().catch(() => ({}));
-  throw new ApiError(response.status, problem.code ?? 'unforeseen', problem.detail ?? `The server answered ${response.status}.`);
-}
+/** What is saved arrives even if its page is left meanwhile, as far as browsers do that. */
+const kept = <T>(body: T) => ({ body, keepalive: JSON.stringify(body).length < mostKeptAlive });
 
-const at = encodeURIComponent;
+/** A file is sent as it is, not as JSON. */
+const file = (blob: Blob) => ({
+  body: blob as unknown as string,
+  bodySerializer: null,
+  headers: { 'Content-Type': 'application/octet-stream' },
+});
 
-/** What is not empty, as the query of an address. */
-function query(values: Record<string, string>): string {
-  const text = new URLSearchParams(Object.entries(values).filter(([, value]) => value !== '')).toString();
-  return text && `?${text}`;
-}
+/** What is empty is left out of an address. */
+const filled = (text: string) => text || undefined;
 
+/** The generated client in the words of the front end; what is wrong comes as an `ApiError`. */
 export const api = {
-  reports: () => call<ReportEntry[]>('GET', '/reports'),
-  report: (id: string) => call<SavedReport>('GET', `/reports/${at(id)}`),
-  create: (report: NewReport) => call<SavedReport>('POST', '/reports', report),
+  reports: () => server.listReports(),
+  report: (id: string) => server.getReport({ path: { id } }),
+  create: (body: NewReport) => server.createReport({ body }),
   saveDraft: (id: string, basedOn: number, definition: ReportDefinition) =>
-    call<SavedVersion>('PUT', `/reports/${at(id)}/draft`, { basedOn, definition }),
-  publish: (id: string, version: number) => call<SavedVersion>('POST', `/reports/${at(id)}/publish`, { version }),
-  rename: (id: string, title: string) => call<SavedVersion>('POST', `/reports/${at(id)}/rename`, { title }),
-  remove: (id: string) => call<void>('DELETE', `/reports/${at(id)}`),
-  restore: (id: string) => call<void>('POST', `/reports/${at(id)}/restore`),
-  datasets: () => call<SavedDataset[]>('GET', '/datasets'),
-  unreadableDatasets: () => call<UnreadableDataset[]>('GET', '/datasets/unreadable'),
-  dataset: (id: string) => call<SavedDataset>('GET', `/datasets/${at(id)}`),
-  createDataset: (definition: Dataset) => call<SavedDataset>('POST', '/datasets', definition),
-  saveDataset: (id: string, basedOn: number, definition: Dataset) =>
-    call<DatasetSaved>('PUT', `/datasets/${at(id)}`, { basedOn, definition }),
-  removeDataset: (id: string) => call<void>('DELETE', `/datasets/${at(id)}`),
-  restoreDataset: (id: string) => call<void>('POST', `/datasets/${at(id)}/restore`),
-  datasetProblems: () => call<DatasetProblem[]>('GET', '/datasets/problems'),
-  datasetUses: (id: string) => call<DatasetUses>('GET', `/datasets/${at(id)}/uses`),
-  followDataset: (id: string, reports: string[]) => call<Followed[]>('POST', `/datasets/${at(id)}/follow`, { reports }),
-  renameField: (definition: Dataset, field: string, name: string) =>
-    call<Dataset>('POST', '/datasets/rename-field', { definition, field, name }),
-  lookAtDataset: (
-    definition: Dataset,
-    field: string | null,
-    signal?: AbortSignal,
-    more: { values?: Record<string, string>; refresh?: boolean; counting?: boolean; follow?: string } = {},
-  ) => call<DatasetView>('POST', '/datasets/look', { definition, field, ...more }, signal),
-  aggregates: () => call<AggregateInfo[]>('GET', '/expressions/aggregates'),
-  functions: () => call<FunctionHelp[]>('GET', '/expressions/functions'),
-  tryExpression: (request: TrialRequest, signal?: AbortSignal) => call<ExpressionTrial>('POST', '/expressions/try', request, signal),
-  outdatedCopies: (request: CopiesRequest, signal?: AbortSignal) => call<OutdatedCopy[]>('POST', '/compose/copies', request, signal),
-  proposeExchange: (request: ExchangeRequest) => call<ExchangeProposal>('POST', '/compose/exchange', request),
-  describeSql: (database: string, sql: string) => call<SqlDescription>('POST', '/datasets/describe', { database, sql }),
-  addTable: (definition: Dataset, table: string) => call<Dataset>('POST', '/datasets/add-table', { definition, table }),
-  registerDatabase: (name: string, path: string) => call<DatabaseInfo>('POST', '/databases', { name, path }),
-  databaseUses: (name: string) => call<DatabaseUses>('GET', `/databases/${at(name)}/uses`),
-  forgetDatabase: (name: string) => call<void>('DELETE', `/databases/${at(name)}`),
-  restoreDatabase: (name: string) => call<void>('POST', `/databases/${at(name)}/restore`),
-  uploadDatabase: (name: string, file: Blob, replace = false) =>
-    call<DatabaseInfo>('POST', `/databases/upload?name=${at(name)}&replace=${replace}`, file),
-  previewCsv: (file: Blob) => call<CsvPreview>('POST', '/databases/csv/preview', file),
-  uploadCsv: (name: string, table: string, columns: CsvColumn[], file: Blob, replace = false) =>
-    call<CsvImport>(
-      'POST',
-      `/databases/csv?name=${at(name)}&table=${at(table)}&columns=${at(JSON.stringify(columns))}&replace=${replace}`,
-      file,
-    ),
-  databases: () => call<DatabaseInfo[]>('GET', '/databases'),
-  compose: (request: ComposeRequest, signal?: AbortSignal) => call<ComposeResponse>('POST', '/compose', request, signal),
-  countPages: (request: ComposeRequest, signal?: AbortSignal) => call<PagesResponse>('POST', '/compose/pages', request, signal),
-  composeProgress: (name: string) => call<ProgressInfo | undefined>('GET', `/compose/progress/${name}`),
+    server.saveDraft({ path: { id }, ...kept({ basedOn, definition }) }),
+  publish: (id: string, version: number) => server.publishReport({ path: { id }, body: { version } }),
+  rename: (id: string, title: string) => server.renameReport({ path: { id }, body: { title } }),
+  remove: (id: string) => server.deleteReport({ path: { id } }),
+  restore: (id: string) => server.restoreReport({ path: { id } }),
+  createDataset: (body: Dataset) => server.createDataset({ body }),
+  dataset: (id: string) => server.getDataset({ path: { id } }),
+  saveDataset: (id: string, basedOn: number, definition: Dataset) => server.saveDataset({ path: { id }, ...kept({ basedOn, definition }) }),
+  removeDataset: (id: string) => server.deleteDataset({ path: { id } }),
+  restoreDataset: (id: string) => server.restoreDataset({ path: { id } }),
+  datasetUses: (id: string) => server.listDatasetUses({ path: { id } }),
+  followDataset: (id: string, reports: string[]) => server.followDataset({ path: { id }, body: { reports } }),
+  renameField: (definition: Dataset, field: string, name: string) => server.renameField({ body: { definition, field, name } }),
+  lookAtDataset: (body: DatasetLook, signal?: AbortSignal) => server.lookAtDataset({ body, signal }),
+  tryExpression: (body: TrialRequest, signal?: AbortSignal) => server.tryExpression({ body, signal }),
+  outdatedCopies: (body: CopiesRequest, signal?: AbortSignal) => server.listOutdatedCopies({ body, signal }),
+  proposeExchange: (body: ExchangeRequest) => server.proposeExchange({ body }),
+  describeSql: (database: string, sql: string) => server.describeSql({ body: { database, sql } }),
+  addTable: (definition: Dataset, table: string) => server.addTableToDataset({ body: { definition, table } }),
+  registerDatabase: (name: string, path: string) => server.registerDatabase({ body: { name, path } }),
+  databaseUses: (name: string) => server.listDatabaseUses({ path: { name } }),
+  forgetDatabase: (name: string) => server.forgetDatabase({ path: { name } }),
+  restoreDatabase: (name: string) => server.restoreDatabase({ path: { name } }),
+  uploadDatabase: (name: string, blob: Blob, replace = false) => server.uploadDatabase({ query: { name, replace }, ...file(blob) }),
+  previewCsv: (blob: Blob) => server.previewCsv(file(blob)),
+  uploadCsv: (name: string, table: string, columns: CsvColumn[], blob: Blob, replace = false) =>
+    server.uploadCsv({ query: { name, table, columns: JSON.stringify(columns), replace }, ...file(blob) }),
+  compose: (body: ComposeRequest, signal?: AbortSignal) => server.compose({ body, signal }),
+  countPages: (body: ComposeRequest, signal?: AbortSignal) => server.countPages({ body, signal }),
+  /** Null when nothing of that name is under way, which the server answers with nothing. */
+  composeProgress: async (name: string): Promise<ProgressInfo | null> => {
+    const progress = await server.composeProgress({ path: { name } });
+    return progress && 'stage' in progress ? progress : null;
+  },
   run: (id: string, values: Record<string, string>, draft: boolean, refresh: boolean, proof?: string, signal?: AbortSignal) =>
-    call<RunInfo>('POST', `/reports/${at(id)}/runs`, { values, draft, refresh, proof }, signal),
-  choices: (id: string, request: ChoicesRequest, signal?: AbortSignal) =>
-    call<ChoicesInfo>('POST', `/reports/${at(id)}/choices`, request, signal),
-  composeChoices: (request: ComposeChoices, signal?: AbortSignal) => call<ChoicesInfo>('POST', '/compose/choices', request, signal),
-  runInfo: (run: string, signal?: AbortSignal) => call<RunInfo>('GET', `/runs/${run}`, undefined, signal),
-  stop: (run: string) => call<void>('DELETE', `/runs/${run}`),
-  page: (run: string, sheet: string, page: number, find: string, signal?: AbortSignal) =>
-    call<string>('GET', `/runs/${run}/pages/${page}${query({ sheet, find })}`, undefined, signal),
-  outline: (run: string, of: { sheet: string; section: string; level: number; group: number }, from: number) =>
-    call<OutlineInfo>(
-      'GET',
-      `/runs/${run}/outline${query({ ...of, level: String(of.level), group: String(of.group), from: String(from) })}`,
-    ),
-  find: (run: string, text: string, signal?: AbortSignal) =>
-    call<SearchResult>('GET', `/runs/${run}/find?text=${at(text)}`, undefined, signal),
+    server.startRun({ path: { id }, body: { values, draft, refresh, proof }, signal }),
+  choices: (id: string, body: ChoicesRequest, signal?: AbortSignal) => server.listChoices({ path: { id }, body, signal }),
+  composeChoices: (body: ComposeChoices, signal?: AbortSignal) => server.composeChoices({ body, signal }),
+  runInfo: (id: string, signal?: AbortSignal) => server.getRun({ path: { id }, signal }),
+  stop: (id: string) => server.stopRun({ path: { id } }),
+  page: (id: string, sheet: string, number: number, find: string, signal?: AbortSignal) =>
+    server.getPage({
+      path: { id, number },
+      query: { sheet: filled(sheet), find: filled(find) },
+      parseAs: 'text',
+      signal,
+    }) as unknown as Promise<string>,
+  outline: (id: string, { sheet, section, level, group }: OutlinePlace, from: number) =>
+    server.getOutline({ path: { id }, query: { sheet: filled(sheet), section: filled(section), level, group, from } }),
+  find: (id: string, text: string, signal?: AbortSignal) => server.findInRun({ path: { id }, query: { text }, signal }),
 };
+
+interface OutlinePlace {
+  sheet: string;
+  section: string;
+  level: number;
+  group: number;
+}

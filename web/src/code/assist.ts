@@ -1,7 +1,7 @@
 import { createContext, useContext } from 'react';
 import { useQuery } from '@tanstack/react-query';
 import type { Completion } from '@codemirror/autocomplete';
-import { api } from '../api/client';
+import { listFunctionsOptions } from '../api/generated/@tanstack/react-query.gen';
 import type { Dataset, Parameter } from '../api/generated';
 
 /** What expressions can be written about here: the rows of a dataset, with the parameters around it. */
@@ -22,7 +22,7 @@ export const quoted = (name: string) => (plain.test(name) ? name : `"${name.repl
 
 /** Fields, parameters and functions, in this order. */
 export function useCompletions(assist: Assist | undefined, group: boolean, itself?: string): Completion[] {
-  const functions = useQuery({ queryKey: ['functions'], queryFn: api.functions, staleTime: Infinity });
+  const functions = useQuery({ ...listFunctionsOptions(), staleTime: Infinity });
   if (!assist) return [];
   return [
     ...(assist.dataset.fields ?? [])

@@ -4,6 +4,7 @@ import { useSnackbar } from 'notistack';
 import { useEffect, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
+import { listReportsQueryKey } from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
 import type { BandKind } from '../api/generated';
 import { AssistContext, type Assist } from '../code/assist';
@@ -95,7 +96,7 @@ export function ComposePage() {
   const publishNow = async () => {
     if (!(await publish())) return;
     enqueueSnackbar('Published. Readers see this version now.', { variant: 'success' });
-    await client.invalidateQueries({ queryKey: ['reports'] });
+    await client.invalidateQueries({ queryKey: listReportsQueryKey() });
     await client.invalidateQueries({ queryKey: ['run', id] });
   };
   const upToDate = published === version && saving === 'saved';

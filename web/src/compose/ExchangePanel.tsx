@@ -6,6 +6,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { api } from '../api/client';
+import { listDatasetsOptions } from '../api/generated/@tanstack/react-query.gen';
 import type { ExchangeProposal } from '../api/generated';
 import { DatasetPicks, isWanted } from '../data/DatasetPicks';
 import { SmallLook } from '../data/rows/SmallLook';
@@ -20,7 +21,7 @@ import { caption } from '../shell/caption';
 export function ExchangePanel({ onClose }: { onClose: () => void }) {
   const { definition, edit } = useCompose();
   const { enqueueSnackbar } = useSnackbar();
-  const datasets = useQuery({ queryKey: ['datasets'], queryFn: api.datasets });
+  const datasets = useQuery(listDatasetsOptions());
   const [wanted, setWanted] = useState('');
   const [proposal, setProposal] = useState<ExchangeProposal>();
   const old = useActiveSection()?.dataset;

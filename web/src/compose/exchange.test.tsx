@@ -7,6 +7,7 @@ import { blank, choose, stage } from '../test/stage';
 import { useCompose } from './composeStore';
 import { ExchangePanel } from './ExchangePanel';
 import { OutdatedBar } from './OutdatedBar';
+import { answer } from '../test/answers';
 
 const kept: Dataset = {
   id: 'b',
@@ -36,7 +37,7 @@ beforeEach(() => {
 });
 
 test('a dataset is found by one of its fields, looked at, mapped and exchanged', async () => {
-  vi.spyOn(api, 'datasets').mockResolvedValue([
+  answer('/api/datasets', [
     { id: 'b', version: 1, savedAt: '', definition: kept },
     {
       id: 'o',
@@ -70,7 +71,7 @@ test('a dataset is found by one of its fields, looked at, mapped and exchanged',
 });
 
 test('a field may be left to be mended', async () => {
-  vi.spyOn(api, 'datasets').mockResolvedValue([{ id: 'b', version: 1, savedAt: '', definition: kept }] as never);
+  answer('/api/datasets', [{ id: 'b', version: 1, savedAt: '', definition: kept }] as never);
   vi.spyOn(api, 'proposeExchange').mockResolvedValue({
     next: kept,
     fields: [{ field: 'route', caption: 'Route', now: 'route', uses: ['group Route'] }],

@@ -7,7 +7,7 @@ export function useBusyProgress() {
   const busy = useCompose((s) => s.busy);
   const progress = useQuery({
     queryKey: ['compose-progress', busy?.name],
-    queryFn: async () => (await api.composeProgress(busy!.name)) ?? null,
+    queryFn: () => api.composeProgress(busy!.name),
     enabled: busy !== undefined,
     refetchInterval: 400,
     gcTime: 0,

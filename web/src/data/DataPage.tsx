@@ -4,6 +4,12 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import {
+  listDatabasesOptions,
+  listDatasetsOptions,
+  listDatasetsQueryKey,
+  listUnreadableDatasetsOptions,
+} from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
 import type { DatasetUses, SavedDataset } from '../api/generated';
 import { count } from '../shell/count';
@@ -27,17 +33,17 @@ export function DataPage() {
   const navigate = useNavigate();
   const client = useQueryClient();
   const { enqueueSnackbar } = useSnackbar();
-  const datasets = useQuery({ queryKey: ['datasets'], queryFn: api.datasets });
-  const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
+  const datasets = useQuery(listDatasetsOptions());
+  const databases = useQuery(listDatabasesOptions());
   const broken = useQuery(datasetProblems);
-  const unreadable = useQuery({ queryKey: ['datasets', 'unreadable'], queryFn: api.unreadableDatasets });
+  const unreadable = useQuery(listUnreadableDatasetsOptions());
   const [wanted, setWanted] = useState('');
   const [looked, setLooked] = useState<string>();
   useEffect(() => {
     document.title = 'Data – Lucid Lattice';
   }, []);
   const fail = (error: Error) => enqueueSnackbar(error.message, { variant: 'error' });
-  const refresh = () => client.invalidateQueries({ queryKey: ['datasets'] });
+  const refresh = () => client.invalidateQueries({ queryKey: listDatasetsQueryKey() });
   const create = (database: string, source: 'join' | 'query') =>
     api
       .createDataset({

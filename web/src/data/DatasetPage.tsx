@@ -6,6 +6,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { listDatabasesOptions, listDatabasesQueryKey } from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
 import { AssistContext, type Assist } from '../code/assist';
 import { caption } from '../shell/caption';
@@ -53,7 +54,7 @@ function OneDataset({ id }: { id: string }) {
   const { enqueueSnackbar } = useSnackbar();
   const { dataset, edit, undo, redo, saving, savedVersion, failure, open, save } = useDataset(id);
   const client = useQueryClient();
-  const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
+  const databases = useQuery(listDatabasesOptions());
   const schema = useMemo(
     () => databases.data?.find((d) => d.name === dataset?.database)?.tables ?? [],
     [databases.data, dataset?.database],
@@ -112,7 +113,7 @@ function OneDataset({ id }: { id: string }) {
   );
   const readAgain = () => {
     refresh();
-    void client.invalidateQueries({ queryKey: ['databases'] });
+    void client.invalidateQueries({ queryKey: listDatabasesQueryKey() });
   };
   const byHand = () => {
     if (view)

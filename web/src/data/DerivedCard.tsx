@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
-import { api } from '../api/client';
+import { getDatasetOptions } from '../api/generated/@tanstack/react-query.gen';
 import { caption } from '../shell/caption';
 import { Message } from '../shell/Message';
 import { FieldSign } from '../shell/FieldSign';
@@ -11,7 +11,7 @@ import { fromApi, type Dataset } from './types';
 
 /** The dataset that this one starts from, with its fields to pick. */
 export function DerivedCard({ dataset, from, onEdit }: { dataset: Dataset; from: string; onEdit: (next: Dataset) => void }) {
-  const basis = useQuery({ queryKey: ['dataset', from], queryFn: () => api.dataset(from), retry: false });
+  const basis = useQuery({ ...getDatasetOptions({ path: { id: from } }), retry: false });
   if (basis.error)
     return (
       <Message problem title="What it starts from is gone">

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { Link } from 'react-router';
+import { listReportsQueryKey } from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
 import type { DatasetUse } from '../api/generated';
 import { count, firstFew } from '../shell/count';
@@ -32,7 +33,7 @@ export function UsedBy({ id, saved }: { id: string; saved: number }) {
       .then(
         async (followed) => {
           await client.invalidateQueries({ queryKey: ['dataset-uses', id] });
-          await client.invalidateQueries({ queryKey: ['reports'] });
+          await client.invalidateQueries({ queryKey: listReportsQueryKey() });
           const mend = followed.flatMap((f) => f.broken.map((b) => `${f.report}: ${b}`));
           enqueueSnackbar(
             [

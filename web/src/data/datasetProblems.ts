@@ -1,5 +1,4 @@
-import { queryOptions } from '@tanstack/react-query';
-import { api } from '../api/client';
+import { listDatasetProblemsOptions } from '../api/generated/@tanstack/react-query.gen';
 
 /** The datasets whose tables or columns are not there any more. */
-export const datasetProblems = queryOptions({ queryKey: ['dataset-problems'], queryFn: () => api.datasetProblems() });
+export const datasetProblems = listDatasetProblemsOptions();

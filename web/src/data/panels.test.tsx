@@ -11,6 +11,7 @@ import { SqlEditor } from './SqlEditor';
 import { StarterSetting } from './StarterSetting';
 import type { Dataset } from './types';
 import { UsedBy } from './UsedBy';
+import { answer } from '../test/answers';
 
 vi.mock('../code/CodeField', () => ({
   default: ({
@@ -144,7 +145,7 @@ test('values are tried for what readers will be asked', async () => {
 });
 
 test('fields of the dataset that this one starts from are ticked and taken over as they are there', async () => {
-  vi.spyOn(api, 'dataset').mockResolvedValue({
+  answer('/api/datasets/b', {
     id: 'b',
     version: 1,
     savedAt: '',

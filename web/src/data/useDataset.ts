@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { listDatasetsQueryKey } from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
 import { takeTyped } from '../sentence/useDraft';
 import { begun, redone, step, undone, type History } from '../shell/history';
@@ -35,7 +36,7 @@ export function useDataset(id: string) {
       if (followed.length) enqueueSnackbar(`Renamed in ${followed.slice(0, 4).join(', ')}${others} too.`, { variant: 'info' });
       setFailure('');
       setSaving(newest.current === saved ? 'saved' : 'saving');
-      void client.invalidateQueries({ queryKey: ['datasets'] });
+      void client.invalidateQueries({ queryKey: listDatasetsQueryKey() });
     } catch (error) {
       setSaving('failed');
       setFailure((error as Error).message);

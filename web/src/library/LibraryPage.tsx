@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useEffect, useState } from 'react';
 import Button from '@mui/material/Button';
+import { listReportsOptions, listReportsQueryKey } from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
 import type { ReportEntry } from '../api/generated';
 import { BarButton } from '../shell/BarButton';
@@ -19,13 +20,13 @@ import { ReportCard } from './ReportCard';
 export function LibraryPage() {
   const client = useQueryClient();
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
-  const reports = useQuery({ queryKey: ['reports'], queryFn: api.reports });
+  const reports = useQuery(listReportsOptions());
   const [wanted, setWanted] = useState('');
   const [creating, setCreating] = useState(false);
   useEffect(() => {
     document.title = 'Library – Lucid Lattice';
   }, []);
-  const reload = () => client.invalidateQueries({ queryKey: ['reports'] });
+  const reload = () => client.invalidateQueries({ queryKey: listReportsQueryKey() });
   const failed = (error: Error) => enqueueSnackbar(error.message, { variant: 'error' });
   const remove = async (report: ReportEntry) => {
     await api.remove(report.id).then(reload, failed);

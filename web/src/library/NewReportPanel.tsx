@@ -4,6 +4,7 @@ import InputBase from '@mui/material/InputBase';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { listDatabasesOptions, listDatasetsOptions } from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
 import { DatasetPicks, isWanted } from '../data/DatasetPicks';
 import { Message } from '../shell/Message';
@@ -12,10 +13,10 @@ import { color } from '../theme/tokens';
 /** Picks the dataset, table or view that a new report lists. */
 export function NewReportPanel({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
-  const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
+  const databases = useQuery(listDatabasesOptions());
   const [wanted, setWanted] = useState('');
   const [failure, setFailure] = useState('');
-  const datasets = useQuery({ queryKey: ['datasets'], queryFn: api.datasets });
+  const datasets = useQuery(listDatasetsOptions());
   const fromDataset = (id: string) =>
     api.create({ dataset: id }).then(
       (report) => navigate(`/compose/${report.id}`),

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { api } from '../api/client';
+import { listReportsOptions } from '../api/generated/@tanstack/react-query.gen';
 import { color } from '../theme/tokens';
 import { visible, type Step } from './address';
 
@@ -13,7 +13,7 @@ interface Props {
 
 /** The path of drill-downs just taken, with every value that they carried. */
 export function Trail({ steps, onBackTo, newTab }: Props) {
-  const reports = useQuery({ queryKey: ['reports'], queryFn: api.reports, staleTime: 30_000 });
+  const reports = useQuery({ ...listReportsOptions(), staleTime: 30_000 });
   const title = (id: string) => reports.data?.find((r) => r.id === id)?.title ?? id;
   const shown = visible(steps);
   return (

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
+import { listReportsOptions } from '../../api/generated/@tanstack/react-query.gen';
 import { api } from '../../api/client';
 import type { CarriedValue, ElementChartElement, Link, Section, ValueSource } from '../../api/generated';
 import { writeAddress } from '../../read/address';
@@ -19,7 +20,7 @@ const places = [
 /** What a click on the chart does: what opens and where, and which value goes to which parameter. */
 export function LinkSentence({ chart, section, level }: { chart: ElementChartElement; section: Section; level: number }) {
   const { definition, view, edit } = useCompose();
-  const reports = useQuery({ queryKey: ['reports'], queryFn: api.reports, staleTime: 10_000 });
+  const reports = useQuery({ ...listReportsOptions(), staleTime: 10_000 });
   const link = chart.link ?? undefined;
   const target = useQuery({
     queryKey: ['report', link?.report],

@@ -6,6 +6,7 @@ import type { DatabaseInfo, TableInfo } from '../../api/generated';
 import { stage } from '../../test/stage';
 import { Databases } from './Databases';
 import { DataPage } from '../DataPage';
+import { answer } from '../../test/answers';
 
 const table = (name: string): TableInfo => ({
   name,
@@ -21,9 +22,9 @@ const tides: DatabaseInfo = { name: 'tides', isOwn: true, error: null, tables: [
 
 beforeEach(() => {
   vi.restoreAllMocks();
-  vi.spyOn(api, 'databases').mockResolvedValue([ferries, tides]);
-  vi.spyOn(api, 'datasetProblems').mockResolvedValue([]);
-  vi.spyOn(api, 'datasets').mockResolvedValue([]);
+  answer('/api/databases', [ferries, tides]);
+  answer('/api/datasets/problems', []);
+  answer('/api/datasets', []);
 });
 
 const upload = async (user: ReturnType<typeof stage>, name: string) => {
@@ -43,7 +44,7 @@ test('an uploaded database that comes again takes the place of the old one, or a
   const user = stage(<Databases onStart={() => {}} />);
   const file = await upload(user, 'tides.sqlite');
   expect(put).not.toHaveBeenCalled();
-  vi.spyOn(api, 'datasetProblems').mockResolvedValue([broken]);
+  answer('/api/datasets/problems', [broken]);
   await user.click(await screen.findByText('Replace it by tides.sqlite'));
   expect(put).toHaveBeenLastCalledWith('tides', file, true);
   // Whatever does not find its columns any more is named.
@@ -95,7 +96,7 @@ test('a table shows its key and its first rows, and becomes a dataset; a path is
 });
 
 test('a dataset that cannot be read says so on its card, and what hangs on it is said before it goes', async () => {
-  vi.spyOn(api, 'datasets').mockResolvedValue([
+  answer('/api/datasets', [
     {
       id: 'd',
       version: 1,
@@ -110,7 +111,7 @@ test('a dataset that cannot be read says so on its card, and what hangs on it is
       },
     } as never,
   ]);
-  vi.spyOn(api, 'datasetProblems').mockResolvedValue([
+  answer('/api/datasets/problems', [
     {
       id: 'd',
       name: 'Low water',

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
+import { listDatabasesOptions, listDatabasesQueryKey } from '../../api/generated/@tanstack/react-query.gen';
 import { api } from '../../api/client';
 import type { CsvPreview } from '../../api/generated';
 import { count } from '../../shell/count';
@@ -16,7 +17,7 @@ import { TableLook } from './TableLook';
 export function Databases({ onStart }: { onStart: (database: string, table: string) => void }) {
   const client = useQueryClient();
   const { enqueueSnackbar } = useSnackbar();
-  const databases = useQuery({ queryKey: ['databases'], queryFn: api.databases });
+  const databases = useQuery(listDatabasesOptions());
   const file = useRef<HTMLInputElement>(null);
   const [csv, setCsv] = useState<{ file: File; preview: CsvPreview }>();
   const [path, setPath] = useState(false);
@@ -29,7 +30,7 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
   const fail = (error: Error) => {
     enqueueSnackbar(error.message, { variant: 'error' });
   };
-  const refresh = () => client.invalidateQueries({ queryKey: ['databases'] });
+  const refresh = () => client.invalidateQueries({ queryKey: listDatabasesQueryKey() });
   const tellBroken = async (allWell?: string) => {
     await client.invalidateQueries({ queryKey: ['small-look'] });
     try {

@@ -181,7 +181,7 @@ function FieldPart({
   const bare = { ...dataset, filter: null, parameters: [] };
   const offers = useQuery({
     queryKey: ['field-values', JSON.stringify(dataset.source), JSON.stringify(field)],
-    queryFn: ({ signal }) => api.lookAtDataset(toApi(bare), condition.field, signal, { counting: false }),
+    queryFn: ({ signal }) => api.lookAtDataset({ definition: toApi(bare), field: condition.field, counting: false }, signal),
     enabled: field?.type === 'text' && !field.codes?.length,
     staleTime: 60_000,
     gcTime: 60_000,

@@ -12,7 +12,7 @@ const rowsShown = 6;
 export function SmallLook({ dataset }: { dataset: Dataset }) {
   const look = useQuery({
     queryKey: ['small-look', JSON.stringify(dataset)],
-    queryFn: ({ signal }) => api.lookAtDataset(dataset, null, signal, { counting: false }),
+    queryFn: ({ signal }) => api.lookAtDataset({ definition: dataset, counting: false }, signal),
     gcTime: 30_000,
   });
   if (!look.data)

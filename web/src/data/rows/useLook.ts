@@ -29,7 +29,7 @@ export function useLook(dataset: Dataset | undefined, field: string | undefined,
       const refresh = asked > done.current;
       done.current = asked;
       try {
-        return await api.lookAtDataset(toApi(dataset!), field ?? null, signal, { values, refresh, follow });
+        return await api.lookAtDataset({ definition: toApi(dataset!), field, values, refresh, follow }, signal);
       } finally {
         clearTimeout(late);
         setBusy((now) => (now === follow ? undefined : now));
@@ -41,7 +41,7 @@ export function useLook(dataset: Dataset | undefined, field: string | undefined,
   });
   const progress = useQuery({
     queryKey: ['compose-progress', busy],
-    queryFn: async () => (await api.composeProgress(busy!)) ?? null,
+    queryFn: () => api.composeProgress(busy!),
     enabled: busy !== undefined,
     refetchInterval: 400,
     gcTime: 0,
