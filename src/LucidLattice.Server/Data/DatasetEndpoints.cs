@@ -2,6 +2,7 @@ using System.Diagnostics;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Planning;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Values;
@@ -29,6 +30,19 @@ public sealed record DescribeSql(string Database, string Sql);
 
 /// <summary>Adds a table to a dataset that may not be saved yet, with the join and the fields that suit it.</summary>
 public sealed record AddTable(Dataset Definition, string Table);
+
+/// <summary>Asks on which pairs of columns a table of a dataset can be joined.</summary>
+/// <param name="Table">The id of the joined table.</param>
+public sealed record FindJoinPairs(Dataset Definition, string Table);
+
+/// <summary>Lets the reader give the value of a condition.</summary>
+public sealed record AskReader(Dataset Definition, FieldCondition Condition);
+
+/// <summary>Asks for a parameter's choices from the values of a field.</summary>
+/// <param name="Parameters">All of them, in their order.</param>
+/// <param name="Unfiltered">True leaves the dataset's own conditions out.</param>
+public sealed record ProposeFieldChoices(
+    IReadOnlyList<Parameter> Parameters, string Parameter, Dataset Dataset, string Field, bool Unfiltered = false);
 
 /// <summary>Asks for a look at a dataset that may not be saved yet.</summary>
 /// <param name="Field">The name of a field whose values are to be described; null for none.</param>
@@ -91,6 +105,14 @@ public static class DatasetEndpoints
             (AddTable request, AppData data, ISqlEngine engine) =>
             JoinProposal.Add(request.Definition, request.Table, DatabaseEndpoints.Tables(request.Definition.Database, data, engine)))
                 .WithName("addTableToDataset");
+        datasets.MapPost("/join-pairs",
+            (FindJoinPairs request, AppData data, ISqlEngine engine) =>
+            JoinPairs.Find(request.Definition, request.Table, DatabaseEndpoints.Tables(request.Definition.Database, data, engine)))
+                .WithName("listJoinPairs");
+        datasets.MapPost("/ask-reader", (AskReader request) => AskedCondition.Ask(request.Definition, request.Condition))
+            .WithName("askReader");
+        datasets.MapPost("/field-choices", (ProposeFieldChoices request) => FieldChoices.Propose(
+            request.Parameters, request.Parameter, request.Dataset, request.Field, request.Unfiltered)).WithName("proposeFieldChoices");
     }
 
     private static Dataset Rename(RenameField request)

@@ -28,6 +28,7 @@ public static class ExpressionEndpoints
             () => AggregateKinds.InSentences.Select(a => new AggregateInfo(a.Name, a.Noun!, a.Gesture ?? a.Noun!)).ToList())
             .WithName("listAggregates");
         expressions.MapGet("/functions", () => FunctionHelp.All).WithName("listFunctions");
+        expressions.MapPost("/names", (string[] names) => names.Distinct().ToDictionary(n => n, Names.Quoted)).WithName("writeNames");
         expressions.MapPost("/try", Try).WithName("tryExpression");
     }
 

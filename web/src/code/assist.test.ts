@@ -1,11 +1,6 @@
 import { expect, test } from 'vitest';
 import type { SavedDataset } from '../api/generated';
 import { isWanted } from '../data/DatasetPicks';
-import { quoted } from './assist';
-
-test('names that are no plain words are quoted, quotes in them doubled', () => {
-  expect(['net_fare', 'Größe', '2nd', 'net fare', 'a"b'].map(quoted)).toEqual(['net_fare', 'Größe', '"2nd"', '"net fare"', '"a""b"']);
-});
 
 test('a dataset is found by its name, what it is about, and its fields as people read them', () => {
   const saved = {

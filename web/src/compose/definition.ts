@@ -28,15 +28,19 @@ export const mainFields = (report: ReportDefinition): Field[] => fieldsOf(report
 export const offeredFields = (report: ReportDefinition, section = mainSection(report)): Field[] =>
   fieldsOf(report, section).filter((f) => !f.hidden);
 
+/** True if an expression is nothing but the field, plain or in quotes. */
+const isNamed = (field: Field, expression: string) =>
+  expression === field.name || (expression.startsWith('"') && expression.slice(1, -1).replaceAll('""', '"') === field.name);
+
 /** What people read instead of an expression that is just a field. */
 export function words(report: ReportDefinition, expression: string, section = mainSection(report)): string {
-  const field = fieldsOf(report, section).find((f) => f.name === expression || `"${f.name}"` === expression);
+  const field = fieldsOf(report, section).find((f) => isNamed(f, expression));
   return field ? caption(field).toLowerCase() : expression;
 }
 
 /** The two directions of an order, in the words that suit what is ordered. */
 export function directions(report: ReportDefinition, expression: string, section = mainSection(report)): { up: string; down: string } {
-  const field = fieldsOf(report, section).find((f) => f.name === expression);
+  const field = fieldsOf(report, section).find((f) => isNamed(f, expression));
   const type = field?.type;
   if (field?.codes?.length) return { up: 'as its codes are listed', down: 'last code first' };
   if (type === 'text') return { up: 'A to Z', down: 'Z to A' };

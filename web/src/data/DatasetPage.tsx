@@ -327,13 +327,7 @@ function OneDataset({ id }: { id: string }) {
                   <Button size="small" onClick={() => setTable(undefined)} sx={{ mb: 1 }}>
                     ← Conditions and fields
                   </Button>
-                  <JoinSentence
-                    dataset={dataset}
-                    schema={schema}
-                    table={table}
-                    effect={view?.joins.find((e) => e.id === table)}
-                    onEdit={edit}
-                  />
+                  <JoinSentence dataset={dataset} table={table} effect={view?.joins.find((e) => e.id === table)} onEdit={edit} />
                 </>
               ) : (
                 <>

@@ -1,8 +1,6 @@
 import { expect, test } from 'vitest';
-import type { ConditionOperator } from '../api/generated';
 import {
   addWorkedField,
-  askReader,
   connect,
   disconnect,
   filterOf,
@@ -94,44 +92,6 @@ test('a filter is one group of conditions', () => {
   expect(groupOf(one)).toEqual({ type: 'all', conditions: [one] });
   expect(filterOf({ type: 'any', conditions: [one] })).toMatchObject({ type: 'any' });
   expect(filterOf({ type: 'all', conditions: [] })).toBeNull();
-});
-
-test('asking the reader makes the parameter that fits the operator and the field', () => {
-  const on = (field: string, is: ConditionOperator, values: string[] = []) => askReader(dataset, { type: 'field', field, is, values });
-  expect(on('fare', 'more', ['15']).parameters[0]).toMatchObject({
-    name: 'least_fare',
-    type: 'decimal',
-    shape: 'single',
-    default: '15',
-    required: false,
-  });
-  expect(on('route', 'oneOf').parameters[0]).toMatchObject({
-    name: 'route',
-    shape: 'several',
-    default: '*',
-    every: 'every route',
-    choices: { dataset: 'd', value: 'route', unfiltered: true },
-  });
-  expect(on('route', 'equal', ["Holm's"]).parameters[0].default).toBe("'Holm''s'");
-  expect(on('departs', 'between', ['2025-01-01', '2025-03-31']).parameters[0]).toMatchObject({
-    type: 'date',
-    shape: 'period',
-    default: "DATE '2025-01-01'",
-    defaultEnd: "DATE '2025-03-31'",
-  });
-  const span = on('fare', 'between', ['1', '9']);
-  expect(span.parameters.map((p) => p.name)).toEqual(['least_fare', 'most_fare']);
-  expect(span.condition).toMatchObject({
-    type: 'all',
-    conditions: [
-      { is: 'atLeast', parameter: 'least_fare' },
-      { is: 'atMost', parameter: 'most_fare' },
-    ],
-  });
-  // The same question is asked once; another one of the same name gets a name of its own.
-  const asked = { ...dataset, parameters: on('route', 'equal').parameters };
-  expect(askReader(asked, { type: 'field', field: 'route', is: 'notEqual', values: [] }).parameters).toHaveLength(1);
-  expect(askReader(asked, { type: 'field', field: 'route', is: 'oneOf', values: [] }).parameters[1].name).toBe('route_2');
 });
 
 test('names in SQL are taken for parameters of the type they sound like', () => {

@@ -1,6 +1,4 @@
-import type { JoinEffect, Parameter, SavedDataset, TableInfo } from '../api/generated';
-import { quoted } from '../code/assist';
-import { caption } from '../shell/caption';
+import type { JoinEffect, Parameter, SavedDataset } from '../api/generated';
 import type { Condition, Dataset, Field, FieldCondition, Group, JoinedTable, JoinKind, KeyPair } from './types';
 
 /** Looking things up in a dataset being made, and changing it. What a change means for rows is the server's business. */
@@ -49,50 +47,6 @@ export function connect(dataset: Dataset, a: End, b: End): Dataset {
 /** How many rows a join makes of one; nothing if there are as many as before. */
 export const timesOf = (effect?: JoinEffect) =>
   effect && effect.before > 0 && effect.before !== effect.after ? `×${Number((effect.after / effect.before).toPrecision(2))}` : '';
-
-/** A pair of columns that a table could be joined on. */
-export interface JoinPair {
-  own: End;
-  other: End;
-  label: string;
-}
-
-/**
- * The pairs on which a table can be joined to one before it: of one type, and called alike or both fit to be keys.
- * Those that are joined already are left out.
- */
-export function joinPairs(dataset: Dataset, schema: TableInfo[], id: string): JoinPair[] {
-  const tables = tablesOf(dataset);
-  const at = tables.findIndex((t) => t.id === id);
-  const table = tables[at];
-  const info = (name: string) => schema.find((s) => s.name === name);
-  const fits = (of: TableInfo, field: Field) =>
-    field.type === 'text' ||
-    field.kind === 'key' ||
-    of.keys.includes(field.name) ||
-    of.references.some((r) => r.columns.some((c) => c.column === field.name));
-  const own = table && info(table.table);
-  if (!own) return [];
-  const before = tables.slice(0, at).filter((t) => (!table.join || t.id === table.join.to) && t.join?.kind !== 'unmatched');
-  return before.flatMap((t) => {
-    const other = info(t.table);
-    if (!other) return [];
-    const pairs = own.fields.flatMap((a) =>
-      other.fields
-        .filter((b) => a.type === b.type && (a.name === b.name || (fits(own, a) && fits(other, b))))
-        .map((b) => [a.name, b.name] as const),
-    );
-    const open = pairs.filter(([a, b]) => !table.join?.on?.some((p) => p.column === a || p.to === b));
-    // Columns of one name most likely mean the same.
-    return open
-      .sort(([a, b], [c, d]) => Number(c === d) - Number(a === b))
-      .map(([a, b]) => ({
-        own: { table: id, column: a },
-        other: { table: t.id, column: b },
-        label: a === b ? `${a}, as in ${t.table.replaceAll('_', ' ')}` : `${a} = ${b} of ${t.table.replaceAll('_', ' ')}`,
-      }));
-  });
-}
 
 export const setJoinKind = (dataset: Dataset, table: string, kind: JoinKind): Dataset => {
   const changed = mapTable(dataset, table, (t) => (t.join ? { ...t, join: { ...t.join, kind } } : t));
@@ -170,74 +124,6 @@ export const groupOf = (filter: Condition | null | undefined): Group =>
 
 /** A group that holds nothing keeps every row. */
 export const filterOf = (group: Group): Condition | null => (group.conditions?.length ? group : null);
-
-const literal = (field: Field, value: string) =>
-  field.type === 'text'
-    ? `'${value.replaceAll("'", "''")}'`
-    : field.type === 'date'
-      ? `DATE '${value}'`
-      : field.type === 'dateTime'
-        ? `TIMESTAMP '${value}'`
-        : value;
-
-/** Takes words that are no name of a parameter for one that is. */
-const parameterName = (words: string) =>
-  words
-    .replace(/[^\p{L}\p{N}]+/gu, '_')
-    .replace(/^(\d)/, '_$1')
-    .toLowerCase();
-
-/**
- * Lets the reader give a condition's value: the parameter that fits its operator and its field, with the values of the
- * rows to choose from and what stood there as the default.
- */
-export function askReader(
-  dataset: Dataset,
-  condition: FieldCondition & { type: 'field' },
-): { condition: Condition; parameters: Parameter[] } {
-  const field = dataset.fields?.find((f) => f.name === condition.field);
-  const own = dataset.parameters ?? [];
-  if (!field) return { condition, parameters: own };
-  const is = condition.is ?? 'equal';
-  const values = condition.values ?? [];
-  const isTime = field.type === 'date' || field.type === 'dateTime';
-  // A span of numbers is asked for by its two ends.
-  if (is === 'between' && !isTime) {
-    const low = askReader(dataset, { ...condition, is: 'atLeast', values: values.slice(0, 1) });
-    const high = askReader({ ...dataset, parameters: low.parameters }, { ...condition, is: 'atMost', values: values.slice(1, 2) });
-    return { condition: { type: 'all', conditions: [low.condition, high.condition] }, parameters: high.parameters };
-  }
-  const [start, words] =
-    is === 'more' || is === 'atLeast' ? ['least_', 'at least'] : is === 'less' || is === 'atMost' ? ['most_', 'at most'] : ['', ''];
-  const several = is === 'oneOf' || is === 'noneOf';
-  const period = is === 'between';
-  const listed = !period && !start && field.type !== 'bool' && ['equal', 'notEqual', 'oneOf', 'noneOf'].includes(is);
-  const parameter: Parameter = {
-    name: parameterName(`${start}${field.name}`),
-    type: period ? 'date' : field.type,
-    shape: period ? 'period' : several ? 'several' : 'single',
-    label: `${caption(field)}${words ? `, ${words}` : ''}`,
-    choices: listed ? { type: 'dataset', dataset: dataset.id, value: quoted(field.name), unfiltered: true } : null,
-    default:
-      values.length === 0
-        ? several
-          ? '*'
-          : null
-        : several
-          ? JSON.stringify(values)
-          : literal(period ? { ...field, type: 'date' } : field, values[0]),
-    defaultEnd: period && values[1] ? literal({ ...field, type: 'date' }, values[1]) : null,
-    every: several ? `every ${caption(field).toLowerCase()}` : null,
-    required: values.length === 0 && !several,
-  };
-  const same = own.find(
-    (p) => p.name.toLowerCase() === parameter.name && p.type === parameter.type && (p.shape ?? 'single') === parameter.shape,
-  );
-  if (!same)
-    for (let n = 2; own.some((p) => p.name.toLowerCase() === parameter.name.toLowerCase()); n++)
-      parameter.name = parameterName(`${start}${field.name}_${n}`);
-  return { condition: { ...condition, values: [], parameter: (same ?? parameter).name }, parameters: same ? own : [...own, parameter] };
-}
 
 /** The type that a name in SQL by hand seems to ask for; its author can change it. */
 export function guessedParameter(name: string): Parameter {

@@ -1,7 +1,8 @@
 // @vitest-environment jsdom
 import { screen } from '@testing-library/react';
 import { useState } from 'react';
-import { expect, test } from 'vitest';
+import { expect, test, vi } from 'vitest';
+import { api } from '../api/client';
 import type { Parameter, Problem } from '../api/generated';
 import { choose, stage, typeInto } from '../test/stage';
 import { ParameterCard } from './ParameterCard';
@@ -48,7 +49,13 @@ function start(from: Parameter, problems: Problem[] = []) {
 
 test('choices from a field depend on the parameters before it that are called as other fields', async () => {
   const { user, seen } = start(around.parameters![1]);
+  vi.spyOn(api, 'fieldChoices').mockImplementation(async ({ dataset, field }) => ({
+    dataset: dataset.id,
+    value: field,
+    filter: 'region IN :region',
+  }));
   await choose(user, 'Chosen from', 'from route of Sailings');
+  await screen.findByText(/those where/);
   expect(seen.now.choices).toMatchObject({ type: 'dataset', dataset: 'd', value: 'route', filter: 'region IN :region' });
   expect(document.body.textContent).toContain('those where region IN :region');
   await choose(user, 'Chosen from', 'typed freely');

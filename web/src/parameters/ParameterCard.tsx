@@ -1,11 +1,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { useSnackbar } from 'notistack';
 import type { DataType, Parameter, ParameterShape, Problem, SetBy } from '../api/generated';
+import { api } from '../api/client';
+import { useNames } from '../code/useNames';
 import { Blank, type Choice } from '../sentence/Blank';
 import { TextSetting } from '../sentence/TextSetting';
 import { color } from '../theme/tokens';
 import { caption } from '../shell/caption';
-import { choicesOfField, describeChoices, fieldOf, listOf, suggestedFilter, type Around } from './parameterChoices';
+import { describeChoices, fieldOf, listOf, type Around } from './parameterChoices';
 
 const types: { value: DataType; label: string }[] = [
   { value: 'text', label: 'a text' },
@@ -39,6 +42,7 @@ interface Props {
 
 /** One parameter as sentences with blanks. */
 export function ParameterCard({ parameter: p, around: definition, problems: all, onChange, onRemove, onUp, onDown }: Props) {
+  const { enqueueSnackbar } = useSnackbar();
   const shape = p.shape ?? 'single';
   const setBy = p.setBy ?? 'reader';
   const problems = all.filter((q) => q.place === p.name && ['default', 'defaultEnd', 'choices', 'name', 'type'].includes(q.property ?? ''));
@@ -48,10 +52,26 @@ export function ParameterCard({ parameter: p, around: definition, problems: all,
       .map((f) => ({ value: `field ${d.id} ${f.name}`, label: `from ${caption(f).toLowerCase()} of ${d.name}` })),
   );
   const chosen = p.choices?.type === 'dataset' ? p.choices : undefined;
+  const written = useNames(definition.datasets?.find((d) => d.id === chosen?.dataset)?.fields ?? []);
+  const propose = async (field: { dataset: string; name: string }) => {
+    const dataset = definition.datasets!.find((d) => d.id === field.dataset)!;
+    try {
+      const choices = await api.fieldChoices({
+        parameters: definition.parameters ?? [],
+        parameter: p.name,
+        dataset,
+        field: field.name,
+        unfiltered: definition.unfiltered,
+      });
+      onChange({ choices: { ...choices, type: 'dataset' } });
+    } catch (error) {
+      enqueueSnackbar((error as Error).message, { variant: 'error' });
+    }
+  };
   const setChoices = (picked: string) => {
     const field = fieldOf(picked);
     if (picked === '') onChange({ choices: null });
-    else if (field) onChange({ choices: choicesOfField(definition, p, field.dataset, field.name) });
+    else if (field) void propose(field);
     else onChange({ choices: { type: 'fixed', values: listOf(picked) } });
   };
   const setShape = (next: ParameterShape) =>
@@ -119,14 +139,14 @@ export function ParameterCard({ parameter: p, around: definition, problems: all,
             }
             onPick={setChoices}
           >
-            {describeChoices(definition, p)}
+            {describeChoices(definition, p, written)}
           </Blank>
           {chosen && (
             <>
               , offering{' '}
               <Blank
                 label="Which of them"
-                typed={chosen.filter ?? suggestedFilter(definition, p, chosen.dataset)}
+                typed={chosen.filter ?? ''}
                 onPick={(filter) => onChange({ choices: { ...chosen, filter: filter.trim() || null } })}
               >
                 {chosen.filter ? `those where ${chosen.filter}` : 'all of them'}

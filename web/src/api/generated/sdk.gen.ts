@@ -2,7 +2,7 @@
 
 import type { Client, Options as Options2, TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, FindInRunData, FindInRunResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetHealthData, GetHealthResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPageResponses, GetPdfData, GetPdfResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunJsonData, GetRunJsonResponses, GetRunResponses, ListAggregatesData, ListAggregatesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListProblemsData, ListProblemsResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, LookAtDatasetData, LookAtDatasetResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, PublishReportData, PublishReportResponses, RegisterDatabaseData, RegisterDatabaseResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TryExpressionData, TryExpressionResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses } from './types.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponses, AskReaderData, AskReaderResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, FindInRunData, FindInRunResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetHealthData, GetHealthResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPageResponses, GetPdfData, GetPdfResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunJsonData, GetRunJsonResponses, GetRunResponses, ListAggregatesData, ListAggregatesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListJoinPairsData, ListJoinPairsResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListProblemsData, ListProblemsResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, LookAtDatasetData, LookAtDatasetResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, ProposeFieldChoicesData, ProposeFieldChoicesResponses, PublishReportData, PublishReportResponses, RegisterDatabaseData, RegisterDatabaseResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TryExpressionData, TryExpressionResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses, WriteNamesData, WriteNamesResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -305,6 +305,36 @@ export const addTableToDataset = <ThrowOnError extends boolean = true>(options: 
     }
 });
 
+export const listJoinPairs = <ThrowOnError extends boolean = true>(options: Options<ListJoinPairsData, ThrowOnError>) => (options.client ?? client).post<ListJoinPairsResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/datasets/join-pairs',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+export const askReader = <ThrowOnError extends boolean = true>(options: Options<AskReaderData, ThrowOnError>) => (options.client ?? client).post<AskReaderResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/datasets/ask-reader',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+export const proposeFieldChoices = <ThrowOnError extends boolean = true>(options: Options<ProposeFieldChoicesData, ThrowOnError>) => (options.client ?? client).post<ProposeFieldChoicesResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/datasets/field-choices',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
 export const listAggregates = <ThrowOnError extends boolean = true>(options?: Options<ListAggregatesData, ThrowOnError>) => (options?.client ?? client).get<ListAggregatesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/expressions/aggregates',
@@ -315,6 +345,16 @@ export const listFunctions = <ThrowOnError extends boolean = true>(options?: Opt
     responseStyle: 'data',
     url: '/api/expressions/functions',
     ...options
+});
+
+export const writeNames = <ThrowOnError extends boolean = true>(options: Options<WriteNamesData, ThrowOnError>) => (options.client ?? client).post<WriteNamesResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/expressions/names',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
 });
 
 export const tryExpression = <ThrowOnError extends boolean = true>(options: Options<TryExpressionData, ThrowOnError>) => (options.client ?? client).post<TryExpressionResponses, unknown, ThrowOnError, 'data'>({

@@ -29,6 +29,11 @@ export type AggregateInfo = {
 
 export type Alignment = 'left' | 'centre' | 'right';
 
+export type AskedCondition = {
+    condition: Condition;
+    parameters: Array<Parameter>;
+};
+
 export type AskedValue = {
     name: string;
     /**
@@ -39,6 +44,14 @@ export type AskedValue = {
      * As people read it.
      */
     words: string;
+};
+
+/**
+ * Lets the reader give the value of a condition.
+ */
+export type AskReader = {
+    definition: Dataset;
+    condition: FieldCondition;
 };
 
 export type BadCell = {
@@ -344,6 +357,15 @@ export type Dataset = {
     secondsLimit?: null | number;
     parameters?: Array<Parameter>;
     starter?: null | Starter;
+};
+
+export type DatasetChoices = {
+    dataset: string;
+    value: string;
+    label?: null | string;
+    filter?: null | string;
+    order?: ChoiceOrder;
+    unfiltered?: boolean;
 };
 
 /**
@@ -833,6 +855,13 @@ export type FieldChange = {
     uses: Array<string>;
 };
 
+export type FieldCondition = {
+    field: string;
+    is?: ConditionOperator;
+    values?: unknown;
+    parameter?: null | string;
+};
+
 export type FieldKind = 'plain' | 'key' | 'money' | 'share' | 'size' | 'duration';
 
 export type FieldStatistics = {
@@ -851,6 +880,17 @@ export type FieldUse = {
      * In words: “column Delay”.
      */
     places: Array<string>;
+};
+
+/**
+ * Asks on which pairs of columns a table of a dataset can be joined.
+ */
+export type FindJoinPairs = {
+    definition: Dataset;
+    /**
+     * The id of the joined table.
+     */
+    table: string;
 };
 
 export type FixedChoice = {
@@ -967,6 +1007,13 @@ export type JoinEffect = {
 };
 
 export type JoinKind = 'inner' | 'left' | 'unmatched';
+
+export type JoinPair = {
+    to: string;
+    column: string;
+    other: string;
+    label: string;
+};
 
 export type JsonElement = unknown;
 
@@ -1204,6 +1251,23 @@ export type ProgressInfo = {
      * About how long it will still take; null while too little is known.
      */
     secondsLeft: null | number;
+};
+
+/**
+ * Asks for a parameter's choices from the values of a field.
+ */
+export type ProposeFieldChoices = {
+    /**
+     * All of them, in their order.
+     */
+    parameters: Array<Parameter>;
+    parameter: string;
+    dataset: Dataset;
+    field: string;
+    /**
+     * True leaves the dataset's own conditions out.
+     */
+    unfiltered?: boolean;
 };
 
 export type PublishRequest = {
@@ -2126,6 +2190,54 @@ export type AddTableToDatasetResponses = {
 
 export type AddTableToDatasetResponse = AddTableToDatasetResponses[keyof AddTableToDatasetResponses];
 
+export type ListJoinPairsData = {
+    body: FindJoinPairs;
+    path?: never;
+    query?: never;
+    url: '/api/datasets/join-pairs';
+};
+
+export type ListJoinPairsResponses = {
+    /**
+     * OK
+     */
+    200: Array<JoinPair>;
+};
+
+export type ListJoinPairsResponse = ListJoinPairsResponses[keyof ListJoinPairsResponses];
+
+export type AskReaderData = {
+    body: AskReader;
+    path?: never;
+    query?: never;
+    url: '/api/datasets/ask-reader';
+};
+
+export type AskReaderResponses = {
+    /**
+     * OK
+     */
+    200: AskedCondition;
+};
+
+export type AskReaderResponse = AskReaderResponses[keyof AskReaderResponses];
+
+export type ProposeFieldChoicesData = {
+    body: ProposeFieldChoices;
+    path?: never;
+    query?: never;
+    url: '/api/datasets/field-choices';
+};
+
+export type ProposeFieldChoicesResponses = {
+    /**
+     * OK
+     */
+    200: DatasetChoices;
+};
+
+export type ProposeFieldChoicesResponse = ProposeFieldChoicesResponses[keyof ProposeFieldChoicesResponses];
+
 export type ListAggregatesData = {
     body?: never;
     path?: never;
@@ -2157,6 +2269,24 @@ export type ListFunctionsResponses = {
 };
 
 export type ListFunctionsResponse = ListFunctionsResponses[keyof ListFunctionsResponses];
+
+export type WriteNamesData = {
+    body: Array<string>;
+    path?: never;
+    query?: never;
+    url: '/api/expressions/names';
+};
+
+export type WriteNamesResponses = {
+    /**
+     * OK
+     */
+    200: {
+        [key: string]: string;
+    };
+};
+
+export type WriteNamesResponse = WriteNamesResponses[keyof WriteNamesResponses];
 
 export type TryExpressionData = {
     body: TrialRequest;

@@ -9,6 +9,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
+import { useFieldNames } from '../useFieldNames';
 import { bandName, isChart, offeredFields, words, type Placed } from '../definition';
 import { caption } from '../../shell/caption';
 import { LinkSentence } from './LinkSentence';
@@ -27,6 +28,7 @@ const tones = ['#0B5D5B', '#1F6FA8', '#6D4A94', '#3C7D46', '#8C3B5E', '#4E6470']
 /** A chart: what it shows, what a click on it does, and how it looks. */
 export function ChartPanel({ placed }: { placed: Placed }) {
   const { definition, view, edit, setElement, select } = useCompose();
+  const written = useFieldNames();
   const aggregates = useAggregates();
   const chart = placed.element;
   if (!definition || !isChart(chart)) return null;
@@ -44,7 +46,10 @@ export function ChartPanel({ placed }: { placed: Placed }) {
   const values = [
     { value: 'count(*)', label: 'number of rows' },
     ...(['sum', 'avg'] as const).flatMap((a) =>
-      numbers.map((f) => ({ value: `${a}(${f.name})`, label: `${a === 'sum' ? 'sum' : 'average'} of ${caption(f).toLowerCase()}` })),
+      numbers.map((f) => ({
+        value: `${a}(${written(f.name)})`,
+        label: `${a === 'sum' ? 'sum' : 'average'} of ${caption(f).toLowerCase()}`,
+      })),
     ),
   ];
   const inGroup = placed.level > 0;
@@ -63,7 +68,7 @@ export function ChartPanel({ placed }: { placed: Placed }) {
         for each{' '}
         <Blank
           label="Category"
-          choices={fields.map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))}
+          choices={fields.map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() }))}
           typed={chart.category}
           onPick={(category) => set({ category })}
         >

@@ -6,6 +6,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
+import { useFieldNames } from '../useFieldNames';
 import { fieldsOf, findColumn, offeredFields, sectionOfColumn, words, type Placed } from '../definition';
 import { moveWithin, replaceColumn } from '../edits';
 import { caption } from '../../shell/caption';
@@ -18,6 +19,7 @@ const millimetres = (points: number) => ((points * 25.4) / 72).toFixed(1);
 /** A column of the rows, selected by its heading or one of its cells. */
 export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
   const { definition, edit, select } = useCompose();
+  const written = useFieldNames();
   const column = definition && findColumn(definition, element.column);
   if (!definition || !column) return null;
   const section = sectionOfColumn(definition, column.id);
@@ -39,7 +41,7 @@ export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
           label="Value"
           expression="row"
           typed={column.expression}
-          choices={offeredFields(definition, section).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))}
+          choices={offeredFields(definition, section).map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() }))}
           onPick={(expression) => set({ expression })}
         >
           {words(definition, column.expression, section)}

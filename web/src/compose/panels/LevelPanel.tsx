@@ -4,6 +4,7 @@ import { times } from '../../shell/count';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
+import { useFieldNames } from '../useFieldNames';
 import { directions, findLevel, offeredFields, sectionOfLevel, words } from '../definition';
 import { moveWithin } from '../edits';
 import { caption } from '../../shell/caption';
@@ -12,6 +13,7 @@ import { PanelHead } from './PanelHead';
 /** One grouping level. */
 export function LevelPanel({ id }: { id: string }) {
   const { definition, view, edit, select } = useCompose();
+  const written = useFieldNames();
   const level = definition && findLevel(definition, id);
   if (!definition || !level) return null;
   const section = sectionOfLevel(definition, id);
@@ -28,7 +30,7 @@ export function LevelPanel({ id }: { id: string }) {
           label="Group by"
           expression="row"
           typed={level.by}
-          choices={offeredFields(definition, section).map((f) => ({ value: f.name, label: caption(f).toLowerCase() }))}
+          choices={offeredFields(definition, section).map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() }))}
           onPick={(by) => void edit({ type: 'setLevel', level: id, by })}
         >
           {words(definition, level.by, section)}

@@ -5,6 +5,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
+import { useFieldNames } from '../useFieldNames';
 import { useActiveSection } from '../activeSection';
 import { directions, offeredFields, words } from '../definition';
 import { caption } from '../../shell/caption';
@@ -14,6 +15,7 @@ import { PanelHead } from './PanelHead';
 /** The report as a whole: which rows it lists, in which order, and what it asks for. */
 export function ReportPanel() {
   const { definition, edit, replace, select } = useCompose();
+  const written = useFieldNames();
   const section = useActiveSection();
   if (!definition || !section) return null;
   const dataset = definition.datasets?.find((d) => d.id === section.dataset);
@@ -60,7 +62,7 @@ export function ReportPanel() {
           typed={sort?.by ?? ''}
           choices={[
             { value: '', label: 'the data itself' },
-            ...offeredFields(definition, section).map((f) => ({ value: f.name, label: caption(f).toLowerCase() })),
+            ...offeredFields(definition, section).map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() })),
           ]}
           onPick={(by) => void edit({ type: 'setSection', section: section.id, sort: by ? [{ by, descending: sort?.descending }] : [] })}
         >

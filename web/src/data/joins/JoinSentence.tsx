@@ -1,12 +1,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { JoinEffect, TableInfo } from '../../api/generated';
+import { useQuery } from '@tanstack/react-query';
+import { api } from '../../api/client';
+import type { JoinEffect } from '../../api/generated';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { numbers } from '../../shell/count';
 import { color } from '../../theme/tokens';
-import { connect, disconnect, joinPairs, removeTable, setJoinKind, tablesOf } from '../dataset';
-import type { Dataset, JoinKind } from '../types';
+import { connect, disconnect, removeTable, setJoinKind, tablesOf } from '../dataset';
+import { toApi, type Dataset, type JoinKind } from '../types';
 
 const kinds: { value: JoinKind; label: string }[] = [
   { value: 'inner', label: 'only rows that have a match' },
@@ -18,13 +20,11 @@ const spoken = (table: string) => table.replaceAll('_', ' ');
 /** How one table is joined, and what that does to the number of rows. */
 export function JoinSentence({
   dataset,
-  schema,
   table,
   effect,
   onEdit,
 }: {
   dataset: Dataset;
-  schema: TableInfo[];
   table: string;
   effect?: JoinEffect;
   onEdit: (next: Dataset) => void;
@@ -32,10 +32,14 @@ export function JoinSentence({
   const tables = tablesOf(dataset);
   const joined = tables.find((t) => t.id === table);
   const to = tables.find((t) => t.id === joined?.join?.to);
-  const pairs = joinPairs(dataset, schema, table);
+  const { data: pairs = [] } = useQuery({
+    queryKey: ['join-pairs', dataset.database, JSON.stringify(dataset.source), table],
+    queryFn: () => api.joinPairs(toApi(dataset), table),
+    placeholderData: (previous) => previous,
+  });
   const join = (label: string) => {
     const pair = pairs.find((p) => p.label === label);
-    if (pair) onEdit(connect(dataset, pair.own, pair.other));
+    if (pair) onEdit(connect(dataset, { table, column: pair.column }, { table: pair.to, column: pair.other }));
   };
   const offered = pairs.map((p) => ({ value: p.label, label: p.label }));
   if (!joined) return null;

@@ -74,7 +74,12 @@ test('codes are picked by their labels, without looking at rows', async () => {
 
 test('the reader is asked instead, and a value of one’s own takes the question back', async () => {
   const { user, seen } = start({ ...dataset, filter: { type: 'field', field: 'route', is: 'oneOf', values: [] } });
+  vi.spyOn(api, 'askReader').mockImplementation(async (_, condition) => ({
+    condition: { ...condition, type: 'field', values: [], parameter: 'route' },
+    parameters: [{ name: 'route', type: 'text', shape: 'several', every: 'every route' }],
+  }));
   await choose(user, 'Value', 'Ask the reader');
+  await screen.findByText(':route');
   expect(seen.now.parameters).toMatchObject([{ name: 'route', shape: 'several', every: 'every route' }]);
   expect(seen.now.filter).toMatchObject({ conditions: [{ parameter: 'route', values: [] }] });
   await choose(user, 'Asked for', 'A value of one’s own');

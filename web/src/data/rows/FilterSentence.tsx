@@ -1,14 +1,15 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
+import { useSnackbar } from 'notistack';
 import type { ReactNode } from 'react';
 import { api } from '../../api/client';
 import type { ConditionOperator } from '../../api/generated';
-import { quoted } from '../../code/assist';
+import { useNames } from '../../code/useNames';
 import { caption } from '../../shell/caption';
 import { Blank, type Choice } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
-import { askReader, filterOf, groupOf, isFieldCondition, isGroup } from '../dataset';
+import { filterOf, groupOf, isFieldCondition, isGroup } from '../dataset';
 import { toApi, type Condition, type Dataset, type Field, type FieldCondition, type Group } from '../types';
 
 const words: Record<ConditionOperator, string> = {
@@ -49,6 +50,7 @@ interface Props {
 export function FilterSentence({ dataset, from, onEdit }: Props) {
   const group = groupOf(dataset.filter);
   const fields = dataset.fields ?? [];
+  const written = useNames(fields);
   const empty = (group.conditions ?? []).length === 0;
   const set = (next: Group, parameters = dataset.parameters) => onEdit({ ...dataset, filter: filterOf(next), parameters });
   const add = (condition: Condition) => set({ ...group, conditions: [...(group.conditions ?? []), condition] });
@@ -69,7 +71,7 @@ export function FilterSentence({ dataset, from, onEdit }: Props) {
         <Button size="small" variant="outlined" disabled={fields.length === 0} onClick={() => add(first(fields))}>
           Add a condition
         </Button>
-        <Button size="small" color="inherit" disabled={fields.length === 0} onClick={() => add(expression(fields))}>
+        <Button size="small" color="inherit" disabled={fields.length === 0} onClick={() => add(expression(written(fields[0].name)))}>
           An expression
         </Button>
         <Button size="small" color="inherit" disabled={fields.length === 0 || empty} onClick={() => add(newGroup(group, fields))}>
@@ -81,7 +83,7 @@ export function FilterSentence({ dataset, from, onEdit }: Props) {
 }
 
 const first = (fields: Field[]): Condition => ({ type: 'field', field: fields[0].name, is: 'notEmpty', values: [] });
-const expression = (fields: Field[]): Condition => ({ type: 'expression', expression: `${quoted(fields[0].name)} IS NOT NULL` });
+const expression = (written: string): Condition => ({ type: 'expression', expression: `${written} IS NOT NULL` });
 /** Groups make sense where they differ from what is around them. */
 const newGroup = (around: Group, fields: Field[]): Condition => ({
   type: around.type === 'any' ? 'all' : 'any',
@@ -100,6 +102,7 @@ function GroupPart({
 }) {
   const conditions = group.conditions ?? [];
   const fields = dataset.fields ?? [];
+  const written = useNames(fields);
   const put = (list: Condition[], parameters?: Dataset['parameters']) =>
     onChange(list.length ? { ...group, conditions: list } : undefined, parameters);
   const replace = (i: number, next?: Condition, parameters?: Dataset['parameters']) =>
@@ -116,7 +119,10 @@ function GroupPart({
     else
       replace(i, {
         ...inner,
-        conditions: [...list, what === 'condition' ? first(fields) : what === 'expression' ? expression(fields) : newGroup(inner, fields)],
+        conditions: [
+          ...list,
+          what === 'condition' ? first(fields) : what === 'expression' ? expression(written(fields[0].name)) : newGroup(inner, fields),
+        ],
       });
   };
   return (
@@ -173,6 +179,7 @@ function FieldPart({
   condition: FieldCondition & { type: 'field' };
   onChange: (next: Condition | undefined, parameters?: Dataset['parameters']) => void;
 }) {
+  const { enqueueSnackbar } = useSnackbar();
   const fields = dataset.fields ?? [];
   const field = fields.find((f) => f.name === condition.field);
   const op = condition.is ?? 'equal';
@@ -227,10 +234,11 @@ function FieldPart({
       : type(value);
   const ask = {
     label: 'Ask the reader',
-    onPick: () => {
-      const asked = askReader(dataset, condition);
-      onChange(asked.condition, asked.parameters);
-    },
+    onPick: () =>
+      void api.askReader(toApi(dataset), condition).then(
+        (asked) => onChange(asked.condition as Condition, asked.parameters),
+        (error: Error) => enqueueSnackbar(error.message, { variant: 'error' }),
+      ),
   };
   return (
     <>

@@ -1,4 +1,4 @@
-import { quoted } from '../../code/assist';
+import { useNames } from '../../code/useNames';
 import { caption } from '../../shell/caption';
 import { Blank, type Choice } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
@@ -23,11 +23,12 @@ const limitOf = (text: string) => {
 export function OrderSentence({ dataset, mostRows, mostSeconds, onEdit }: Props) {
   const sort = dataset.sort ?? [];
   const fields = dataset.fields ?? [];
+  const written = useNames(fields);
   const offered: Choice[] = fields
-    .filter((f) => !sort.some((s) => s.by === quoted(f.name)))
-    .map((f) => ({ value: quoted(f.name), label: caption(f).toLowerCase() }));
+    .filter((f) => !sort.some((s) => s.by === written(f.name)))
+    .map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() }));
   const label = (by: string) => {
-    const field = fields.find((f) => quoted(f.name) === by);
+    const field = fields.find((f) => written(f.name) === by);
     return field ? caption(field).toLowerCase() : by;
   };
   const put = (next: typeof sort) => onEdit({ ...dataset, sort: next });

@@ -3,8 +3,8 @@
 import { type DefaultError, queryOptions, type UseMutationOptions } from '@tanstack/react-query';
 
 import { client } from '../client.gen';
-import { addTableToDataset, compose, composeChoices, composeProgress, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, findInRun, followDataset, forgetDatabase, getDataset, getDatasetFile, getHealth, getOutline, getPage, getPdf, getReport, getReportFile, getRun, getRunJson, listAggregates, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listOutdatedCopies, listProblems, listReports, listUnreadableDatasets, lookAtDataset, type Options, previewCsv, proposeExchange, publishReport, registerDatabase, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, tryExpression, uploadCsv, uploadDatabase } from '../sdk.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, FindInRunData, FindInRunResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetHealthData, GetHealthResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, ListAggregatesData, ListAggregatesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, LookAtDatasetData, LookAtDatasetResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, PublishReportData, PublishReportResponse, RegisterDatabaseData, RegisterDatabaseResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TryExpressionData, TryExpressionResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse } from '../types.gen';
+import { addTableToDataset, askReader, compose, composeChoices, composeProgress, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, findInRun, followDataset, forgetDatabase, getDataset, getDatasetFile, getHealth, getOutline, getPage, getPdf, getReport, getReportFile, getRun, getRunJson, listAggregates, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listOutdatedCopies, listProblems, listReports, listUnreadableDatasets, lookAtDataset, type Options, previewCsv, proposeExchange, proposeFieldChoices, publishReport, registerDatabase, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, tryExpression, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, FindInRunData, FindInRunResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetHealthData, GetHealthResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, ListAggregatesData, ListAggregatesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, LookAtDatasetData, LookAtDatasetResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, PublishReportData, PublishReportResponse, RegisterDatabaseData, RegisterDatabaseResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TryExpressionData, TryExpressionResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
 
 export type QueryKey<TOptions extends Options> = [
     Pick<TOptions, 'baseUrl' | 'body' | 'headers' | 'path' | 'query'> & {
@@ -448,6 +448,39 @@ export const addTableToDatasetMutation = (options?: Partial<Options<AddTableToDa
     return mutationOptions;
 };
 
+export const listJoinPairsMutation = (options?: Partial<Options<ListJoinPairsData>>): UseMutationOptions<ListJoinPairsResponse, DefaultError, Options<ListJoinPairsData>> => {
+    const mutationOptions: UseMutationOptions<ListJoinPairsResponse, DefaultError, Options<ListJoinPairsData>> = {
+        mutationFn: async (fnOptions) => await listJoinPairs({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
+export const askReaderMutation = (options?: Partial<Options<AskReaderData>>): UseMutationOptions<AskReaderResponse, DefaultError, Options<AskReaderData>> => {
+    const mutationOptions: UseMutationOptions<AskReaderResponse, DefaultError, Options<AskReaderData>> = {
+        mutationFn: async (fnOptions) => await askReader({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
+export const proposeFieldChoicesMutation = (options?: Partial<Options<ProposeFieldChoicesData>>): UseMutationOptions<ProposeFieldChoicesResponse, DefaultError, Options<ProposeFieldChoicesData>> => {
+    const mutationOptions: UseMutationOptions<ProposeFieldChoicesResponse, DefaultError, Options<ProposeFieldChoicesData>> = {
+        mutationFn: async (fnOptions) => await proposeFieldChoices({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
 export const listAggregatesQueryKey = (options?: Options<ListAggregatesData>) => createQueryKey('listAggregates', options);
 
 export const listAggregatesOptions = (options?: Options<ListAggregatesData>) => queryOptions<ListAggregatesResponse, DefaultError, ListAggregatesResponse, ReturnType<typeof listAggregatesQueryKey>>({
@@ -471,6 +504,17 @@ export const listFunctionsOptions = (options?: Options<ListFunctionsData>) => qu
     }),
     queryKey: listFunctionsQueryKey(options)
 });
+
+export const writeNamesMutation = (options?: Partial<Options<WriteNamesData>>): UseMutationOptions<WriteNamesResponse, DefaultError, Options<WriteNamesData>> => {
+    const mutationOptions: UseMutationOptions<WriteNamesResponse, DefaultError, Options<WriteNamesData>> = {
+        mutationFn: async (fnOptions) => await writeNames({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
 
 export const tryExpressionMutation = (options?: Partial<Options<TryExpressionData>>): UseMutationOptions<TryExpressionResponse, DefaultError, Options<TryExpressionData>> => {
     const mutationOptions: UseMutationOptions<TryExpressionResponse, DefaultError, Options<TryExpressionData>> = {
