@@ -55,7 +55,23 @@ export function ComposePage() {
     published,
     version,
     clearFailure,
-  } = useCompose();
+  } = useCompose(
+    'edit',
+    'undo',
+    'redo',
+    'publish',
+    'setValues',
+    'definition',
+    'view',
+    'values',
+    'past',
+    'future',
+    'saving',
+    'failure',
+    'published',
+    'version',
+    'clearFailure',
+  );
   const [missing, setMissing] = useState('');
   const [dragged, setDragged] = useState<string>();
   const [exchanging, setExchanging] = useState(false);

@@ -9,7 +9,7 @@ import { findElement, findLevel } from './definition';
 
 /** Counts at the bottom, and what is wrong with the report. */
 export function ComposeStatus() {
-  const { view, pageCount, definition, select } = useCompose();
+  const { view, pageCount, definition, select } = useCompose('view', 'pageCount', 'definition', 'select');
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const problems = view?.problems ?? [];
   const errors = problems.filter((p) => p.severity === 'error').length;

@@ -6,7 +6,7 @@ import { useCompose } from './composeStore';
 
 /** Two drafts of one report: says so, and offers both ways on. Nothing is overwritten. */
 export function ConflictBar() {
-  const { open, saveAsCopy } = useCompose();
+  const { open, saveAsCopy } = useCompose('open', 'saveAsCopy');
   const navigate = useNavigate();
   const copy = async () => {
     const made = await saveAsCopy();

@@ -19,7 +19,7 @@ import { caption } from '../shell/caption';
 
 /** Puts another dataset in place of the report's: pick it, see which of its fields take the places of those in use, and exchange. */
 export function ExchangePanel({ onClose }: { onClose: () => void }) {
-  const { definition, edit } = useCompose();
+  const { definition, edit } = useCompose('definition', 'edit');
   const { enqueueSnackbar } = useSnackbar();
   const datasets = useQuery(listDatasetsOptions());
   const [wanted, setWanted] = useState('');

@@ -6,7 +6,7 @@ import { useBusyProgress } from './useBusyProgress';
 
 /** In place of the page while its rows are read for the first time. */
 export function FirstLook() {
-  const { stopped, look } = useCompose();
+  const { stopped, look } = useCompose('stopped', 'look');
   const busy = useBusyProgress();
   if (stopped)
     return (

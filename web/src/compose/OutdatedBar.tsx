@@ -9,7 +9,7 @@ import { useCompose } from './composeStore';
 
 /** Says that a dataset of the report is kept in another state by now, what that means here, and takes it over when told to. */
 export function OutdatedBar() {
-  const { definition, edit } = useCompose();
+  const { definition, edit } = useCompose('definition', 'edit');
   const [later, setLater] = useState<string>();
   const datasets = JSON.stringify(definition?.datasets ?? []);
   const copies = useQuery({

@@ -16,7 +16,7 @@ const offset = 14;
 
 /** How groups nest: one bracket a level, with its name and how often it is printed. A bracket is the handle of its level. */
 export function Rails({ rails, heights, width }: { rails: Rail[]; heights: number[]; width: number }) {
-  const { definition, selection, select, edit } = useCompose();
+  const { definition, selection, select, edit } = useCompose('definition', 'selection', 'select', 'edit');
   const [adding, setAdding] = useState<{ anchor: HTMLElement; section: Section }>();
   const [drag, setDrag] = useState<{ id: string; by: number }>();
   const start = useRef(0);

@@ -4,7 +4,7 @@ import { useCompose } from './composeStore';
 
 /** The path through the groups whose real values the page shows, with steppers. */
 export function Vantage() {
-  const { view, setVantage } = useCompose();
+  const { view, setVantage } = useCompose('view', 'setVantage');
   const steps = view?.vantage ?? [];
   if (steps.length === 0) return null;
   const go = (at: number, key: string | null) => {

@@ -1,4 +1,5 @@
 import { create, useStore } from 'zustand';
+import { useShallow } from 'zustand/react/shallow';
 import { takeTyped } from '../sentence/useDraft';
 import { createSession, type Session } from './session/session';
 import type { SessionState } from './session/types';
@@ -29,12 +30,14 @@ export function openReport(id: string): Promise<void> {
   return sessionOf(id).getState().open();
 }
 
-/** The report that is composed: all of its state, or what a component shows of it. */
-export function useCompose(): SessionState;
+/** What a component shows of the report that is composed, by name or as it works it out; it is drawn anew when that changes. */
 export function useCompose<T>(select: (state: SessionState) => T): T;
-export function useCompose<T>(select?: (state: SessionState) => T) {
+export function useCompose<K extends keyof SessionState>(...names: K[]): Pick<SessionState, K>;
+export function useCompose(...asked: unknown[]) {
   const id = current((s) => s.id);
-  return useStore(sessionOf(id), select ?? ((s) => s as T));
+  const pick = (state: SessionState) => Object.fromEntries((asked as (keyof SessionState)[]).map((name) => [name, state[name]]));
+  const picked = useShallow(pick);
+  return useStore(sessionOf(id), typeof asked[0] === 'function' ? (asked[0] as (state: SessionState) => unknown) : picked);
 }
 
 useCompose.getState = (): SessionState => sessionOf(current.getState().id).getState();

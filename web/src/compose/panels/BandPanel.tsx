@@ -9,7 +9,7 @@ import { PanelHead } from './PanelHead';
 
 /** A band: how often it is printed, and what can be put into it. */
 export function BandPanel({ section, band, level }: { section: Section; band: BandKind; level: number }) {
-  const { definition, view, edit } = useCompose();
+  const { definition, view, edit } = useCompose('definition', 'view', 'edit');
   if (!definition) return null;
   const shown = view?.bands.find((b) => b.section === section.id && b.kind === band && b.level === level);
   const printed = shown?.printed === null || shown?.printed === undefined ? undefined : Number(shown.printed);

@@ -27,7 +27,7 @@ const tones = ['#0B5D5B', '#1F6FA8', '#6D4A94', '#3C7D46', '#8C3B5E', '#4E6470']
 
 /** A chart: what it shows, what a click on it does, and how it looks. */
 export function ChartPanel({ placed }: { placed: Placed }) {
-  const { definition, view, edit, setElement, select } = useCompose();
+  const { definition, view, edit, setElement, select } = useCompose('definition', 'view', 'edit', 'setElement', 'select');
   const written = useFieldNames();
   const aggregates = useAggregates();
   const chart = placed.element;

@@ -18,7 +18,7 @@ const millimetres = (points: number) => ((points * 25.4) / 72).toFixed(1);
 
 /** A column of the rows, selected by its heading or one of its cells. */
 export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
-  const { definition, edit, select } = useCompose();
+  const { definition, edit, select } = useCompose('definition', 'edit', 'select');
   const written = useFieldNames();
   const column = definition && findColumn(definition, element.column);
   if (!definition || !column) return null;

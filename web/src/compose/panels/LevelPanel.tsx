@@ -12,7 +12,7 @@ import { PanelHead } from './PanelHead';
 
 /** One grouping level. */
 export function LevelPanel({ id }: { id: string }) {
-  const { definition, view, edit, select } = useCompose();
+  const { definition, view, edit, select } = useCompose('definition', 'view', 'edit', 'select');
   const written = useFieldNames();
   const level = definition && findLevel(definition, id);
   if (!definition || !level) return null;

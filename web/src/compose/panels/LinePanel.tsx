@@ -7,7 +7,7 @@ import { PanelHead } from './PanelHead';
 
 /** A horizontal rule. */
 export function LinePanel({ placed: { element: line } }: { placed: Placed }) {
-  const { edit, setElement, select } = useCompose();
+  const { edit, setElement, select } = useCompose('edit', 'setElement', 'select');
   if (line.type !== 'line') return null;
   return (
     <>

@@ -19,7 +19,7 @@ const places = [
 
 /** What a click on the chart does: what opens and where, and which value goes to which parameter. */
 export function LinkSentence({ chart, section, level }: { chart: ElementChartElement; section: Section; level: number }) {
-  const { definition, view, edit } = useCompose();
+  const { definition, view, edit } = useCompose('definition', 'view', 'edit');
   const reports = useQuery({ ...listReportsOptions(), staleTime: 10_000 });
   const link = chart.link ?? undefined;
   const target = useQuery({

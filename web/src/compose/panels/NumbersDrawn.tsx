@@ -8,7 +8,7 @@ const few = 6;
 
 /** The table under a chart: what it draws at the vantage. */
 export function NumbersDrawn({ chart }: { chart: string }) {
-  const { view } = useCompose();
+  const { view } = useCompose('view');
   const [all, setAll] = useState(false);
   const marks = view?.bands.flatMap((b) => b.charts).find((c) => c.id === chart)?.marks ?? [];
   return (

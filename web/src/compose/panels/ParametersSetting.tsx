@@ -6,7 +6,7 @@ import { useCompose } from '../composeStore';
 
 /** What the report asks for, in the order of the reader's strip: each parameter as sentences. */
 export function ParametersSetting() {
-  const { definition, view, replace } = useCompose();
+  const { definition, view, replace } = useCompose('definition', 'view', 'replace');
   if (!definition) return null;
   const parameters = definition.parameters ?? [];
   // From the list as it is when the turn comes, so that nothing that was set meanwhile is lost.

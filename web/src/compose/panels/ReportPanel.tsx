@@ -14,7 +14,7 @@ import { PanelHead } from './PanelHead';
 
 /** The report as a whole: which rows it lists, in which order, and what it asks for. */
 export function ReportPanel() {
-  const { definition, edit, replace, select } = useCompose();
+  const { definition, edit, replace, select } = useCompose('definition', 'edit', 'replace', 'select');
   const written = useFieldNames();
   const section = useActiveSection();
   if (!definition || !section) return null;

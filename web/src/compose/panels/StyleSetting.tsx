@@ -9,7 +9,7 @@ import { findElement } from '../definition';
 
 /** Size, weight, colour and alignment of a text. What is left empty follows the look of the report. */
 export function StyleSetting({ element }: { element: Element }) {
-  const { edit } = useCompose();
+  const { edit } = useCompose('edit');
   const style = element.style ?? {};
   const set = (change: Partial<Style>) =>
     void edit((now) => {

@@ -9,7 +9,7 @@ import { StyleSetting } from './StyleSetting';
 
 /** A text with values in it. */
 export function TextPanel({ placed: { element: text } }: { placed: Placed }) {
-  const { edit, select } = useCompose();
+  const { edit, select } = useCompose('edit', 'select');
   if (text.type !== 'text') return null;
   return (
     <>

@@ -12,7 +12,7 @@ import { useAggregates } from './useAggregates';
 /** A subtotal in a header or footer. */
 export function TotalPanel({ placed }: { placed: Placed }) {
   const total = placed.element;
-  const { definition, edit, setElement, select } = useCompose();
+  const { definition, edit, setElement, select } = useCompose('definition', 'edit', 'setElement', 'select');
   const aggregates = useAggregates();
   if (!definition || total.type !== 'total') return null;
   const column = findColumn(definition, total.column);
