@@ -1,4 +1,3 @@
-using System.Globalization;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions;
@@ -7,7 +6,7 @@ namespace LucidLattice.Core.Expressions;
 /// Reads ISO SQL scalar expressions by recursive descent. From the loosest binding: OR, AND, NOT,
 /// comparisons (with BETWEEN, IN, LIKE, IS), ||, + and -, * / %, sign.
 /// </summary>
-public sealed class Parser
+public sealed partial class Parser
 {
     private const int MaxDepth = 100;
     private static readonly HashSet<string> Reserved =
@@ -166,17 +165,6 @@ public sealed class Parser
         }
     }
 
-    private static Value Number(Token token)
-    {
-        var culture = CultureInfo.InvariantCulture;
-        if (token.Text.Contains('e', StringComparison.OrdinalIgnoreCase)
-            && double.TryParse(token.Text, NumberStyles.Float, culture, out var real) && double.IsFinite(real)) return Value.Of(real);
-        if (long.TryParse(token.Text, NumberStyles.None, culture, out var whole)) return Value.Of(whole);
-        if (decimal.TryParse(token.Text, NumberStyles.AllowDecimalPoint, culture, out var number)) return Value.Of(number);
-        throw new ExpressionException("bad-number", $"“{token.Text}” is no number that can be written here.", token.Position,
-            "Write numbers as 42, 12.5 or 1e6.");
-    }
-
     private Syntax Word()
     {
         var token = Take();
@@ -204,198 +192,5 @@ public sealed class Parser
             throw Unexpected("a value");
         }
         return TryTake("(") ? Call(token) : new NameSyntax(token.Source, token.Position);
-    }
-
-    private Syntax Typed(DataType type, int position)
-    {
-        var text = Take();
-        return ValueText.TryParse(text.Text, type, out var value) && !value.IsNull
-            ? new LiteralSyntax(value, position)
-            : throw new ExpressionException("bad-date", $"'{text.Text}' is not {type.Words()}.", text.Position,
-            $"Write it as '{ValueText.Example(type)}'.");
-    }
-
-    private Syntax IntervalLiteral(int position)
-    {
-        if (Next.Kind != TokenKind.Text) throw Unexpected("a number in quotes, as in INTERVAL '1' MONTH");
-        var amount = Take();
-        var unit = Take();
-        if (!int.TryParse(amount.Text, NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var n))
-            throw new ExpressionException("bad-interval", $"'{amount.Text}' is no whole number.", amount.Position,
-                "Write intervals as INTERVAL '1' MONTH.");
-        if (Math.Abs((long)n) > 1_000_000)
-            throw new ExpressionException("bad-interval", $"An interval of {n} {unit.Source} is too long.", amount.Position);
-        var interval = unit.Text.TrimEnd('S') switch
-        {
-            "YEAR" => new Interval(n * 12, TimeSpan.Zero),
-            "QUARTER" => new Interval(n * 3, TimeSpan.Zero),
-            "MONTH" => new Interval(n, TimeSpan.Zero),
-            "WEEK" => new Interval(0, TimeSpan.FromDays(7L * n)),
-            "DAY" => new Interval(0, TimeSpan.FromDays(n)),
-            "HOUR" => new Interval(0, TimeSpan.FromHours(n)),
-            "MINUTE" => new Interval(0, TimeSpan.FromMinutes(n)),
-            "SECOND" => new Interval(0, TimeSpan.FromSeconds(n)),
-            _ => throw new ExpressionException("bad-interval", $"“{unit.Source}” is no unit of time.", unit.Position,
-            "Use YEAR, QUARTER, MONTH, WEEK, DAY, HOUR, MINUTE or SECOND."),
-        };
-        return new LiteralSyntax(Value.Of(interval), position);
-    }
-
-    private Syntax Case(int position)
-    {
-        var operand = Next.Is("WHEN") ? null : Or();
-        var branches = new List<(Syntax, Syntax)>();
-        while (TryTake("WHEN"))
-        {
-            var when = Or();
-            Expect("THEN");
-            branches.Add((when, Or()));
-        }
-        if (branches.Count == 0) throw Unexpected("WHEN");
-        var otherwise = TryTake("ELSE") ? Or() : null;
-        Expect("END");
-        return new CaseSyntax(operand, branches, otherwise, position);
-    }
-
-    private Syntax Cast(int position)
-    {
-        Expect("(");
-        var operand = Or();
-        Expect("AS");
-        var type = Take();
-        int? scale = null;
-        var kind = type.Text switch
-        {
-            "INTEGER" or "INT" or "BIGINT" => DataType.Whole,
-            "DECIMAL" or "NUMERIC" => DataType.Decimal,
-            "DOUBLE" or "REAL" or "FLOAT" => DataType.Double,
-            "VARCHAR" or "TEXT" or "CHAR" => DataType.Text,
-            "DATE" => DataType.Date,
-            "TIMESTAMP" => DataType.DateTime,
-            "BOOLEAN" => DataType.Bool,
-            _ => throw new ExpressionException("bad-type", $"“{type.Source}” is no type.", type.Position,
-            "Use INTEGER, DECIMAL, DOUBLE, VARCHAR, DATE, TIMESTAMP or BOOLEAN."),
-        };
-        if (type.Text == "DOUBLE") TryTake("PRECISION");
-        if (TryTake("("))
-        {
-            // DECIMAL(12, 2): the second number is the scale; other types ignore their length.
-            var first = Take();
-            var second = TryTake(",") ? Take() : default;
-            if (kind == DataType.Decimal)
-                scale = int.TryParse(second.Text ?? "0", out var s) && s is >= 0 and <= 12
-                    ? s
-                    : throw new ExpressionException("bad-type", "The scale of a DECIMAL is 0 to 12.", first.Position);
-            Expect(")");
-        }
-        Expect(")");
-        return new CastSyntax(operand, kind, scale, position);
-    }
-
-    private Syntax Call(Token name)
-    {
-        var star = false;
-        var distinct = false;
-        IReadOnlyList<Syntax> arguments = [];
-        if (TryTake("*"))
-        {
-            star = true;
-            Expect(")");
-        }
-        else
-        {
-            distinct = TryTake("DISTINCT");
-            if (name.Text == "SUBSTRING" && !Next.Is(")")) arguments = SubstringArguments();
-            else arguments = List();
-        }
-        var within = Within();
-        Syntax? filter = null;
-        if (Next.Is("FILTER"))
-        {
-            _at++;
-            Expect("(");
-            Expect("WHERE");
-            filter = Or();
-            Expect(")");
-        }
-        return new CallSyntax(name.Text, arguments, name.Position)
-            { Star = star, Distinct = distinct, Filter = filter, Within = within, Over = Over(name) };
-    }
-
-    private Syntax? Within()
-    {
-        if (!Next.Is("WITHIN")) return null;
-        _at++;
-        Expect("GROUP");
-        Expect("(");
-        Expect("ORDER");
-        Expect("BY");
-        var ordered = Or();
-        Expect(")");
-        return ordered;
-    }
-
-    private OverSyntax? Over(Token function)
-    {
-        var position = Next.Position;
-        if (!TryTake("OVER")) return null;
-        Expect("(");
-        string? level = null;
-        if (TryTake("PARTITION"))
-        {
-            Expect("BY");
-            if (Next.Kind is not (TokenKind.Word or TokenKind.QuotedName)) throw Unexpected("the name of a level");
-            var named = Take();
-            level = named.Kind == TokenKind.QuotedName ? named.Text : named.Source;
-        }
-        if (function.Text is "RANK" or "DENSE_RANK") return Ranked(level, position);
-        if (Next.Is("ORDER"))
-            throw new ExpressionException(
-                "over-order", "OVER takes no ORDER BY of its own: rows are in the order in which they are printed.", Next.Position,
-                "Remove the ORDER BY.");
-        var running = TryTake("ROWS");
-        if (running)
-        {
-            Expect("UNBOUNDED");
-            Expect("PRECEDING");
-        }
-        Expect(")", "PARTITION BY level, ROWS UNBOUNDED PRECEDING, or )");
-        return new OverSyntax(level, position, running);
-    }
-
-    private OverSyntax Ranked(string? level, int position)
-    {
-        Expect("ORDER", "ORDER BY");
-        Expect("BY");
-        var by = Or();
-        var descending = TryTake("DESC");
-        if (!descending) TryTake("ASC");
-        Expect(")");
-        return new OverSyntax(level, position, By: by, Descending: descending);
-    }
-
-    private IReadOnlyList<Syntax> SubstringArguments()
-    {
-        var arguments = new List<Syntax> { Or() };
-        if (TryTake("FROM"))
-        {
-            arguments.Add(Or());
-            if (TryTake("FOR")) arguments.Add(Or());
-            Expect(")");
-            return arguments;
-        }
-        while (TryTake(",")) arguments.Add(Or());
-        Expect(")");
-        return arguments;
-    }
-
-    private List<Syntax> List()
-    {
-        var items = new List<Syntax>();
-        if (TryTake(")")) return items;
-        do items.Add(Or());
-        while (TryTake(","));
-        Expect(")", "a comma or )");
-        return items;
     }
 }

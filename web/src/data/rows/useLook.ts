@@ -14,6 +14,8 @@ const said = (dataset?: Dataset) =>
     joins: dataset?.source.type === 'join' ? dataset.source.tables?.map((t) => [t.id, t.table, t.join]) : undefined,
   });
 
+export type Look = ReturnType<typeof useLook>;
+
 /** The rows of a dataset as they are now, with how far a slow reading has come and a way to stop it. */
 export function useLook(dataset: Dataset | undefined, field: string | undefined, values: Record<string, string>) {
   const client = useQueryClient();

@@ -1,0 +1,81 @@
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Expressions;
+
+/// <summary>What expressions take from parameters.</summary>
+public sealed partial class Compiler
+{
+    private Compiled Parameter(ParameterSyntax syntax)
+    {
+        var index = IndexOfParameter(syntax);
+        var parameter = _scope.Parameters[index];
+        if (parameter.Shape == ParameterShape.Several)
+            throw new ExpressionException("several-values",
+                $"“:{parameter.Name}” can hold several values, so nothing can be worked out from it.", syntax.Position,
+                $"Ask whether a value is among them: field IN :{parameter.Name}.");
+        if (parameter.Shape == ParameterShape.Period)
+            throw new ExpressionException("several-values", $"“:{parameter.Name}” is a period.", syntax.Position,
+                $"Ask whether a day is in it: field IN :{parameter.Name}; or use period_start(:{parameter.Name}) and "
+                + $"period_end(:{parameter.Name}).");
+        // Every one is no value: comparing with it gives NULL, as comparing with nothing does.
+        return new Compiled(parameter.Type, Phase.Constant,
+            frame => frame.Parameters[index] is { IsEvery: false } value ? value : Value.Null) { Reads = Reads.Parameter(index) };
+    }
+
+    private int IndexOfParameter(ParameterSyntax syntax)
+    {
+        for (var i = 0; i < _scope.Parameters.Count; i++)
+            if (string.Equals(_scope.Parameters[i].Name, syntax.Name, StringComparison.OrdinalIgnoreCase)) return i;
+        var nearest = Nearest.To(syntax.Name, _scope.Parameters.Select(p => p.Name));
+        throw new ExpressionException("unknown-parameter", $"There is no parameter “:{syntax.Name}”.", syntax.Position,
+            nearest is null ? "Add the parameter." : $"Did you mean “:{nearest}”?");
+    }
+
+    private ParameterShape ShapeOf(ParameterSyntax syntax) =>
+        _scope.Parameters.FirstOrDefault(p => string.Equals(p.Name, syntax.Name, StringComparison.OrdinalIgnoreCase))?.Shape
+            ?? ParameterShape.Single;
+
+    /// <summary>Every one drops the condition, so that rows without a value stay; a parameter without a value gives NULL.</summary>
+    private Compiled InParameter(InParameterSyntax node)
+    {
+        var operand = Visit(node.Operand);
+        var index = IndexOfParameter(node.Parameter);
+        var parameter = _scope.Parameters[index];
+        RequireComparable(operand.Type, parameter.Type, node.Position);
+        return Combined(DataType.Bool, [operand], frame =>
+        {
+            var wanted = frame.Parameters[index];
+            if (wanted.IsEvery) return Value.Of(true);
+            var value = operand.Evaluate(frame);
+            if (value.IsNull || wanted.IsNull) return Value.Null;
+            var found = wanted.Type switch
+            {
+                DataType.List => wanted.List.Contains(value),
+                DataType.Period => wanted.Period.Contains(value),
+                _ => Value.Compare(value, wanted, null) == 0,
+            };
+            return Value.Of(found != node.Not);
+        }, Reads.Parameter(index));
+    }
+
+    /// <summary>The functions that take a parameter itself, not its value.</summary>
+    private Compiled? ParameterFunction(CallSyntax call)
+    {
+        if (call.Name is not ("PERIOD_START" or "PERIOD_END" or "IS_EVERY")) return null;
+        if (call.Arguments is not [ParameterSyntax syntax])
+            throw new ExpressionException("argument-count",
+                $"{call.Name.ToLowerInvariant()} takes one parameter, as in {call.Name.ToLowerInvariant()}(:name).", call.Position);
+        var index = IndexOfParameter(syntax);
+        if (call.Name == "IS_EVERY")
+            return new Compiled(DataType.Bool, Phase.Constant, frame => Value.Of(frame.Parameters[index].IsEvery))
+                { Reads = Reads.Parameter(index) };
+        if (_scope.Parameters[index].Shape != ParameterShape.Period)
+            throw new ExpressionException("type-mismatch", $"“:{syntax.Name}” is no period.", syntax.Position);
+        var start = call.Name == "PERIOD_START";
+        return new Compiled(DataType.Date, Phase.Constant, frame => frame.Parameters[index] is { Type: DataType.Period } value
+            && (start ? value.Period.From : value.Period.To) is { } day ? Value.Of(day) : Value.Null) { Reads = Reads.Parameter(index) };
+    }
+}
