@@ -2,6 +2,7 @@ using System.Buffers;
 using System.Diagnostics;
 using System.Globalization;
 using LucidLattice.Core.Charts;
+using LucidLattice.Core.Charts.Types;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Formatting;
@@ -19,16 +20,28 @@ internal static class ChartDrawing
         var format = ValueFormat.For(DataType.Whole, null, FieldKind.Plain, null, CultureInfo.GetCultureInfo("en-GB"));
         var marks = Enumerable.Range(0, 12)
             .Select(i =>
-            new Mark(Value.Of((long)i), CultureInfo.GetCultureInfo("en-GB").DateTimeFormat.GetAbbreviatedMonthName(i + 1),
-                Value.Of(40_000L + i * i * 1_337), 1)).ToList();
-        var content =
-            new ChartContent("c", "Passengers by month", "Month", "", marks, null, format, false, true, Palette.Series[0], _ => null);
+            new Mark(i, 0, Value.Of((long)i), CultureInfo.GetCultureInfo("en-GB").DateTimeFormat.GetAbbreviatedMonthName(i + 1),
+                Value.Null, Value.Of(40_000L + i * i * 1_337), 1)).ToList();
+        var content = new ChartContent
+        {
+            Id = "c",
+            Title = "Passengers by month",
+            CategoryTitle = "Month",
+            Numbers = new ChartNumbers([.. marks.Select(m => new CategoryEntry(m.Category, m.Label, null))],
+                [new SeriesEntry("Passengers", Palette.Series[0], 0)], marks),
+            Formats = [null],
+            FullFormats = [format],
+            Labels = true,
+            Action = _ => null,
+        };
+        var columns = ChartTypes.Find("columns")!;
         var buffer = new ArrayBufferWriter<byte>();
         void Draw()
         {
             buffer.ResetWrittenCount();
-            var items = new DrawItem[]
-                { ColumnChart.Draw(content, 0, 0, 500, 240, Ferries.Typesetter, CultureInfo.GetCultureInfo("en-GB")) };
+            var drawn = Core.Charts.Types.ChartDrawing.Draw(
+                columns, content, 0, 0, 500, 240, Ferries.Typesetter, CultureInfo.GetCultureInfo("en-GB"));
+            var items = new DrawItem[] { drawn };
             SvgWriter.Write(new PageDrawing(500, 240, items), buffer, "p-");
         }
         for (var i = 0; i < 3000; i++) Draw();

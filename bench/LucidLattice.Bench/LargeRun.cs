@@ -94,7 +94,7 @@ internal static class LargeRun
             {
                 var frame = data.NewFrame();
                 data.Tree.Path(chart.Level, group).CopyTo(frame.Groups, 0);
-                if (chart.Marks(data.Charts, frame).Count == 0) throw new InvalidOperationException("A chart has no marks.");
+                if (chart.Numbers(data.Charts, frame).Marks.Count == 0) throw new InvalidOperationException("A chart has no marks.");
             }
     }
 

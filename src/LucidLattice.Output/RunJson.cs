@@ -159,10 +159,14 @@ public static class RunJson
                 json.WriteStartObject(chart.Id);
                 json.WriteString("title", chart.Title?.Text(_frame) ?? "");
                 json.WriteStartArray("marks");
-                foreach (var mark in chart.Marks(data.Charts, _frame))
+                var numbers = chart.Numbers(data.Charts, _frame);
+                foreach (var mark in numbers.Marks)
                 {
                     json.WriteStartObject();
                     WriteValue(json, "category", mark.Category);
+                    if (chart.Query.Split is not null) WriteValue(json, "series", mark.Split);
+                    if (chart.Query.Values.Count > 1)
+                        json.WriteString("of", chart.Names.Values[numbers.Series[mark.SeriesIndex].ValueIndex]);
                     WriteValue(json, "value", mark.Value);
                     json.WriteNumber("rows", mark.Rows);
                     if (chart.Action(mark, _frame, run.Proof) is { } action)

@@ -68,7 +68,8 @@ public class AgreementTests
     public void Columns_are_as_high_as_their_numbers_say()
     {
         decimal[] numbers = [5, -2.5m, 0, 10, 7.25m];
-        var chart = new ChartElement { Id = "c", Width = 400, Height = 200, Category = "k", Value = "sum(n)" };
+        var chart = new ChartElement { Id = "c", Width = 400, Height = 200, Category = new ChartCategory { By = "k" },
+            Values = [new ChartValue { Expression = "sum(n)" }] };
         var report = Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 210, chart)) },
             new Field { Name = "k", Type = DataType.Text }, new Field { Name = "n", Type = DataType.Decimal, Scale = 2 });
         var page = Workshop.Run(report, new MemoryRows([.. numbers.Select((n, i) => new[] { Value.Of("k" + i), Value.Of(n) })])).Page(1);

@@ -68,8 +68,10 @@ public class ChartTests
                 { Value.Of($"{i:00} {string.Join(' ', Enumerable.Repeat("Label", random.Next(5)))}"), Value.Null,
                 Value.Of(Math.Round((decimal)(Math.Pow(10, random.Next(-1, 8)) * (random.NextDouble() - (round % 3 == 0 ? 0.5 : 0))), 2)) })
                 .ToArray();
-            var chart = new ChartElement { Id = "c", Width = random.Next(150, 520), Height = random.Next(90, 300), Category = "place",
-                Value = "sum(n)", ValueTitle = round % 2 == 0 ? "Something counted" : null };
+            var chart = new ChartElement { Id = "c", Width = random.Next(150, 520), Height = random.Next(90, 300),
+                Category = new ChartCategory { By = "place" },
+                Values = [new ChartValue { Expression = "sum(n)" }],
+                Words = new ChartWording { Value = round % 2 == 0 ? "Something counted" : null } };
             var page = Workshop.Run(
                 Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 310, chart)) }, Fields),
                 new MemoryRows(rows)).Page(1);
@@ -84,7 +86,8 @@ public class ChartTests
     {
         var link = new Link { Report = "sailings-in-detail",
             Carries = [new CarriedValue { Parameter = "route", From = new CategorySource() }] };
-        var chart = new ChartElement { Id = "c", Width = 300, Height = 120, Category = "place", Value = "sum(n)", Link = link };
+        var chart = new ChartElement { Id = "c", Width = 300, Height = 120, Category = new ChartCategory { By = "place" },
+            Values = [new ChartValue { Expression = "sum(n)" }], Link = link };
         var run = Workshop.Run(
             Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 130, chart)) }, Fields),
             new MemoryRows([Value.Of("A"), Value.Null, Value.Of(1m)], [Value.Null, Value.Null, Value.Of(2m)]));
@@ -101,7 +104,8 @@ public class ChartTests
     public void A_broken_link_is_a_problem_before_any_reader_finds_it(string target, string parameter, string code)
     {
         var link = new Link { Report = target, Carries = [new CarriedValue { Parameter = parameter, From = new CategorySource() }] };
-        var chart = new ChartElement { Id = "c", Width = 300, Height = 120, Category = "place", Value = "sum(n)", Link = link };
+        var chart = new ChartElement { Id = "c", Width = 300, Height = 120, Category = new ChartCategory { By = "place" },
+            Values = [new ChartValue { Expression = "sum(n)" }], Link = link };
         var report = Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 130, chart)) }, Fields);
         var problems = ReportPlanner.Plan(report, new DemoCatalog()).Problems;
         Assert.Contains(problems, p => p.Code == code && p.Place == "c" && p.Mends is { Count: > 0 });
@@ -113,7 +117,9 @@ public class ChartTests
     public void A_chart_in_a_wrong_band_is_refused_with_its_reason(BandKind kind)
     {
         var band = Workshop.Band(
-            Workshop.Part("p", 130, new ChartElement { Id = "c", Width = 300, Height = 120, Category = "place", Value = "count(*)" }));
+            Workshop.Part("p", 130,
+            new ChartElement { Id = "c", Width = 300, Height = 120, Category = new ChartCategory { By = "place" },
+            Values = [new ChartValue { Expression = "count(*)" }] }));
         var report = kind == BandKind.Detail
             ? Workshop.Report(new Section { Id = "s", Detail = band }, Fields)
             : Workshop.Report(new Section { Id = "s" }, Fields).WithPageBands(header: band);

@@ -57,8 +57,9 @@ public sealed class CodedFieldTests
         var run = Workshop.Run(report, Source);
         Assert.DoesNotContain(run.Problems, p => p.IsError);
         var chart = run.First().Plan.Charts.First(c => c.Level == 0);
-        var marks = run.First().Marks(chart, run.First().NewFrame());
-        Assert.Equal(Outcome.Codes.Select(c => (c.Code, c.Label, c.Color)), marks.Select(m => (m.Category.Text, m.Label, m.Color)));
+        var numbers = chart.Numbers(run.First().Charts, run.First().NewFrame());
+        Assert.Equal(Outcome.Codes.Select(c => (c.Code, c.Label, c.Color)),
+            numbers.Categories.Select(c => (c.Key.Text, c.Label, c.Color)));
         var drawn = run.Page(1).Flatten().ToList();
         Assert.All(Outcome.Codes, c => Assert.Contains(drawn.OfType<Drawing.RectItem>(), r => r.Fill == c.Color));
         Assert.Contains(drawn.OfType<Drawing.TextRun>(), t => t.Text.Contains("Cancelled"));
@@ -67,7 +68,7 @@ public sealed class CodedFieldTests
             Datasets = [.. report.Datasets.Select(
             d => d with { Fields = [.. d.Fields.Select(f => f.Name == "outcome" ? f with { Codes = [.. f.Codes.Reverse()] } : f)] })] };
         var again = Workshop.Run(turned, Source);
-        Assert.Equal(marks.Select(m => m.Label).Reverse(),
+        Assert.Equal(numbers.Marks.Select(m => m.Label).Reverse(),
             again.First().Marks(again.First().Plan.Charts.First(c => c.Level == 0), again.First().NewFrame()).Select(m => m.Label));
     }
 

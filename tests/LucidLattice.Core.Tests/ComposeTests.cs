@@ -117,8 +117,9 @@ public class ComposeTests
     public void A_chart_of_months_inside_a_group_carries_the_key_of_the_group_around_it()
     {
         var report = Workshop.DemoReport("route-performance");
-        var chart = new ChartElement { Id = "months", Width = 500, Height = 120, Category = "EXTRACT(MONTH FROM departs)",
-            Value = "count(*)",
+        var chart = new ChartElement { Id = "months", Width = 500, Height = 120,
+            Category = new ChartCategory { By = "EXTRACT(MONTH FROM departs)" },
+            Values = [new ChartValue { Expression = "count(*)" }],
             Link = new Link { Report = "sailings-in-detail",
             Carries = [new CarriedValue { Parameter = "route", From = new LevelSource { Level = "l2" } },
             new CarriedValue { Parameter = "from", From = new FixedSource { Value = "2025-05-01" } }] } };

@@ -247,7 +247,7 @@ public sealed class DatasetCopyTests
         var section = report.MainSection();
         Assert.Equal(DemoDatasets.LateSailings.Starter!.Columns, section.Columns.Select(c => c.Expression));
         Assert.Equal("delay_cause", section.Levels.Single().By);
-        Assert.Equal("delay_cause", section.Elements().Select(e => e.Element).OfType<ChartElement>().Single().Category);
+        Assert.Equal("delay_cause", section.Elements().Select(e => e.Element).OfType<ChartElement>().Single().Category.By);
         Assert.Equal(["least_delay", "regions"], report.Parameters.Select(p => p.Name));
         int Rows(params (string, string)[] given) => Workshop.Run(report, Source, given).First().Rows.Count;
         var usual = Rows();

@@ -108,7 +108,7 @@ public class DefinitionTests
     public void A_colour_that_is_none_is_refused_since_it_would_reach_the_drawing()
     {
         var report = Workshop.DemoReport("route-performance");
-        var section = report.MainSection().MapElements((_, e) => e.Id == "ch1" ? (ChartElement)e with { Color = "url(//x)" } : e);
+        var section = report.MainSection().MapElements((_, e) => e.Id == "ch1" ? (ChartElement)e with { Colors = ["url(//x)"] } : e);
         Assert.Contains(ReportPlanner.Plan(report.WithMainSection(section), new DemoCatalog()).Problems,
             p => p is { Code: "bad-color", IsError: true });
     }

@@ -117,7 +117,7 @@ public class EditTests
             new SetText { Element = "ch1", Text = "How many" });
         Assert.Equal("New title", Assert.IsType<TextElement>(Find(report, "t1")).Text);
         Assert.Equal("People", report.MainSection().Columns.Single(c => c.Id == "c3").Heading);
-        Assert.Equal("How many", Assert.IsType<ChartElement>(Find(report, "ch1")).Title);
+        Assert.Equal("How many", Assert.IsType<ChartElement>(Find(report, "ch1")).Words.Title);
         Assert.Throws<EditException>(() => Apply(report, new SetText { Element = "e1", Text = "no" }));
         Assert.Throws<EditException>(() => Apply(report, new SetText { Element = "gone", Text = "no" }));
     }
@@ -148,13 +148,14 @@ public class EditTests
             report.MainSection().BandAt(new BandPlace(band, level)).Parts.SelectMany(p => p.Elements).OfType<ChartElement>().Last();
         var report = Apply(Report, new AddChart { Band = BandKind.ReportFooter }, new AddChart { Band = BandKind.GroupFooter, Level = 1 });
         Assert.Equal(("route", "sum(passengers)"),
-            (New(report, BandKind.ReportFooter, 0).Category, New(report, BandKind.ReportFooter, 0).Value));
-        Assert.Equal("route", New(report, BandKind.GroupFooter, 1).Category);
+            (New(report, BandKind.ReportFooter, 0).Category.By, New(report, BandKind.ReportFooter, 0).Values[0].Expression));
+        Assert.Equal("route", New(report, BandKind.GroupFooter, 1).Category.By);
         var dataset = Report.Datasets[0] with {
             Fields = [new Field { Name = "vessel", Type = DataType.Text },
             new Field { Name = "sailing_id", Type = DataType.Whole, Kind = FieldKind.Key }] };
         var plain = Apply(StarterReport.Create("Plain", dataset), new AddChart { Band = BandKind.ReportHeader });
-        Assert.Equal(("vessel", "count(*)"), (New(plain, BandKind.ReportHeader, 0).Category, New(plain, BandKind.ReportHeader, 0).Value));
+        Assert.Equal(("vessel", "count(*)"),
+            (New(plain, BandKind.ReportHeader, 0).Category.By, New(plain, BandKind.ReportHeader, 0).Values[0].Expression));
     }
 
     [Theory]
@@ -166,7 +167,8 @@ public class EditTests
     public void Automatic_titles_are_short(string value, string category, string expected)
         => Assert.Equal(expected,
             new Charts.ChartWords(Report.Datasets[0].Fields, [])
-            .Title(new ChartElement { Id = "c", Width = 1, Category = category, Value = value }));
+            .Title(new ChartElement { Id = "c", Width = 1, Category = new ChartCategory { By = category },
+            Values = [new ChartValue { Expression = value }] }));
 
     [Theory]
     [InlineData(ChartOrder.Category, "Eastern Sound,Northern Isles,West Firth")]
@@ -176,7 +178,9 @@ public class EditTests
     {
         var chart = Assert.IsType<ChartElement>(Find(Report, "ch1"));
         var run = Workshop.Run(
-            Apply(Report, new Replace { Item = new ElementItem(chart with { Category = "region", Order = order, Link = null }) }));
+            Apply(Report,
+            new Replace {
+            Item = new ElementItem(chart with { Category = new ChartCategory { By = "region", Order = order }, Link = null }) }));
         var marks = run.First().Marks(run.First().Plan.Charts.Single(c => c.Id == "ch1"), run.First().NewFrame());
         Assert.Equal(expected, string.Join(",", marks.Select(m => m.Label)));
         Assert.Equal(run.First().Tree.Order.Length, marks.Sum(m => m.Rows));

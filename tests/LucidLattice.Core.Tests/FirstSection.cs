@@ -28,7 +28,7 @@ internal static class FirstSection
 
     public static int? PageOf(this ReportRun run, int level, int group) => run.Sheets[0].PageOf(run.First().Plan, level, group);
 
-    public static IReadOnlyList<Mark> Marks(this SectionData data, ChartPlan chart, Frame frame) => chart.Marks(data.Charts, frame);
+    public static IReadOnlyList<Mark> Marks(this SectionData data, ChartPlan chart, Frame frame) => chart.Numbers(data.Charts, frame).Marks;
 
     public static ComposeView Look(ReportRun run, IReadOnlyList<string?> vantage)
         => ComposeViewer.View(run, new Dictionary<string, IReadOnlyList<string?>> { [run.First().Plan.Section.Id] = vantage },

@@ -105,7 +105,9 @@ public class GeneralEditTests
         var (column, cell) = (section.Columns[0], section.Elements().Select(e => e.Element).First(e => e.Column is not null));
         var other = Report.AllSections().First(s => s.Id != section.Id && s.Elements().Any());
         var footer = Report.Sheets.SelectMany(s => s.PageBands()).SelectMany(b => b.Band.Parts).First().Id;
-        var chart = new ElementItem(new ChartElement { Id = "new", Category = "route", Value = "count(*)" });
+        var chart = new ElementItem(
+            new ChartElement { Id = "new", Category = new ChartCategory { By = "route" },
+            Values = [new ChartValue { Expression = "count(*)" }] });
         Assert.Equal("A chart in a page band has no rows of its own.", Refusal(new Insert { Item = chart, To = new Spot { In = footer } }));
         Assert.Equal($"“{cell.Id}” stands in the column “{cell.Column}”, which is not here.",
             Refusal(new Move { Id = cell.Id, To = new Spot { In = other.Bands().SelectMany(b => b.Band.Parts).First().Id } }));

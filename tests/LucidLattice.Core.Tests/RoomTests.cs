@@ -13,7 +13,8 @@ public partial class RoomTests
     [
         "Core.Values", "Core.Progress", "Core.Caching", "Core.Definitions.Files.Upgrades", "Core.Definitions.Files", "Core.Definitions",
         "Core.Data", "Core.Grouping", "Core.Expressions.Aggregates", "Core.Expressions", "Core.Formatting", "Core.Parameters",
-        "Core.Links", "Core.Drawing", "Core.Charts", "Core.Elements", "Core.Datasets", "Core.Planning", "Core.Layout", "Core.Running",
+        "Core.Links", "Core.Drawing", "Core.Charts.Scales", "Core.Charts", "Core.Charts.Guides", "Core.Charts.Types", "Core.Elements",
+        "Core.Datasets", "Core.Planning", "Core.Layout", "Core.Running",
         "Core.Composing", "Core.Editing",
         "Sql.Joins", "Sql", "Sql.Sqlite", "Sql.Csv", "Storage", "Demo",
         "Output.Typesetting", "Output.Svg", "Output", "Output.Pdf",

@@ -77,8 +77,12 @@ public class StructureTests
         { "bad-pattern",
         With(s => s with { Columns = [s.Columns[0], s.Columns[1], s.Columns[2] with { Pattern = "abc" }, .. s.Columns.Skip(3)] }) },
         { "chart-same-everywhere", With(s => s.MapElements((_, e) => e.Id == "ch2" ? (ChartElement)e with { Rows = ChartRows.All } : e)) },
-        { "not-an-aggregate", With(s => s.MapElements((_, e) => e.Id == "ch1" ? (ChartElement)e with { Value = "passengers" } : e)) },
-        { "type-mismatch", With(s => s.MapElements((_, e) => e.Id == "ch1" ? (ChartElement)e with { Value = "max(route)" } : e)) },
+        { "not-an-aggregate",
+        With(s => s.MapElements(
+        (_, e) => e.Id == "ch1" ? (ChartElement)e with { Values = [new ChartValue { Expression = "passengers" }] } : e)) },
+        { "type-mismatch",
+        With(s => s.MapElements(
+        (_, e) => e.Id == "ch1" ? (ChartElement)e with { Values = [new ChartValue { Expression = "max(route)" }] } : e)) },
         { "total-outside-group",
         With(s => s with {
         Detail = new Band { Parts =
@@ -116,7 +120,7 @@ public class StructureTests
     [Theory]
     [InlineData("\"levels\": [ {", "\"levels\": [ { \"colour\": 1,")]
     [InlineData("\"type\": \"heading\"", "\"type\": \"headline\"")]
-    [InlineData("\"version\": 2", "\"version\": \"2\"")]
+    [InlineData("\"version\": 3", "\"version\": \"3\"")]
     [InlineData("\"kind\": \"money\"", "\"kind\": 2")]
     [InlineData("\"open\": \"beside\"", "\"open\": \"elsewhere\"")]
     [InlineData("\"by\": \"region\"", "\"by\": null")]

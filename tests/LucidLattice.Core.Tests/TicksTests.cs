@@ -1,6 +1,6 @@
 using System.Diagnostics;
 using System.Text.Json;
-using LucidLattice.Core.Charts;
+using LucidLattice.Core.Charts.Scales;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;

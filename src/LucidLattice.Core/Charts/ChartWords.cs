@@ -8,9 +8,18 @@ namespace LucidLattice.Core.Charts;
 /// <summary>Short words for a chart, made from the labels of its fields: “Passengers by route”.</summary>
 public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyList<Column> columns)
 {
-    public string Title(ChartElement chart) => $"{Capital(Value(chart.Value))} by {Lower(Label(chart.Category))}";
+    /// <summary>“Passengers by route and region”; of many values, the first two.</summary>
+    public string Title(ChartElement chart)
+    {
+        var values = chart.Values.Take(2).Select((v, i) => i == 0 ? Name(v) : Lower(Name(v)));
+        var by = new[] { chart.Category.By }.Concat(chart.Series is { } series ? [series.By] : []).Select(b => Lower(Label(b)));
+        return $"{Capital(string.Join(" and ", values))} by {string.Join(" and ", by)}";
+    }
 
-    public string Category(ChartElement chart) => Capital(Label(chart.Category));
+    public string Category(ChartElement chart) => Capital(Label(chart.Category.By));
+
+    /// <summary>What the legend calls a value.</summary>
+    public string Name(ChartValue value) => value.Name ?? Capital(Value(value.Expression));
 
     private string Value(string expression)
     {
@@ -23,12 +32,19 @@ public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyLis
     private string Label(string expression)
         => columns.FirstOrDefault(c => c.Expression == expression)?.Heading
             ?? fields.FirstOrDefault(f => f.Name == expression || Names.Quoted(f.Name) == expression)?.Caption
+            ?? (PartOfDate()
+            .Match(expression.Trim()) is { Success: true } part ? Capital(part.Groups["part"].Value.ToLowerInvariant()) : null)
             ?? expression;
 
     private static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 
     private static string Lower(string text) =>
         text.Length > 1 && char.IsUpper(text[1]) ? text : text.Length == 0 ? text : char.ToLowerInvariant(text[0]) + text[1..];
+
+    /// <summary>What a date is cut to is what a reader calls it: the month.</summary>
+    [GeneratedRegex(@"^(?:EXTRACT\s*\(\s*(?<part>\w+)\s+FROM\s+[^()]+\)|date_trunc\s*\(\s*'(?<part>\w+)'\s*,[^()]+\))$",
+        RegexOptions.IgnoreCase)]
+    private static partial Regex PartOfDate();
 
     [GeneratedRegex(@"^(?<name>\w+)\s*\((?<of>[^()]+)\)$", RegexOptions.IgnoreCase)]
     private static partial Regex SimpleAggregate();

@@ -30,7 +30,8 @@ public sealed record BandView(
 public sealed record ElementView(string Id, string Part, double PartTop, string? Column, double X, double Y, double Width, double Height);
 
 /// <summary>The numbers that a chart draws at the vantage.</summary>
-public sealed record ChartView(string Id, string Title, IReadOnlyList<MarkView> Marks);
+/// <param name="Unsuited">Why its numbers do not suit some types of charts, by the type's id.</param>
+public sealed record ChartView(string Id, string Title, IReadOnlyList<MarkView> Marks, IReadOnlyDictionary<string, string> Unsuited);
 
 public sealed record MarkView(string Label, string Figure, int Rows, LinkAction? Action);
 

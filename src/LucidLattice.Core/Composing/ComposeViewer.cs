@@ -1,3 +1,4 @@
+using LucidLattice.Core.Charts.Types;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Elements;
@@ -161,7 +162,9 @@ public sealed class ComposeViewer
                 var content = chart.Content(_viewer._run.Data!.Charts, frame, _viewer._run.Proof);
                 _charts.Add(
                     new ChartView(chart.Id, content.Title,
-                    [.. content.Marks.Select(m => new MarkView(m.Label, content.FullFormat.Format(m.Value), m.Rows, content.Action(m)))]));
+                    [.. content.Numbers.Marks.Select(m => new MarkView(content.Spoken(m), content.Figure(m), m.Rows, content.Action(m)))],
+                        ChartTypes.All.Where(t => t.WhyNot(content.Numbers) is not null)
+                            .ToDictionary(t => t.Id, t => t.WhyNot(content.Numbers)!)));
             }
         }
     }

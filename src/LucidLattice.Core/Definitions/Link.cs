@@ -24,6 +24,7 @@ public sealed record CarriedValue
 /// <summary>Where a carried value comes from.</summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "type")]
 [JsonDerivedType(typeof(CategorySource), "category")]
+[JsonDerivedType(typeof(SeriesSource), "series")]
 [JsonDerivedType(typeof(LevelSource), "level")]
 [JsonDerivedType(typeof(ParameterSource), "parameter")]
 [JsonDerivedType(typeof(FixedSource), "fixed")]
@@ -31,6 +32,9 @@ public abstract record ValueSource;
 
 /// <summary>The category of the mark that was clicked.</summary>
 public sealed record CategorySource : ValueSource;
+
+/// <summary>The series of the mark that was clicked.</summary>
+public sealed record SeriesSource : ValueSource;
 
 /// <summary>The key of the group around the chart, at the level with this id.</summary>
 public sealed record LevelSource : ValueSource

@@ -14,15 +14,42 @@ public sealed class DrawPath
     /// <summary>Two numbers for each step to a point, six for a curve (two control points, then its end), none to close.</summary>
     public IReadOnlyList<double> Numbers => _numbers;
 
-    /// <summary>A box around all of its points, control points included.</summary>
+    /// <summary>The smallest box around it; of curves, not around their control points.</summary>
     public (double Left, double Top, double Right, double Bottom) Bounds
     {
         get
         {
             if (_numbers.Count == 0) return default;
-            var (xs, ys) = (_numbers.Where((_, i) => i % 2 == 0), _numbers.Where((_, i) => i % 2 == 1));
-            return (xs.Min(), ys.Min(), xs.Max(), ys.Max());
+            var (left, top, right, bottom) =
+                (double.PositiveInfinity, double.PositiveInfinity, double.NegativeInfinity, double.NegativeInfinity);
+            var (at, x, y) = (0, 0.0, 0.0);
+            foreach (var step in _steps)
+            {
+                if (step == PathStep.Close) continue;
+                if (step == PathStep.CurveTo)
+                {
+                    foreach (var turn in Turns(x, _numbers[at], _numbers[at + 2], _numbers[at + 4]))
+                        (left, right) = (Math.Min(left, turn), Math.Max(right, turn));
+                    foreach (var turn in Turns(y, _numbers[at + 1], _numbers[at + 3], _numbers[at + 5]))
+                        (top, bottom) = (Math.Min(top, turn), Math.Max(bottom, turn));
+                    at += 4;
+                }
+                (x, y) = (_numbers[at], _numbers[at + 1]);
+                at += 2;
+                (left, top, right, bottom) = (Math.Min(left, x), Math.Min(top, y), Math.Max(right, x), Math.Max(bottom, y));
+            }
+            return (left, top, right, bottom);
         }
+    }
+
+    /// <summary>Where a cubic curve turns back along one axis: its values at the zeros of its derivative.</summary>
+    private static IEnumerable<double> Turns(double p0, double p1, double p2, double p3)
+    {
+        var (a, b, c) = (p3 - 3 * p2 + 3 * p1 - p0, 2 * (p2 - 2 * p1 + p0), p1 - p0);
+        var root = Math.Sqrt(b * b - 4 * a * c);
+        foreach (var t in Math.Abs(a) < 1e-12 ? [-c / b] : new[] { (-b + root) / (2 * a), (-b - root) / (2 * a) })
+            if (t is > 0 and < 1)
+                yield return Math.Pow(1 - t, 3) * p0 + 3 * t * (1 - t) * (1 - t) * p1 + 3 * t * t * (1 - t) * p2 + t * t * t * p3;
     }
 
     public DrawPath MoveTo(double x, double y) => Add(PathStep.MoveTo, x, y);

@@ -15,8 +15,9 @@ public static class Palette
     /// <summary>Of grouping levels, outermost first; further levels start again.</summary>
     public static readonly string[] Levels = ["#6D4A94", "#1F6FA8", "#3C7D46"];
 
-    /// <summary>Of chart series.</summary>
-    public static readonly string[] Series = ["#0B5D5B", "#1F6FA8", "#6D4A94", "#3C7D46", "#8C3B5E", "#4E6470"];
+    /// <summary>Of chart series, “Firth”: told apart by readers who see few colours, and in grey print (PaletteTests).</summary>
+    public static readonly string[] Series =
+        ["#0B5D5B", "#8FBEE0", "#AD8691", "#788A37", "#1F6FA8", "#64271F", "#BABC88", "#472C6D"];
 
     /// <summary>The colour of a level, counted from 1 at the outermost.</summary>
     public static string Level(int level) => Levels[(level - 1) % Levels.Length];

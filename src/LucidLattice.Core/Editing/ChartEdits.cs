@@ -30,8 +30,8 @@ public sealed record AddChart : Edit
             Width = at.BodyWidth,
             Height = 180,
             Y = 2,
-            Category = category,
-            Value = Value(section, dataset),
+            Category = new ChartCategory { By = category },
+            Values = [new ChartValue { Expression = Value(section, dataset) }],
         };
         var part = new BandPart { Id = at.NewId("p"), Height = 190, Elements = [chart] };
         return at.MapBand(place, band => band.AboveHeadings(part));
@@ -80,8 +80,10 @@ public sealed record LinkChart : Edit
         DataType? TypeOf(string expression) => fields.FirstOrDefault(f => Names.Quoted(f.Name) == expression)?.Type;
         ValueSource? Source(Parameter parameter)
         {
-            if (parameter.Shape != ParameterShape.Period && Same(chart.Category, parameter.Name)
-                && TypeOf(chart.Category) == parameter.Type) return new CategorySource();
+            if (parameter.Shape != ParameterShape.Period && Same(chart.Category.By, parameter.Name)
+                && TypeOf(chart.Category.By) == parameter.Type) return new CategorySource();
+            if (parameter.Shape != ParameterShape.Period && chart.Series is { } series && Same(series.By, parameter.Name)
+                && TypeOf(series.By) == parameter.Type) return new SeriesSource();
             if (around.FirstOrDefault(l => parameter.Shape != ParameterShape.Period && Same(l.By, parameter.Name)
                 && TypeOf(l.By) == parameter.Type) is { } level) return new LevelSource { Level = level.Id };
             if (report.Parameters.FirstOrDefault(p => Same(p.Name, parameter.Name) && p.Type == parameter.Type

@@ -60,7 +60,9 @@ public static class StarterReport
         if (!Has(dataset, starter.ChartOf)) return report;
         report = Apply(new AddChart { Band = BandKind.ReportHeader }, report);
         var chart = report.Sheets[0].Sections[0].Elements().Select(e => e.Element).OfType<ChartElement>().Last();
-        return Apply(new Replace { Item = new ElementItem(chart with { Category = Names.Quoted(starter.ChartOf!) }) }, report);
+        return Apply(
+            new Replace { Item = new ElementItem(chart with { Category = new ChartCategory { By = Names.Quoted(starter.ChartOf!) } }) },
+            report);
     }
 
     private static IEnumerable<string> FirstFields(Dataset dataset)

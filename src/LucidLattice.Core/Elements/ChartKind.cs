@@ -1,4 +1,5 @@
 using LucidLattice.Core.Charts;
+using LucidLattice.Core.Charts.Types;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Expressions;
@@ -14,16 +15,25 @@ public sealed class ChartKind : ElementKind<ChartElement>
 {
     protected override ChartElement Mapped(ChartElement element, Func<ExpressionPlace, string, string> change) => element with
     {
-        Category = change(new("chart", element.Id), element.Category),
-        Value = change(new("chart", element.Id), element.Value),
-        Title = element.Title is null ? null : TextTemplate.MapExpressions(element.Title, e => change(new("chart title", element.Id), e)),
+        Category = element.Category with { By = change(new("chart", element.Id), element.Category.By) },
+        Series = element.Series is { } series ? series with { By = change(new("chart", element.Id), series.By) } : null,
+        Values = [.. element.Values.Select(v => v with { Expression = change(new("chart", element.Id), v.Expression) })],
+        Words = element.Words.Title is not { } title
+            ? element.Words
+            : element.Words with { Title = TextTemplate.MapExpressions(title, e => change(new("chart title", element.Id), e)) },
     };
 
     protected override IEnumerable<Problem> Checked(ChartElement element, ReportDefinition report)
     {
-        if (element.Color is { } color && !HexColors.IsColor(color))
-            yield return new Problem("bad-color", Severity.Error, $"“{color}” is no colour.", element.Id, "color",
+        foreach (var color in element.Colors.Where(c => !HexColors.IsColor(c)))
+            yield return new Problem("bad-color", Severity.Error, $"“{color}” is no colour.", element.Id, "colors",
                 Mends: ["Write it as #0B5D5B."]);
+        if (ChartTypes.Find(element.Chart) is null)
+            yield return new Problem("unknown-chart", Severity.Error, $"There is no type of chart called “{element.Chart}”.", element.Id,
+                "chart", Mends: [$"Use {string.Join(", ", ChartTypes.All.Select(t => t.Id))}."]);
+        if (element.Values.Count is 0 or > ChartElement.MostValues)
+            yield return new Problem("chart-values", Severity.Error, $"A chart draws 1 to {ChartElement.MostValues} values.", element.Id,
+                "values", Mends: ["Count rows: count(*)."]);
         var body = report.Page.Height - report.Page.Top - report.Page.Bottom;
         if (element.Height > body)
             yield return new Problem(
@@ -55,34 +65,45 @@ public sealed class ChartKind : ElementKind<ChartElement>
 
         var (section, rowScope, marks) = (place.Section, place.Section.OfRows(), new AggregateList());
         var valueScope = section.At(place.Place) with { MarkTotals = marks, Allowed = Phase.Group };
-        var category = section.Check(chart.Id, "category", () => Compiler.Compile(chart.Category, rowScope), rowScope);
-        var value = section.Check(chart.Id, "value", () => Numeric(Compiler.Compile(chart.Value, valueScope)), valueScope);
-        var categoryFormat = category is null
-            ? null
-            : section.Check(chart.Id, "categoryPattern", () => section.Format(category, chart.CategoryPattern), rowScope);
-        var format = value is null || chart.Pattern is null
-            ? null
-            : section.Check(chart.Id, "pattern", () => section.Format(value, chart.Pattern), rowScope);
-        if (category is null || value is null || categoryFormat is null) return broken;
+        var category = section.Check(chart.Id, "category", () => Compiler.Compile(chart.Category.By, rowScope), rowScope);
+        var split = chart.Series is { } series
+            ? section.Check(chart.Id, "series", () => Compiler.Compile(series.By, rowScope), rowScope)
+            : null;
+        var values = chart.Values
+            .Select(v => section.Check(chart.Id, "values", () => Numeric(Compiler.Compile(v.Expression, valueScope)), valueScope)).ToList();
+        var categoryFormat = Format(category, chart.Category.Pattern, "category");
+        var splitFormat = Format(split, chart.Series?.Pattern, "series");
+        var formats = values.Zip(chart.Values, (v, d) => d.Pattern is null ? null : Format(v, d.Pattern, "values")).ToList();
+        if (category is null || categoryFormat is null || values.Count == 0 || values.Any(v => v is null)
+            || ChartTypes.Find(chart.Chart) is not { } type || (chart.Series is not null && split is null))
+            return broken;
 
         var words = new ChartWords(section.Dataset?.Fields ?? [], section.Section.Columns);
-        var titleText = chart.Title ?? words.Title(chart);
+        var titleText = chart.Words.Title ?? words.Title(chart);
         var title = titleText.Length == 0 ? null : place.Pieces(chart.Id, "title", titleText);
         return new ChartPlan(chart, x, width, style)
         {
-            Query = new ChartQuery(category, value, marks, chart.Order),
-            CategoryFormat = categoryFormat,
-            ValueFormat = format,
-            FullFormat = section.Format(value, null),
+            Type = type,
+            Query = new ChartQuery(category, split, [.. values.OfType<Compiled>()], marks, chart.Category.Order),
+            Names = new ChartNames(new CodeBookColors(category.Codes, split?.Codes), categoryFormat, splitFormat,
+                [.. chart.Values.Select(words.Name)], chart.Colors),
+            Formats = formats,
+            FullFormats = [.. values.Select(v => section.Format(v!, null))],
             Title = title is null ? null : new TextPlan(chart, x, width, style, title),
-            CategoryTitle = chart.CategoryTitle ?? words.Category(chart),
-            ValueTitle = chart.ValueTitle ?? "",
-            Link = place.Link(chart,
-            (LinkPlanner.Category,
-            new LinkKey(category.Type, "the clicked category", (click, _) => click[LinkPlanner.Category], Clicked: true))),
+            CategoryTitle = chart.Words.Category ?? words.Category(chart),
+            ValueTitle = chart.Words.Value ?? "",
+            Link = place.Link(chart, split is null
+                ? [Clicked(LinkPlanner.Category, category)]
+                : [Clicked(LinkPlanner.Category, category), Clicked(LinkPlanner.Series, split)]),
             Level = section.Base + (chart.Rows == ChartRows.All ? 0 : place.Place.Level),
         };
+
+        ValueFormat? Format(Compiled? of, string? pattern, string property) =>
+            of is null ? null : section.Check(chart.Id, property, () => section.Format(of, pattern), rowScope);
     }
+
+    private static (string, LinkKey) Clicked(string key, Compiled of) =>
+        (key, new LinkKey(of.Type, $"the clicked {key}", (click, _) => click[key], Clicked: true));
 
     private static Compiled Numeric(Compiled value)
     {
@@ -100,14 +121,15 @@ public sealed class ChartKind : ElementKind<ChartElement>
 public sealed record ChartPlan(ChartElement Definition, double X, double Width, ResolvedStyle Style)
     : ElementPlan(Definition, X, Width, Style)
 {
+    public required ChartType Type { get; init; }
     public required ChartQuery Query { get; init; }
-    public required ValueFormat CategoryFormat { get; init; }
+    public required ChartNames Names { get; init; }
 
-    /// <summary>The author's format of values; null where none is set.</summary>
-    public required ValueFormat? ValueFormat { get; init; }
+    /// <summary>The author's format of each value; null where none is set.</summary>
+    public required IReadOnlyList<ValueFormat?> Formats { get; init; }
 
-    /// <summary>The full format of values, for tooltips and the numbers drawn.</summary>
-    public required ValueFormat FullFormat { get; init; }
+    /// <summary>The full format of each value, for tooltips and the numbers drawn.</summary>
+    public required IReadOnlyList<ValueFormat> FullFormats { get; init; }
     public required TextPlan? Title { get; init; }
     public required string CategoryTitle { get; init; }
     public required string ValueTitle { get; init; }
@@ -115,32 +137,39 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
     /// <summary>The level of the tree for whose groups it is drawn.</summary>
     public required int Level { get; init; }
 
-    public override IEnumerable<Compiled> Written => [Query.Category];
+    public override IEnumerable<Compiled> Written => Query.Split is { } split ? [Query.Category, split] : [Query.Category];
 
     public override void Paint(PlacedElement placed, Painting on)
     {
         if (!on.Begins(placed)) return;
-        on.Items.Add(
-            ColumnChart.Draw(Content(on.Charts, on.Frame, on.Proof), on.Left + X, on.At(placed.Y), Width, placed.Height, on.Typesetter,
-            on.Culture));
+        on.Items.Add(ChartDrawing.Draw(
+            Type, Content(on.Charts, on.Frame, on.Proof), on.Left + X, on.At(placed.Y), Width, placed.Height, on.Typesetter, on.Culture));
     }
 
-    /// <summary>The marks for the group in which the frame stands.</summary>
-    public IReadOnlyList<Mark> Marks(IReadOnlyDictionary<string, ChartTable> charts, Frame frame) =>
-        charts[Id].Marks(frame.Groups[Level], Query, CategoryFormat);
+    /// <summary>The numbers for the group in which the frame stands.</summary>
+    public ChartNumbers Numbers(IReadOnlyDictionary<string, ChartTable> charts, Frame frame) =>
+        charts[Id].Read(frame.Groups[Level], Names);
 
     /// <summary>What it shows for the group in which the frame stands.</summary>
-    public ChartContent Content(IReadOnlyDictionary<string, ChartTable> charts, Frame frame, ILinkProof? proof)
+    public ChartContent Content(IReadOnlyDictionary<string, ChartTable> charts, Frame frame, ILinkProof? proof) => new()
     {
         // A chart of a group is drawn once for each group, so its marks are told apart by the group too.
-        var id = Level == 0 ? Id : $"{Id}-{frame.Groups[Level]}";
-        return new ChartContent(
-            id, Title?.Text(frame) ?? "", CategoryTitle, ValueTitle, Marks(charts, frame), ValueFormat, FullFormat,
-            Query.Value.Kind == FieldKind.Share,
-            Definition.ValueLabels, Definition.Color ?? Palette.Series[0], mark => Action(mark, frame, proof));
-    }
+        Id = Level == 0 ? Id : $"{Id}-{frame.Groups[Level]}",
+        Numbers = Numbers(charts, frame),
+        Title = Title?.Text(frame) ?? "",
+        CategoryTitle = CategoryTitle,
+        ValueTitle = ValueTitle,
+        Formats = Formats,
+        FullFormats = FullFormats,
+        IsShare = Query.Values.All(v => v.Kind == FieldKind.Share),
+        Labels = Definition.Labels,
+        Arrangement = Type.Stacks ? Definition.Arrangement : ChartArrangement.Beside,
+        Curve = Definition.Curve,
+        Legend = Definition.Legend,
+        Action = mark => Action(mark, frame, proof),
+    };
 
     /// <summary>What a click on a mark does; null without a link, and for rows without a category where the link carries it.</summary>
     public LinkAction? Action(Mark mark, Frame frame, ILinkProof? proof) =>
-        Link?.Action(Click.On(LinkPlanner.Category, mark.Category), frame, proof);
+        Link?.Action(Click.On(LinkPlanner.Category, mark.Category).And(LinkPlanner.Series, mark.Split), frame, proof);
 }

@@ -11,6 +11,9 @@ public readonly record struct Click(IReadOnlyDictionary<string, Value> Keys)
 
     public static Click On(string key, Value value) => new(new Dictionary<string, Value> { [key] = value });
 
+    /// <summary>With one more key; one that is empty because there is none does no harm.</summary>
+    public Click And(string key, Value value) => new(new Dictionary<string, Value>(Keys) { [key] = value });
+
     public Value this[string key] => Keys.GetValueOrDefault(key);
 }
 

@@ -11,6 +11,9 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
     /// <summary>The name of the key that a chart's mark brings.</summary>
     public const string Category = "category";
 
+    /// <summary>The name of the key of a mark's series, where a chart is split.</summary>
+    public const string Series = "series";
+
     /// <param name="element">The id of what the link stands on.</param>
     /// <param name="keys">By name: <see cref="Category"/>, and the ids of the levels around.</param>
     /// <returns>Null if there is nothing that it could open.</returns>
@@ -34,7 +37,11 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
                 element, "missing-carried-value",
                 $"“{parameter.Caption}” must be given and this link does not carry it. A reader who clicks would be asked for it.",
                 "Carry a value for it.");
-        var needs = link.Carries.Any(c => c.From is CategorySource) && keys.ContainsKey(Category) ? new[] { Category } : [];
+        string[] needs =
+        [
+            .. link.Carries.Any(c => c.From is CategorySource) && keys.ContainsKey(Category) ? [Category] : Array.Empty<string>(),
+            .. link.Carries.Any(c => c.From is SeriesSource) && keys.ContainsKey(Series) ? [Series] : Array.Empty<string>(),
+        ];
         return new LinkPlan(link, target.Title, values, needs,
             target.Parameters.Where(p => p.SetBy == SetBy.Link).Select(p => p.Name).ToHashSet());
     }
@@ -57,6 +64,10 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
         CategorySource when keys.TryGetValue(Category, out var category) => Fitting(category, target, element),
         CategorySource =>
         Wrong(element, "no-category", "The link carries the clicked category, but there are no categories here.", "Carry something else."),
+        SeriesSource when keys.TryGetValue(Series, out var series) => Fitting(series, target, element),
+        SeriesSource =>
+        Wrong(element, "no-series", "The link carries the clicked series, but the chart is not split into series.",
+            "Carry something else."),
         LevelSource level when keys.TryGetValue(level.Level, out var key) => Fitting(key, target, element),
         LevelSource =>
         Wrong(element, "unknown-level", "The link carries the key of a group that is not around this chart.",

@@ -96,10 +96,10 @@ public sealed class SectionData
         var overflows = _steps.Overflows + Totals.Overflows();
         if (overflows > 0)
             yield return new("overflow", Severity.Error, $"{overflows:N0} values are too large for their type and are left empty.", id);
-        foreach (var (chart, table) in Charts.Where(c => c.Value.MostFound > ChartTable.MostMarks))
+        foreach (var (chart, table) in Charts.Where(c => c.Value.MostDrawn is not null))
             yield return new(
                 "chart-cut-off", Severity.Warning,
-                $"The chart has {table.MostFound:N0} categories; the first {ChartTable.MostMarks:N0} are drawn.", chart, "category",
+                $"The chart has {table.MostFound:N0} categories; the first {table.MostDrawn:N0} are drawn.", chart, "category",
                 Mends: ["Choose a category with fewer values."]);
     }
 }

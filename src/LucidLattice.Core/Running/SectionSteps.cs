@@ -97,14 +97,18 @@ internal sealed class SectionSteps
     {
         IEnumerable<(string, Reads)> reads =
         [
-            .. _treeReads, StepKey.Part($"chart {level} {query.Order} by", query.Category), StepKey.Part("of", query.Value),
+            .. _treeReads, StepKey.Part($"chart {level} {query.Order} by", query.Category),
+            .. query.Split is { } by ? [StepKey.Part("split by", by)] : Array.Empty<(string, Reads)>(),
+            .. query.Values.Select(v => StepKey.Part("of", v)),
             .. query.MarkTotals.Specs.Select((spec, i) => StepKey.Part(query.MarkTotals, i, spec.Reads)),
         ];
         return _steps.Get(
             reads,
-            frame => ChartTable.Build(query, _tree!, level, Column(query.Category), Key(query.Category, false), of => Key(of, false), frame,
-            _run.Cancel), _run.Cancel);
+            frame => new ChartTableBuilder(query, _tree!, level, ChartKey(query.Category),
+                query.Split is { } split ? ChartKey(split) : null, of => Key(of, false), frame, _run.Cancel).Build(), _run.Cancel);
     }
+
+    private ChartKey ChartKey(Compiled of) => new(Column(of), Key(of, false));
 
     private DataColumn Column(Compiled of)
         => of.Field is { } index

@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using LucidLattice.Core.Charts.Types;
 using LucidLattice.Core.Composing;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
@@ -39,6 +40,12 @@ public sealed record ComposeBand(
 
 public sealed record PagesResponse(int PageCount);
 
+/// <summary>A type of chart, as sentences offer it.</summary>
+/// <param name="Words">In “as columns”.</param>
+/// <param name="Stacks">True if its series can stand on top of one another.</param>
+/// <param name="Bends">True if it draws lines that can be bent.</param>
+public sealed record ChartTypeInfo(string Id, string Words, bool Stacks, bool Bends);
+
 /// <summary>Asks what a parameter of a report being composed offers.</summary>
 public sealed record ComposeChoices(ReportDefinition Definition, string Parameter, IReadOnlyDictionary<string, string>? Values = null,
     string? Search = null);
@@ -50,6 +57,8 @@ public static class ComposeEndpoints
     {
         var compose = app.MapGroup("/api/compose").WithTags("Compose");
         compose.MapPost("/", Compose).WithName("compose");
+        compose.MapGet("/chart-types", () => ChartTypes.All.Select(t => new ChartTypeInfo(t.Id, t.Words, t.Stacks, t.Bends)).ToList())
+            .WithName("listChartTypes");
         compose.MapPost("/pages",
             (ComposeRequest request, ReportEngine engine, CancellationToken cancel) =>
             new PagesResponse(Run(request, engine, new RunProgress(), cancel, pages: true).PageCount)).WithName("countPages");

@@ -36,7 +36,7 @@ public sealed record AddTable(Dataset Definition, string Table);
 public sealed record FindJoinPairs(Dataset Definition, string Table);
 
 /// <summary>Lets the reader give the value of a condition.</summary>
-public sealed record AskReader(Dataset Definition, FieldCondition Condition);
+public sealed record AskReader(Dataset Definition, Condition Condition);
 
 /// <summary>Asks for a parameter's choices from the values of a field.</summary>
 /// <param name="Parameters">All of them, in their order.</param>
@@ -109,8 +109,9 @@ public static class DatasetEndpoints
             (FindJoinPairs request, AppData data, ISqlEngine engine) =>
             JoinPairs.Find(request.Definition, request.Table, DatabaseEndpoints.Tables(request.Definition.Database, data, engine)))
                 .WithName("listJoinPairs");
-        datasets.MapPost("/ask-reader", (AskReader request) => AskedCondition.Ask(request.Definition, request.Condition))
-            .WithName("askReader");
+        datasets.MapPost("/ask-reader",
+            (AskReader request) => AskedCondition.Ask(request.Definition, request.Condition as FieldCondition
+                ?? throw ApiException.Bad("no-field", "Only a condition on a field can be asked of the reader."))).WithName("askReader");
         datasets.MapPost("/field-choices", (ProposeFieldChoices request) => FieldChoices.Propose(
             request.Parameters, request.Parameter, request.Dataset, request.Field, request.Unfiltered)).WithName("proposeFieldChoices");
     }

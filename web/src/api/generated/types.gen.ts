@@ -51,7 +51,7 @@ export type AskedValue = {
  */
 export type AskReader = {
     definition: Dataset;
-    condition: FieldCondition;
+    condition: Condition;
 };
 
 export type BadCell = {
@@ -79,16 +79,65 @@ export type CarriedValue = {
     from: ValueSource;
 };
 
+export type ChartArrangement = 'beside' | 'stacked' | 'shares';
+
+export type ChartCategory = {
+    by: string;
+    pattern?: null | string;
+    order?: ChartOrder;
+};
+
+export type ChartCurve = 'straight' | 'smooth' | 'steps';
+
+export type ChartLegend = 'automatic' | 'none' | 'below' | 'right' | 'above';
+
 export type ChartOrder = 'category' | 'largestFirst' | 'smallestFirst';
 
 export type ChartRows = 'group' | 'all';
 
-export type ChartType = 'columns';
+export type ChartSplit = {
+    by: string;
+    pattern?: null | string;
+};
+
+/**
+ * A type of chart, as sentences offer it.
+ */
+export type ChartTypeInfo = {
+    id: string;
+    /**
+     * In “as columns”.
+     */
+    words: string;
+    /**
+     * True if its series can stand on top of one another.
+     */
+    stacks: boolean;
+    /**
+     * True if it draws lines that can be bent.
+     */
+    bends: boolean;
+};
+
+export type ChartValue = {
+    expression: string;
+    name?: null | string;
+    pattern?: null | string;
+};
 
 export type ChartView = {
     id: string;
     title: string;
     marks: Array<MarkView>;
+    unsuited: {
+        [key: string]: string;
+    };
+};
+
+export type ChartWording = {
+    title?: null | string;
+    category?: null | string;
+    value?: null | string;
 };
 
 export type ChoiceInfo = {
@@ -718,18 +767,17 @@ export type ElementCellElement = {
 
 export type ElementChartElement = {
     type?: 'chart';
-    chart?: ChartType;
-    category: string;
-    categoryPattern?: null | string;
-    value: string;
+    chart?: string;
     rows?: ChartRows;
-    title?: null | string;
-    categoryTitle?: null | string;
-    valueTitle?: null | string;
-    valueLabels?: boolean;
-    pattern?: null | string;
-    order?: ChartOrder;
-    color?: null | string;
+    category: ChartCategory;
+    series?: null | ChartSplit;
+    values: Array<ChartValue>;
+    arrangement?: ChartArrangement;
+    curve?: ChartCurve;
+    words?: ChartWording;
+    legend?: ChartLegend;
+    labels?: boolean;
+    colors?: Array<string>;
     id: string;
     column?: null | string;
     x?: number;
@@ -853,13 +901,6 @@ export type FieldChange = {
     caption: string;
     now: null | string;
     uses: Array<string>;
-};
-
-export type FieldCondition = {
-    field: string;
-    is?: ConditionOperator;
-    values?: unknown;
-    parameter?: null | string;
 };
 
 export type FieldKind = 'plain' | 'key' | 'money' | 'share' | 'size' | 'duration';
@@ -1536,6 +1577,8 @@ export type UnreadableDataset = {
 export type ValueSource = ({
     type?: 'category';
 } & ValueSourceCategorySource) | ({
+    type?: 'series';
+} & ValueSourceSeriesSource) | ({
     type?: 'level';
 } & ValueSourceLevelSource) | ({
     type?: 'parameter';
@@ -1560,6 +1603,10 @@ export type ValueSourceLevelSource = {
 export type ValueSourceParameterSource = {
     type?: 'parameter';
     name: string;
+};
+
+export type ValueSourceSeriesSource = {
+    type?: 'series';
 };
 
 export type VantageKey = {
@@ -2351,6 +2398,22 @@ export type ComposeResponses = {
 };
 
 export type ComposeResponse2 = ComposeResponses[keyof ComposeResponses];
+
+export type ListChartTypesData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/compose/chart-types';
+};
+
+export type ListChartTypesResponses = {
+    /**
+     * OK
+     */
+    200: Array<ChartTypeInfo>;
+};
+
+export type ListChartTypesResponse = ListChartTypesResponses[keyof ListChartTypesResponses];
 
 export type CountPagesData = {
     body: ComposeRequest;

@@ -35,7 +35,7 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
   if (!link) {
     return (
       <Sentence>
-        Clicking a column opens{' '}
+        Clicking a mark opens{' '}
         <Blank
           label="Report that opens"
           tone="link"
@@ -59,7 +59,16 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
   const broken = problems.some((p) => p.code === 'missing-target');
   const levels = (section.levels ?? []).slice(0, level);
   const sources: (Choice & { source?: ValueSource })[] = [
-    { value: 'category', label: `the clicked ${words(definition, chart.category, section)}`, source: { type: 'category' } },
+    { value: 'category', label: `the clicked ${words(definition, chart.category.by, section)}`, source: { type: 'category' } },
+    ...(chart.series
+      ? [
+          {
+            value: 'series',
+            label: `the clicked ${words(definition, chart.series.by, section)}`,
+            source: { type: 'series' } as ValueSource,
+          },
+        ]
+      : []),
     ...levels.map((l) => ({
       value: `level:${l.id}`,
       label: `the ${l.name.toLowerCase()} around it`,
@@ -72,8 +81,8 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
     })),
   ];
   const keyOf = (from: ValueSource) =>
-    from.type === 'category'
-      ? 'category'
+    from.type === 'category' || from.type === 'series'
+      ? from.type
       : from.type === 'level'
         ? `level:${from.level}`
         : from.type === 'parameter'
@@ -102,7 +111,7 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
   return (
     <Box>
       <Sentence>
-        Clicking a column opens{' '}
+        Clicking a mark opens{' '}
         <Blank
           label="Report that opens"
           tone={broken ? 'problem' : 'link'}

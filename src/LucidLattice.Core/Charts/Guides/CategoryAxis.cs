@@ -1,6 +1,6 @@
 using LucidLattice.Core.Drawing;
 
-namespace LucidLattice.Core.Charts;
+namespace LucidLattice.Core.Charts.Guides;
 
 /// <summary>
 /// The labels along the category axis. They stand side by side if they fit, are wrapped if their words fit,
@@ -39,7 +39,8 @@ public sealed class CategoryAxis
         }
         var turned = new CategoryAxis(step, font, typesetter, upright: true);
         var every = Math.Max(1, (int)Math.Ceiling(lineHeight / step));
-        for (var i = 0; i < labels.Count; i += every)
+        // What would reach beyond the axis is left away; so is every label of an axis that is thinner than one.
+        for (var i = First(step, lineHeight); (i + 0.5) * step <= labels.Count * step - lineHeight / 2 + 0.01; i += every)
         {
             var text = TextWrapper.Shorten(typesetter, font, labels[i].ReplaceLineEndings(" "), mostHeight);
             turned._labels.Add((i, [text]));
@@ -66,6 +67,9 @@ public sealed class CategoryAxis
             }
         }
     }
+
+    /// <summary>The first place that is as far from the end of the axis as half a line is thick.</summary>
+    public static int First(double step, double lineHeight) => (int)Math.Ceiling(Math.Max(0, lineHeight / 2 / step - 0.5 - 1e-9));
 
     private static string[] Words(string label) => label.Split([' ', '\n', '\r'], StringSplitOptions.RemoveEmptyEntries);
 }

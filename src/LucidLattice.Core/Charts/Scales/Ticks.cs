@@ -1,4 +1,4 @@
-namespace LucidLattice.Core.Charts;
+namespace LucidLattice.Core.Charts.Scales;
 
 /// <summary>
 /// Round numbers to divide an axis at: steps of 1, 2 or 5 times a power of ten. The choice of step follows the published

@@ -1,0 +1,47 @@
+using System.Globalization;
+using LucidLattice.Core.Drawing;
+
+namespace LucidLattice.Core.Charts.Guides;
+
+/// <summary>Tones that go with a colour. Contrast is that of WCAG 2.2, from relative luminance.</summary>
+public static class Tones
+{
+    private const double LeastContrast = 3;
+
+    /// <summary>What is written on an area of this colour.</summary>
+    public static string TextOn(string fill) => Contrast(fill, "#FFFFFF") >= 4.5 ? "#FFFFFF" : Palette.Ink;
+
+    /// <summary>A darker tone for the outline of an area that is hard to see on paper; null where it needs none.</summary>
+    public static string? Outline(string fill) => Contrast(fill, "#FFFFFF") < LeastContrast ? Darker(fill) : null;
+
+    /// <summary>(1.05 ...): the lighter luminance over the darker one, each with 0.05 added.</summary>
+    public static double Contrast(string one, string other)
+    {
+        var (a, b) = (Luminance(one), Luminance(other));
+        return (Math.Max(a, b) + 0.05) / (Math.Min(a, b) + 0.05);
+    }
+
+    private static double Luminance(string color)
+    {
+        var (r, g, b) = Channels(color);
+        return 0.2126 * Linear(r) + 0.7152 * Linear(g) + 0.0722 * Linear(b);
+    }
+
+    private static double Linear(int channel)
+    {
+        var share = channel / 255.0;
+        return share <= 0.04045 ? share / 12.92 : Math.Pow((share + 0.055) / 1.055, 2.4);
+    }
+
+    private static string Darker(string color)
+    {
+        var (r, g, b) = Channels(color);
+        return FormattableString.Invariant($"#{r * 2 / 3:X2}{g * 2 / 3:X2}{b * 2 / 3:X2}");
+    }
+
+    private static (int R, int G, int B) Channels(string color)
+    {
+        var number = int.Parse(color.AsSpan(1, 6), NumberStyles.HexNumber, CultureInfo.InvariantCulture);
+        return (number >> 16, number >> 8 & 255, number & 255);
+    }
+}

@@ -1,0 +1,68 @@
+using System.Globalization;
+
+namespace LucidLattice.Core.Charts.Scales;
+
+/// <summary>
+/// Writes the numbers of one axis, and of the marks along it, in one unit: ones, thousands, millions and so on. A number that is not
+/// zero shows at least two significant digits, so that none is taken for zero or for another.
+/// </summary>
+public sealed class AxisNumbers
+{
+    private const int MostDecimals = 15;
+    private readonly double _size;
+    private readonly string _suffix;
+    private readonly int _tickDecimals;
+    private readonly CultureInfo _culture;
+
+    /// <param name="ticks">In rising order.</param>
+    /// <param name="isShare">True for shares of one, written in per cent.</param>
+    public AxisNumbers(IReadOnlyList<double> ticks, bool isShare, CultureInfo culture)
+    {
+        var most = Math.Max(Math.Abs(ticks[0]), Math.Abs(ticks[^1]));
+        (_size, _suffix) = isShare ? (0.01, " %") : Unit(most, culture);
+        var step = ticks.Count > 1 ? ticks[1] - ticks[0] : 1;
+        _tickDecimals = Math.Clamp((int)Math.Ceiling(-Math.Log10(step / _size) - 1e-9), 0, MostDecimals);
+        _culture = culture;
+    }
+
+    /// <summary>A number that the axis is divided at.</summary>
+    public string Tick(double value) => Write(value, _suffix.Length == 0 ? _tickDecimals : Shortest(value, _tickDecimals));
+
+    /// <summary>The number of a mark, short, but never misleading.</summary>
+    public string Label(double value)
+    {
+        var shown = Math.Abs(value / _size);
+        if (shown == 0 || !double.IsFinite(shown)) return Write(0, 0);
+        var needed = Math.Max(0, 1 - (int)Math.Floor(Math.Log10(shown)));
+        return Write(value, Math.Min(Shortest(value, MostDecimals), Math.Max(needed, _tickDecimals)));
+    }
+
+    /// <summary>How many of the decimals are needed to write the number as exactly as all of them would.</summary>
+    private int Shortest(double value, int decimals)
+    {
+        var shown = value / _size;
+        for (var d = 0; d < decimals; d++)
+            if (Math.Abs(Math.Round(shown, d) - shown) <= Math.Abs(shown) * 1e-12) return d;
+        return decimals;
+    }
+
+    /// <summary>Zero is zero in any unit, but shares keep their sign.</summary>
+    private string Write(double value, int decimals) =>
+        value == 0 && _size != 0.01 ? "0" : (value / _size).ToString("N" + decimals, _culture) + _suffix;
+
+    /// <summary>Thousands from ten thousand on, as they are short enough before. Words of languages are from memory.</summary>
+    private static (double Size, string Suffix) Unit(double most, CultureInfo culture)
+    {
+        var words = culture.TwoLetterISOLanguageName switch
+        {
+            "de" => new[] { " Tsd.", " Mio.", " Mrd.", " Bio." },
+            "fr" => [" k", " M", " Md", " Bn"],
+            "es" => [" mil", " M", " mil M", " B"],
+            "it" => [" mila", " Mln", " Mrd", " Bln"],
+            "nl" => ["k", " mln.", " mld.", " bln."],
+            _ => ["k", "M", "bn", "tn"],
+        };
+        return most >= 1e12 ? (1e12, words[3]) : most >= 1e9 ? (1e9, words[2]) : most >= 1e6 ? (1e6, words[1])
+            : most >= 1e4 ? (1e3, words[0]) : (1, "");
+    }
+}

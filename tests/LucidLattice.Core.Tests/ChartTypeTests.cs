@@ -1,0 +1,228 @@
+using System.Globalization;
+using LucidLattice.Core.Charts;
+using LucidLattice.Core.Charts.Scales;
+using LucidLattice.Core.Charts.Types;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Formatting;
+using LucidLattice.Core.Values;
+using Xunit;
+
+namespace LucidLattice.Core.Tests;
+
+/// <summary>Properties of generated charts of every type, and of the scales that they share.</summary>
+public class ChartTypeTests
+{
+    private static readonly CultureInfo English = CultureInfo.GetCultureInfo("en-GB");
+    private static readonly ValueFormat Full = ValueFormat.For(DataType.Double, "#,##0.##", FieldKind.Plain, null, English);
+
+    public static TheoryData<string> Types() => [.. ChartTypes.All.Select(t => t.Id)];
+
+    /// <summary>Property: no text over another or outside of the frame, no number that is none, every mark within the frame.</summary>
+    [Theory]
+    [MemberData(nameof(Types))]
+    public void Whatever_a_chart_shows_its_texts_lie_apart_and_all_of_it_is_in_its_frame(string id)
+    {
+        var (type, random) = (ChartTypes.Find(id)!, new Random(41));
+        for (var round = 0; round < 150; round++)
+        {
+            var (width, height) = (random.Next(60, 520), random.Next(50, 340));
+            var content = Any(random, round);
+            var figure = ChartDrawing.Draw(type, content, 20, 30, width, height, Workshop.Measurer, English);
+            var items = new PageDrawing(700, 500, [figure]).Flatten().ToList();
+            var boxes = items.OfType<TextRun>().Select(Boxes.Of).ToList();
+            Boxes.AssertApart([.. boxes]);
+            foreach (var (left, top, right, bottom) in items.Select(Extent).OfType<(double, double, double, double)>())
+            {
+                Assert.True(double.IsFinite(left + top + right + bottom), $"{id}, round {round}");
+                Assert.True(left >= 20 - 1.5 && right <= 20 + width + 1.5 && top >= 30 - 1.5 && bottom <= 30 + height + 1.5,
+                    $"{id}, round {round}: {left:0.0} {top:0.0} {right:0.0} {bottom:0.0} in {width} × {height}");
+            }
+            var regions = items.OfType<RegionItem>().ToList();
+            Assert.Equal(regions.Count, regions.Select(r => r.Id).Distinct().Count());
+            Assert.All(regions, r => Assert.True(r.Width > 0 && r.Height > 0));
+            Assert.NotEmpty(figure.AlternativeText);
+        }
+    }
+
+    private static (double, double, double, double)? Extent(DrawItem item) => item switch
+    {
+        TextRun text => (Boxes.Of(text).Left, Boxes.Of(text).Top, Boxes.Of(text).Right, Boxes.Of(text).Bottom),
+        RectItem r => (r.X, r.Y, r.X + r.Width, r.Y + r.Height),
+        RegionItem r => (r.X, r.Y, r.X + r.Width, r.Y + r.Height),
+        LineItem l => (Math.Min(l.X1, l.X2), Math.Min(l.Y1, l.Y2), Math.Max(l.X1, l.X2), Math.Max(l.Y1, l.Y2)),
+        PathItem p => p.Path.Bounds,
+        _ => null,
+    };
+
+    /// <summary>Long and short labels, one or many categories and series, gaps, empties; all equal, all zero, negative, huge or tiny
+    /// numbers; texts from right to left.</summary>
+    private static ChartContent Any(Random random, int round)
+    {
+        var (categories, series) = (random.Next(1, round % 20 == 0 ? 300 : 25), random.Next(1, round % 7 == 0 ? 25 : 4));
+        string Label(int i) => (round % 5) switch
+        {
+            0 => $"{i}",
+            1 => $"{i} {string.Join(' ', Enumerable.Repeat("Label", random.Next(6)))}",
+            2 => $"מסלול {i} ארוך",
+            3 => new string('W', random.Next(1, 40)),
+            _ => $"Skerra – Aith {i}",
+        };
+        double Number() => (round % 6) switch
+        {
+            0 => 0,
+            1 => 7,
+            2 => (random.NextDouble() - 0.5) * 1e15,
+            3 => random.NextDouble() * 1e-9,
+            4 => random.Next(-50, 50),
+            _ => random.NextDouble() * Math.Pow(10, random.Next(0, 7)),
+        };
+        var marks = new List<Mark>();
+        for (var c = 0; c < categories; c++)
+            for (var s = 0; s < series; s++)
+                if (random.Next(8) > 0)
+                    marks.Add(new Mark(c, s, Value.Of((long)c), Label(c), Value.Null, random.Next(9) == 0 ? Value.Null : Value.Of(Number()),
+                        1));
+        return new ChartContent
+        {
+            Id = "c",
+            Title = round % 3 == 0 ? "" : string.Join(' ', Enumerable.Repeat("Passengers by month", random.Next(1, 8))),
+            CategoryTitle = round % 2 == 0 ? "Month" : "",
+            ValueTitle = round % 4 == 0 ? "Passengers" : "",
+            Numbers = new ChartNumbers(
+            [.. Enumerable.Range(0, categories).Select(c => new CategoryEntry(Value.Of((long)c), Label(c), null))],
+                [.. Enumerable.Range(0, series).Select(s => new SeriesEntry($"Series {Label(s)}", Palette.Series[s % 8], 0))], marks),
+            Formats = [null],
+            FullFormats = [Full],
+            Labels = random.Next(3) > 0,
+            Arrangement = (ChartArrangement)random.Next(3),
+            Curve = (ChartCurve)random.Next(3),
+            Legend = (ChartLegend)random.Next(5),
+            Action = _ => null,
+        };
+    }
+
+    /// <summary>Property over random numbers: only zero prints as 0, and what is printed is within five per cent of the number.</summary>
+    [Theory]
+    [InlineData("en-GB")]
+    [InlineData("de-DE")]
+    [InlineData("fr-FR")]
+    public void A_label_never_misleads(string language)
+    {
+        var (culture, random) = (CultureInfo.GetCultureInfo(language), new Random(5));
+        for (var round = 0; round < 4000; round++)
+        {
+            var most = Math.Pow(10, random.NextDouble() * 18 - 4);
+            var numbers = new AxisNumbers(Ticks.Nice(0, most, 5), false, culture);
+            var number = most * Math.Pow(10, -random.NextDouble() * 6) * (random.Next(2) * 2 - 1);
+            var label = numbers.Label(number);
+            var digits = new string([.. label.TakeWhile(c => !char.IsLetter(c))]).Trim();
+            var unit = label[digits.Length..].Trim();
+            var size = unit switch
+            {
+                "" => 1, "k" or "Tsd." => 1e3, "M" or "Mio." => 1e6, "bn" or "Mrd." or "Md" => 1e9, "tn" or "Bio." or "Bn" => 1e12,
+                _ => double.NaN,
+            };
+            var read = double.Parse(digits, NumberStyles.Number, culture) * size;
+            Assert.True(Math.Abs(read - number) <= Math.Abs(number) * 0.0501, $"{number} is written {label}");
+            Assert.NotEqual(0, read);
+        }
+        Assert.Equal("0", new AxisNumbers([0, 1e9], false, culture).Label(0));
+    }
+
+    /// <summary>What was seen before: 697,484 printed as 1M, 2,199 as 0M, 40 billion as 40000M.</summary>
+    [Fact]
+    public void Labels_of_one_axis_share_its_unit_and_keep_two_digits()
+    {
+        var millions = new AxisNumbers(Ticks.Nice(0, 3_400_000, 5), false, English);
+        Assert.Equal(["0.70M", "0.0022M", "3.4M", "2M"], new[] { 697_484.0, 2_199, 3_400_000, 2_000_000 }.Select(millions.Label));
+        Assert.Equal(["0", "20bn", "40bn"], Ticks.Nice(0, 40e9, 2).Select(new AxisNumbers(Ticks.Nice(0, 40e9, 2), false, English).Tick));
+    }
+
+    /// <summary>Property: stacks begin where the one before ended, positives up and negatives down; shares fill one.</summary>
+    [Fact]
+    public void Stacks_and_shares_add_up()
+    {
+        var random = new Random(9);
+        for (var round = 0; round < 200; round++)
+        {
+            var marks = Enumerable.Range(0, 30).Select(i => (i / 6, random.NextDouble() * 20 - (round % 2) * 10)).ToList();
+            var stacked = Stack.Place(marks, 5, ChartArrangement.Stacked);
+            var shares = Stack.Place(marks, 5, ChartArrangement.Shares);
+            for (var category = 0; category < 5; category++)
+            {
+                var own = Enumerable.Range(0, 30).Where(i => marks[i].Item1 == category).ToList();
+                Assert.Equal(own.Where(i => marks[i].Item2 > 0).Sum(i => marks[i].Item2),
+                    own.Select(i => stacked[i].To).Append(0).Max(), 9);
+                Assert.Equal(own.Where(i => marks[i].Item2 < 0).Sum(i => marks[i].Item2),
+                    own.Select(i => stacked[i].To).Append(0).Min(), 9);
+                Assert.Equal(1, own.Sum(i => Math.Abs(shares[i].To - shares[i].From)), 9);
+            }
+            var printed = Shares.Round([.. marks.Select(m => Math.Abs(m.Item2))], round % 3);
+            Assert.Equal(100m, printed.Sum());
+        }
+    }
+
+    /// <summary>Property: a smooth line goes through its points and never beyond them (Steffen 1990).</summary>
+    [Fact]
+    public void Smooth_lines_stay_between_their_points()
+    {
+        var random = new Random(3);
+        for (var round = 0; round < 300; round++)
+        {
+            var points = Enumerable.Range(0, random.Next(2, 12))
+                .Select(i => (X: i * 10.0 + random.NextDouble(), Y: random.NextDouble() * 100))
+                .ToList();
+            var path = Curves.Draw(new DrawPath(), points, ChartCurve.Smooth, isFirst: true);
+            for (var (i, at) = (1, 2); i < points.Count && path.Steps.Contains(PathStep.CurveTo); i++, at += 6)
+            {
+                var (from, to, n) = (points[i - 1], points[i], path.Numbers);
+                Assert.Equal((to.X, to.Y), (n[at + 4], n[at + 5]));
+                for (var t = 0.0; t <= 1; t += 0.05)
+                {
+                    var y = Math.Pow(1 - t, 3) * from.Y + 3 * t * (1 - t) * (1 - t) * n[at + 1] + 3 * t * t * (1 - t) * n[at + 3]
+                        + t * t * t * to.Y;
+                    Assert.InRange(y, Math.Min(from.Y, to.Y) - 1e-9, Math.Max(from.Y, to.Y) + 1e-9);
+                }
+            }
+        }
+    }
+
+    /// <summary>Against grouping by LINQ: categories by series, each value over the rows of its cell; cells without rows are not there;
+    /// order by the value over the whole category.</summary>
+    [Fact]
+    public void A_split_chart_has_the_numbers_of_each_category_and_series()
+    {
+        var random = new Random(11);
+        var rows = Enumerable.Range(0, 400)
+            .Select(_ => (Place: $"p{random.Next(12)}", Kind: $"k{random.Next(5)}", N: (decimal)random.Next(-50, 900) / 100)).ToList();
+        Field[] fields = [new() { Name = "place", Type = DataType.Text }, new() { Name = "kind", Type = DataType.Text },
+            new() { Name = "n", Type = DataType.Decimal, Scale = 2 }];
+        var chart = new ChartElement
+        {
+            Id = "c",
+            Width = 400,
+            Height = 200,
+            Category = new ChartCategory { By = "place", Order = ChartOrder.LargestFirst },
+            Series = new ChartSplit { By = "kind" },
+            Values = [new ChartValue { Expression = "sum(n)" }, new ChartValue { Expression = "max(n) - min(n)" }],
+        };
+        var run = Workshop.Run(
+            Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 210, chart)) }, fields),
+            new MemoryRows([.. rows.Select(r => new[] { Value.Of(r.Place), Value.Of(r.Kind), Value.Of(r.N) })]));
+        var numbers = run.First().Plan.Charts.Single().Numbers(run.First().Charts, run.First().NewFrame());
+        var cells = rows.GroupBy(r => (r.Place, r.Kind)).ToDictionary(g => g.Key, g => g.ToList());
+        Assert.Equal(2 * cells.Count, numbers.Marks.Count);
+        Assert.Equal(2 * rows.Select(r => r.Kind).Distinct().Count(), numbers.Series.Count);
+        foreach (var mark in numbers.Marks)
+        {
+            var own = cells[(mark.Category.Text, mark.Split.Text)];
+            Assert.Equal(own.Count, mark.Rows);
+            var expected = numbers.Series[mark.SeriesIndex].ValueIndex == 0 ? own.Sum(r => r.N) : own.Max(r => r.N) - own.Min(r => r.N);
+            Assert.Equal(expected, mark.Value.Decimal);
+        }
+        Assert.Equal(rows.GroupBy(r => r.Place).OrderByDescending(g => g.Sum(r => r.N)).Select(g => g.Key),
+            numbers.Categories.Select(c => c.Label));
+        Assert.NotEmpty(run.Page(1).Flatten().OfType<RegionItem>());
+    }
+}
