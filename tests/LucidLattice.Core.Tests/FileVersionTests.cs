@@ -45,7 +45,7 @@ public partial class FileVersionTests
                 .Where(l => !ShortNumber().IsMatch(l)));
     }
 
-    [GeneratedRegex(@"^\S+ \S+ -?[\d,.]+[kM]$")]
+    [GeneratedRegex(@"^\S+ \S+ (-?[\d,.]+[kM]|0)$")]
     private static partial Regex ShortNumber();
 
     public static TheoryData<string> ReportsOf2() => [.. Names("report-2")];
