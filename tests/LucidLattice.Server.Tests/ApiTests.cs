@@ -75,6 +75,33 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
             string.Concat(view.GetProperty("bands").EnumerateArray().Select(b => b.GetProperty("svg").GetString())));
     }
 
+    /// <summary>What the front end asks while sentences are filled in; a condition comes with its type, as it stands in a
+    /// dataset.</summary>
+    [Fact]
+    public async Task Questions_choices_pairs_and_names_are_the_servers()
+    {
+        var definition = (await server.Get("/datasets/late-sailings")).GetProperty("definition");
+        var (status, asked) = await server.Send(HttpMethod.Post, "/datasets/ask-reader",
+            new { definition, condition = new { type = "field", field = "route", @is = "oneOf", values = Array.Empty<string>() } });
+        Assert.Equal(200, status);
+        Assert.Equal("field", asked.GetProperty("condition").GetProperty("type").GetString());
+        Assert.Contains(asked.GetProperty("parameters").EnumerateArray(), p => p.GetProperty("name").GetString() == "route");
+        Assert.Equal((400, "no-field"), Code(await server.Send(HttpMethod.Post, "/datasets/ask-reader",
+            new { definition, condition = new { type = "expression", expression = "TRUE" } })));
+
+        var (_, choices) = await server.Send(HttpMethod.Post, "/datasets/field-choices",
+            new { parameters = new[] { new { name = "p", type = "text" } }, parameter = "p", dataset = definition, field = "route" });
+        Assert.Equal("route", choices.GetProperty("value").GetString());
+
+        var (_, names) = await server.Send(HttpMethod.Post, "/expressions/names", new[] { "route", "net fare", "order", "and" });
+        Assert.Equal(["route", "\"net fare\"", "order", "\"and\""], names.EnumerateObject().Select(n => n.Value.GetString()));
+
+        var joined = new { id = "new", name = "J", database = "skerravoe", fields = Array.Empty<object>(),
+            source = new { type = "join", tables = new[] { new { id = "s", table = "sailings" }, new { id = "v", table = "vessels" } } } };
+        var (_, pairs) = await server.Send(HttpMethod.Post, "/datasets/join-pairs", new { definition = joined, table = "v" });
+        Assert.Equal("vessel_id, as in sailings", pairs[0].GetProperty("label").GetString());
+    }
+
     [Fact]
     public async Task A_report_is_made_from_a_view_composed_saved_published_and_deleted()
     {
