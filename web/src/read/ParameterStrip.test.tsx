@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { screen, waitFor, within } from '@testing-library/react';
 import { useState } from 'react';
-import { expect, test } from 'vitest';
+import { expect, test, vi } from 'vitest';
 import type { ParameterInfo, Problem } from '../api/generated';
 import { stage } from '../test/stage';
 import { ParameterStrip } from './ParameterStrip';
@@ -84,6 +84,11 @@ test('yes or no is a list, and what must be given says so', async () => {
 
 test('a date is typed part by part, and only the whole one is taken, once', async () => {
   const { user, seen } = start([{ name: 'day', caption: 'From', type: 'date', value: '2025-01-01' }]);
+  // Whoever types fast is through before a part settles, on slow machines too.
+  const later = window.setTimeout.bind(window);
+  const settle = vi
+    .spyOn(window, 'setTimeout')
+    .mockImplementation(((run: () => void, ms = 0) => later(run, ms >= 200 ? 60_000 : ms)) as typeof window.setTimeout);
   await user.click(await screen.findByRole('spinbutton', { name: 'Day' }));
   await user.keyboard('30');
   await user.keyboard('6');
@@ -91,6 +96,7 @@ test('a date is typed part by part, and only the whole one is taken, once', asyn
   await user.tab();
   await waitFor(() => expect(seen.now).toEqual({ day: '2024-06-30' }));
   expect(seen.times).toBe(1);
+  settle.mockRestore();
   await user.click(screen.getByTitle('Clear'));
   await user.click(document.body);
   await waitFor(() => expect(seen.now).toEqual({}));

@@ -6,10 +6,11 @@ namespace LucidLattice.Core.Charts.Guides;
 /// <summary>Tones that go with a colour. Contrast is that of WCAG 2.2, from relative luminance.</summary>
 public static class Tones
 {
-    private const double LeastContrast = 3;
+    private const double LeastContrast = 3, LeastTextContrast = 4.5;
 
-    /// <summary>What is written on an area of this colour.</summary>
-    public static string TextOn(string fill) => Contrast(fill, "#FFFFFF") >= 4.5 ? "#FFFFFF" : Palette.Ink;
+    /// <summary>What is written on an area of this colour: white, ink, or, on middle tones, black.</summary>
+    public static string TextOn(string fill) =>
+        new[] { "#FFFFFF", Palette.Ink }.FirstOrDefault(text => Contrast(fill, text) >= LeastTextContrast) ?? "#000000";
 
     /// <summary>A darker tone for the outline of an area that is hard to see on paper; null where it needs none.</summary>
     public static string? Outline(string fill) => Contrast(fill, "#FFFFFF") < LeastContrast ? Darker(fill) : null;
