@@ -50,7 +50,7 @@ public sealed class Browser : IAsyncLifetime
     /// <summary>Waits until a step gives something other than null and false.</summary>
     public T Until<T>(Func<T?> step, string what)
     {
-        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(20)) { Message = what };
+        var wait = new WebDriverWait(Driver, TimeSpan.FromSeconds(45)) { Message = what };
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException),
             typeof(ElementClickInterceptedException), typeof(ElementNotInteractableException));
         return wait.Until(_ => step())!;
