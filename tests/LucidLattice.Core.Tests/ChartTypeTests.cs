@@ -102,6 +102,24 @@ public class ChartTypeTests
         };
     }
 
+    /// <summary>Slices wear the author's colours in turn, and their shares are written as the report's language does.</summary>
+    [Fact]
+    public void A_pie_takes_the_colours_and_the_language_of_its_report()
+    {
+        var marks = Enumerable.Range(0, 3).Select(i => new Mark(i, 0, Value.Of((long)i), $"r{i}", Value.Null, Value.Of(i + 1L), 1))
+            .ToList();
+        var content = Any(new Random(1), 1) with
+        {
+            Numbers = new ChartNumbers([.. marks.Select(m => new CategoryEntry(m.Category, m.Label, null))],
+                [new SeriesEntry("s", "#000000", 0)], marks),
+            Colors = ["#112233", "#445566"],
+        };
+        var items = new PageDrawing(500, 300, [ChartDrawing.Draw(
+            ChartTypes.Find("pie")!, content, 0, 0, 480, 280, Workshop.Measurer, CultureInfo.GetCultureInfo("de-DE"))]).Flatten().ToList();
+        Assert.Equal(["#112233", "#445566", "#112233"], items.OfType<PathItem>().Select(p => p.Fill).OfType<string>());
+        Assert.All(items.OfType<RegionItem>(), r => Assert.Matches(@", \d+,\d %$", r.Figure));
+    }
+
     /// <summary>Property over random numbers: only zero prints as 0, and what is printed is within five per cent of the number.</summary>
     [Theory]
     [InlineData("en-GB")]

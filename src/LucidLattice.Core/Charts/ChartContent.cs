@@ -26,6 +26,9 @@ public sealed record ChartContent
     /// <summary>True where the values are shares of one, written in per cent.</summary>
     public bool IsShare { get; init; }
     public bool Labels { get; init; }
+
+    /// <summary>Of marks that are coloured in turn, as #RRGGBB; at least one.</summary>
+    public IReadOnlyList<string> Colors { get; init; } = Drawing.Palette.Series;
     public ChartArrangement Arrangement { get; init; }
     public ChartCurve Curve { get; init; }
     public ChartLegend Legend { get; init; }

@@ -35,7 +35,8 @@ public class PieType : ChartType
             ? Place(slices, content, area, canvas)
             : null;
         if (labels is null)
-            area = Legend.Draw(content.Legend, [.. slices.Select(s => ($"{s.Mark.Label}  {Percent(s)}", s.Color))], true, area, canvas);
+            area = Legend.Draw(content.Legend, [.. slices.Select(s => ($"{s.Mark.Label}  {Percent(s, canvas)}", s.Color))], true, area,
+                canvas);
         var radius = labels?.Radius ?? Math.Min(area.Width, area.Height) / 2 - 2;
         if (radius < 4) return;
         foreach (var slice in slices) DrawSlice(content, slice, area, radius, canvas);
@@ -59,14 +60,14 @@ public class PieType : ChartType
         foreach (var ((mark, index), i) in marks.Select((m, i) => (m, i)))
         {
             var to = from + mark.Value.AsDouble / whole * 360;
-            var color = numbers.Categories[mark.CategoryIndex].Color ?? Palette.Series[mark.CategoryIndex % Palette.Series.Length];
+            var color = numbers.Categories[mark.CategoryIndex].Color ?? content.Colors[mark.CategoryIndex % content.Colors.Count];
             slices.Add(new Slice(mark, index, from, to, shares[i], color));
             from = to;
         }
         return slices;
     }
 
-    private static string Percent(Slice slice) => slice.Share.ToString("0.0", System.Globalization.CultureInfo.InvariantCulture) + " %";
+    private static string Percent(Slice slice, ChartCanvas canvas) => slice.Share.ToString("0.0", canvas.Culture) + " %";
 
     private static Area DrawNote(ChartContent content, int drawn, Area area, ChartCanvas canvas)
     {
@@ -87,7 +88,7 @@ public class PieType : ChartType
         path.Close();
         canvas.Items.Add(new PathItem(path, slice.Color, new Pen("#FFFFFF", 0.75)));
         canvas.Items.Add(RegionItem.Covering(path, $"{content.Id}-{slice.Index}", slice.Mark.Label,
-            $"{content.Figure(slice.Mark)}, {Percent(slice)}", content.Action(slice.Mark)));
+            $"{content.Figure(slice.Mark)}, {Percent(slice, canvas)}", content.Action(slice.Mark)));
     }
 
     private sealed record Labels(double Radius, IReadOnlyList<(Slice Slice, string Name, string Figures, double Y, bool IsRight)> All);
@@ -97,7 +98,7 @@ public class PieType : ChartType
     {
         var height = 2 * ChartCanvas.LineHeight() + 2;
         var texts = slices.Select(s => (Slice: s, Name: canvas.Fit(s.Mark.Label.ReplaceLineEndings(" "), area.Width * 0.28),
-            Figures: content.Labels ? $"{content.Figure(s.Mark)}, {Percent(s)}" : Percent(s))).ToList();
+            Figures: content.Labels ? $"{content.Figure(s.Mark)}, {Percent(s, canvas)}" : Percent(s, canvas))).ToList();
         var widest = texts.Max(t => Math.Max(canvas.Width(t.Name), canvas.Width(t.Figures)));
         var radius = Math.Min(area.Width / 2 - widest - Arm - 2 * Gap, (area.Height - height) / 2 - Gap);
         if (radius < LeastRadius) return null;
