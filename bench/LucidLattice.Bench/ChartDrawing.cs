@@ -31,7 +31,7 @@ internal static class ChartDrawing
                 [new SeriesEntry("Passengers", Palette.Series[0], 0)], marks),
             Formats = [null],
             FullFormats = [format],
-            Labels = true,
+            Values = [new ChartValue { Expression = "sum(passengers)" }],
             Action = _ => null,
         };
         var columns = ChartTypes.Find("columns")!;

@@ -5,6 +5,7 @@ using LucidLattice.Core.Charts.Types;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Formatting;
+using LucidLattice.Core.Links;
 using LucidLattice.Core.Values;
 using Xunit;
 
@@ -24,7 +25,7 @@ public class ChartTypeTests
     public void Whatever_a_chart_shows_its_texts_lie_apart_and_all_of_it_is_in_its_frame(string id)
     {
         var (type, random) = (ChartTypes.Find(id)!, new Random(41));
-        for (var round = 0; round < 150; round++)
+        for (var round = 0; round < 200; round++)
         {
             var (width, height) = (random.Next(60, 520), random.Next(50, 340));
             var content = Any(random, round);
@@ -32,11 +33,12 @@ public class ChartTypeTests
             var items = new PageDrawing(700, 500, [figure]).Flatten().ToList();
             var boxes = items.OfType<TextRun>().Select(Boxes.Of).ToList();
             Boxes.AssertApart([.. boxes]);
-            foreach (var (left, top, right, bottom) in items.Select(Extent).OfType<(double, double, double, double)>())
+            foreach (var item in items)
             {
-                Assert.True(double.IsFinite(left + top + right + bottom), $"{id}, round {round}");
+                if (Extent(item) is not var (left, top, right, bottom)) continue;
+                Assert.True(double.IsFinite(left + top + right + bottom), $"{id}, round {round}: {item}");
                 Assert.True(left >= 20 - 1.5 && right <= 20 + width + 1.5 && top >= 30 - 1.5 && bottom <= 30 + height + 1.5,
-                    $"{id}, round {round}: {left:0.0} {top:0.0} {right:0.0} {bottom:0.0} in {width} × {height}");
+                    $"{id}, round {round}: {left:0.0} {top:0.0} {right:0.0} {bottom:0.0} in {width} × {height}: {item}");
             }
             var regions = items.OfType<RegionItem>().ToList();
             Assert.Equal(regions.Count, regions.Select(r => r.Id).Distinct().Count());
@@ -56,10 +58,11 @@ public class ChartTypeTests
     };
 
     /// <summary>Long and short labels, one or many categories and series, gaps, empties; all equal, all zero, negative, huge or tiny
-    /// numbers; texts from right to left.</summary>
+    /// numbers; dates, ranges, nested names, single numbers; texts from right to left; every setting.</summary>
     private static ChartContent Any(Random random, int round)
     {
-        var (categories, series) = (random.Next(1, round % 20 == 0 ? 300 : 25), random.Next(1, round % 7 == 0 ? 25 : 4));
+        var (categories, values) = (random.Next(1, round % 20 == 0 ? 300 : 25), random.Next(1, 4));
+        var parts = random.Next(1, round % 7 == 0 ? 25 : 4);
         string Label(int i) => (round % 5) switch
         {
             0 => $"{i}",
@@ -77,28 +80,89 @@ public class ChartTypeTests
             4 => random.Next(-50, 50),
             _ => random.NextDouble() * Math.Pow(10, random.Next(0, 7)),
         };
+        var (areDates, areRanges) = (round % 4 == 1, round % 4 == 2);
+        Value Key(int c) => areDates ? Value.Of(new DateOnly(2024, 1, 1).AddMonths(c)) : areRanges ? Value.Of(c * 2.5) : Value.Of((long)c);
         var marks = new List<Mark>();
         for (var c = 0; c < categories; c++)
-            for (var s = 0; s < series; s++)
-                if (random.Next(8) > 0)
-                    marks.Add(new Mark(c, s, Value.Of((long)c), Label(c), Value.Null, random.Next(9) == 0 ? Value.Null : Value.Of(Number()),
-                        1));
+            for (var p = 0; p < parts; p++)
+            {
+                if (random.Next(8) == 0) continue;
+                var singles = Enumerable.Range(0, random.Next(0, 30)).Select(_ => Number()).Order().ToArray();
+                for (var v = 0; v < values; v++)
+                    marks.Add(new Mark(c, p * values + v, Key(c), Label(c), Value.Null,
+                        random.Next(9) == 0 ? Value.Null : Value.Of(Number()), 1) { Singles = singles });
+            }
+        double? Maybe(double number) => random.Next(4) == 0 ? number : null;
+        ValueAxisSettings Axis() => new()
+        {
+            From = Maybe(random.Next(-5, 5)), To = Maybe(random.Next(6, 50)), Divisions = random.Next(5) == 0 ? random.Next(1, 9) : null,
+            Close = random.Next(5) == 0, Logarithmic = random.Next(5) == 0, Reversed = random.Next(5) == 0, Hidden = random.Next(6) == 0,
+            Grid = random.Next(3) switch { 0 => true, 1 => false, _ => null }, Unit = (NumberUnit)random.Next(9),
+        };
         return new ChartContent
         {
             Id = "c",
             Title = round % 3 == 0 ? "" : string.Join(' ', Enumerable.Repeat("Passengers by month", random.Next(1, 8))),
+            Subtitle = round % 5 == 0 ? "All routes, from January to December" : "",
+            Note = round % 6 == 0 ? "Storms in February and in March are in here." : "",
             CategoryTitle = round % 2 == 0 ? "Month" : "",
             ValueTitle = round % 4 == 0 ? "Passengers" : "",
+            RightTitle = round % 3 == 0 ? "Occupancy" : "",
+            Align = (Alignment)random.Next(3),
+            AxisNames = random.Next(2) == 0 ? ("Fare", "Passengers") : ("", ""),
+            Values = [.. Enumerable.Range(0, values).Select(v => new ChartValue
+            {
+                Expression = "sum(x)",
+                Axis = (ChartSide)random.Next(3),
+                DrawnAs = random.Next(3) == 0 ? new[] { "lines", "columns", "areas", "points", "pie" }[random.Next(5)] : null,
+                Dash = (ChartDash)random.Next(3),
+                Trend = random.Next(3) > 0 ? null : new ChartTrend
+                {
+                    Kind = (TrendKind)random.Next(6), Formula = random.Next(2) == 0, Forward = random.Next(4), Back = random.Next(3),
+                    Degree = random.Next(2, 7),
+                },
+            })],
             Numbers = new ChartNumbers(
-            [.. Enumerable.Range(0, categories).Select(c => new CategoryEntry(Value.Of((long)c), Label(c), null))],
-                [.. Enumerable.Range(0, series).Select(s => new SeriesEntry($"Series {Label(s)}", Palette.Series[s % 8], 0))], marks),
-            Formats = [null],
-            FullFormats = [Full],
-            Labels = random.Next(3) > 0,
-            Arrangement = (ChartArrangement)random.Next(3),
+                [.. Enumerable.Range(0, categories).Select(c => new CategoryEntry(Key(c), Label(c), null)
+                    { Outer = round % 9 == 4 ? $"Year {c / 5}" : null })],
+                [.. Enumerable.Range(0, parts * values).Select(s => new SeriesEntry($"Series {Label(s)}", Palette.Series[s % 8], s % values)
+                    { Part = parts > 1 ? $"Part {s / values}" : "" })], marks)
+                { Ranges = areRanges ? new NumberRanges(0, 2.5, categories) : null },
+            DateStep = areDates ? new TimeStep(TimeUnit.Month, 1) : null,
+            CategoryLabel = key => key.AsDateTime.ToString("MMM yyyy", English),
+            Formats = [null, null, null],
+            FullFormats = [Full, Full, Full],
+            AreShares = [random.Next(4) == 0, false, false],
+            Labels = new ChartLabels
+            {
+                Show = (LabelShow)random.Next(3), Place = (LabelPlace)random.Next(3),
+                Says = [.. Enumerable.Range(0, random.Next(3)).Select(_ => (LabelPart)random.Next(4))],
+            },
+            Arrangement = (ChartArrangement)random.Next(4),
             Curve = (ChartCurve)random.Next(3),
             Legend = (ChartLegend)random.Next(5),
+            Axes = new ChartAxes
+            {
+                Left = Axis(), Right = Axis(),
+                Category = new CategoryAxisSettings { Reversed = random.Next(5) == 0, Hidden = random.Next(6) == 0,
+                Grid = random.Next(3) == 0 },
+            },
+            Lines = random.Next(3) > 0 ? [] : [new LineAcross(Number(), null, "Target", Palette.Ink, ChartDash.Dashed, false),
+                new LineAcross(Number(), Number(), "From – to", Palette.Problem, ChartDash.Dotted, random.Next(2) == 0)],
+            Slices = new ChartSlices
+            {
+                Start = random.Next(-90, 400), Hole = Maybe(random.NextDouble()), LargestApart = random.Next(3) == 0,
+                Tilt = random.Next(0, 70), Smallest = random.Next(2) * random.NextDouble() / 2, Gap = Maybe(random.NextDouble() * 0.9),
+                Depth = random.Next(4) == 0,
+            },
+            Frame = random.Next(4) > 0
+            ? new()
+            : new ChartFrame { Background = "#F7F6F2", Border = "#1F2A30", Shadow = random.Next(2) == 0 },
+            Colorful = random.Next(3) == 0,
+            Subtotals = [Label(2)],
             Action = _ => null,
+            SeriesAction = _ => round % 4 == 0 ? new LinkAction("r", "", OpenIn.Beside, new Dictionary<string, string>()) : null,
+            CategoryAction = _ => round % 4 == 0 ? new LinkAction("r", "", OpenIn.Beside, new Dictionary<string, string>()) : null,
         };
     }
 
@@ -110,6 +174,7 @@ public class ChartTypeTests
             .ToList();
         var content = Any(new Random(1), 1) with
         {
+            Slices = new(), Labels = new(), Frame = new(), Arrangement = ChartArrangement.Beside, Legend = ChartLegend.Automatic,
             Numbers = new ChartNumbers([.. marks.Select(m => new CategoryEntry(m.Category, m.Label, null))],
                 [new SeriesEntry("s", "#000000", 0)], marks),
             Colors = ["#112233", "#445566"],

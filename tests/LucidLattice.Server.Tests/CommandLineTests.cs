@@ -26,7 +26,7 @@ public sealed class CommandLineTests : IDisposable
         Console.SetError(error);
         try
         {
-            return (await Verbs.Run(args is ["demo", ..] or ["schema", ..] ? args : [.. args, "--data", At("data")]), error.ToString());
+            return (await Verbs.Run(args is ["demo", ..] or ["schema", ..] or ["gallery", ..] ? args : [.. args, "--data", At("data")]), error.ToString());
         }
         finally
         {
@@ -48,6 +48,24 @@ public sealed class CommandLineTests : IDisposable
         Assert.Equal("Holm – Brae", json.RootElement.GetProperty("parameters").GetProperty("route").GetString());
         Assert.Equal(["2025-01-01 00:00", "2025-02-01 00:00"],
             json.RootElement.GetProperty("report").GetProperty("groups").EnumerateArray().Select(g => g.GetProperty("key").GetString()));
+    }
+
+    /// <summary>The gallery in docs is what the command draws today: every type of chart, in at least 50 variants.</summary>
+    [Fact]
+    public async Task The_gallery_is_current()
+    {
+        Assert.Equal((0, ""), await Run("gallery", "--out", At("gallery")));
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!Directory.Exists(Path.Combine(folder.FullName, "docs"))) folder = folder.Parent!;
+        var kept = Path.Combine(folder.FullName, "docs/gallery");
+        Assert.Equal(Directory.GetFiles(At("gallery")).Select(Path.GetFileName).Order(),
+            Directory.GetFiles(kept).Select(Path.GetFileName).Order());
+        foreach (var file in Directory.GetFiles(kept))
+            Assert.True(File.ReadAllText(file) == File.ReadAllText(Path.Combine(At("gallery"), Path.GetFileName(file))),
+                $"{Path.GetFileName(file)} is drawn otherwise now: run ./lattice gallery --out docs/gallery, and look at it.");
+        Assert.True(ChartVariants.All.Count >= 50);
+        Assert.Equal(Core.Charts.Types.ChartTypes.All.Select(t => t.Id).Order(),
+            ChartVariants.All.Select(v => v.Chart.Chart).Distinct().Order());
     }
 
     [Fact]

@@ -8,6 +8,58 @@ namespace LucidLattice.Core.Charts;
 /// <param name="Category">A row-phase expression.</param>
 /// <param name="Split">A row-phase expression that divides each category into series; null for no series.</param>
 /// <param name="Values">Group-phase expressions over the rows of a mark, at least one.</param>
-/// <param name="MarkTotals">The totals that the values are made of.</param>
+/// <param name="MarkTotals">The totals that the values and the condition of categories are made of.</param>
 public sealed record ChartQuery(
-    Compiled Category, Compiled? Split, IReadOnlyList<Compiled> Values, AggregateList MarkTotals, ChartOrder Order);
+    Compiled Category, Compiled? Split, IReadOnlyList<Compiled> Values, AggregateList MarkTotals, ChartOrder Order)
+{
+    /// <summary>A row-phase condition for the rows that are drawn; null draws all.</summary>
+    public Compiled? Filter { get; init; }
+
+    /// <summary>A row-phase expression by which categories are divided first; null where they do not nest.</summary>
+    public Compiled? Within { get; init; }
+
+    /// <summary>Ranges that a category's numbers are put into; null for none.</summary>
+    public ChartRanges? Ranges { get; init; }
+
+    /// <summary>A group-phase condition over the rows of a category.</summary>
+    public Compiled? Keep { get; init; }
+
+    /// <summary>How many categories are drawn by themselves; null draws all.</summary>
+    public int? Largest { get; init; }
+
+    /// <summary>True leaves rows without a category out.</summary>
+    public bool LeavesEmpty { get; init; }
+
+    /// <summary>A row-phase number whose single values a type draws; null where totals are enough.</summary>
+    public Compiled? Spread { get; init; }
+
+    /// <summary>True where categories have to be counted before they are drawn.</summary>
+    public bool ChoosesCategories => Order != ChartOrder.Category || Keep is not null || Largest is not null;
+
+    /// <summary>What distinguishes it, but for its expressions.</summary>
+    public string Identity => $"{Order} {Ranges} {Largest} {LeavesEmpty}";
+
+    /// <summary>Its row-phase expressions, with a word for each.</summary>
+    public IEnumerable<(string Role, Compiled Expression)> Parts
+    {
+        get
+        {
+            yield return ("by", Category);
+            if (Within is not null) yield return ("within", Within);
+            if (Split is not null) yield return ("split by", Split);
+            if (Filter is not null) yield return ("where", Filter);
+            if (Keep is not null) yield return ("keep", Keep);
+            if (Spread is not null) yield return ("spread of", Spread);
+            foreach (var value in Values) yield return ("of", value);
+        }
+    }
+}
+
+/// <summary>What the rows of a chart are divided by, and the single numbers of its marks.</summary>
+public sealed record ChartColumns(ChartKey Category, ChartKey? Within, ChartKey? Split, Data.DataColumn? Spread)
+{
+    public Scales.NumberRanges? Ranges { get; init; }
+
+    /// <summary>The rows that are drawn, by their number; null draws all.</summary>
+    public Data.BitSet? Drawn { get; init; }
+}

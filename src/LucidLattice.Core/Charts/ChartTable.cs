@@ -1,4 +1,5 @@
 using LucidLattice.Core.Caching;
+using LucidLattice.Core.Charts.Scales;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Charts;
@@ -15,7 +16,13 @@ public sealed class ChartTable : ISized
     /// <summary>Of each group, its first category, and of each category, its first cell; one more at the end of both.</summary>
     public required int[] FirstCategory { get; init; }
     public required int[] FirstCell { get; init; }
+
+    /// <summary>Of each category, its key, and that of the one around it where they nest.</summary>
     public required Value[] Categories { get; init; }
+    public required Value[]? Outer { get; init; }
+
+    /// <summary>Of each group, the category that stands for those beyond the largest; -1 where there is none.</summary>
+    public required int[]? Others { get; init; }
 
     /// <summary>The keys of series over all groups, in their order; one NULL where the chart has no split.</summary>
     public required Value[] Splits { get; init; }
@@ -25,6 +32,14 @@ public sealed class ChartTable : ISized
     public required int[] Rows { get; init; }
     public required Value[] Values { get; init; }
 
+    /// <summary>Of each cell, where its single numbers start in <see cref="Singles"/>, sorted; one more at the end. Null where a type
+    /// needs none.</summary>
+    public required int[]? FirstSingle { get; init; }
+    public required double[]? Singles { get; init; }
+
+    /// <summary>What the keys of categories are the numbers of; null where they are keys.</summary>
+    public required NumberRanges? Ranges { get; init; }
+
     /// <summary>The most categories that any group has, drawn or not.</summary>
     public required int MostFound { get; init; }
 
@@ -32,8 +47,8 @@ public sealed class ChartTable : ISized
     public required int? MostDrawn { get; init; }
 
     public long Bytes =>
-        4L * (FirstCategory.Length + FirstCell.Length + SplitOf.Length + Rows.Length)
-        + 40L * (Categories.Length + Splits.Length + Values.Length);
+        4L * (FirstCategory.Length + FirstCell.Length + SplitOf.Length + Rows.Length + (FirstSingle?.Length ?? 0) + (Others?.Length ?? 0))
+        + 40L * (Categories.Length + (Outer?.Length ?? 0) + Splits.Length + Values.Length) + 8L * (Singles?.Length ?? 0);
 
     /// <summary>The numbers for a group; none for one that is not there.</summary>
     public ChartNumbers Read(int group, ChartNames names)
@@ -49,8 +64,7 @@ public sealed class ChartTable : ISized
             firstOf[split] = series.Count;
             // A series keeps its colour in every group, whichever of them it is in.
             if (isThere[split])
-                for (var value = 0; value < valueCount; value++)
-                    series.Add(names.Series(Splits[split], split * valueCount + value, value));
+                for (var value = 0; value < valueCount; value++) series.Add(names.Series(Splits[split], split, value));
         }
         var categories = new CategoryEntry[end - from];
         var marks = new Mark[(FirstCell[end] - FirstCell[from]) * valueCount];
@@ -58,12 +72,25 @@ public sealed class ChartTable : ISized
         for (var i = 0; i < categories.Length; i++)
         {
             var key = Categories[from + i];
-            var category = categories[i] = names.Category(key);
+            var category = categories[i] = Entry(from + i, Others is not null && Others[group] == from + i, names);
             for (var cell = FirstCell[from + i]; cell < FirstCell[from + i + 1]; cell++)
                 for (var value = 0; value < valueCount; value++)
-                    marks[at++] = new Mark(i, firstOf[SplitOf[cell]] + value, key, category.Label, Splits[SplitOf[cell]],
-                        Values[cell * valueCount + value], Rows[cell]);
+                    marks[at++] = new Mark(i, firstOf[SplitOf[cell]] + value, category.Key, category.Label, Splits[SplitOf[cell]],
+                        Values[cell * valueCount + value], Rows[cell]) { Singles = SinglesOf(cell) };
         }
-        return new ChartNumbers(categories, series, marks);
+        return new ChartNumbers(categories, series, marks) { Ranges = Ranges };
     }
+
+    private CategoryEntry Entry(int category, bool isOthers, ChartNames names)
+    {
+        var key = Categories[category];
+        if (isOthers) return new CategoryEntry(Value.Null, names.Others, null) { IsOthers = true };
+        if (Ranges is not null && !key.IsNull)
+            return new CategoryEntry(Value.Of(Ranges.Edge((int)key.Whole)),
+                $"{names.Number(Ranges.Edge((int)key.Whole))} – {names.Number(Ranges.Edge((int)key.Whole + 1))}", null);
+        return names.Category(key, Outer is null ? null : Outer[category]);
+    }
+
+    private ReadOnlyMemory<double> SinglesOf(int cell) =>
+        FirstSingle is null ? default : Singles.AsMemory(FirstSingle[cell], FirstSingle[cell + 1] - FirstSingle[cell]);
 }

@@ -13,13 +13,20 @@ public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyLis
     {
         var values = chart.Values.Take(2).Select((v, i) => i == 0 ? Name(v) : Lower(Name(v)));
         var by = new[] { chart.Category.By }.Concat(chart.Series is { } series ? [series.By] : []).Select(b => Lower(Label(b)));
-        return $"{Capital(string.Join(" and ", values))} by {string.Join(" and ", by)}";
+        var shown = by.Where(b => !b.StartsWith('\'')).ToList();
+        return Capital(string.Join(" and ", values)) + (shown.Count == 0 ? "" : $" by {string.Join(" and ", shown)}");
     }
 
     public string Category(ChartElement chart) => Capital(Label(chart.Category.By));
 
     /// <summary>What the legend calls a value.</summary>
     public string Name(ChartValue value) => value.Name ?? Capital(Value(value.Expression));
+
+    /// <summary>What a simple total is over: the fare of <c>sum(fare)</c>; null for other expressions.</summary>
+    public static string? ArgumentOf(string expression) =>
+        SimpleAggregate().Match(expression.Trim()) is { Success: true } match && AggregateKinds.Find(match.Groups["name"].Value) is not null
+            ? match.Groups["of"].Value.Trim()
+            : null;
 
     private string Value(string expression)
     {

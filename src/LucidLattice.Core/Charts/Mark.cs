@@ -1,3 +1,4 @@
+using LucidLattice.Core.Charts.Scales;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Charts;
@@ -14,20 +15,61 @@ public sealed record Mark(int CategoryIndex, int SeriesIndex, Value Category, st
 {
     /// <summary>What rows without a category, or without a series, are called.</summary>
     public const string EmptyLabel = "(empty)";
+
+    /// <summary>Its single numbers, sorted, where the type draws them.</summary>
+    public ReadOnlyMemory<double> Singles { get; init; }
+
+    /// <summary>NaN where there is none.</summary>
+    public double Number => Value.IsNull ? double.NaN : Value.AsDouble;
 }
 
 /// <summary>A place along the axis of a chart.</summary>
 /// <param name="Color">#RRGGBB of its code; null for that of the series.</param>
-public sealed record CategoryEntry(Value Key, string Label, string? Color);
+public sealed record CategoryEntry(Value Key, string Label, string? Color)
+{
+    /// <summary>What the category that it lies in is called, where they nest.</summary>
+    public string? Outer { get; init; }
+
+    /// <summary>True if it stands for all categories that are not drawn by themselves.</summary>
+    public bool IsOthers { get; init; }
+}
 
 /// <summary>A series of a chart: one value of it, for one part of the rows or for all.</summary>
 /// <param name="Name">As the legend says it.</param>
 /// <param name="ValueIndex">Which of the chart's values it draws.</param>
-public sealed record SeriesEntry(string Name, string Color, int ValueIndex);
+public sealed record SeriesEntry(string Name, string Color, int ValueIndex)
+{
+    /// <summary>What its part of the rows is called; empty where the chart has no split.</summary>
+    public string Part { get; init; } = "";
+}
 
 /// <summary>The numbers of one drawing of a chart, in the order of categories and, in each, of series.</summary>
 public sealed record ChartNumbers(
     IReadOnlyList<CategoryEntry> Categories, IReadOnlyList<SeriesEntry> Series, IReadOnlyList<Mark> Marks)
 {
     public static readonly ChartNumbers None = new([], [], []);
+
+    /// <summary>The ranges of numbers that categories stand for; null where they are names or dates.</summary>
+    public NumberRanges? Ranges { get; init; }
+
+    /// <summary>How many values each category has.</summary>
+    public int ValueCount => Series.Count == 0 ? 0 : Series.Max(s => s.ValueIndex) + 1;
+
+    /// <summary>The marks of each category and part of the rows, one for each value, in that order; null where there is none.</summary>
+    public IEnumerable<Mark?[]> Cells()
+    {
+        Mark?[]? cell = null;
+        foreach (var mark in Marks)
+        {
+            var first = mark.SeriesIndex - Series[mark.SeriesIndex].ValueIndex;
+            if (cell is null || cell.First(m => m is not null)!.CategoryIndex != mark.CategoryIndex
+                || cell.First(m => m is not null)! is var one && one.SeriesIndex - Series[one.SeriesIndex].ValueIndex != first)
+            {
+                if (cell is not null) yield return cell;
+                cell = new Mark?[ValueCount];
+            }
+            cell[Series[mark.SeriesIndex].ValueIndex] = mark;
+        }
+        if (cell is not null) yield return cell;
+    }
 }

@@ -6,13 +6,16 @@ namespace LucidLattice.Core.Definitions;
 /// </summary>
 public sealed record ChartElement : Element
 {
-    public const int MostValues = 20;
+    public const int MostValues = 20, MostLines = 12;
 
     /// <summary>The id of its type, as in <c>columns</c>.</summary>
     public string Chart { get; init; } = "columns";
 
     /// <summary>Which rows are drawn: those of the band's own group, or all rows of the report.</summary>
     public ChartRows Rows { get; init; } = ChartRows.Group;
+
+    /// <summary>A row-phase condition: other rows are not drawn.</summary>
+    public string? Filter { get; init; }
 
     public required ChartCategory Category { get; init; }
 
@@ -29,70 +32,33 @@ public sealed record ChartElement : Element
     public ChartCurve Curve { get; init; }
 
     public ChartWording Words { get; init; } = new();
+    public ChartAxes Axes { get; init; } = new();
+
+    /// <summary>Lines and bands across the plot at given values.</summary>
+    public IReadOnlyList<ChartLine> Lines { get; init; } = [];
     public ChartLegend Legend { get; init; }
 
-    /// <summary>True writes each mark's value on it, where all of them have room.</summary>
-    public bool Labels { get; init; } = true;
+    /// <summary>What is written on the marks.</summary>
+    public ChartLabels Labels { get; init; } = new();
+
+    /// <summary>The name of a palette; null takes the usual one.</summary>
+    public string? Palette { get; init; }
 
     /// <summary>Colours of the series in turn, as #RRGGBB; empty takes the palette.</summary>
     public IReadOnlyList<string> Colors { get; init; } = [];
-}
 
-/// <summary>What the marks stand for along the axis.</summary>
-public sealed record ChartCategory
-{
-    /// <summary>A row-phase expression: rows with the same value belong to one category.</summary>
-    public required string By { get; init; }
+    /// <summary>Gives each category of a single series a colour of its own.</summary>
+    public bool Colorful { get; init; }
 
-    /// <summary>A Unicode LDML pattern for the labels; null takes the one that suits the type.</summary>
-    public string? Pattern { get; init; }
-
-    public ChartOrder Order { get; init; } = ChartOrder.Category;
-}
-
-/// <summary>What the series of a chart stand for.</summary>
-public sealed record ChartSplit
-{
-    /// <summary>A row-phase expression: rows with the same value belong to one series.</summary>
-    public required string By { get; init; }
-
-    /// <summary>A Unicode LDML pattern for the names; null takes the one that suits the type.</summary>
-    public string? Pattern { get; init; }
-}
-
-/// <summary>A number of each mark.</summary>
-public sealed record ChartValue
-{
-    /// <summary>A group-phase expression over the rows of a mark: <c>sum(passengers)</c>.</summary>
-    public required string Expression { get; init; }
-
-    /// <summary>What the legend calls it; null makes a short name from the field labels.</summary>
-    public string? Name { get; init; }
-
-    /// <summary>A Unicode LDML number pattern for the axis and the labels; null takes a short one that fits the scale.</summary>
-    public string? Pattern { get; init; }
-}
-
-/// <summary>The words around a chart.</summary>
-public sealed record ChartWording
-{
-    /// <summary>A text that may hold values; null makes a short title from the field labels, an empty text none.</summary>
-    public string? Title { get; init; }
-
-    /// <summary>Along the categories; null takes the category's label, an empty text prints none.</summary>
-    public string? Category { get; init; }
-
-    /// <summary>Along the values; null prints none: the title usually says it.</summary>
-    public string? Value { get; init; }
+    public ChartSlices Slices { get; init; } = new();
+    public ChartFrame Frame { get; init; } = new();
 }
 
 public enum ChartRows { Group, All }
 
-/// <summary>The order of categories along the axis.</summary>
-public enum ChartOrder { Category, LargestFirst, SmallestFirst }
-
-/// <summary>Beside one another; on top of one another; on top of one another as shares of their sum.</summary>
-public enum ChartArrangement { Beside, Stacked, Shares }
+/// <summary>Beside one another; on top of one another; on top of one another as shares of their sum; each in a small chart of its
+/// own.</summary>
+public enum ChartArrangement { Beside, Stacked, Shares, Apart }
 
 /// <summary>From point to point; bent through them, never beyond; level until the next one.</summary>
 public enum ChartCurve { Straight, Smooth, Steps }

@@ -90,6 +90,28 @@ public sealed class DrawPath
     public static DrawPath Rectangle(double x, double y, double width, double height)
         => new DrawPath().MoveTo(x, y).LineTo(x + width, y).LineTo(x + width, y + height).LineTo(x, y + height).Close();
 
+    /// <summary>Goes on along another way; a line leads to its start.</summary>
+    public DrawPath Then(DrawPath other)
+    {
+        _steps.AddRange(other._steps.Select((s, i) => i == 0 ? PathStep.LineTo : s));
+        _numbers.AddRange(other._numbers);
+        return this;
+    }
+
+    /// <summary>The same way with each point moved.</summary>
+    public DrawPath Moved(Func<double, double, (double X, double Y)> move)
+    {
+        var moved = new DrawPath();
+        moved._steps.AddRange(_steps);
+        for (var i = 0; i < _numbers.Count; i += 2)
+        {
+            var (x, y) = move(_numbers[i], _numbers[i + 1]);
+            moved._numbers.Add(x);
+            moved._numbers.Add(y);
+        }
+        return moved;
+    }
+
     private DrawPath Add(PathStep step, params ReadOnlySpan<double> numbers)
     {
         _steps.Add(step);

@@ -21,7 +21,11 @@ public readonly record struct Click(IReadOnlyDictionary<string, Value> Keys)
 /// <param name="Words">For messages: “the clicked category”.</param>
 /// <param name="Value">Gives it for a click in a frame.</param>
 /// <param name="Clicked">True if it comes with the click, so that nothing can be opened where it is empty.</param>
-public sealed record LinkKey(DataType Type, string Words, Func<Click, Frame, Value> Value, bool Clicked = false);
+public sealed record LinkKey(DataType Type, string Words, Func<Click, Frame, Value> Value, bool Clicked = false)
+{
+    /// <summary>The period that begins at each of its dates; null where it stands for a day or a moment.</summary>
+    public TimeStep? Step { get; init; }
+}
 
 /// <summary>A link whose target was found and whose values are ready to be worked out.</summary>
 /// <param name="Title">Of the target, for people.</param>
@@ -37,6 +41,13 @@ public sealed record LinkPlan(
     public LinkAction? Action(Click click, Frame frame, ILinkProof? proof)
     {
         if (Needs.Any(key => click[key].IsNull)) return null;
+        return ActionOfPart(click, frame, proof);
+    }
+
+    /// <summary>What a click opens on something that stands for fewer keys than a mark does, as a name in a legend: it carries those that
+    /// it has.</summary>
+    public LinkAction? ActionOfPart(Click click, Frame frame, ILinkProof? proof)
+    {
         var values = new Dictionary<string, string>();
         foreach (var (parameter, key) in Values)
             if (key.Value(click, frame) is { IsNull: false } value) values[parameter] = value.Invariant;

@@ -103,6 +103,7 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
 
     private LinkKey? Fitting(LinkKey key, Parameter target, string element)
     {
+        if (target.Shape == ParameterShape.Period && key.Step is { } step) return WholePeriod(key, step);
         var (from, to) = (key.Type, target.Shape == ParameterShape.Period ? DataType.Date : target.Type);
         if (from == to || from == DataType.Null || (from == DataType.Whole && to is DataType.Decimal or DataType.Double)
             || (from == DataType.Date && to == DataType.DateTime))
@@ -110,6 +111,20 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
         return Wrong(element, "type-mismatch", $"“{target.Caption}” needs {to.Words()}, but {key.Words} is {from.Words()}.",
             "Carry something that fits.");
     }
+
+    /// <summary>A clicked month stands for all of its days.</summary>
+    private static LinkKey WholePeriod(LinkKey key, TimeStep step) => key with
+    {
+        Type = DataType.Period,
+        Value = (click, frame) =>
+        {
+            var start = key.Value(click, frame);
+            if (start.IsNull) return start;
+            var end = step.Next(start.AsDateTime);
+            return Value.Of(new Period(DateOnly.FromDateTime(start.AsDateTime),
+                DateOnly.FromDateTime(end == DateTime.MaxValue ? end : end.AddDays(-1))));
+        },
+    };
 
     private static string Words(ParameterShape shape) => shape switch
     {

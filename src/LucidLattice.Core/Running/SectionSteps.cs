@@ -1,5 +1,6 @@
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Charts;
+using LucidLattice.Core.Charts.Scales;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
@@ -97,15 +98,58 @@ internal sealed class SectionSteps
     {
         IEnumerable<(string, Reads)> reads =
         [
-            .. _treeReads, StepKey.Part($"chart {level} {query.Order} by", query.Category),
-            .. query.Split is { } by ? [StepKey.Part("split by", by)] : Array.Empty<(string, Reads)>(),
-            .. query.Values.Select(v => StepKey.Part("of", v)),
+            .. _treeReads, ($"chart {level} {query.Identity}", Reads.Nothing),
+            .. query.Parts.Select(p => StepKey.Part(p.Role, p.Expression)),
             .. query.MarkTotals.Specs.Select((spec, i) => StepKey.Part(query.MarkTotals, i, spec.Reads)),
         ];
         return _steps.Get(
             reads,
-            frame => new ChartTableBuilder(query, _tree!, level, ChartKey(query.Category),
-                query.Split is { } split ? ChartKey(split) : null, of => Key(of, false), frame, _run.Cancel).Build(), _run.Cancel);
+            frame => new ChartTableBuilder(query, _tree!, level, ChartColumns(query, frame), of => Key(of, false), frame, _run.Cancel)
+                .Build(), _run.Cancel);
+    }
+
+    private ChartColumns ChartColumns(ChartQuery query, Frame frame)
+    {
+        var category = ChartKey(query.Category);
+        var ranges = query.Ranges is null ? null : Ranges(category.Column, query.Ranges);
+        return new ChartColumns(ranges is null ? category : InRanges(category.Column, ranges),
+            query.Within is { } within ? ChartKey(within) : null, query.Split is { } split ? ChartKey(split) : null,
+            query.Spread is { } spread ? Column(spread) : null)
+        {
+            Ranges = ranges,
+            Drawn = query.Filter is { } filter ? Drawn(filter, frame) : null,
+        };
+    }
+
+    /// <summary>One division for all groups, so that their charts can be compared; null without a number.</summary>
+    private NumberRanges? Ranges(DataColumn column, ChartRanges settings)
+    {
+        var numbers = new List<double>(_tree!.Order.Length);
+        foreach (var row in _tree.Order)
+            if (column[row] is { IsNull: false } value) numbers.Add(value.AsDouble);
+        if (numbers.Count == 0) return null;
+        numbers.Sort();
+        return NumberRanges.Over(numbers, settings);
+    }
+
+    private ChartKey InRanges(DataColumn column, NumberRanges ranges)
+    {
+        var builder = new ColumnBuilder(new Field { Name = "", Type = DataType.Whole }, _rows.Count);
+        for (var row = 0; row < _rows.Count; row++)
+            builder.Add(column[row] is { IsNull: false } value ? Value.Of((long)ranges.IndexOf(value.AsDouble)) : Value.Null);
+        var index = builder.Build();
+        return new ChartKey(index, index.Key(_rows.Count, _collation, false));
+    }
+
+    private BitSet Drawn(Compiled filter, Frame frame)
+    {
+        var drawn = new BitSet();
+        foreach (var row in _tree!.Order)
+        {
+            frame.Row = row;
+            if (frame.Try(filter) is { IsNull: false, Bool: true }) drawn[row] = true;
+        }
+        return drawn;
     }
 
     private ChartKey ChartKey(Compiled of) => new(Column(of), Key(of, false));

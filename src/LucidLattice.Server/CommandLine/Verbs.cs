@@ -13,6 +13,7 @@ public static class Verbs
           lattice check  REPORT [--data DIR] [--database FILE]
           lattice demo   [--rows N] --out FILE
           lattice schema [--out FILE]
+          lattice gallery [--database FILE] --out DIR
           lattice bench  [NAME…]
 
         REPORT is the title or id of a saved report, or a definition file; DATASET likewise.
@@ -34,6 +35,7 @@ public static class Verbs
                 "check" => CheckVerb.Run(options),
                 "demo" => DemoVerb.Run(options),
                 "schema" => SchemaVerb.Run(options),
+                "gallery" => GalleryVerb.Run(options),
                 "help" or "--help" or "-h" => Say(Usage, 0),
                 "" => throw new UsageException("Say what to do."),
                 var other => throw new UsageException($"There is no verb “{other}”."),

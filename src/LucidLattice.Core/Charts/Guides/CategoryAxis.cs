@@ -1,70 +1,148 @@
+using LucidLattice.Core.Charts.Scales;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Charts.Guides;
 
 /// <summary>
 /// The labels along the category axis. They stand side by side if they fit, are wrapped if their words fit,
-/// are turned upright otherwise, and thinned out when even that has no room.
+/// are turned upright otherwise, and thinned out when even that has no room. Dates are thinned out at starts of the calendar.
 /// </summary>
 public sealed class CategoryAxis
 {
+    private const double BetweenDates = 8, OuterGap = 3;
     private readonly List<(int Index, IReadOnlyList<string> Lines)> _labels = [];
-    private readonly double _step;
-    private readonly Font _font;
-    private readonly ITypesetter _typesetter;
-    private readonly bool _upright;
+    private readonly IReadOnlyList<CategoryEntry> _entries;
+    private readonly double _step, _lineHeight;
+    private readonly ChartCanvas _canvas;
+    private bool _isUpright;
 
-    private CategoryAxis(double step, Font font, ITypesetter typesetter, bool upright) =>
-        (_step, _font, _typesetter, _upright) = (step, font, typesetter, upright);
+    private CategoryAxis(IReadOnlyList<CategoryEntry> entries, double step, ChartCanvas canvas) =>
+        (_entries, _step, _canvas, _lineHeight) = (entries, step, canvas, ChartCanvas.LineHeight());
 
     /// <summary>The room that the labels take below the axis, in points.</summary>
     public double Height { get; private set; }
 
-    private double LineHeight => _font.Size * 1.3;
+    private bool IsNested => _entries.Any(e => e.Outer is not null);
 
     /// <param name="step">The distance from one category to the next.</param>
     /// <param name="mostHeight">The most room that the labels may take.</param>
-    public static CategoryAxis Plan(IReadOnlyList<string> labels, double step, double mostHeight, Font font, ITypesetter typesetter)
+    /// <param name="dates">The step between categories that are dates; null for names.</param>
+    /// <param name="areRanges">True for ranges of numbers, of which some tell the others.</param>
+    public static CategoryAxis Plan(IReadOnlyList<CategoryEntry> entries, double step, double mostHeight, TimeStep? dates,
+        bool areRanges, ChartCanvas canvas)
     {
-        var room = step - 3;
-        var wrapped = labels.Select(
-            l => Words(l).All(w => typesetter.Width(font, w) <= room) ? TextWrapper.Wrap(typesetter, font, l, room) : null).ToList();
-        var lineHeight = font.Size * 1.3;
-        var mostLines = Math.Min(3, Math.Max(1, (int)(mostHeight / lineHeight)));
-        if (wrapped.All(w => w is not null && w.Count <= mostLines))
-        {
-            var axis = new CategoryAxis(step, font, typesetter, upright: false) { Height = lineHeight * wrapped.Max(w => w!.Count) };
-            for (var i = 0; i < labels.Count; i++) axis._labels.Add((i, wrapped[i]!));
-            return axis;
-        }
-        var turned = new CategoryAxis(step, font, typesetter, upright: true);
-        var every = Math.Max(1, (int)Math.Ceiling(lineHeight / step));
-        // What would reach beyond the axis is left away; so is every label of an axis that is thinner than one.
-        for (var i = First(step, lineHeight); (i + 0.5) * step <= labels.Count * step - lineHeight / 2 + 0.01; i += every)
-        {
-            var text = TextWrapper.Shorten(typesetter, font, labels[i].ReplaceLineEndings(" "), mostHeight);
-            turned._labels.Add((i, [text]));
-            turned.Height = Math.Max(turned.Height, typesetter.Width(font, text));
-        }
-        return turned;
+        var axis = new CategoryAxis(entries, step, canvas);
+        var outer = axis.IsNested ? axis._lineHeight + OuterGap : 0;
+        if (!axis.Flat(mostHeight - outer) && !(dates is not null && axis.AtDates()) && !(areRanges && axis.Thinned()))
+            axis.Turned(mostHeight - outer);
+        axis.Height += outer;
+        return axis;
     }
 
-    /// <param name="left">The left end of the axis.</param>
-    /// <param name="top">The upper edge of the labels.</param>
-    public void Draw(double left, double top, List<DrawItem> items)
+    private bool Flat(double mostHeight)
     {
-        var ascent = _typesetter.Extent(_font).Ascent;
+        var room = _step - 3;
+        var mostLines = Math.Min(3, Math.Max(1, (int)(mostHeight / _lineHeight)));
+        var wrapped = new List<IReadOnlyList<string>>();
+        foreach (var entry in _entries)
+        {
+            if (!Words(entry.Label).All(w => _canvas.Width(w) <= room)) return false;
+            wrapped.Add(TextWrapper.Wrap(_canvas.Typesetter, ChartCanvas.SmallFont, entry.Label, room));
+            if (wrapped[^1].Count > mostLines) return false;
+        }
+        for (var i = 0; i < wrapped.Count; i++) _labels.Add((i, wrapped[i]));
+        Height = _lineHeight * wrapped.Max(w => w.Count);
+        return true;
+    }
+
+    /// <summary>Labels at months, quarters or years, as far apart as they need to be.</summary>
+    private bool AtDates()
+    {
+        var dated = _entries.Select((e, i) => (e.Label, Index: i, At: e.Key.IsNull ? (DateTime?)null : e.Key.AsDateTime))
+            .Where(e => e.At is not null).ToList();
+        if (dated.Count < 2) return false;
+        var length = _step * _entries.Count;
+        var widest = dated.Max(d => _canvas.Width(d.Label)) + BetweenDates;
+        for (var count = length / widest; count >= 1; count /= 1.5)
+        {
+            var step = TimeTicks.Step(dated[0].At!.Value, dated[^1].At!.Value, count);
+            var chosen = dated.Where(d => step.Floor(d.At!.Value) == d.At && Fits(d.Index, d.Label, length)).ToList();
+            if (chosen.Count < 2) continue;
+            if (!chosen.Zip(chosen.Skip(1)).All(p => (p.Second.Index - p.First.Index) * _step >= widest)) continue;
+            foreach (var one in chosen) _labels.Add((one.Index, [one.Label]));
+            Height = _lineHeight;
+            return true;
+        }
+        return false;
+    }
+
+    /// <summary>Labels of every so many ranges, side by side.</summary>
+    private bool Thinned()
+    {
+        var length = _step * _entries.Count;
+        var widest = _entries.Max(e => _canvas.Width(e.Label)) + BetweenDates;
+        var every = (int)Math.Ceiling(widest / _step);
+        if (every > _entries.Count / 2) return false;
+        for (var i = 0; i < _entries.Count; i += every)
+            if (Fits(i, _entries[i].Label, length)) _labels.Add((i, [_entries[i].Label]));
+        Height = _lineHeight;
+        return _labels.Count > 0;
+    }
+
+    private bool Fits(int index, string label, double length)
+    {
+        var (middle, half) = (_step * (index + 0.5), _canvas.Width(label) / 2);
+        return middle - half >= 0 && middle + half <= length;
+    }
+
+    private void Turned(double mostHeight)
+    {
+        _isUpright = true;
+        var every = Math.Max(1, (int)Math.Ceiling(_lineHeight / _step));
+        // What would reach beyond the axis is left away; so is every label of an axis that is thinner than one.
+        for (var i = First(_step, _lineHeight); (i + 0.5) * _step <= _entries.Count * _step - _lineHeight / 2 + 0.01; i += every)
+        {
+            var text = _canvas.Fit(_entries[i].Label, mostHeight);
+            _labels.Add((i, [text]));
+            Height = Math.Max(Height, _canvas.Width(text));
+        }
+    }
+
+    /// <param name="bands">The places of the categories.</param>
+    /// <param name="top">The upper edge of the labels.</param>
+    public void Draw(BandScale bands, double top, Func<CategoryEntry, Links.LinkAction?> action, string id)
+    {
+        var ascent = _canvas.Ascent();
         foreach (var (index, lines) in _labels)
         {
-            var middle = left + _step * (index + 0.5);
+            var middle = bands.Middle(index);
             for (var i = 0; i < lines.Count; i++)
             {
-                var width = _typesetter.Width(_font, lines[i]);
-                if (_upright)
-                    TextItems.Add(items, _typesetter, lines[i], _font, Palette.Ink, middle + ascent * 0.36, top + width, width, -90);
-                else TextItems.Add(items, _typesetter, lines[i], _font, Palette.Ink, middle - width / 2, top + ascent + i * LineHeight,
-                    width);
+                if (_isUpright) _canvas.Text(lines[i], middle + _canvas.ToMiddle, top, 1, Palette.Ink, rotation: -90);
+                else _canvas.Text(lines[i], middle, top + ascent + i * _lineHeight, 0.5, Palette.Ink);
             }
+            if (lines.All(l => l.Length == 0) || action(_entries[index]) is not { } opens) continue;
+            var height = _isUpright ? _canvas.Width(lines[0]) : lines.Count * _lineHeight;
+            _canvas.Items.Add(new RegionItem(bands.Start(index), top, bands.Step, Math.Max(1, height), $"{id}-label-{index}",
+                _entries[index].Label, "", opens));
+        }
+        if (IsNested) DrawOuter(bands, top + Height - _lineHeight);
+    }
+
+    /// <summary>What the categories lie in, below a line as long as they reach.</summary>
+    private void DrawOuter(BandScale bands, double top)
+    {
+        for (var (from, end) = (0, 0); from < _entries.Count; from = end)
+        {
+            while (end < _entries.Count && _entries[end].Outer == _entries[from].Outer) end++;
+            var (a, b) = (bands.Middle(from), bands.Middle(end - 1));
+            var (left, right) = (Math.Min(a, b) - bands.Step / 2 + 1, Math.Max(a, b) + bands.Step / 2 - 1);
+            if (right <= left) continue;
+            _canvas.Items.Add(new LineItem(left, top - OuterGap / 2, right, top - OuterGap / 2, 0.5, Palette.Muted));
+            var text = _entries[from].Outer is { } outer ? _canvas.Fit(outer, right - left) : "";
+            if (text.Length > 0 && _canvas.Width(text) <= right - left)
+                _canvas.Text(text, (left + right) / 2, top + _canvas.Ascent(), 0.5, Palette.Ink);
         }
     }
 

@@ -1,20 +1,27 @@
 using System.Globalization;
+using LucidLattice.Core.Charts.Scales;
+using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 
 namespace LucidLattice.Core.Charts.Guides;
 
-/// <summary>What a chart is drawn on: its items, and texts that are measured before they are set.</summary>
+/// <summary>What a chart is drawn on: its items, texts that are measured before they are set, and the room that they take.</summary>
 public sealed class ChartCanvas(ITypesetter typesetter, CultureInfo culture)
 {
-    public static readonly Font TitleFont = new(Definitions.FontFamily.Sans, 10, Bold: true);
-    public static readonly Font SmallFont = new(Definitions.FontFamily.Sans, 7.5);
+    public static readonly Font TitleFont = new(FontFamily.Sans, 10, Bold: true);
+    public static readonly Font SmallFont = new(FontFamily.Sans, 7.5);
 
     /// <summary>Between a text and what it belongs to.</summary>
     public const double Gap = 4;
 
+    private readonly List<Area> _taken = [];
+
     public ITypesetter Typesetter => typesetter;
     public CultureInfo Culture => culture;
     public List<DrawItem> Items { get; } = [];
+
+    /// <summary>The parts of the picture that an author can choose, and where they are.</summary>
+    public List<(string Part, Area Area)> Parts { get; } = [];
 
     public double Width(string text, Font? font = null) => typesetter.Width(font ?? SmallFont, text);
 
@@ -25,25 +32,36 @@ public sealed class ChartCanvas(ITypesetter typesetter, CultureInfo culture)
 
     public static double LineHeight(Font? font = null) => (font ?? SmallFont).Size * 1.3;
 
-    public string Fit(string text, double width, Font? font = null) => TextWrapper.Shorten(typesetter, font ?? SmallFont, text, width);
+    /// <summary>The text on one line, shortened to fit; empty where not even an ellipsis fits.</summary>
+    public string Fit(string text, double width, Font? font = null)
+    {
+        var fitting = TextWrapper.Shorten(typesetter, font ?? SmallFont, text.ReplaceLineEndings(" "), width);
+        return Width(fitting, font) <= width ? fitting : "";
+    }
 
     /// <summary>A text whose start, middle or end (0, 0.5, 1) is at x, its baseline at y.</summary>
     public void Text(string text, double x, double y, double anchor = 0, string color = Palette.Muted, Font? font = null,
         double rotation = 0)
     {
+        if (text.Length == 0) return;
         var used = font ?? SmallFont;
         var width = typesetter.Width(used, text);
-        var shift = -anchor * width;
-        if (rotation == 0) TextItems.Add(Items, typesetter, text, used, color, x + shift, y, width);
-        else TextItems.Add(Items, typesetter, text, used, color, x, y - shift, width, rotation);
+        _taken.Add(Box(width, x, y, anchor, used, rotation));
+        if (rotation == 0) TextItems.Add(Items, typesetter, text, used, color, x - anchor * width, y, width);
+        else TextItems.Add(Items, typesetter, text, used, color, x, y + anchor * width, width, rotation);
     }
-}
 
-/// <summary>A rectangle of a chart, in points.</summary>
-public readonly record struct Area(double Left, double Top, double Right, double Bottom)
-{
-    public double Width => Right - Left;
-    public double Height => Bottom - Top;
-    public double CentreX => (Left + Right) / 2;
-    public double CentreY => (Top + Bottom) / 2;
+    /// <summary>The room that a small text would take.</summary>
+    public Area Box(string text, double x, double y, double anchor) => Box(Width(text), x, y, anchor, SmallFont, 0);
+
+    /// <summary>True if no text lies there yet.</summary>
+    public bool IsFree(Area area) => !_taken.Exists(area.Touches);
+
+    private Area Box(double width, double x, double y, double anchor, Font font, double rotation)
+    {
+        var (ascent, descent) = typesetter.Extent(font);
+        return rotation == 0
+            ? new Area(x - anchor * width, y - ascent, x + (1 - anchor) * width, y + descent)
+            : new Area(x - ascent, y - (1 - anchor) * width, x + descent, y + anchor * width);
+    }
 }

@@ -34,11 +34,9 @@ public static class Tones
         return share <= 0.04045 ? share / 12.92 : Math.Pow((share + 0.055) / 1.055, 2.4);
     }
 
-    private static string Darker(string color)
-    {
-        var (r, g, b) = Channels(color);
-        return FormattableString.Invariant($"#{r * 2 / 3:X2}{g * 2 / 3:X2}{b * 2 / 3:X2}");
-    }
+    public static string Darker(string color) => Palettes.Mixed(color, "#000000", 1 / 3.0);
+
+    public static string Lighter(string color) => Palettes.Mixed(color, "#FFFFFF", 0.35);
 
     private static (int R, int G, int B) Channels(string color)
     {

@@ -1,4 +1,5 @@
 using System.Globalization;
+using LucidLattice.Core.Definitions;
 
 namespace LucidLattice.Core.Charts.Scales;
 
@@ -11,30 +12,43 @@ public sealed class AxisNumbers
     private const int MostDecimals = 15;
     private readonly double _size;
     private readonly string _suffix;
+    private readonly bool _isChosen;
     private readonly int _tickDecimals;
     private readonly CultureInfo _culture;
 
     /// <param name="ticks">In rising order.</param>
     /// <param name="isShare">True for shares of one, written in per cent.</param>
-    public AxisNumbers(IReadOnlyList<double> ticks, bool isShare, CultureInfo culture)
+    public AxisNumbers(IReadOnlyList<double> ticks, bool isShare, CultureInfo culture, NumberUnit unit = NumberUnit.Automatic)
     {
         var most = Math.Max(Math.Abs(ticks[0]), Math.Abs(ticks[^1]));
-        (_size, _suffix) = isShare ? (0.01, " %") : Unit(most, culture);
+        _isChosen = unit != NumberUnit.Automatic || isShare;
+        (_size, _suffix) = Chosen(unit, culture) ?? (isShare ? (0.01, " %") : Unit(most, culture));
         var step = ticks.Count > 1 ? ticks[1] - ticks[0] : 1;
         _tickDecimals = Math.Clamp((int)Math.Ceiling(-Math.Log10(step / _size) - 1e-9), 0, MostDecimals);
         _culture = culture;
     }
 
+    /// <summary>True where the numbers are powers: from 1 to a million, each is written in a unit of its own.</summary>
+    public bool IsLogarithmic { get; init; }
+
     /// <summary>A number that the axis is divided at.</summary>
-    public string Tick(double value) => Write(value, _suffix.Length == 0 ? _tickDecimals : Shortest(value, _tickDecimals));
+    public string Tick(double value) =>
+        IsLogarithmic ? Alone(value) : Write(value, _suffix.Length == 0 ? _tickDecimals : Shortest(value, _tickDecimals));
 
     /// <summary>The number of a mark, short, but never misleading.</summary>
     public string Label(double value)
     {
+        if (IsLogarithmic && !_isChosen) return new AxisNumbers([0, Math.Abs(value)], false, _culture).Label(value);
         var shown = Math.Abs(value / _size);
         if (shown == 0 || !double.IsFinite(shown)) return Write(0, 0);
         var needed = Math.Max(0, 1 - (int)Math.Floor(Math.Log10(shown)));
         return Write(value, Math.Min(Shortest(value, MostDecimals), Math.Max(needed, _tickDecimals)));
+    }
+
+    private string Alone(double value)
+    {
+        var (size, suffix) = _isChosen ? (_size, _suffix) : Unit(Math.Abs(value), _culture);
+        return (value / size).ToString("#,##0.###############", _culture) + suffix;
     }
 
     /// <summary>How many of the decimals are needed to write the number as exactly as all of them would.</summary>
@@ -50,19 +64,35 @@ public sealed class AxisNumbers
     private string Write(double value, int decimals) =>
         value == 0 && _size != 0.01 ? "0" : (value / _size).ToString("N" + decimals, _culture) + _suffix;
 
-    /// <summary>Thousands from ten thousand on, as they are short enough before. Words of languages are from memory.</summary>
+    private static (double Size, string Suffix)? Chosen(NumberUnit unit, CultureInfo culture) => unit switch
+    {
+        NumberUnit.Ones => (1, ""),
+        NumberUnit.Thousands => (1e3, Words(culture)[0]),
+        NumberUnit.Millions => (1e6, Words(culture)[1]),
+        NumberUnit.Billions => (1e9, Words(culture)[2]),
+        NumberUnit.Percent => (0.01, " %"),
+        NumberUnit.Kilobytes => (1e3, " kB"),
+        NumberUnit.Megabytes => (1e6, " MB"),
+        NumberUnit.Gigabytes => (1e9, " GB"),
+        _ => null,
+    };
+
+    /// <summary>Thousands from ten thousand on, as they are short enough before.</summary>
     private static (double Size, string Suffix) Unit(double most, CultureInfo culture)
     {
-        var words = culture.TwoLetterISOLanguageName switch
-        {
-            "de" => new[] { " Tsd.", " Mio.", " Mrd.", " Bio." },
-            "fr" => [" k", " M", " Md", " Bn"],
-            "es" => [" mil", " M", " mil M", " B"],
-            "it" => [" mila", " Mln", " Mrd", " Bln"],
-            "nl" => ["k", " mln.", " mld.", " bln."],
-            _ => ["k", "M", "bn", "tn"],
-        };
+        var words = Words(culture);
         return most >= 1e12 ? (1e12, words[3]) : most >= 1e9 ? (1e9, words[2]) : most >= 1e6 ? (1e6, words[1])
             : most >= 1e4 ? (1e3, words[0]) : (1, "");
     }
+
+    /// <summary>Thousands, millions, billions and trillions, from memory.</summary>
+    private static string[] Words(CultureInfo culture) => culture.TwoLetterISOLanguageName switch
+    {
+        "de" => [" Tsd.", " Mio.", " Mrd.", " Bio."],
+        "fr" => [" k", " M", " Md", " Bn"],
+        "es" => [" mil", " M", " mil M", " B"],
+        "it" => [" mila", " Mln", " Mrd", " Bln"],
+        "nl" => ["k", " mln.", " mld.", " bln."],
+        _ => ["k", "M", "bn", "tn"],
+    };
 }

@@ -22,6 +22,17 @@ public static class Ticks
         return ticks;
     }
 
+    /// <summary>The round distance that divides a range into about so many.</summary>
+    public static double Step(double start, double stop, double count)
+    {
+        var increment = Spec(Math.Min(start, stop), Math.Max(start, stop), count).Increment;
+        return increment < 0 ? 1 / -increment : increment;
+    }
+
+    /// <summary>Divides a range exactly: 25 to 40 in two are 25, 32.5 and 40.</summary>
+    public static double[] Exactly(double start, double stop, int divisions) =>
+        [.. Enumerable.Range(0, divisions + 1).Select(i => i == divisions ? stop : start + (stop - start) * i / divisions)];
+
     /// <summary>The range widened to round numbers, and its ticks from end to end.</summary>
     public static double[] Nice(double start, double stop, int count)
     {

@@ -1,5 +1,7 @@
 using System.Globalization;
 using LucidLattice.Core.Charts.Guides;
+using LucidLattice.Core.Charts.Scales;
+using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 
 namespace LucidLattice.Core.Charts.Types;
@@ -8,15 +10,42 @@ namespace LucidLattice.Core.Charts.Types;
 /// left away.</summary>
 public static class ChartDrawing
 {
+    private const double Padding = 6, ShadowWidth = 2;
+
     /// <summary>The chart as one figure, in a frame of the given size at the given place (points).</summary>
     public static FigureItem Draw(
         ChartType type, ChartContent content, double x, double y, double width, double height, ITypesetter typesetter, CultureInfo culture)
+        => Draw(type, content, x, y, width, height, typesetter, culture, out _);
+
+    /// <param name="parts">The parts of the picture that an author can choose, and where they are.</param>
+    public static FigureItem Draw(
+        ChartType type, ChartContent content, double x, double y, double width, double height, ITypesetter typesetter, CultureInfo culture,
+        out IReadOnlyList<(string Part, Area Area)> parts)
     {
         var canvas = new ChartCanvas(typesetter, culture);
-        var area = ChartTitle.Draw(content.Title, new Area(x, y, x + width, y + height), canvas);
+        content = content with { Culture = culture };
+        var area = DrawFrame(content.Frame, new Area(x, y, x + width, y + height), canvas);
+        area = ChartTitle.Draw(content, area, canvas);
         if (content.Numbers.Marks.Count == 0)
-            canvas.Text("No rows", area.CentreX, area.CentreY, 0.5);
-        else type.Draw(content, area, canvas);
+            canvas.Text(canvas.Fit("No rows", area.Width), area.CentreX, Math.Min(area.CentreY, area.Bottom - 3), 0.5);
+        else if (content.Arrangement == ChartArrangement.Apart) SmallMultiples.Draw(type, content, area, canvas);
+        else type.Draw(content with { DrawnIn = area }, area, canvas);
+        parts = canvas.Parts;
         return new FigureItem(content.AlternativeText(type.Kind), canvas.Items);
+    }
+
+    private static Area DrawFrame(ChartFrame frame, Area area, ChartCanvas canvas)
+    {
+        if (frame is { Background: null, Border: null, Shadow: false }) return area;
+        if (area.Width < 4 * Padding || area.Height < 4 * Padding) return area;
+        if (frame.Shadow)
+        {
+            area = area with { Right = area.Right - ShadowWidth, Bottom = area.Bottom - ShadowWidth };
+            canvas.Items.Add(
+                new RectItem(area.Left + ShadowWidth, area.Top + ShadowWidth, area.Width, area.Height, Palette.Ink, Opacity: 0.18));
+        }
+        canvas.Items.Add(new RectItem(area.Left, area.Top, area.Width, area.Height, frame.Background ?? "#FFFFFF", frame.Border,
+            frame.Border is null ? 0 : 0.75));
+        return area.Shrunk(Padding);
     }
 }

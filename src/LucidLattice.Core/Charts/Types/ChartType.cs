@@ -1,4 +1,5 @@
 using LucidLattice.Core.Charts.Guides;
+using LucidLattice.Core.Charts.Scales;
 
 namespace LucidLattice.Core.Charts.Types;
 
@@ -23,8 +24,32 @@ public abstract class ChartType
     /// <summary>True if it draws lines that can be bent.</summary>
     public virtual bool Bends => false;
 
+    /// <summary>True if it can be drawn between the axes of another one.</summary>
+    public virtual bool Mixes => false;
+
+    /// <summary>True if it has an axis of numbers that can be set.</summary>
+    public virtual bool HasAxes => false;
+
+    /// <summary>True if it is cut into slices.</summary>
+    public virtual bool HasSlices => false;
+
+    /// <summary>True if its categories are ranges of numbers.</summary>
+    public virtual bool NeedsRanges => false;
+
+    /// <summary>True if it draws the single numbers of each mark instead of their total.</summary>
+    public virtual bool DrawsSingles => false;
+
+    /// <summary>True if dates along its axis stand at true distances.</summary>
+    public virtual bool KeepsDistances => false;
+
+    /// <summary>How many values it draws of each category: a place, and a size.</summary>
+    public virtual int ValuesNeeded => 1;
+
     /// <summary>Why some numbers do not suit it, in a sentence; null where they do.</summary>
-    public virtual string? WhyNot(ChartNumbers numbers) => null;
+    public virtual string? WhyNot(ChartNumbers numbers) =>
+        numbers.ValueCount < ValuesNeeded && numbers.Marks.Count > 0
+            ? $"It needs {ValuesNeeded} values: add {(ValuesNeeded - numbers.ValueCount == 1 ? "one" : "some")} in the chart’s sentence."
+            : null;
 
     /// <summary>Draws the marks with all that stands around them, but for the title.</summary>
     public abstract void Draw(ChartContent content, Area area, ChartCanvas canvas);

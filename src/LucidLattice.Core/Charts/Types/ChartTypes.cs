@@ -5,7 +5,10 @@ public static class ChartTypes
 {
     public static readonly IReadOnlyList<ChartType> All =
     [
-        new ColumnType(), new BarType(), new LollipopType(), new LineType(), new AreaType(), new PieType(), new DoughnutType(),
+        new ColumnType(), new BarType(), new LineType(), new AreaType(), new CombinedType(), new PieType(), new DoughnutType(),
+        new LollipopType(), new PointType(), new RangeType(), new LyingRangeType(), new RibbonType(), new WaterfallType(),
+        new ParetoType(), new HistogramType(), new BoxType(), new ScatterType(), new BubbleType(), new HeatType(), new CalendarType(),
+        new TreemapType(), new FunnelType(), new RadarType(), new SlopeType(), new GaugeType(), new BulletType(), new SparklineType(),
     ];
 
     /// <summary>The type of an id, or null.</summary>

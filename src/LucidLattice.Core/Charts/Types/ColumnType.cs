@@ -1,4 +1,5 @@
 using LucidLattice.Core.Charts.Guides;
+using LucidLattice.Core.Charts.Scales;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 
@@ -7,87 +8,86 @@ namespace LucidLattice.Core.Charts.Types;
 /// <summary>Upright columns, one a mark: beside one another, on top of one another, or as shares.</summary>
 public class ColumnType : CartesianType
 {
-    /// <summary>The part of a step that a single column, and several beside one another, fill.</summary>
-    private const double SinglePart = 0.68, GroupPart = 0.8;
+    /// <summary>The part of a step that a single column, and several beside one another, leave open.</summary>
+    private const double SingleGap = 0.32, GroupGap = 0.2;
 
     public override string Id => "columns";
     public override string Words => "columns";
     public override string Kind => "Column chart";
+    public override bool Mixes => true;
 
-    protected override void DrawMarks(Plot plot)
+    /// <summary>The part of a step between columns, where the author does not say.</summary>
+    protected virtual double? OwnGap => null;
+
+    public sealed override void DrawMarks(Plot plot)
     {
-        var isBeside = plot.Content.Arrangement == ChartArrangement.Beside;
-        var (series, step) = (plot.Content.Numbers.Series.Count, plot.Bands.Step);
-        var slot = isBeside && series > 1 ? step * GroupPart / series : step;
-        var thickness = isBeside && series > 1 ? slot * 0.92 : step * SinglePart;
-        var wears = isBeside ? WearOutside(plot, slot) : WearInside(plot, thickness);
-        for (var i = 0; i < plot.Marks.Count; i++)
+        foreach (var (mark, body, reach) in Bodies(plot))
         {
-            var (mark, (from, to)) = (plot.Marks[i], plot.Ends[i]);
-            if (mark.Value.IsNull) continue;
-            var start = plot.Bands.Start(mark.CategoryIndex)
-                + (isBeside && series > 1 ? (step - slot * series) / 2 + slot * mark.SeriesIndex : 0);
-            var body = plot.Rectangle(start + (slot - thickness) / 2, start + (slot + thickness) / 2, from, to);
-            DrawBody(plot, body, mark, to < from);
-            AddRegion(plot, isBeside ? plot.Across(start, start + slot) : body, mark, i);
-            if (!wears[mark.SeriesIndex]) continue;
-            if (isBeside) DrawOutside(plot, body, mark, to < 0);
-            else plot.Canvas.Text(plot.Label(mark), body.CentreX, body.CentreY + plot.Canvas.ToMiddle, 0.5,
-                Tones.TextOn(plot.ColorOf(mark)));
+            DrawBody(plot, body, mark);
+            plot.AddRegion(plot.Layer.Arrangement == ChartArrangement.Beside && plot.IsAlone ? reach : body, mark);
         }
     }
 
-    protected virtual void DrawBody(Plot plot, Area body, Mark mark, bool isDown)
+    public sealed override void DrawLabels(Plot plot)
     {
-        var color = plot.ColorOf(mark);
+        var isInside = plot.Content.Labels.Place == LabelPlace.Inside || plot.Layer.Arrangement != ChartArrangement.Beside;
+        var bodies = Bodies(plot).ToDictionary(b => b.Mark.Index);
+        plot.WearLabels(false, (mark, text) => bodies.TryGetValue(mark.Index, out var found)
+            ? isInside ? Inside(plot, found.Body, mark, text) : Outside(plot, found.Body, found.Reach, mark, text)
+            : null);
+    }
+
+    protected virtual void DrawBody(Plot plot, Area body, PlotMark mark)
+    {
+        var color = plot.ColorOf(mark.Mark);
+        if (plot.Content.Slices.Depth) ColumnSides.Draw(plot.Canvas, body, color, plot.IsLying, plot.Content.DrawnIn);
         var outline = Tones.Outline(color);
         plot.Canvas.Items.Add(new RectItem(body.Left, body.Top, body.Width, body.Height, color, outline, outline is null ? 0 : 0.5));
+        if (plot.Values.Holds(mark.To)) return;
+        ColumnSides.MarkCut(plot.Canvas, body, plot.IsLying, mark.To < plot.Values.Low);
     }
 
-    /// <summary>A mark that is too low to hit still answers to the pointer.</summary>
-    private static void AddRegion(Plot plot, Area area, Mark mark, int index)
+    /// <summary>Each mark's body, and the room along the axis that is its own.</summary>
+    private IEnumerable<(PlotMark Mark, Area Body, Area Reach)> Bodies(Plot plot)
     {
-        const double Least = 6;
-        var (width, height) = (Math.Max(area.Width, plot.IsLying ? Least : 0.5), Math.Max(area.Height, plot.IsLying ? 0.5 : Least));
-        plot.Canvas.Items.Add(new RegionItem(
-            Math.Min(area.Left, plot.Room.Right - width), Math.Min(area.Top, plot.Room.Bottom - height), width, height,
-            $"{plot.Content.Id}-{index}", plot.Content.Spoken(mark), plot.Content.Figure(mark), plot.Content.Action(mark)));
-    }
-
-    /// <summary>All columns wear their figure or none does: one here and there would look like a choice.</summary>
-    private static bool[] WearOutside(Plot plot, double slot)
-    {
-        var fits = plot.LabelRoom > 0 && ChartCanvas.LineHeight() <= slot
-            && (plot.IsLying || plot.Marks.All(m => m.Value.IsNull || plot.Canvas.Width(plot.Label(m)) <= slot - 2));
-        return [.. Enumerable.Repeat(fits, plot.Content.Numbers.Series.Count)];
-    }
-
-    private static bool[] WearInside(Plot plot, double thickness)
-    {
-        var wears = new bool[plot.Content.Numbers.Series.Count];
-        Array.Fill(wears, plot.Content.Labels);
-        for (var i = 0; i < plot.Marks.Count; i++)
+        var (step, series) = (plot.Bands.Step, plot.Layer.Arrangement == ChartArrangement.Beside ? plot.Layer.SeriesCount : 1);
+        var gap = plot.Content.Slices.Gap ?? OwnGap ?? (series > 1 ? GroupGap : SingleGap);
+        var slot = step * (1 - gap) / series;
+        var thickness = series > 1 ? slot * 0.92 : slot;
+        foreach (var mark in plot.Marks)
         {
-            var (mark, (from, to)) = (plot.Marks[i], plot.Ends[i]);
-            if (mark.Value.IsNull) continue;
-            var length = Math.Abs(plot.Values.At(to) - plot.Values.At(from));
-            var (width, height) = plot.IsLying ? (length, thickness) : (thickness, length);
-            wears[mark.SeriesIndex] &= height >= ChartCanvas.LineHeight() && plot.Canvas.Width(plot.Label(mark)) <= width - 2;
+            if (!mark.IsThere) continue;
+            var band = plot.Bands.Start(mark.Mark.CategoryIndex);
+            var start = band + step * gap / 2 + (series > 1 ? slot * mark.Slot : 0);
+            var body = plot.Rectangle(start + (slot - thickness) / 2, start + (slot + thickness) / 2, mark.From, mark.To);
+            yield return (mark, body, series > 1 ? plot.Across(start, start + slot) : plot.Across(band, band + step));
         }
-        return wears;
     }
+
+    private static (double, double, double, string)? Inside(Plot plot, Area body, PlotMark mark, string text) =>
+        body.Height >= ChartCanvas.LineHeight() && plot.Canvas.Width(text) <= body.Width - 2
+            ? (body.CentreX, body.CentreY + plot.Canvas.ToMiddle, 0.5, Tones.TextOn(plot.ColorOf(mark.Mark)))
+            : null;
 
     /// <summary>How far a mark reaches beyond its number.</summary>
-    protected virtual double Overhang => 0;
+    protected virtual double Overhang(Plot plot) => plot.Content.Slices.Depth ? ColumnSides.Depth : 0;
 
-    private void DrawOutside(Plot plot, Area body, Mark mark, bool isDown)
+    private (double, double, double, string)? Outside(Plot plot, Area body, Area reach, PlotMark mark, string text)
     {
-        var (canvas, label) = (plot.Canvas, plot.Label(mark));
+        var canvas = plot.Canvas;
+        var isDown = mark.To < mark.From != (plot.Values.From < plot.Values.To != plot.IsLying);
         if (plot.IsLying)
-            canvas.Text(label, isDown ? body.Left - ChartCanvas.Gap / 2 : body.Right + ChartCanvas.Gap / 2, body.CentreY + canvas.ToMiddle,
-                isDown ? 1 : 0, Palette.Ink);
-        else canvas.Text(label, body.CentreX, isDown ? body.Bottom + Overhang + canvas.Ascent() + 2 : body.Top - Overhang - 2.5, 0.5,
-            Palette.Ink);
+        {
+            isDown = mark.To < mark.From;
+            return ChartCanvas.LineHeight() <= reach.Height + 0.01
+                ? (isDown ? body.Left - ChartCanvas.Gap / 2 - Overhang(plot) : body.Right + ChartCanvas.Gap / 2 + Overhang(plot),
+                    body.CentreY + canvas.ToMiddle, isDown ? 1 : 0, Palette.Ink)
+                : null;
+        }
+        if (canvas.Width(text) > reach.Width - 2) return null;
+        return (body.CentreX,
+            isDown ? body.Bottom + (plot.Content.Slices.Depth ? 0 : Overhang(plot)) + canvas.Ascent() + 2 : body.Top - Overhang(plot) - 2.5,
+            0.5, Palette.Ink);
     }
 }
 
@@ -97,6 +97,7 @@ public sealed class BarType : ColumnType
     public override string Id => "bars";
     public override string Words => "bars";
     public override string Kind => "Bar chart";
+    public override bool Mixes => false;
     protected override bool IsLying => true;
 }
 
@@ -109,13 +110,14 @@ public sealed class LollipopType : ColumnType
     public override string Words => "lollipops";
     public override string Kind => "Lollipop chart";
     public override bool Stacks => false;
-    protected override double Overhang => MostRadius - 1;
+    protected override double Overhang(Plot plot) => MostRadius - 1;
 
-    protected override void DrawBody(Plot plot, Area body, Mark mark, bool isDown)
+    protected override void DrawBody(Plot plot, Area body, PlotMark mark)
     {
-        var (items, color) = (plot.Canvas.Items, plot.ColorOf(mark));
+        var (items, color) = (plot.Canvas.Items, plot.ColorOf(mark.Mark));
         var radius = Math.Min(MostRadius, Math.Max(1.2, body.Width / 2));
         items.Add(new LineItem(body.CentreX, body.Top, body.CentreX, body.Bottom, Math.Min(1.5, body.Width), color));
-        items.Add(new PathItem(new DrawPath().Arc(body.CentreX, isDown ? body.Bottom : body.Top, radius, 0, 360).Close(), color));
+        var (x, end) = plot.Inside(body.CentreX, plot.Values.Within(mark.To), radius);
+        items.Add(new PathItem(new DrawPath().Arc(x, end, radius, 0, 360).Close(), color));
     }
 }

@@ -8,89 +8,124 @@ namespace LucidLattice.Core.Charts.Types;
 /// <summary>Points joined by lines, one line a series; where a category has no number, the line has a gap.</summary>
 public class LineType : CartesianType
 {
-    private const double LineWidth = 1.75, MarkerRadius = 2.2;
+    protected const double MarkerRadius = 2.2;
+    private const double Reach = 8;
     private const int MostMarkers = 80;
 
     public override string Id => "lines";
     public override string Words => "lines";
     public override string Kind => "Line chart";
     public override bool Bends => true;
-    protected override bool HasZero => false;
+    public override bool Mixes => true;
+    public override bool HasStart => false;
+    public override bool HasLines => true;
 
     public override string? WhyNot(ChartNumbers numbers) =>
-        numbers.Categories.Count < 2 ? "A line needs at least two categories." : null;
+        numbers.Categories.Count < 2 ? "A line needs at least two categories." : base.WhyNot(numbers);
 
-    protected override void DrawMarks(Plot plot)
+    public sealed override void DrawMarks(Plot plot)
     {
         foreach (var run in Runs(plot).ToList()) DrawRun(plot, run);
-        var points = plot.Marks.Select((m, i) => (Mark: m, Index: i)).Where(p => !double.IsNaN(plot.Ends[p.Index].To)
-            && !p.Mark.Value.IsNull).ToList();
-        var wears = Wears(plot, points);
-        foreach (var category in points.GroupBy(p => p.Mark.CategoryIndex))
-            AddRegions(plot, [.. category.OrderBy(p => plot.Values.At(plot.Ends[p.Index].To))]);
-        foreach (var (mark, index) in points)
+        var points = plot.Marks.Where(m => IsPoint(plot, m)).ToList();
+        foreach (var category in points.GroupBy(p => p.Mark.CategoryIndex)) AddRegions(plot, [.. category]);
+        var hasRoom = points.Count <= MostMarkers || AlwaysMarks;
+        foreach (var mark in points.Where(p => hasRoom && (plot.Look(p.Mark).Markers || AlwaysMarks)))
         {
-            var (x, y) = Point(plot, mark, plot.Ends[index].To);
-            if (points.Count <= MostMarkers)
-                plot.Canvas.Items.Add(new PathItem(new DrawPath().Arc(x, y, MarkerRadius, 0, 360).Close(), plot.ColorOf(mark)));
-            if (wears) plot.Canvas.Text(plot.Label(mark), x, y - MarkerRadius - 2, 0.5, Palette.Ink);
+            var (px, py) = Point(plot, mark, mark.To);
+            var (x, y) = plot.Inside(px, py, Radius(points.Count));
+            plot.Canvas.Items.Add(new PathItem(new DrawPath().Arc(x, y, Radius(points.Count), 0, 360).Close(), plot.ColorOf(mark.Mark)));
         }
     }
 
-    /// <summary>Draws what lies between the points of one series that follow each other without a gap.</summary>
-    protected virtual void DrawRun(Plot plot, IReadOnlyList<(Mark Mark, double From, double To)> run) =>
-        AddLine(plot, run);
-
-    protected static void AddLine(Plot plot, IReadOnlyList<(Mark Mark, double From, double To)> run)
+    public sealed override void DrawLabels(Plot plot) => plot.WearLabels(true, (mark, text) =>
     {
-        if (run.Count < 2) return;
-        var path = Curves.Draw(new DrawPath(), [.. run.Select(p => Point(plot, p.Mark, p.To))], plot.Content.Curve, isFirst: true);
-        var color = plot.Content.Numbers.Series[run[0].Mark.SeriesIndex].Color;
-        // Light colours are hard to see on paper, so lines of them are thicker.
-        var width = Tones.Outline(color) is null ? LineWidth : 2.5;
-        plot.Canvas.Items.Add(new PathItem(path, null, new Pen(color, width, IsRound: true)));
+        if (!IsPoint(plot, mark) || plot.Canvas.Width(text) > plot.Bands.Step * (plot.Layer.SeriesCount > 1 ? 1 : 1.6)) return null;
+        var (x, y) = Point(plot, mark, mark.To);
+        var (before, after) = (HeightBeside(plot, mark, -1), HeightBeside(plot, mark, 1));
+        // Below a valley, else above; beside the line where it goes steadily up or down.
+        if (before < y - 1 && after < y - 1) return (x, y + MarkerRadius + 2 + plot.Canvas.Ascent(), 0.5, Palette.Ink);
+        var anchor = before > y + 1 && after < y - 1 ? 0.8 : before < y - 1 && after > y + 1 ? 0.2 : 0.5;
+        return (x, y - MarkerRadius - 2, anchor, Palette.Ink);
+    });
+
+    /// <summary>Where the same series is at the category before or after; where there is none, at the same height.</summary>
+    private static double HeightBeside(Plot plot, PlotMark mark, int way)
+    {
+        for (var i = plot.IndexOf(mark) + way; i >= 0 && i < plot.Marks.Count; i += way)
+        {
+            var other = plot.Marks[i];
+            if (Math.Abs(other.Mark.CategoryIndex - mark.Mark.CategoryIndex) > 1) break;
+            if (other.Slot == mark.Slot && IsPoint(plot, other)) return plot.Values.At(other.To);
+        }
+        return plot.Values.At(mark.To);
     }
 
-    protected static (double X, double Y) Point(Plot plot, Mark mark, double value) =>
-        (plot.Bands.Middle(mark.CategoryIndex), plot.Values.At(value));
+    /// <summary>True where points are all there is to see.</summary>
+    protected virtual bool AlwaysMarks => false;
+
+    protected virtual double Radius(int points) => MarkerRadius;
+
+    /// <summary>Draws what lies between the points of one series that follow each other without a gap.</summary>
+    protected virtual void DrawRun(Plot plot, IReadOnlyList<PlotMark> run) => AddLine(plot, run);
+
+    protected static void AddLine(Plot plot, IReadOnlyList<PlotMark> run)
+    {
+        if (run.Count < 2) return;
+        var path = Curves.Draw(new DrawPath(), [.. run.Select(p => Point(plot, p, p.To))], CurveOf(plot), isFirst: true);
+        var look = plot.Look(run[0].Mark);
+        plot.Canvas.Items.Add(new PathItem(path, null, Pens.OfSeries(ColorOf(plot, run), look.LineWidth, look.Dash)));
+    }
+
+    /// <summary>Curves are made from left to right, so lines that go down are straight.</summary>
+    protected static ChartCurve CurveOf(Plot plot) => plot.IsLying || plot.Bands.IsReversed ? ChartCurve.Straight : plot.Content.Curve;
+
+    protected static string ColorOf(Plot plot, IReadOnlyList<PlotMark> run) => plot.Content.Numbers.Series[run[0].Mark.SeriesIndex].Color;
+
+    protected static (double X, double Y) Point(Plot plot, PlotMark mark, double value) =>
+        plot.At(plot.Bands.Middle(mark.Mark.CategoryIndex), value);
+
+    private static bool IsPoint(Plot plot, PlotMark mark) => mark.IsThere && !mark.Mark.Value.IsNull && plot.Values.Holds(mark.To);
 
     /// <summary>The points of each series, cut where a category has none.</summary>
-    private static IEnumerable<IReadOnlyList<(Mark, double, double)>> Runs(Plot plot)
+    private static IEnumerable<IReadOnlyList<PlotMark>> Runs(Plot plot)
     {
-        foreach (var series in Enumerable.Range(0, plot.Marks.Count).GroupBy(i => plot.Marks[i].SeriesIndex).OrderBy(s => s.Key))
+        foreach (var series in plot.Marks.GroupBy(m => m.Slot).OrderBy(s => s.Key))
         {
-            var run = new List<(Mark Mark, double, double)>();
-            foreach (var i in series)
+            var run = new List<PlotMark>();
+            foreach (var mark in series)
             {
-                var (mark, (from, to)) = (plot.Marks[i], plot.Ends[i]);
-                var isThere = !mark.Value.IsNull && !double.IsNaN(to);
-                if (run.Count > 0 && (!isThere || mark.CategoryIndex != run[^1].Mark.CategoryIndex + 1))
+                var isThere = IsPoint(plot, mark);
+                if (run.Count > 0 && (!isThere || mark.Mark.CategoryIndex != run[^1].Mark.CategoryIndex + 1))
                 {
                     yield return run;
                     run = [];
                 }
-                if (isThere) run.Add((mark, from, to));
+                if (isThere) run.Add(mark);
             }
             if (run.Count > 0) yield return run;
         }
     }
 
-    private static bool Wears(Plot plot, List<(Mark Mark, int Index)> points) =>
-        plot.LabelRoom > 0 && plot.Content.Numbers.Series.Count == 1
-        && points.All(p => plot.Canvas.Width(plot.Label(p.Mark)) <= plot.Bands.Step - 2);
-
     /// <summary>Of the points of one category, from the uppermost down, the nearest one answers.</summary>
-    private static void AddRegions(Plot plot, IReadOnlyList<(Mark Mark, int Index)> points)
+    private static void AddRegions(Plot plot, List<PlotMark> points)
     {
-        double Height(int i) => plot.Values.At(plot.Ends[points[i].Index].To);
+        if (plot.IsLying || !plot.IsAlone)
+        {
+            foreach (var mark in points)
+            {
+                var (x, y) = Point(plot, mark, mark.To);
+                plot.AddRegion(new Area(x - Reach, y - Reach, x + Reach, y + Reach), mark);
+            }
+            return;
+        }
+        double Height(int i) => plot.Values.At(points[i].To);
+        points.Sort((a, b) => plot.Values.At(a.To).CompareTo(plot.Values.At(b.To)));
         for (var i = 0; i < points.Count; i++)
         {
             var top = i == 0 ? plot.Room.Top : (Height(i - 1) + Height(i)) / 2;
             var bottom = i == points.Count - 1 ? plot.Room.Bottom : (Height(i) + Height(i + 1)) / 2;
-            var (mark, index) = points[i];
-            plot.Canvas.Items.Add(new RegionItem(
-                plot.Bands.Start(mark.CategoryIndex), top, plot.Bands.Step, Math.Max(0.5, bottom - top), $"{plot.Content.Id}-{index}",
-                plot.Content.Spoken(mark), plot.Content.Figure(mark), plot.Content.Action(mark)));
+            var band = plot.Bands.Start(points[i].Mark.CategoryIndex);
+            plot.AddRegion(new Area(band, top, band + plot.Bands.Step, bottom), points[i]);
         }
     }
 }
@@ -101,15 +136,46 @@ public sealed class AreaType : LineType
     public override string Id => "areas";
     public override string Words => "areas";
     public override string Kind => "Area chart";
-    protected override bool HasZero => true;
+    public override bool HasStart => true;
 
-    protected override void DrawRun(Plot plot, IReadOnlyList<(Mark Mark, double From, double To)> run)
+    protected override void DrawRun(Plot plot, IReadOnlyList<PlotMark> run)
     {
-        var isBeside = plot.Content.Arrangement == ChartArrangement.Beside;
-        var path = Curves.Draw(new DrawPath(), [.. run.Select(p => Point(plot, p.Mark, p.To))], plot.Content.Curve, isFirst: true);
-        Curves.Draw(path, [.. run.Reverse().Select(p => Point(plot, p.Mark, p.From))], plot.Content.Curve, isFirst: false);
-        var color = plot.Content.Numbers.Series[run[0].Mark.SeriesIndex].Color;
-        plot.Canvas.Items.Add(new PathItem(path.Close(), color, Opacity: isBeside ? 0.3 : 0.9));
+        var isBeside = plot.Layer.Arrangement == ChartArrangement.Beside;
+        Ribbon.Draw(plot, [.. run.Select(p => Point(plot, p, p.To))], [.. run.Select(p => Point(plot, p, p.From))], CurveOf(plot),
+            ColorOf(plot, run), isBeside ? 0.3 : 0.9);
         if (isBeside) AddLine(plot, run);
+    }
+}
+
+/// <summary>Points alone.</summary>
+public sealed class PointType : LineType
+{
+    private const int Many = 400;
+
+    public override string Id => "points";
+    public override string Words => "points";
+    public override string Kind => "Dot chart";
+    public override bool Bends => false;
+    public override bool Stacks => false;
+    public override bool HasLines => false;
+    protected override bool AlwaysMarks => true;
+
+    public override string? WhyNot(ChartNumbers numbers) => null;
+
+    protected override double Radius(int points) => points > Many ? 1.2 : 3;
+
+    protected override void DrawRun(Plot plot, IReadOnlyList<PlotMark> run) { }
+}
+
+/// <summary>The room between two lines.</summary>
+internal static class Ribbon
+{
+    public static void Draw(Plot plot, IReadOnlyList<(double X, double Y)> upper, IReadOnlyList<(double X, double Y)> lower,
+        ChartCurve curve,
+        string color, double opacity)
+    {
+        var path = Curves.Draw(new DrawPath(), upper, curve, isFirst: true);
+        Curves.Draw(path, [.. lower.Reverse()], curve, isFirst: false);
+        plot.Canvas.Items.Add(new PathItem(path.Close(), color, Opacity: opacity));
     }
 }

@@ -2,17 +2,19 @@ using LucidLattice.Core.Charts.Guides;
 using LucidLattice.Core.Charts.Scales;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Charts.Types;
 
-/// <summary>Slices of a whole, from the top clockwise. It shows one series; what is negative or empty is not drawn, and said.</summary>
+/// <summary>Slices of a whole, clockwise. It shows one series; what is negative or empty is not drawn, and said.</summary>
 public class PieType : ChartType
 {
-    private const double Gap = ChartCanvas.Gap, Arm = 7, LeastRadius = 22;
+    private const double Gap = ChartCanvas.Gap, LeastRadius = 22, MostTilt = 60, DepthShare = 0.14, ApartShare = 0.1;
 
     public override string Id => "pie";
     public override string Words => "a pie";
     public override string Kind => "Pie chart";
+    public override bool HasSlices => true;
 
     /// <summary>The part of the radius that is left open in the middle.</summary>
     protected virtual double Hole => 0;
@@ -25,113 +27,142 @@ public class PieType : ChartType
     public sealed override void Draw(ChartContent content, Area area, ChartCanvas canvas)
     {
         var slices = Slices(content);
-        area = DrawNote(content, slices.Count, area, canvas);
+        area = DrawNote(content, slices.Count(s => !s.IsRest) + slices.Where(s => s.IsRest).Sum(s => s.Parts), area, canvas);
         if (slices.Count == 0)
         {
-            canvas.Text("Nothing above zero", area.CentreX, area.CentreY, 0.5);
+            canvas.Text(canvas.Fit("Nothing above zero", area.Width), area.CentreX, area.CentreY, 0.5);
             return;
         }
-        var labels = content.Labels || content.Legend is ChartLegend.Automatic or ChartLegend.None
-            ? Place(slices, content, area, canvas)
+        var isLabelled = content.Labels.Show != LabelShow.Never;
+        var shape = new PieShape(content.Slices, content.Slices.Hole is { } hole ? Math.Clamp(hole, 0, 0.9) : Hole);
+        var labels = (isLabelled && content.Labels.Place != LabelPlace.Inside)
+            || content.Legend is ChartLegend.Automatic or ChartLegend.None
+            ? PieLabels.Place(slices, shape, content, area, canvas)
             : null;
         if (labels is null)
-            area = Legend.Draw(content.Legend, [.. slices.Select(s => ($"{s.Mark.Label}  {Percent(s, canvas)}", s.Color))], true, area,
-                canvas);
-        var radius = labels?.Radius ?? Math.Min(area.Width, area.Height) / 2 - 2;
+            area = Legend.Draw(content.Legend, [.. slices.Select(s => new LegendEntry($"{s.Name}  {s.Percent(content.Culture)}", s.Color,
+                Id: $"{content.Id}-legend-{s.Index}", Action: content.Action(s.Mark)))], true, area, canvas);
+        var radius = labels?.Radius ?? shape.RadiusIn(area);
         if (radius < 4) return;
-        foreach (var slice in slices) DrawSlice(content, slice, area, radius, canvas);
-        if (labels is not null) DrawLabels(labels, area, canvas);
-    }
-
-    private sealed record Slice(Mark Mark, int Index, double From, double To, decimal Share, string Color)
-    {
-        public double Middle => (From + To) / 2 * Math.PI / 180;
+        shape = shape with { CentreX = area.CentreX, CentreY = area.CentreY - shape.DepthOf(radius) / 2, Radius = radius };
+        // Those at the back first, so that the sides of those in front lie over them.
+        foreach (var slice in slices.OrderBy(s => Math.Sin(s.Middle))) shape.DrawSide(slice, canvas);
+        foreach (var slice in slices)
+        {
+            var path = shape.Slice(slice);
+            canvas.Items.Add(new PathItem(path, slice.Color, new Pen("#FFFFFF", 0.75)));
+            canvas.Items.Add(RegionItem.Covering(path, $"{content.Id}-{slice.Index}", slice.Name,
+                $"{slice.Figure}, {slice.Percent(content.Culture)}", slice.IsRest ? null : content.Action(slice.Mark)));
+        }
+        if (labels is not null) PieLabels.Draw(labels, shape, canvas);
+        else if (isLabelled && content.Labels.Place == LabelPlace.Inside) PieLabels.DrawInside(slices, shape, content, canvas);
+        canvas.Parts.Add(("plot", new Area(area.CentreX - radius, area.CentreY - radius, area.CentreX + radius, area.CentreY + radius)));
     }
 
     private static List<Slice> Slices(ChartContent content)
     {
         var numbers = content.Numbers;
-        var marks = numbers.Marks.Select((m, i) => (Mark: m, Index: i))
+        var marks = numbers.Marks.Select((m, i) => (Mark: m, Index: i, Parts: 1))
             .Where(m => m.Mark.SeriesIndex == 0 && !m.Mark.Value.IsNull && m.Mark.Value.AsDouble > 0).ToList();
         if (marks.Count == 0) return [];
-        var shares = Shares.Round([.. marks.Select(m => m.Mark.Value.AsDouble)], 1);
-        var whole = marks.Sum(m => m.Mark.Value.AsDouble);
-        var (slices, from) = (new List<Slice>(), -90.0);
-        foreach (var ((mark, index), i) in marks.Select((m, i) => (m, i)))
+        var whole = marks.Sum(m => m.Mark.Number);
+        var small = marks.Where(m => m.Mark.Number < content.Slices.Smallest * whole).ToList();
+        if (small.Count > 1)
         {
-            var to = from + mark.Value.AsDouble / whole * 360;
-            var color = numbers.Categories[mark.CategoryIndex].Color ?? content.Colors[mark.CategoryIndex % content.Colors.Count];
-            slices.Add(new Slice(mark, index, from, to, shares[i], color));
+            marks = [.. marks.Except(small)];
+            marks.Add((small[0].Mark with { Value = Value.Of(small.Sum(m => m.Mark.Number)), Label = "The rest" }, small[0].Index,
+                small.Count));
+        }
+        var shares = Shares.Round([.. marks.Select(m => m.Mark.Number)], 1);
+        var largest = marks.Select((m, i) => (m.Mark.Number, i)).MaxBy(m => m.Number).i;
+        var (slices, from) = (new List<Slice>(), content.Slices.Start - 90);
+        foreach (var ((mark, index, parts), i) in marks.Select((m, i) => (m, i)))
+        {
+            var to = from + mark.Number / whole * 360;
+            var color = parts > 1 ? Palette.Muted
+                : numbers.Categories[mark.CategoryIndex].Color ?? content.Colors[mark.CategoryIndex % content.Colors.Count];
+            slices.Add(new Slice(mark, index, from, to, shares[i], color, content.Figure(mark), parts,
+                content.Slices.LargestApart && i == largest && marks.Count > 1));
             from = to;
         }
         return slices;
     }
-
-    private static string Percent(Slice slice, ChartCanvas canvas) => slice.Share.ToString("0.0", canvas.Culture) + " %";
 
     private static Area DrawNote(ChartContent content, int drawn, Area area, ChartCanvas canvas)
     {
         var left = content.Numbers.Marks.Count(m => m.SeriesIndex == 0) - drawn;
         var note = content.Numbers.Series.Count > 1 ? $"Only {content.Numbers.Series[0].Name} is drawn."
             : left > 0 ? $"{left} not drawn: {(left == 1 ? "it is" : "they are")} negative, zero or empty." : "";
-        if (note.Length == 0) return area;
-        canvas.Text(canvas.Fit(note, area.Width), area.CentreX, area.Bottom - canvas.Typesetter.Extent(ChartCanvas.SmallFont).Descent, 0.5);
-        return area with { Bottom = area.Bottom - ChartCanvas.LineHeight() };
+        return note.Length == 0 ? area : ChartTitle.DrawNote(note, Alignment.Centre, area, canvas);
     }
 
-    private void DrawSlice(ChartContent content, Slice slice, Area area, double radius, ChartCanvas canvas)
+    /// <summary>A part of the whole.</summary>
+    /// <param name="From">In degrees, clockwise from the right; likewise <paramref name="To"/>.</param>
+    /// <param name="Share">Per cent, as printed.</param>
+    /// <param name="Parts">How many marks it stands for.</param>
+    internal sealed record Slice(Mark Mark, int Index, double From, double To, decimal Share, string Color, string Figure, int Parts,
+        bool IsApart)
     {
-        var path = new DrawPath();
-        if (Hole == 0 && slice.To - slice.From < 359.999) path.MoveTo(area.CentreX, area.CentreY);
-        path.Arc(area.CentreX, area.CentreY, radius, slice.From, slice.To);
-        if (Hole > 0) path.Arc(area.CentreX, area.CentreY, radius * Hole, slice.To, slice.From);
-        path.Close();
-        canvas.Items.Add(new PathItem(path, slice.Color, new Pen("#FFFFFF", 0.75)));
-        canvas.Items.Add(RegionItem.Covering(path, $"{content.Id}-{slice.Index}", slice.Mark.Label,
-            $"{content.Figure(slice.Mark)}, {Percent(slice, canvas)}", content.Action(slice.Mark)));
+        public double Middle => (From + To) / 2 * Math.PI / 180;
+        public bool IsRest => Parts > 1;
+        public string Name => Mark.Label.ReplaceLineEndings(" ");
+
+        public string Percent(System.Globalization.CultureInfo culture) => Share.ToString("0.0", culture) + " %";
     }
 
-    private sealed record Labels(double Radius, IReadOnlyList<(Slice Slice, string Name, string Figures, double Y, bool IsRight)> All);
-
-    /// <summary>Names and shares around the pie, on two lines each, with lines to their slices; null where they have no room.</summary>
-    private static Labels? Place(List<Slice> slices, ChartContent content, Area area, ChartCanvas canvas)
+    /// <summary>The circle that slices are cut from, tilted or with a side.</summary>
+    internal sealed record PieShape(ChartSlices Settings, double Hole)
     {
-        var height = 2 * ChartCanvas.LineHeight() + 2;
-        var texts = slices.Select(s => (Slice: s, Name: canvas.Fit(s.Mark.Label.ReplaceLineEndings(" "), area.Width * 0.28),
-            Figures: content.Labels ? $"{content.Figure(s.Mark)}, {Percent(s, canvas)}" : Percent(s, canvas))).ToList();
-        var widest = texts.Max(t => Math.Max(canvas.Width(t.Name), canvas.Width(t.Figures)));
-        var radius = Math.Min(area.Width / 2 - widest - Arm - 2 * Gap, (area.Height - height) / 2 - Gap);
-        if (radius < LeastRadius) return null;
-        var all = new List<(Slice, string, string, double, bool)>();
-        foreach (var side in texts.GroupBy(t => Math.Cos(t.Slice.Middle) >= 0))
+        public double CentreX { get; init; }
+        public double CentreY { get; init; }
+        public double Radius { get; init; }
+
+        /// <summary>How flat the circle looks, from 0 to 1. Angles are cut before, so that no share changes.</summary>
+        public double Flatness => Math.Cos(Math.Clamp(Settings.Tilt, 0, MostTilt) * Math.PI / 180);
+
+        private double Apart => Settings.LargestApart ? ApartShare : 0;
+
+        public double DepthOf(double radius) => Settings.Depth ? radius * DepthShare : 0;
+
+        public double RadiusIn(Area area) => Math.Min((area.Width / 2 - 2) / (1 + Apart),
+            (area.Height / 2 - 2) / (Flatness * (1 + Apart) + (Settings.Depth ? DepthShare / 2 : 0)));
+
+        public double HeightOf(double radius) => 2 * radius * Flatness * (1 + Apart) + DepthOf(radius);
+
+        public (double X, double Y) At(double angle, double distance) =>
+            (CentreX + Math.Cos(angle) * distance, CentreY + Math.Sin(angle) * distance * Flatness);
+
+        /// <summary>How far a slice is set apart.</summary>
+        public double AwayOf(Slice slice) => slice.IsApart ? Radius * ApartShare : 0;
+
+        public DrawPath Slice(Slice slice)
         {
-            var wanted = side.OrderBy(t => Math.Sin(t.Slice.Middle)).ToList();
-            if (wanted.Count * height > area.Height) return null;
-            // From the top down, each is pushed below the one before; what then hangs over the foot pushes back up.
-            var tops = wanted.Select(t => area.CentreY + Math.Sin(t.Slice.Middle) * (radius + Arm) - height / 2).ToArray();
-            tops[0] = Math.Max(area.Top, tops[0]);
-            for (var i = 1; i < tops.Length; i++) tops[i] = Math.Max(tops[i], tops[i - 1] + height);
-            tops[^1] = Math.Min(tops[^1], area.Bottom - height);
-            for (var i = tops.Length - 2; i >= 0; i--) tops[i] = Math.Min(tops[i], tops[i + 1] - height);
-            all.AddRange(wanted.Select((t, i) => (t.Slice, t.Name, t.Figures, tops[i], side.Key)));
+            var path = new DrawPath();
+            if (Hole == 0 && slice.To - slice.From < 359.999) path.MoveTo(CentreX, CentreY);
+            path.Arc(CentreX, CentreY, Radius, slice.From, slice.To);
+            if (Hole > 0) path.Arc(CentreX, CentreY, Radius * Hole, slice.To, slice.From);
+            return Placed(path.Close(), slice, 0);
         }
-        return new Labels(radius, all);
-    }
 
-    private static void DrawLabels(Labels labels, Area area, ChartCanvas canvas)
-    {
-        var line = ChartCanvas.LineHeight();
-        foreach (var (slice, name, figures, top, isRight) in labels.All)
+        /// <summary>What is seen of the outer side of a slice, below its front edge.</summary>
+        public void DrawSide(Slice slice, ChartCanvas canvas)
+        {
+            if (!Settings.Depth) return;
+            for (var turn = -1; turn <= 2; turn++)
+            {
+                var (from, to) = (Math.Max(slice.From, turn * 360), Math.Min(slice.To, turn * 360 + 180));
+                if (to <= from) continue;
+                var upper = Placed(new DrawPath().Arc(CentreX, CentreY, Radius, from, to), slice, 0);
+                var lower = Placed(new DrawPath().Arc(CentreX, CentreY, Radius, to, from), slice, DepthOf(Radius));
+                canvas.Items.Add(new PathItem(upper.Then(lower).Close(), Tones.Darker(slice.Color)));
+            }
+        }
+
+        private DrawPath Placed(DrawPath path, Slice slice, double lower)
         {
             var (sine, cosine) = Math.SinCos(slice.Middle);
-            var (x, y) = (area.CentreX + cosine * labels.Radius, area.CentreY + sine * labels.Radius);
-            var side = isRight ? 1 : -1;
-            var (elbow, middle) = (area.CentreX + side * (labels.Radius + Arm), top + line);
-            canvas.Items.Add(new PathItem(new DrawPath().MoveTo(x, y).LineTo(elbow, middle).LineTo(elbow + side * Gap, middle), null,
-                new Pen(Palette.Muted, 0.5)));
-            var at = elbow + side * (Gap + 2);
-            canvas.Text(name, at, top + canvas.Ascent(), isRight ? 0 : 1, Palette.Ink);
-            canvas.Text(figures, at, top + line + canvas.Ascent(), isRight ? 0 : 1);
+            var away = AwayOf(slice);
+            return path.Moved((x, y) => (x + cosine * away, CentreY + (y - CentreY + sine * away) * Flatness + lower));
         }
     }
 }

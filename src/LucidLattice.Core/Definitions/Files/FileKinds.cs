@@ -6,7 +6,8 @@ namespace LucidLattice.Core.Definitions.Files;
 /// tests/samples.</summary>
 public static class FileKinds
 {
-    public static readonly FileKind Report = new("lucid-lattice/report", "report", [PageBandsToSheet.Move, ChartBySubject.Nest]);
+    public static readonly FileKind Report = new("lucid-lattice/report", "report",
+        [PageBandsToSheet.Move, ChartBySubject.Nest, ChartLabelsNested.Nest]);
 
     public static readonly FileKind Dataset = new("lucid-lattice/dataset", "dataset", [DatasetEnvelope.Add])
         { BeganWithoutEnvelope = true };

@@ -79,25 +79,96 @@ export type CarriedValue = {
     from: ValueSource;
 };
 
-export type ChartArrangement = 'beside' | 'stacked' | 'shares';
+export type CategoryAxisSettings = {
+    asNames?: boolean;
+    reversed?: boolean;
+    hidden?: boolean;
+    grid?: boolean;
+};
+
+export type ChartArrangement = 'beside' | 'stacked' | 'shares' | 'apart';
+
+export type ChartAxes = {
+    category?: CategoryAxisSettings;
+    left?: ValueAxisSettings;
+    right?: ValueAxisSettings;
+};
 
 export type ChartCategory = {
     by: string;
+    within?: null | string;
     pattern?: null | string;
     order?: ChartOrder;
+    ranges?: null | ChartRanges;
+    largest?: null | number;
+    others?: null | string;
+    keep?: null | string;
+    leaveEmpty?: boolean;
+    subtotals?: Array<string>;
 };
 
 export type ChartCurve = 'straight' | 'smooth' | 'steps';
 
+export type ChartDash = 'solid' | 'dashed' | 'dotted';
+
+export type ChartFrame = {
+    background?: null | string;
+    border?: null | string;
+    shadow?: boolean;
+};
+
+export type ChartLabels = {
+    show?: LabelShow;
+    says?: Array<LabelPart>;
+    place?: LabelPlace;
+};
+
 export type ChartLegend = 'automatic' | 'none' | 'below' | 'right' | 'above';
+
+export type ChartLine = {
+    at?: null | string;
+    to?: null | string;
+    measure?: MarkMeasure;
+    name?: null | string;
+    color?: null | string;
+    dash?: ChartDash;
+    right?: boolean;
+};
 
 export type ChartOrder = 'category' | 'largestFirst' | 'smallestFirst';
 
+export type ChartRanges = {
+    width?: null | number;
+    count?: null | number;
+};
+
 export type ChartRows = 'group' | 'all';
+
+export type ChartSide = 'automatic' | 'left' | 'right';
+
+export type ChartSlices = {
+    start?: number;
+    hole?: null | number;
+    largestApart?: boolean;
+    tilt?: number;
+    smallest?: number;
+    gap?: null | number;
+    depth?: boolean;
+};
 
 export type ChartSplit = {
     by: string;
     pattern?: null | string;
+};
+
+export type ChartTrend = {
+    kind?: TrendKind;
+    degree?: number;
+    over?: number;
+    name?: null | string;
+    formula?: boolean;
+    forward?: number;
+    back?: number;
 };
 
 /**
@@ -123,6 +194,13 @@ export type ChartValue = {
     expression: string;
     name?: null | string;
     pattern?: null | string;
+    drawnAs?: null | string;
+    axis?: ChartSide;
+    color?: null | string;
+    lineWidth?: null | number;
+    dash?: ChartDash;
+    markers?: boolean;
+    trend?: null | ChartTrend;
 };
 
 export type ChartView = {
@@ -136,8 +214,12 @@ export type ChartView = {
 
 export type ChartWording = {
     title?: null | string;
+    subtitle?: null | string;
     category?: null | string;
     value?: null | string;
+    right?: null | string;
+    note?: null | string;
+    align?: Alignment;
 };
 
 export type ChoiceInfo = {
@@ -769,15 +851,22 @@ export type ElementChartElement = {
     type?: 'chart';
     chart?: string;
     rows?: ChartRows;
+    filter?: null | string;
     category: ChartCategory;
     series?: null | ChartSplit;
     values: Array<ChartValue>;
     arrangement?: ChartArrangement;
     curve?: ChartCurve;
     words?: ChartWording;
+    axes?: ChartAxes;
+    lines?: Array<ChartLine>;
     legend?: ChartLegend;
-    labels?: boolean;
+    labels?: ChartLabels;
+    palette?: null | string;
     colors?: Array<string>;
+    colorful?: boolean;
+    slices?: ChartSlices;
+    frame?: ChartFrame;
     id: string;
     column?: null | string;
     x?: number;
@@ -1063,6 +1152,12 @@ export type KeyPair = {
     to: string;
 };
 
+export type LabelPart = 'value' | 'share' | 'category' | 'series';
+
+export type LabelPlace = 'automatic' | 'inside' | 'outside';
+
+export type LabelShow = 'ifAllFit' | 'never' | 'whereRoom';
+
 export type Level = {
     id: string;
     name: string;
@@ -1090,6 +1185,8 @@ export type LinkAction = {
     proof?: null | string;
 };
 
+export type MarkMeasure = 'average' | 'median' | 'highest' | 'lowest';
+
 export type MarkView = {
     label: string;
     figure: string;
@@ -1112,6 +1209,8 @@ export type NewReport = {
     dataset?: null | string;
     definition?: unknown;
 };
+
+export type NumberUnit = 'automatic' | 'ones' | 'thousands' | 'millions' | 'billions' | 'percent' | 'kilobytes' | 'megabytes' | 'gigabytes';
 
 export type OpenIn = 'beside' | 'here' | 'newTab';
 
@@ -1544,6 +1643,8 @@ export type TableReference = {
     columns: Array<KeyPair>;
 };
 
+export type TrendKind = 'straight' | 'growing' | 'levellingOff' | 'power' | 'curve' | 'smoothed';
+
 export type TrialInput = {
     field: string;
     values: Array<string>;
@@ -1572,6 +1673,19 @@ export type UnreadableDataset = {
     id: string;
     name: string;
     reason: string;
+};
+
+export type ValueAxisSettings = {
+    from?: null | number;
+    to?: null | number;
+    divisions?: null | number;
+    close?: boolean;
+    logarithmic?: boolean;
+    reversed?: boolean;
+    hidden?: boolean;
+    grid?: null | boolean;
+    pattern?: null | string;
+    unit?: NumberUnit;
 };
 
 export type ValueSource = ({

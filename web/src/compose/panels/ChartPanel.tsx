@@ -54,7 +54,7 @@ export function ChartPanel({ placed }: { placed: Placed }) {
           said.title === '' ? 'no title' : 'title',
           said.category !== '' && 'category axis',
           said.value && 'value axis',
-          chart.labels !== false && 'labels',
+          chart.labels?.show !== 'never' && 'labels',
         ]
           .filter(Boolean)
           .join(', ')}
@@ -78,7 +78,13 @@ export function ChartPanel({ placed }: { placed: Placed }) {
           onCommit={(v) => setWords({ value: v || null })}
         />
         <FormControlLabel
-          control={<Switch size="small" checked={chart.labels !== false} onChange={(e) => set({ labels: e.target.checked })} />}
+          control={
+            <Switch
+              size="small"
+              checked={chart.labels?.show !== 'never'}
+              onChange={(e) => set({ labels: { ...chart.labels, show: e.target.checked ? 'ifAllFit' : 'never' } })}
+            />
+          }
           label="Numbers on the marks, where all of them have room"
           slotProps={{ typography: { sx: { fontSize: 13 } } }}
         />

@@ -40,8 +40,8 @@ internal static class ChartBySubject
         to[called] = content;
     }
 
-    /// <summary>The charts anywhere in a file; in version 2, the only things of that type.</summary>
-    private static IEnumerable<JsonObject> Charts(JsonNode? node) => node switch
+    /// <summary>The charts anywhere in a file; the only things of that type.</summary>
+    internal static IEnumerable<JsonObject> Charts(JsonNode? node) => node switch
     {
         JsonObject one when one["type"] is JsonValue type && type.TryGetValue<string>(out var kind) && kind == "chart" => [one],
         JsonObject one => one.SelectMany(p => Charts(p.Value)),

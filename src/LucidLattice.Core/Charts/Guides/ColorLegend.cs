@@ -1,0 +1,32 @@
+using LucidLattice.Core.Charts.Scales;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
+
+namespace LucidLattice.Core.Charts.Guides;
+
+/// <summary>The steps of a colour scale, with the numbers at its ends.</summary>
+public static class ColorLegend
+{
+    private const double Sample = 12, LeastHeight = 70;
+
+    /// <returns>What is left for the plot.</returns>
+    public static Area Draw(ColorScale scale, Func<double, string> written, ChartLegend side, Area area, ChartCanvas canvas)
+    {
+        if (side == ChartLegend.None || area.Height < LeastHeight || scale.Low == scale.High) return area;
+        var (low, high, line) = (written(scale.Low), written(scale.High), ChartCanvas.LineHeight());
+        var width = canvas.Width(low) + canvas.Width(high) + ColorScale.Steps * Sample + 2 * ChartCanvas.Gap;
+        if (width > area.Width) return area;
+        var isAbove = side == ChartLegend.Above;
+        var (x, top) = (area.CentreX - width / 2, isAbove ? area.Top : area.Bottom - line);
+        canvas.Parts.Add(("legend", new Area(x, top, x + width, top + line)));
+        canvas.Text(low, x, top + line / 2 + canvas.ToMiddle, 0, Palette.Ink);
+        x += canvas.Width(low) + ChartCanvas.Gap;
+        foreach (var sample in scale.Samples)
+        {
+            canvas.Items.Add(new RectItem(x, top + 1.5, Sample, line - 3, scale.Color(sample)));
+            x += Sample;
+        }
+        canvas.Text(high, x + ChartCanvas.Gap, top + line / 2 + canvas.ToMiddle, 0, Palette.Ink);
+        return isAbove ? area with { Top = area.Top + line + 4 } : area with { Bottom = area.Bottom - line - 4 };
+    }
+}

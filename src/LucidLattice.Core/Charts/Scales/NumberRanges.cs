@@ -1,0 +1,45 @@
+using LucidLattice.Core.Definitions;
+
+namespace LucidLattice.Core.Charts.Scales;
+
+/// <summary>Ranges that numbers are put into: each from its start up to but without its end, the last one with it.</summary>
+/// <param name="Start">Of the first.</param>
+public sealed record NumberRanges(double Start, double Width, int Count)
+{
+    /// <summary>Which of them a number lies in.</summary>
+    public int IndexOf(double number) => Math.Clamp((int)Math.Floor((number - Start) / Width + 1e-9), 0, Count - 1);
+
+    public double Edge(int index) => Start + Width * index;
+
+    /// <param name="sorted">The numbers in rising order, at least one.</param>
+    public static NumberRanges Over(IReadOnlyList<double> sorted, ChartRanges settings)
+    {
+        var (least, most) = (sorted[0], sorted[^1]);
+        if (least == most && settings.Width is null) return new NumberRanges(least - 0.5, 1, 1);
+        if (settings.Width is { } width)
+        {
+            var first = Math.Floor(least / width) * width;
+            var needed = Math.Floor((most - first) / width + 1e-9) + (most > first && (most - first) % width == 0 ? 0 : 1);
+            // So many ranges that nobody could tell them apart are made wider.
+            var wider = Math.Max(1, Math.Ceiling(needed / ChartCategory.MostRanges));
+            return new NumberRanges(first, width * wider, (int)Math.Max(1, Math.Ceiling(needed / wider)));
+        }
+        if (settings.Count is { } count)
+            return new NumberRanges(least, (most - least) / Math.Clamp(count, 1, ChartCategory.MostRanges),
+                Math.Clamp(count, 1, ChartCategory.MostRanges));
+        var step = Ticks.Step(least, most, Automatic(sorted));
+        var start = Math.Floor(least / step + 1e-9) * step;
+        return new NumberRanges(start, step, Math.Max(1, (int)Math.Ceiling((most - start) / step - 1e-9)));
+    }
+
+    /// <summary>How many suit the numbers: by Freedman and Diaconis (1981), but at least as Sturges (1926) has it; NumPy documents the
+    /// same rule as “auto”.</summary>
+    public static int Automatic(IReadOnlyList<double> sorted)
+    {
+        var range = sorted[^1] - sorted[0];
+        var sturges = Math.Log2(sorted.Count) + 1;
+        var width = 2 * (Spread.Quantile(sorted, 0.75) - Spread.Quantile(sorted, 0.25)) / Math.Cbrt(sorted.Count);
+        var count = Math.Ceiling(width > 0 ? Math.Max(sturges, range / width) : sturges);
+        return (int)Math.Clamp(count, 1, ChartCategory.MostRanges);
+    }
+}

@@ -1,0 +1,66 @@
+using LucidLattice.Core.Charts.Guides;
+using LucidLattice.Core.Charts.Scales;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
+
+namespace LucidLattice.Core.Charts.Types;
+
+/// <summary>Rectangles as large as their values; where the chart is split, those of a series lie together.</summary>
+public sealed class TreemapType : ChartType
+{
+    private const double Inset = 3;
+
+    public override string Id => "treemap";
+    public override string Words => "a treemap";
+    public override string Kind => "Treemap";
+
+    public override string? WhyNot(ChartNumbers numbers) =>
+        numbers.ValueCount > 1 ? "It shows one value."
+        : numbers.Marks.Any(m => m.Number < 0) ? "Negative numbers are no part of a whole." : base.WhyNot(numbers);
+
+    public override void Draw(ChartContent content, Area area, ChartCanvas canvas)
+    {
+        var numbers = content.Numbers;
+        var marks = numbers.Marks.Select((m, i) => (Mark: m, Index: i))
+            .Where(m => m.Mark.Number > 0 && numbers.Series[m.Mark.SeriesIndex].ValueIndex == 0).ToList();
+        if (numbers.Marks.Count - marks.Count is > 0 and var left)
+            area = ChartTitle.DrawNote($"{left} not drawn: zero, negative or empty.", Alignment.Centre, area, canvas);
+        if (marks.Count == 0 || area.Width < 4 || area.Height < 4) return;
+        var isSplit = numbers.Series.Count > 1;
+        var entries = numbers.Series.Select((s, i) => new LegendEntry(s.Name, s.Color, Id: $"{content.Id}-legend-{i}",
+            Action: content.SeriesAction(s))).ToList();
+        if (isSplit) area = Legend.Draw(content.Legend, entries, true, area, canvas);
+        var whole = marks.Sum(m => m.Mark.Number);
+        var groups = marks.GroupBy(m => isSplit ? m.Mark.SeriesIndex : 0).OrderByDescending(g => g.Sum(m => m.Mark.Number)).ToList();
+        var places = Squares.Divide([.. groups.Select(g => g.Sum(m => m.Mark.Number))], area);
+        for (var g = 0; g < groups.Count; g++)
+        {
+            var parts = groups[g].OrderByDescending(m => m.Mark.Number).ToList();
+            var place = isSplit && places[g].Width > 4 && places[g].Height > 4 ? places[g].Shrunk(1) : places[g];
+            var squares = Squares.Divide([.. parts.Select(p => p.Mark.Number)], place);
+            for (var i = 0; i < parts.Count; i++) DrawOne(content, parts[i].Mark, parts[i].Index, squares[i], whole, isSplit, canvas);
+        }
+        canvas.Parts.Add(("plot", area));
+    }
+
+    private static void DrawOne(ChartContent content, Mark mark, int index, Area place, double whole, bool isSplit, ChartCanvas canvas)
+    {
+        var numbers = content.Numbers;
+        var color = isSplit ? numbers.Series[mark.SeriesIndex].Color
+            : numbers.Categories[mark.CategoryIndex].Color
+                ?? (content.Colorful ? content.Colors[mark.CategoryIndex % content.Colors.Count] : content.Colors[0]);
+        canvas.Items.Add(new RectItem(place.Left, place.Top, place.Width, place.Height, color, "#FFFFFF", 0.75));
+        var share = (mark.Number / whole * 100).ToString("0.0", content.Culture) + " %";
+        if (place.Width > 0 && place.Height > 0)
+            canvas.Items.Add(new RegionItem(place.Left, place.Top, place.Width, place.Height, $"{content.Id}-{index}", content.Spoken(mark),
+                $"{content.Figure(mark)}, {share}", content.Action(mark)));
+        if (content.Labels.Show == LabelShow.Never) return;
+        var (line, ink) = (ChartCanvas.LineHeight(), Tones.TextOn(color));
+        var (width, top) = (place.Width - 2 * Inset, place.Top + Inset);
+        var name = mark.Label.ReplaceLineEndings(" ");
+        if (canvas.Width(name) > width || place.Height < line + 2 * Inset) return;
+        canvas.Text(name, place.Left + Inset, top + canvas.Ascent(), 0, ink);
+        if (place.Height >= 2 * line + 2 * Inset && canvas.Width(content.Figure(mark)) <= width)
+            canvas.Text(content.Figure(mark), place.Left + Inset, top + line + canvas.Ascent(), 0, ink);
+    }
+}

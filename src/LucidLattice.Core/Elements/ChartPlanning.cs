@@ -1,0 +1,178 @@
+using LucidLattice.Core.Charts;
+using LucidLattice.Core.Charts.Types;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Formatting;
+using LucidLattice.Core.Links;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Elements;
+
+/// <summary>Compiles what a chart asks of the rows, and finds its words, formats and colours.</summary>
+internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, ChartKind kind)
+{
+    private readonly SectionScope _section = place.Section;
+    private readonly Scope _rows = place.Section.OfRows();
+    private readonly AggregateList _marks = new();
+
+    public ElementPlan Plan()
+    {
+        var (style, (x, width)) = (place.Style(chart, Alignment.Centre), place.Span(chart));
+        var broken = new BrokenPlan(chart, x, width, style);
+        if (kind.WhyNotIn(place.Place) is { } why)
+        {
+            place.Problem(chart, "chart-misplaced", Severity.Error, why, null,
+                "Move it to a header or footer of a group or of the report.");
+            return broken;
+        }
+        if (chart.Rows == ChartRows.All && place.Place.Level > 0)
+            place.Problem(
+                chart, "chart-same-everywhere", Severity.Warning,
+                "This chart draws every row of the report, so each group prints the same picture.", "rows", "Draw the group's rows.");
+        if (ChartTypes.Find(chart.Chart) is not { } type || Query(type) is not { } query) return broken;
+        var (categoryFormat, splitFormat, outerFormat) = (Format(query.Category, chart.Category.Pattern, "category"),
+            Format(query.Split, chart.Series?.Pattern, "series"), Format(query.Within, null, "category"));
+        if (categoryFormat is null) return broken;
+        var words = new ChartWords(_section.Dataset?.Fields ?? [], _section.Section.Columns);
+        var titleText = chart.Words.Title ?? words.Title(chart);
+        return new ChartPlan(chart, x, width, style)
+        {
+            Type = type,
+            Query = query,
+            Names = Names(query, categoryFormat, splitFormat, words) with { OuterFormat = outerFormat },
+            Formats = [.. query.Values.Zip(chart.Values, (v, d) => d.Pattern is null ? null : Format(v, d.Pattern, "values"))],
+            FullFormats = [.. query.Values.Select(v => _section.Format(v, null))],
+            AxisFormats = (AxisFormat(query.Values[0], chart.Axes.Left), AxisFormat(query.Values[^1], chart.Axes.Right)),
+            Title = Text(titleText, "title", x, width, style),
+            Subtitle = Text(chart.Words.Subtitle, "subtitle", x, width, style),
+            Note = Text(chart.Words.Note, "note", x, width, style),
+            CategoryTitle = chart.Words.Category ?? words.Category(chart),
+            ValueNames = [.. chart.Values.Select(words.Name)],
+            Lines = [.. chart.Lines.Select(Line)],
+            Link = Link(query),
+            Level = _section.Base + (chart.Rows == ChartRows.All ? 0 : place.Place.Level),
+        };
+    }
+
+    private ChartQuery? Query(ChartType type)
+    {
+        var values = chart.Values.Select(v => Total(v.Expression, "values", Numeric)).ToList();
+        var category = Row(chart.Category.By, "category");
+        var (within, split, filter) = (Row(chart.Category.Within, "category"), Row(chart.Series?.By, "series"),
+            Row(chart.Filter, "filter", Condition));
+        var keep = chart.Category.Keep is { } condition ? Total(condition, "category", Condition) : null;
+        var spread = type.DrawsSingles ? Spread() : null;
+        var isMissing = (chart.Category.Within is not null && within is null) || (chart.Series is not null && split is null)
+            || (chart.Filter is not null && filter is null) || (chart.Category.Keep is not null && keep is null)
+            || (type.DrawsSingles && spread is null);
+        if (category is null || isMissing || values.Count == 0 || values.Any(v => v is null)) return null;
+        var ranges = chart.Category.Ranges ?? (type.NeedsRanges ? new ChartRanges() : null);
+        if (ranges is not null && !category.Type.IsNumber())
+        {
+            place.Problem(chart, "chart-ranges", Severity.Error, $"Ranges are made of numbers, but {chart.Category.By} is "
+                + $"{category.Type.Words()}.", "category", "Choose a number for the categories, or another type of chart.");
+            return null;
+        }
+        return new ChartQuery(category, split, [.. values.OfType<Compiled>()], _marks, chart.Category.Order)
+        {
+            Filter = filter,
+            Within = within,
+            Keep = keep,
+            Ranges = ranges,
+            Largest = ranges is null ? chart.Category.Largest : null,
+            LeavesEmpty = chart.Category.LeaveEmpty,
+            Spread = spread,
+        };
+    }
+
+    private Compiled? Row(string? expression, string property, Func<Compiled, Compiled>? check = null) => expression is null ? null
+        : _section.Check(chart.Id, property, () => (check ?? (c => c))(Compiler.Compile(expression, _rows)), _rows);
+
+    private Compiled? Total(string expression, string property, Func<Compiled, Compiled> check)
+    {
+        var scope = _section.At(place.Place) with { MarkTotals = _marks, Allowed = Phase.Group };
+        return _section.Check(chart.Id, property, () => check(Compiler.Compile(expression, scope)), scope);
+    }
+
+    /// <summary>What the first value adds up, row by row.</summary>
+    private Compiled? Spread()
+    {
+        if (ChartWords.ArgumentOf(chart.Values[0].Expression) is { } argument and not "*" && Row(argument, "values") is { } spread
+            && spread.Type.IsNumber())
+            return spread;
+        place.Problem(chart, "chart-spread", Severity.Error,
+            "Boxes show how the single numbers of a field are spread, but the value adds up none.", "values",
+            "Use the total of one field, as in sum(fare).");
+        return null;
+    }
+
+    private static Compiled Numeric(Compiled value)
+    {
+        if (!value.Type.IsNumber())
+            throw new ExpressionException("type-mismatch", $"A chart draws numbers, but this is {value.Type.Words()}.", 0,
+                "Count rows: count(*).");
+        if (value.ReadsRow)
+            throw new ExpressionException("not-an-aggregate", "A mark stands for many rows, so its value has to be a total.", 0,
+                "Use sum(…), or count(*) to count rows.");
+        return value;
+    }
+
+    private static Compiled Condition(Compiled value) => value.Type is DataType.Bool or DataType.Null
+        ? value
+        : throw new ExpressionException("type-mismatch", $"A condition says yes or no, but this is {value.Type.Words()}.", 0,
+            "Compare it with something, as in sum(fare) > 0.");
+
+    private ValueFormat? Format(Compiled? of, string? pattern, string property) =>
+        of is null ? null : _section.Check(chart.Id, property, () => _section.Format(of, pattern), _rows);
+
+    private ValueFormat? AxisFormat(Compiled value, ValueAxisSettings axis) =>
+        axis.Pattern is null ? null : Format(value, axis.Pattern, "axes");
+
+    private TextPlan? Text(string? text, string property, double x, double width, ResolvedStyle style) =>
+        string.IsNullOrEmpty(text) || place.Pieces(chart.Id, property, text) is not { } pieces ? null
+            : new TextPlan(chart, x, width, style, pieces);
+
+    private ChartNames Names(ChartQuery query, ValueFormat category, ValueFormat? split, ChartWords words)
+    {
+        var colors = chart.Colors.Count > 0 ? chart.Colors : Palettes.Find(chart.Palette ?? "")?.Colors ?? Palette.Series;
+        return new ChartNames(new CodeBookColors(query.Category.Codes, query.Split?.Codes), category, split,
+            [.. chart.Values.Select(words.Name)], colors)
+        {
+            OwnColors = [.. chart.Values.Select(v => v.Color)],
+            Others = chart.Category.Others ?? "Others",
+            Number = RangeEnd(query.Category),
+        };
+    }
+
+    private Func<double, string> RangeEnd(Compiled category)
+    {
+        if (!category.Type.IsNumber()) return n => Value.Of(n).Invariant;
+        var number = ValueFormat.For(DataType.Double, chart.Category.Pattern ?? "#,##0.######",
+            FieldKind.Plain, null, _section.Culture, category.Currency ?? _section.Report.Currency);
+        return n => number.Format(Value.Of(n));
+    }
+
+    private LineAcrossPlan Line(ChartLine line)
+    {
+        Compiled? Of(string? expression)
+        {
+            if (expression is null) return null;
+            var scope = _section.At(place.Place) with { Allowed = Phase.Group };
+            return _section.Check(chart.Id, "lines", () => Numeric(Compiler.Compile(expression, scope)), scope);
+        }
+        return new LineAcrossPlan(line, Of(line.At), Of(line.To));
+    }
+
+    private LinkPlan? Link(ChartQuery query)
+    {
+        var category = Clicked(LinkPlanner.Category, query.Category);
+        if (DateSteps.UnitOf(chart.Category.By) is { } unit)
+            category = category with { Key = category.Key with { Step = new TimeStep(unit, 1) } };
+        return place.Link(chart, query.Split is null ? [category] : [category, Clicked(LinkPlanner.Series, query.Split)]);
+    }
+
+    private static (string Name, LinkKey Key) Clicked(string key, Compiled of) =>
+        (key, new LinkKey(of.Type, $"the clicked {key}", (click, _) => click[key], Clicked: true));
+}
