@@ -19,6 +19,11 @@ public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyLis
 
     public string Category(ChartElement chart) => Capital(Label(chart.Category.By));
 
+    /// <summary>In lower case, as a sentence names them.</summary>
+    public ChartPartWords Parts(ChartElement chart) => new(Lower(Label(chart.Category.By)),
+        chart.Category.Within is { } within ? Lower(Label(within)) : null, chart.Series is { } series ? Lower(Label(series.By)) : null,
+        [.. chart.Values.Select(v => Lower(Name(v)))]);
+
     /// <summary>What the legend calls a value.</summary>
     public string Name(ChartValue value) => value.Name ?? Capital(Value(value.Expression));
 
@@ -56,3 +61,6 @@ public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyLis
     [GeneratedRegex(@"^(?<name>\w+)\s*\((?<of>[^()]+)\)$", RegexOptions.IgnoreCase)]
     private static partial Regex SimpleAggregate();
 }
+
+/// <summary>Short names, made from the labels of fields: “month”, “region”, “passengers”.</summary>
+public sealed record ChartPartWords(string Category, string? Within, string? Series, IReadOnlyList<string> Values);

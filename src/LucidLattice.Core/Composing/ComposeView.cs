@@ -1,3 +1,5 @@
+using LucidLattice.Core.Charts;
+using LucidLattice.Core.Running;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Links;
@@ -30,10 +32,19 @@ public sealed record BandView(
 public sealed record ElementView(string Id, string Part, double PartTop, string? Column, double X, double Y, double Width, double Height);
 
 /// <summary>The numbers that a chart draws at the vantage.</summary>
+/// <param name="Figure">The id of its drawing here.</param>
+/// <param name="Table">What it draws, as a table: categories down, series across.</param>
+/// <param name="Words">What its parts are called.</param>
+/// <param name="Parts">Where the parts of the picture are that an author can choose, from the frame's top left corner.</param>
 /// <param name="Unsuited">Why its numbers do not suit some types of charts, by the type's id.</param>
-public sealed record ChartView(string Id, string Title, IReadOnlyList<MarkView> Marks, IReadOnlyDictionary<string, string> Unsuited);
+public sealed record ChartView(string Id, string Figure, string Title, IReadOnlyList<MarkView> Marks, NumbersTable Table, ChartPartWords Words,
+    IReadOnlyList<ChartPartView> Parts, IReadOnlyDictionary<string, string> Unsuited);
 
 public sealed record MarkView(string Label, string Figure, int Rows, LinkAction? Action);
+
+/// <param name="Part">title, subtitle, note, category, left, right, plot or legend.</param>
+public sealed record ChartPartView(string Part, double X, double Y, double Width, double Height);
+
 
 /// <summary>One level of the path that Compose shows.</summary>
 /// <param name="Section">The id of the section whose path it belongs to.</param>

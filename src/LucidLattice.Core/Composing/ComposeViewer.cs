@@ -1,4 +1,3 @@
-using LucidLattice.Core.Charts.Types;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Elements;
@@ -159,12 +158,8 @@ public sealed class ComposeViewer
                     new ElementView(plan.Id, part.Part.Id, _height, plan.Element.Column, _left + plan.X, _height + element.Y, plan.Width,
                     element.Height));
                 if (plan is not ChartPlan chart) continue;
-                var content = chart.Content(_viewer._run.Data!.Charts, frame, _viewer._run.Proof);
-                _charts.Add(
-                    new ChartView(chart.Id, content.Title,
-                    [.. content.Numbers.Marks.Select(m => new MarkView(content.Spoken(m), content.Figure(m), m.Rows, content.Action(m)))],
-                        ChartTypes.All.Where(t => t.WhyNot(content.Numbers) is not null)
-                            .ToDictionary(t => t.Id, t => t.WhyNot(content.Numbers)!)));
+                _charts.Add(ChartViews.View(chart, placed.Elements.First(e => e.Plan == plan).Height, frame, _viewer._run,
+                    _painter.On));
             }
         }
     }

@@ -32,6 +32,7 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
 
     /// <summary>What each value is called.</summary>
     public required IReadOnlyList<string> ValueNames { get; init; }
+    public required ChartPartWords PartWords { get; init; }
     public required IReadOnlyList<LineAcrossPlan> Lines { get; init; }
 
     /// <summary>The level of the tree for whose groups it is drawn.</summary>

@@ -50,6 +50,7 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
             Note = Text(chart.Words.Note, "note", x, width, style),
             CategoryTitle = chart.Words.Category ?? words.Category(chart),
             ValueNames = [.. chart.Values.Select(words.Name)],
+            PartWords = words.Parts(chart),
             Lines = [.. chart.Lines.Select(Line)],
             Link = Link(query),
             Level = _section.Base + (chart.Rows == ChartRows.All ? 0 : place.Place.Level),

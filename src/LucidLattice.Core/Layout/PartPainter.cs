@@ -7,6 +7,9 @@ namespace LucidLattice.Core.Layout;
 /// <summary>Turns placed parts into drawing items.</summary>
 public sealed class PartPainter(PartLayout layout, Painting on)
 {
+    /// <summary>What it paints on, with a frame that stands nowhere.</summary>
+    public Painting On => on;
+
     /// <summary>Draws the slice of a part from <paramref name="from"/> to <paramref name="to"/>, its upper edge at (left, top), and returns
     /// how the part was placed.</summary>
     public PlacedPart Paint(PartPlan plan, Frame frame, double left, double top, double from, double to)

@@ -23,6 +23,7 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
             case FigureItem figure:
                 xml.Raw("<g role=\"group\""u8);
                 xml.Attribute("aria-label"u8, figure.AlternativeText);
+                if (figure.Id is { } id) xml.Attribute("data-figure-id"u8, id);
                 xml.Raw(">"u8);
                 foreach (var inner in figure.Items) Write(inner);
                 xml.Raw("</g>"u8);

@@ -8,7 +8,9 @@ using LucidLattice.Core.Links;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
 using LucidLattice.Output.Svg;
+using LucidLattice.Output;
 using LucidLattice.Server.Runs;
+using LucidLattice.Server.Web;
 
 namespace LucidLattice.Server.Composing;
 
@@ -44,7 +46,24 @@ public sealed record PagesResponse(int PageCount);
 /// <param name="Words">In “as columns”.</param>
 /// <param name="Stacks">True if its series can stand on top of one another.</param>
 /// <param name="Bends">True if it draws lines that can be bent.</param>
-public sealed record ChartTypeInfo(string Id, string Words, bool Stacks, bool Bends);
+/// <param name="Mixes">True if each of its values can be drawn in a way of its own.</param>
+/// <param name="Axes">True if it has an axis of numbers that can be set.</param>
+/// <param name="Slices">True if it is cut into slices.</param>
+/// <param name="Ranges">True if its categories are ranges of numbers.</param>
+/// <param name="Values">How many values it draws of each category.</param>
+public sealed record ChartTypeInfo(string Id, string Words, bool Stacks, bool Bends, bool Mixes, bool Axes, bool Slices, bool Ranges,
+    int Values)
+{
+    public static ChartTypeInfo Describe(ChartType type) =>
+        new(type.Id, type.Words, type.Stacks, type.Bends, type.Mixes, type.HasAxes, type.HasSlices, type.NeedsRanges, type.ValuesNeeded);
+}
+
+/// <summary>What authors choose from for charts.</summary>
+public sealed record ChartChoices(IReadOnlyList<ChartTypeInfo> Types, IReadOnlyList<NamedPalette> Palettes);
+
+/// <summary>Asks for a chart of a report being composed, as every type would draw it.</summary>
+/// <param name="Chart">The id of the chart.</param>
+public sealed record PreviewRequest(ComposeRequest Report, string Chart);
 
 /// <summary>Asks what a parameter of a report being composed offers.</summary>
 public sealed record ComposeChoices(ReportDefinition Definition, string Parameter, IReadOnlyDictionary<string, string>? Values = null,
@@ -57,8 +76,10 @@ public static class ComposeEndpoints
     {
         var compose = app.MapGroup("/api/compose").WithTags("Compose");
         compose.MapPost("/", Compose).WithName("compose");
-        compose.MapGet("/chart-types", () => ChartTypes.All.Select(t => new ChartTypeInfo(t.Id, t.Words, t.Stacks, t.Bends)).ToList())
-            .WithName("listChartTypes");
+        compose.MapGet("/chart-choices", () => new ChartChoices([.. ChartTypes.All.Select(ChartTypeInfo.Describe)], Palettes.All))
+            .WithName("listChartChoices");
+        compose.MapPost("/chart-previews", Previews).WithName("previewCharts");
+        compose.MapPost("/chart-numbers", Numbers).WithName("getChartNumbers").Produces<string>(contentType: "text/csv");
         compose.MapPost("/pages",
             (ComposeRequest request, ReportEngine engine, CancellationToken cancel) =>
             new PagesResponse(Run(request, engine, new RunProgress(), cancel, pages: true).PageCount)).WithName("countPages");
@@ -91,6 +112,33 @@ public static class ComposeEndpoints
         return new ComposeResponse(definition, changed, view.Sheet, bands, view.Vantage, view.Rows, run.Problems,
             ParameterInfo.Describe(run),
             Stopwatch.GetElapsedTime(started).TotalMilliseconds);
+    }
+
+    /// <summary>SVG pictures by the id of their type.</summary>
+    private static Dictionary<string, string> Previews(PreviewRequest request, ReportEngine engine, ITypesetter typesetter,
+        CancellationToken cancel)
+    {
+        var report = request.Report with { Definition = ChartPreviews.Report(request.Report.Definition, request.Chart) };
+        var run = Run(report, engine, new RunProgress(), cancel, pages: false);
+        if (run.Data is null) return [];
+        var view = ComposeViewer.View(run, report.Vantage ?? new Dictionary<string, IReadOnlyList<string?>>(), typesetter, report.Sheet);
+        return ChartPreviews.Draw(request.Chart, view)
+            .ToDictionary(d => d.Key, d => SvgWriter.Write(d.Value, $"preview-{d.Key}-"));
+    }
+
+    /// <summary>Every number that a chart draws at the vantage, as CSV.</summary>
+    private static IResult Numbers(PreviewRequest request, ReportEngine engine, ITypesetter typesetter, HttpContext context,
+        CancellationToken cancel)
+    {
+        var run = Run(request.Report, engine, new RunProgress(), cancel, pages: false);
+        var figure = run.Data is null ? null
+            : ComposeViewer.View(run, request.Report.Vantage ?? new Dictionary<string, IReadOnlyList<string?>>(), typesetter,
+                request.Report.Sheet).Bands.SelectMany(b => b.Charts).FirstOrDefault(c => c.Id == request.Chart)?.Figure;
+        if (figure is null || RunCharts.Find(run, figure) is not { } chart)
+            throw ApiException.NotFound("The chart draws nothing here.");
+        var stream = new MemoryStream();
+        ChartFiles.WriteCsv(chart, stream);
+        return Results.File(stream.ToArray(), "text/csv", "chart.csv");
     }
 
     private static ReportRun Run(ComposeRequest request, ReportEngine engine, RunProgress progress, CancellationToken cancel, bool pages)

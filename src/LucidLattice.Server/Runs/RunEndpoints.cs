@@ -1,3 +1,4 @@
+using LucidLattice.Core.Composing;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Running;
@@ -30,6 +31,8 @@ public static class RunEndpoints
             => OutlineReader.Read(await Entry(id, store).Figures, sheet, section, level, group, Math.Max(0, from))).WithName("getOutline");
         runs.MapGet("/find", Find).WithName("findInRun");
         runs.MapGet("/pdf", Pdf).WithName("getPdf").Produces<string>(contentType: "application/pdf");
+        runs.MapGet("/charts/{figure}", Chart).WithName("getChart");
+        runs.MapGet("/charts/{figure}/{format}", ChartFile).WithName("getChartFile").Produces<string>(contentType: "image/svg+xml");
         runs.MapGet("/json", Json).WithName("getRunJson").Produces<string>(contentType: "application/json");
     }
 
@@ -118,6 +121,31 @@ public static class RunEndpoints
         return File(await Entry(id, store).Pages, "pdf", "application/pdf", context,
             (run, stream) => PdfWriter.Write(run, stream, address, cancel));
     }
+
+    /// <summary>The numbers of a chart as a table, for those who want to read them.</summary>
+    private static async Task<NumbersTable> Chart(string id, string figure, RunStore store)
+    {
+        var chart = ChartOf(await Entry(id, store).Figures, figure);
+        return ChartTables.Table(chart);
+    }
+
+    private static async Task<IResult> ChartFile(string id, string figure, string format, RunStore store, ITypesetter typesetter,
+        HttpContext context)
+    {
+        var run = await Entry(id, store).Figures;
+        var chart = ChartOf(run, figure);
+        return format switch
+        {
+            "svg" => File(run, "svg", "image/svg+xml", context, (_, s) => ChartFiles.WriteSvg(chart, run.Report, typesetter, s)),
+            "png" => File(run, "png", "image/png", context, (_, s) => ChartFiles.WritePng(chart, run.Report, typesetter, s)),
+            "csv" => File(run, "csv", "text/csv", context, (_, s) => ChartFiles.WriteCsv(chart, s)),
+            _ => throw ApiException.NotFound("A chart comes as svg, png or csv."),
+        };
+    }
+
+    private static DrawnChart ChartOf(ReportRun run, string figure) =>
+        run.Data is null ? throw HasProblems(run)
+        : RunCharts.Find(run, figure) ?? throw ApiException.NotFound("This report has no such chart.");
 
     private static async Task<IResult> Json(string id, RunStore store, HttpContext context, CancellationToken cancel)
         => File(await Entry(id, store).Pages, "json", "application/json", context, (run, stream) => RunJson.Write(run, stream, cancel));

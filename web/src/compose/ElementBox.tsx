@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import type { ElementView } from '../api/generated';
 import { useDraft } from '../sentence/useDraft';
 import { color } from '../theme/tokens';
+import { ChartPartBoxes } from './ChartPartBoxes';
 import { useCompose } from './composeStore';
 import { dropIndex, findElement, sectionOfColumn } from './definition';
 import { carryTo, moveWithin } from './edits';
@@ -15,7 +16,7 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
   const { select, edit, setElement } = useCompose.getState();
   const [moved, setMoved] = useState<{ x: number; y: number; size: boolean }>();
   const [typing, setTyping] = useState(false);
-  const start = useRef<{ x: number; y: number; size: boolean }>(undefined);
+  const start = useRef<{ x: number; y: number; size: boolean; part?: string }>(undefined);
   const element = definition && findElement(definition, view.id)?.element;
   if (!definition || !element) return null;
   const kind = kindOf(element);
@@ -25,9 +26,11 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
   const down = (size: boolean) => (e: React.PointerEvent) => {
     if (e.button !== 0) return;
     e.stopPropagation();
-    select({ kind: 'element', id: view.id });
+    // A part of it stays chosen while it is chosen itself.
+    if (!selected) select({ kind: 'element', id: view.id });
     if (kind.handle === 'none') return;
-    start.current = { x: e.clientX, y: e.clientY, size };
+    const part = e.target instanceof Element ? e.target.closest<HTMLElement>('[data-chart-part]')?.dataset.chartPart : undefined;
+    start.current = { x: e.clientX, y: e.clientY, size, part };
     e.currentTarget.setPointerCapture(e.pointerId);
   };
   const move = (e: React.PointerEvent) => {
@@ -37,8 +40,12 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
     if (moved || Math.hypot(by.x, by.y) > 3) setMoved({ ...by, size: from.size });
   };
   const up = (e: React.PointerEvent) => {
+    const part = start.current?.part;
     start.current = undefined;
-    if (!moved) return;
+    if (!moved) {
+      if (part) select({ kind: 'element', id: view.id, part });
+      return;
+    }
     setMoved(undefined);
     if (kind.handle === 'column' && element.column) {
       const to = dropIndex(definition, element.column, moved.x / zoom);
@@ -90,6 +97,7 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
         height: Math.max(6, view.height * zoom) + grow.y,
       }}
     >
+      {selected && element.type === 'chart' && !moved && <ChartPartBoxes chart={view.id} zoom={zoom} />}
       {selected && kind.hasCorner && (
         <Box
           onPointerDown={down(true)}

@@ -26,7 +26,8 @@ export function useComposeKeys() {
         return;
       }
       if (e.key === 'Escape') {
-        select({ kind: 'report' });
+        // One step up: from a part of a chart to the chart, from there to the report.
+        select(selection.kind === 'element' && selection.part ? { kind: 'element', id: selection.id } : { kind: 'report' });
         return;
       }
       if (!definition) return;

@@ -1,15 +1,33 @@
 import Box from '@mui/material/Box';
-import { useId, useState, type ReactNode } from 'react';
+import { useEffect, useId, useRef, useState, type ReactNode } from 'react';
 import { color } from '../theme/tokens';
 
+interface Props {
+  name: string;
+  summary: ReactNode;
+  children: ReactNode;
+  /** True opens it, as when what it sets was clicked elsewhere. */
+  wanted?: boolean;
+}
+
 /** A finer setting under the sentence: its name, one line that says what is set, and what can be set when opened. */
-export function Setting({ name, summary, children }: { name: string; summary: ReactNode; children: ReactNode }) {
-  const [open, setOpen] = useState(false);
+export function Setting({ name, summary, children, wanted = false }: Props) {
+  const [open, setOpen] = useState(wanted);
+  const [wasWanted, setWasWanted] = useState(wanted);
+  const head = useRef<HTMLButtonElement>(null);
+  if (wanted !== wasWanted) {
+    setWasWanted(wanted);
+    if (wanted) setOpen(true);
+  }
+  useEffect(() => {
+    if (wanted) head.current?.scrollIntoView?.({ block: 'nearest' });
+  }, [wanted]);
   const id = useId();
   return (
     <Box sx={{ borderTop: `1px solid ${color.line}` }}>
       <Box
         component="button"
+        ref={head}
         type="button"
         aria-expanded={open}
         aria-controls={id}

@@ -31,7 +31,7 @@ public static class ChartDrawing
         else if (content.Arrangement == ChartArrangement.Apart) SmallMultiples.Draw(type, content, area, canvas);
         else type.Draw(content with { DrawnIn = area }, area, canvas);
         parts = canvas.Parts;
-        return new FigureItem(content.AlternativeText(type.Kind), canvas.Items);
+        return new FigureItem(content.AlternativeText(type.Kind), canvas.Items, content.Id);
     }
 
     private static Area DrawFrame(ChartFrame frame, Area area, ChartCanvas canvas)

@@ -2,7 +2,7 @@
 
 import type { Client, Options as Options2, TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponses, AskReaderData, AskReaderResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, FindInRunData, FindInRunResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetHealthData, GetHealthResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPageResponses, GetPdfData, GetPdfResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunJsonData, GetRunJsonResponses, GetRunResponses, ListAggregatesData, ListAggregatesResponses, ListChartTypesData, ListChartTypesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListJoinPairsData, ListJoinPairsResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListProblemsData, ListProblemsResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, LookAtDatasetData, LookAtDatasetResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, ProposeFieldChoicesData, ProposeFieldChoicesResponses, PublishReportData, PublishReportResponses, RegisterDatabaseData, RegisterDatabaseResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TryExpressionData, TryExpressionResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses, WriteNamesData, WriteNamesResponses } from './types.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponses, AskReaderData, AskReaderResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, FindInRunData, FindInRunResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetChartData, GetChartFileData, GetChartFileResponses, GetChartNumbersData, GetChartNumbersResponses, GetChartResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetHealthData, GetHealthResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPageResponses, GetPdfData, GetPdfResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunJsonData, GetRunJsonResponses, GetRunResponses, ListAggregatesData, ListAggregatesResponses, ListChartChoicesData, ListChartChoicesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListJoinPairsData, ListJoinPairsResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListProblemsData, ListProblemsResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, LookAtDatasetData, LookAtDatasetResponses, PreviewChartsData, PreviewChartsResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, ProposeFieldChoicesData, ProposeFieldChoicesResponses, PublishReportData, PublishReportResponses, RegisterDatabaseData, RegisterDatabaseResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TryExpressionData, TryExpressionResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses, WriteNamesData, WriteNamesResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -397,10 +397,30 @@ export const compose = <ThrowOnError extends boolean = true>(options: Options<Co
     }
 });
 
-export const listChartTypes = <ThrowOnError extends boolean = true>(options?: Options<ListChartTypesData, ThrowOnError>) => (options?.client ?? client).get<ListChartTypesResponses, unknown, ThrowOnError, 'data'>({
+export const listChartChoices = <ThrowOnError extends boolean = true>(options?: Options<ListChartChoicesData, ThrowOnError>) => (options?.client ?? client).get<ListChartChoicesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
-    url: '/api/compose/chart-types',
+    url: '/api/compose/chart-choices',
     ...options
+});
+
+export const previewCharts = <ThrowOnError extends boolean = true>(options: Options<PreviewChartsData, ThrowOnError>) => (options.client ?? client).post<PreviewChartsResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/compose/chart-previews',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+export const getChartNumbers = <ThrowOnError extends boolean = true>(options: Options<GetChartNumbersData, ThrowOnError>) => (options.client ?? client).post<GetChartNumbersResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/compose/chart-numbers',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
 });
 
 export const countPages = <ThrowOnError extends boolean = true>(options: Options<CountPagesData, ThrowOnError>) => (options.client ?? client).post<CountPagesResponses, unknown, ThrowOnError, 'data'>({
@@ -462,6 +482,18 @@ export const findInRun = <ThrowOnError extends boolean = true>(options: Options<
 export const getPdf = <ThrowOnError extends boolean = true>(options: Options<GetPdfData, ThrowOnError>) => (options.client ?? client).get<GetPdfResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/pdf',
+    ...options
+});
+
+export const getChart = <ThrowOnError extends boolean = true>(options: Options<GetChartData, ThrowOnError>) => (options.client ?? client).get<GetChartResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/runs/{id}/charts/{figure}',
+    ...options
+});
+
+export const getChartFile = <ThrowOnError extends boolean = true>(options: Options<GetChartFileData, ThrowOnError>) => (options.client ?? client).get<GetChartFileResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/runs/{id}/charts/{figure}/{format}',
     ...options
 });
 

@@ -107,6 +107,14 @@ export type ChartCategory = {
     subtotals?: Array<string>;
 };
 
+/**
+ * What authors choose from for charts.
+ */
+export type ChartChoices = {
+    types: Array<ChartTypeInfo>;
+    palettes: Array<NamedPalette>;
+};
+
 export type ChartCurve = 'straight' | 'smooth' | 'steps';
 
 export type ChartDash = 'solid' | 'dashed' | 'dotted';
@@ -136,6 +144,21 @@ export type ChartLine = {
 };
 
 export type ChartOrder = 'category' | 'largestFirst' | 'smallestFirst';
+
+export type ChartPartView = {
+    part: string;
+    x: number;
+    y: number;
+    width: number;
+    height: number;
+};
+
+export type ChartPartWords = {
+    category: string;
+    within: null | string;
+    series: null | string;
+    values: Array<string>;
+};
 
 export type ChartRanges = {
     width?: null | number;
@@ -188,6 +211,26 @@ export type ChartTypeInfo = {
      * True if it draws lines that can be bent.
      */
     bends: boolean;
+    /**
+     * True if each of its values can be drawn in a way of its own.
+     */
+    mixes: boolean;
+    /**
+     * True if it has an axis of numbers that can be set.
+     */
+    axes: boolean;
+    /**
+     * True if it is cut into slices.
+     */
+    slices: boolean;
+    /**
+     * True if its categories are ranges of numbers.
+     */
+    ranges: boolean;
+    /**
+     * How many values it draws of each category.
+     */
+    values: number;
 };
 
 export type ChartValue = {
@@ -205,8 +248,12 @@ export type ChartValue = {
 
 export type ChartView = {
     id: string;
+    figure: string;
     title: string;
     marks: Array<MarkView>;
+    table: NumbersTable;
+    words: ChartPartWords;
+    parts: Array<ChartPartView>;
     unsuited: {
         [key: string]: string;
     };
@@ -1199,6 +1246,12 @@ export type MatchKey = {
     around: string;
 };
 
+export type NamedPalette = {
+    id: string;
+    name: string;
+    colors: Array<string>;
+};
+
 /**
  * A new report: from a table, from a kept dataset, or from a whole definition.
  */
@@ -1208,6 +1261,11 @@ export type NewReport = {
     table?: null | string;
     dataset?: null | string;
     definition?: unknown;
+};
+
+export type NumbersTable = {
+    head: Array<string>;
+    rows: Array<Array<string>>;
 };
 
 export type NumberUnit = 'automatic' | 'ones' | 'thousands' | 'millions' | 'billions' | 'percent' | 'kilobytes' | 'megabytes' | 'gigabytes';
@@ -1360,6 +1418,17 @@ export type Placement = {
     y?: null | number;
     width?: null | number;
     height?: null | number;
+};
+
+/**
+ * Asks for a chart of a report being composed, as every type would draw it.
+ */
+export type PreviewRequest = {
+    report: ComposeRequest;
+    /**
+     * The id of the chart.
+     */
+    chart: string;
 };
 
 export type Problem = {
@@ -2513,21 +2582,55 @@ export type ComposeResponses = {
 
 export type ComposeResponse2 = ComposeResponses[keyof ComposeResponses];
 
-export type ListChartTypesData = {
+export type ListChartChoicesData = {
     body?: never;
     path?: never;
     query?: never;
-    url: '/api/compose/chart-types';
+    url: '/api/compose/chart-choices';
 };
 
-export type ListChartTypesResponses = {
+export type ListChartChoicesResponses = {
     /**
      * OK
      */
-    200: Array<ChartTypeInfo>;
+    200: ChartChoices;
 };
 
-export type ListChartTypesResponse = ListChartTypesResponses[keyof ListChartTypesResponses];
+export type ListChartChoicesResponse = ListChartChoicesResponses[keyof ListChartChoicesResponses];
+
+export type PreviewChartsData = {
+    body: PreviewRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compose/chart-previews';
+};
+
+export type PreviewChartsResponses = {
+    /**
+     * OK
+     */
+    200: {
+        [key: string]: string;
+    };
+};
+
+export type PreviewChartsResponse = PreviewChartsResponses[keyof PreviewChartsResponses];
+
+export type GetChartNumbersData = {
+    body: PreviewRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compose/chart-numbers';
+};
+
+export type GetChartNumbersResponses = {
+    /**
+     * OK
+     */
+    200: string;
+};
+
+export type GetChartNumbersResponse = GetChartNumbersResponses[keyof GetChartNumbersResponses];
 
 export type CountPagesData = {
     body: ComposeRequest;
@@ -2697,6 +2800,45 @@ export type GetPdfResponses = {
 };
 
 export type GetPdfResponse = GetPdfResponses[keyof GetPdfResponses];
+
+export type GetChartData = {
+    body?: never;
+    path: {
+        id: string;
+        figure: string;
+    };
+    query?: never;
+    url: '/api/runs/{id}/charts/{figure}';
+};
+
+export type GetChartResponses = {
+    /**
+     * OK
+     */
+    200: NumbersTable;
+};
+
+export type GetChartResponse = GetChartResponses[keyof GetChartResponses];
+
+export type GetChartFileData = {
+    body?: never;
+    path: {
+        id: string;
+        figure: string;
+        format: string;
+    };
+    query?: never;
+    url: '/api/runs/{id}/charts/{figure}/{format}';
+};
+
+export type GetChartFileResponses = {
+    /**
+     * OK
+     */
+    200: Blob | File;
+};
+
+export type GetChartFileResponse = GetChartFileResponses[keyof GetChartFileResponses];
 
 export type GetRunJsonData = {
     body?: never;

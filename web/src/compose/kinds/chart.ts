@@ -1,4 +1,4 @@
-import { ChartPanel } from '../panels/ChartPanel';
+import { ChartPanel } from '../panels/chart/ChartPanel';
 import type { KindView } from './kind';
 
 const title = (element: Parameters<KindView['name']>[0]) => (element.type === 'chart' ? (element.words?.title ?? '') : '');

@@ -3,8 +3,8 @@
 import { type DefaultError, queryOptions, type UseMutationOptions } from '@tanstack/react-query';
 
 import { client } from '../client.gen';
-import { addTableToDataset, askReader, compose, composeChoices, composeProgress, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, findInRun, followDataset, forgetDatabase, getDataset, getDatasetFile, getHealth, getOutline, getPage, getPdf, getReport, getReportFile, getRun, getRunJson, listAggregates, listChartTypes, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listOutdatedCopies, listProblems, listReports, listUnreadableDatasets, lookAtDataset, type Options, previewCsv, proposeExchange, proposeFieldChoices, publishReport, registerDatabase, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, tryExpression, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, FindInRunData, FindInRunResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetHealthData, GetHealthResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, ListAggregatesData, ListAggregatesResponse, ListChartTypesData, ListChartTypesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, LookAtDatasetData, LookAtDatasetResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, PublishReportData, PublishReportResponse, RegisterDatabaseData, RegisterDatabaseResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TryExpressionData, TryExpressionResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
+import { addTableToDataset, askReader, compose, composeChoices, composeProgress, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, findInRun, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getDataset, getDatasetFile, getHealth, getOutline, getPage, getPdf, getReport, getReportFile, getRun, getRunJson, listAggregates, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listOutdatedCopies, listProblems, listReports, listUnreadableDatasets, lookAtDataset, type Options, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, publishReport, registerDatabase, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, tryExpression, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, FindInRunData, FindInRunResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetHealthData, GetHealthResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, ListAggregatesData, ListAggregatesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, LookAtDatasetData, LookAtDatasetResponse, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, PublishReportData, PublishReportResponse, RegisterDatabaseData, RegisterDatabaseResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TryExpressionData, TryExpressionResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
 
 export type QueryKey<TOptions extends Options> = [
     Pick<TOptions, 'baseUrl' | 'body' | 'headers' | 'path' | 'query'> & {
@@ -560,17 +560,39 @@ export const composeMutation = (options?: Partial<Options<ComposeData>>): UseMut
     return mutationOptions;
 };
 
-export const listChartTypesQueryKey = (options?: Options<ListChartTypesData>) => createQueryKey('listChartTypes', options);
+export const listChartChoicesQueryKey = (options?: Options<ListChartChoicesData>) => createQueryKey('listChartChoices', options);
 
-export const listChartTypesOptions = (options?: Options<ListChartTypesData>) => queryOptions<ListChartTypesResponse, DefaultError, ListChartTypesResponse, ReturnType<typeof listChartTypesQueryKey>>({
-    queryFn: async ({ queryKey, signal }) => await listChartTypes({
+export const listChartChoicesOptions = (options?: Options<ListChartChoicesData>) => queryOptions<ListChartChoicesResponse, DefaultError, ListChartChoicesResponse, ReturnType<typeof listChartChoicesQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listChartChoices({
         ...options,
         ...queryKey[0],
         signal,
         throwOnError: true
     }),
-    queryKey: listChartTypesQueryKey(options)
+    queryKey: listChartChoicesQueryKey(options)
 });
+
+export const previewChartsMutation = (options?: Partial<Options<PreviewChartsData>>): UseMutationOptions<PreviewChartsResponse, DefaultError, Options<PreviewChartsData>> => {
+    const mutationOptions: UseMutationOptions<PreviewChartsResponse, DefaultError, Options<PreviewChartsData>> = {
+        mutationFn: async (fnOptions) => await previewCharts({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
+export const getChartNumbersMutation = (options?: Partial<Options<GetChartNumbersData>>): UseMutationOptions<GetChartNumbersResponse, DefaultError, Options<GetChartNumbersData>> => {
+    const mutationOptions: UseMutationOptions<GetChartNumbersResponse, DefaultError, Options<GetChartNumbersData>> = {
+        mutationFn: async (fnOptions) => await getChartNumbers({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
 
 export const countPagesMutation = (options?: Partial<Options<CountPagesData>>): UseMutationOptions<CountPagesResponse, DefaultError, Options<CountPagesData>> => {
     const mutationOptions: UseMutationOptions<CountPagesResponse, DefaultError, Options<CountPagesData>> = {
@@ -675,6 +697,30 @@ export const getPdfOptions = (options: Options<GetPdfData>) => queryOptions<GetP
         throwOnError: true
     }),
     queryKey: getPdfQueryKey(options)
+});
+
+export const getChartQueryKey = (options: Options<GetChartData>) => createQueryKey('getChart', options);
+
+export const getChartOptions = (options: Options<GetChartData>) => queryOptions<GetChartResponse, DefaultError, GetChartResponse, ReturnType<typeof getChartQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getChart({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: getChartQueryKey(options)
+});
+
+export const getChartFileQueryKey = (options: Options<GetChartFileData>) => createQueryKey('getChartFile', options);
+
+export const getChartFileOptions = (options: Options<GetChartFileData>) => queryOptions<GetChartFileResponse, DefaultError, GetChartFileResponse, ReturnType<typeof getChartFileQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getChartFile({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: getChartFileQueryKey(options)
 });
 
 export const getRunJsonQueryKey = (options: Options<GetRunJsonData>) => createQueryKey('getRunJson', options);

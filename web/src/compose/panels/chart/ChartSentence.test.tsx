@@ -1,10 +1,10 @@
 // @vitest-environment jsdom
 import { screen } from '@testing-library/react';
 import { beforeEach, expect, test, vi } from 'vitest';
-import type { ElementChartElement, ReportDefinition } from '../../api/generated';
-import { answer } from '../../test/answers';
-import { choose, stage } from '../../test/stage';
-import { useCompose } from '../composeStore';
+import type { ElementChartElement, ReportDefinition } from '../../../api/generated';
+import { answer } from '../../../test/answers';
+import { choose, stage } from '../../../test/stage';
+import { useCompose } from '../../composeStore';
 import { ChartSentence } from './ChartSentence';
 
 const definition = {
@@ -31,11 +31,14 @@ const change = vi.fn();
 
 beforeEach(() => {
   change.mockClear();
-  answer('/api/compose/chart-types', [
-    { id: 'columns', words: 'columns', stacks: true, bends: false },
-    { id: 'lines', words: 'lines', stacks: true, bends: true },
-    { id: 'pie', words: 'a pie', stacks: false, bends: false },
-  ]);
+  answer('/api/compose/chart-choices', {
+    palettes: [],
+    types: [
+      { id: 'columns', words: 'columns', stacks: true, bends: false },
+      { id: 'lines', words: 'lines', stacks: true, bends: true },
+      { id: 'pie', words: 'a pie', stacks: false, bends: false },
+    ],
+  });
   answer('/api/expressions/aggregates', [{ name: 'sum', noun: 'sum', gesture: 'Add it up' }]);
   answer('/api/expressions/names', { route: 'route', 'ticket class': '"ticket class"', fare: 'fare' });
   const charts = [{ id: 'c', title: '', marks: [], unsuited: { pie: 'A pie shows one series.' } }];
@@ -54,7 +57,8 @@ test('a chart is split, gets another value, and is drawn as something else', asy
   expect(change).toHaveBeenLastCalledWith({ series: { by: '"ticket class"' } });
   await choose(user, 'Another value', 'number of rows');
   expect(change).toHaveBeenLastCalledWith({ values: [{ expression: 'sum(fare)' }, { expression: 'count(*)' }] });
-  await choose(user, 'Type of chart', 'lines');
+  await user.click(screen.getByRole('button', { name: /^Type of chart/ }));
+  await user.click(await screen.findByRole('button', { name: /^lines/ }));
   expect(change).toHaveBeenLastCalledWith({ chart: 'lines' });
   await choose(user, 'Order of categories', 'largest first');
   expect(change).toHaveBeenLastCalledWith({ category: { by: 'route', order: 'largestFirst' } });
@@ -65,7 +69,7 @@ test('what a type cannot do is not offered, and why one does not suit is said be
   expect(screen.queryByRole('button', { name: /^Arrangement/ })).toBeNull();
   expect(screen.queryByRole('button', { name: /^Lines/ })).toBeNull();
   await user.click(await screen.findByRole('button', { name: /^Type of chart/ }));
-  expect((await screen.findByRole('menuitem', { name: /a pie/ })).textContent).toContain('A pie shows one series.');
+  expect((await screen.findByRole('button', { name: /^a pie/ })).textContent).toContain('A pie shows one series.');
 });
 
 test('several series are arranged, lines are bent, and a value is taken away again', async () => {

@@ -1,15 +1,15 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { listReportsOptions } from '../../api/generated/@tanstack/react-query.gen';
-import { api } from '../../api/client';
-import type { CarriedValue, ElementChartElement, Link, Section, ValueSource } from '../../api/generated';
-import { writeAddress } from '../../read/address';
-import { Blank, type Choice } from '../../sentence/Blank';
-import { Sentence } from '../../sentence/Sentence';
-import { color } from '../../theme/tokens';
-import { useCompose } from '../composeStore';
-import { findElement, words } from '../definition';
+import { listReportsOptions } from '../../../api/generated/@tanstack/react-query.gen';
+import { api } from '../../../api/client';
+import type { CarriedValue, ElementChartElement, Link, Section, ValueSource } from '../../../api/generated';
+import { writeAddress } from '../../../read/address';
+import { Blank, type Choice } from '../../../sentence/Blank';
+import { Sentence } from '../../../sentence/Sentence';
+import { color } from '../../../theme/tokens';
+import { useCompose } from '../../composeStore';
+import { findElement, words } from '../../definition';
 
 const places = [
   { value: 'beside', label: 'beside this report' },

@@ -1,32 +1,18 @@
-import { useQuery } from '@tanstack/react-query';
-import type { ChartTypeInfo, ChartValue, ElementChartElement, ReportDefinition, Section } from '../../api/generated';
-import { listChartTypesOptions } from '../../api/generated/@tanstack/react-query.gen';
-import { Blank } from '../../sentence/Blank';
-import { Sentence } from '../../sentence/Sentence';
-import { caption } from '../../shell/caption';
-import { useCompose } from '../composeStore';
-import { offeredFields, words } from '../definition';
-import { useFieldNames } from '../useFieldNames';
-import { useAggregates } from './useAggregates';
+import type { ChartValue, ElementChartElement, Field, ReportDefinition, Section } from '../../../api/generated';
+import { Blank, type Choice } from '../../../sentence/Blank';
+import { Sentence } from '../../../sentence/Sentence';
+import { caption } from '../../../shell/caption';
+import { useCompose } from '../../composeStore';
+import { offeredFields, words } from '../../definition';
+import { useFieldNames } from '../../useFieldNames';
+import { useAggregates } from '../useAggregates';
+import { arrangements, curves, orders, useChartChoices, type ChangeChart } from './choices';
+import { PickBlank } from './PickBlank';
+import { TypePicker } from './TypePicker';
 
 const simple = /^(\w+)\(([^()]+)\)$/i;
-const orders = [
-  { value: 'category', label: 'in the order of their names' },
-  { value: 'largestFirst', label: 'largest first' },
-  { value: 'smallestFirst', label: 'smallest first' },
-];
-const arrangements = [
-  { value: 'beside', label: 'beside one another' },
-  { value: 'stacked', label: 'on top of one another' },
-  { value: 'shares', label: 'on top of one another, as shares' },
-];
-const curves = [
-  { value: 'straight', label: 'straight' },
-  { value: 'smooth', label: 'smooth' },
-  { value: 'steps', label: 'in steps' },
-];
-
-export const useChartTypes = (): ChartTypeInfo[] => useQuery({ ...listChartTypesOptions(), staleTime: Infinity }).data ?? [];
+const periods = ['year', 'quarter', 'month', 'week', 'day'];
+const isTime = (field: Field) => field.type === 'date' || field.type === 'dateTime';
 
 interface Props {
   chart: ElementChartElement;
@@ -34,19 +20,34 @@ interface Props {
   section: Section;
   /** The name of the group that the chart is drawn for; none for all rows. */
   group?: string;
-  onChange: (change: Partial<ElementChartElement>) => void;
+  onChange: ChangeChart;
+}
+
+/** What rows can be divided by: fields, and the periods of dates. */
+export function useDivisions(definition: ReportDefinition, section: Section): Choice[] {
+  const written = useFieldNames();
+  return offeredFields(definition, section).flatMap((field) => [
+    { value: written(field.name), label: caption(field).toLowerCase() },
+    ...(isTime(field)
+      ? periods.map((p) => ({ value: `date_trunc('${p}', ${written(field.name)})`, label: `${p} of ${caption(field).toLowerCase()}` }))
+      : []),
+  ]);
 }
 
 /** “Show the sum of passengers for each route, split by ticket class, as columns on top of one another, largest first.” */
 export function ChartSentence({ chart, definition, section, group, onChange }: Props) {
   const written = useFieldNames();
   const aggregates = useAggregates();
-  const types = useChartTypes();
-  const unsuited = useCompose((s) => s.view?.bands.flatMap((b) => b.charts).find((c) => c.id === chart.id)?.unsuited) ?? {};
+  const { types } = useChartChoices();
+  const named = useCompose((s) => s.view?.bands.flatMap((b) => b.charts).find((c) => c.id === chart.id)?.words);
   const fields = offeredFields(definition, section);
-  const byField = fields.map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() }));
+  const divisions = useDivisions(definition, section);
   const type = types.find((t) => t.id === (chart.chart ?? 'columns'));
   const values = chart.values;
+  /** The words of what rows are divided by: as offered, as the server names it, or as it is written. */
+  const divided = (expression: string, name?: string | null) =>
+    divisions.find((d) => d.value === expression)?.label ??
+    (words(definition, expression, section) !== expression ? words(definition, expression, section) : (name ?? expression));
   const spoken = ({ expression }: ChartValue) => {
     const [, aggregate = '', argument = ''] = simple.exec(expression) ?? [];
     if (expression === 'count(*)') return 'number of rows';
@@ -69,6 +70,7 @@ export function ChartSentence({ chart, definition, section, group, onChange }: P
     });
   const several = values.length > 1 || chart.series;
   const rows = !group || chart.rows === 'all' ? 'every row of this report' : `the rows of each ${group}`;
+  const everyOne = { value: "'All'", label: 'all rows together' };
   return (
     <Sentence>
       Show the{' '}
@@ -95,60 +97,68 @@ export function ChartSentence({ chart, definition, section, group, onChange }: P
       >
         and …
       </Blank>{' '}
-      for each{' '}
+      for {chart.category.by === everyOne.value ? '' : 'each '}
       <Blank
         label="Category"
-        choices={byField}
+        choices={[...divisions, everyOne]}
+        expression="row"
         typed={chart.category.by}
         onPick={(by) => by && onChange({ category: { ...chart.category, by, pattern: null } })}
       >
-        {words(definition, chart.category.by, section)}
+        {chart.category.by === everyOne.value ? everyOne.label : divided(chart.category.by, named?.category)}
       </Blank>
       , {chart.series ? 'split by ' : ''}
       <Blank
         label="Series"
-        choices={[...(chart.series ? [{ value: '', label: 'nothing: one series' }] : []), ...byField]}
+        choices={[...(chart.series ? [{ value: '', label: 'nothing: one series' }] : []), ...divisions]}
+        expression="row"
         typed={chart.series?.by ?? ''}
         onPick={(by) => onChange({ series: by ? { by } : null })}
       >
-        {chart.series ? words(definition, chart.series.by, section) : 'not split'}
+        {chart.series ? divided(chart.series.by, named?.series) : 'not split'}
       </Blank>
-      , as{' '}
-      <Blank
-        label="Type of chart"
-        choices={types.map((t) => ({ value: t.id, label: t.words, hint: unsuited[t.id] }))}
-        onPick={(id) => onChange({ chart: id })}
-      >
-        {type?.words ?? chart.chart ?? 'columns'}
-      </Blank>
-      {type?.stacks && several && (
+      {chart.series && (
         <>
           {' '}
+          (
           <Blank
-            label="Arrangement"
-            choices={arrangements}
-            onPick={(v) => onChange({ arrangement: v as ElementChartElement['arrangement'] })}
+            label="Swap"
+            choices={[
+              { value: 'swap', label: `swap: each ${divided(chart.series.by, named?.series)}, split by ${divided(chart.category.by)}` },
+            ]}
+            onPick={() =>
+              onChange({ category: { ...chart.category, by: chart.series!.by, pattern: null }, series: { by: chart.category.by } })
+            }
           >
-            {arrangements.find((a) => a.value === (chart.arrangement ?? 'beside'))!.label}
+            swap
           </Blank>
+          )
+        </>
+      )}
+      , as <TypePicker chart={chart.id} value={chart.chart ?? 'columns'} onPick={(id) => onChange({ chart: id })} />
+      {several && (type?.stacks || type) && (
+        <>
+          {' '}
+          <PickBlank
+            label="Arrangement"
+            list={type?.stacks ? arrangements : arrangements.filter((a) => a.value === 'beside' || a.value === 'apart')}
+            value={chart.arrangement ?? 'beside'}
+            onPick={(arrangement) => onChange({ arrangement })}
+          />
         </>
       )}
       {type?.bends && (
         <>
-          ,{' '}
-          <Blank label="Lines" choices={curves} onPick={(v) => onChange({ curve: v as ElementChartElement['curve'] })}>
-            {curves.find((c) => c.value === (chart.curve ?? 'straight'))!.label}
-          </Blank>
+          , <PickBlank label="Lines" list={curves} value={chart.curve ?? 'straight'} onPick={(curve) => onChange({ curve })} />
         </>
       )}
       ,{' '}
-      <Blank
+      <PickBlank
         label="Order of categories"
-        choices={orders}
-        onPick={(v) => onChange({ category: { ...chart.category, order: v as ElementChartElement['category']['order'] } })}
-      >
-        {orders.find((o) => o.value === (chart.category.order ?? 'category'))!.label}
-      </Blank>
+        list={orders}
+        value={chart.category.order ?? 'category'}
+        onPick={(order) => onChange({ category: { ...chart.category, order } })}
+      />
       , from{' '}
       {group ? (
         <Blank

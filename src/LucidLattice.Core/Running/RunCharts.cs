@@ -1,0 +1,33 @@
+using LucidLattice.Core.Charts;
+using LucidLattice.Core.Elements;
+
+namespace LucidLattice.Core.Running;
+
+/// <summary>A chart of a run, as it is drawn at one place.</summary>
+public sealed record DrawnChart(ChartPlan Plan, ChartContent Content);
+
+/// <summary>Finds charts of a run by the ids of their drawings.</summary>
+public static class RunCharts
+{
+    /// <summary>The chart whose drawing has an id; null if there is none.</summary>
+    /// <param name="figure">The id of the chart, with the number of the group it is drawn for where it stands in one.</param>
+    public static DrawnChart? Find(ReportRun run, string figure)
+    {
+        foreach (var data in run.Data?.Sections ?? [])
+            foreach (var chart in data.Plan.Charts)
+            {
+                if (GroupOf(chart, figure) is not { } group || group >= data.Tree.Levels[chart.Level].Count) continue;
+                var frame = data.NewFrame();
+                if (data.Tree.Order.Length > 0) frame.StandAt(chart.Level, group);
+                return new DrawnChart(chart, chart.Content(run.Data!.Charts, frame, run.Proof));
+            }
+        return null;
+    }
+
+    private static int? GroupOf(ChartPlan chart, string figure)
+    {
+        if (chart.Level == 0) return figure == chart.Id ? 0 : null;
+        return figure.StartsWith(chart.Id + "-", StringComparison.Ordinal) && int.TryParse(figure[(chart.Id.Length + 1)..], out var group)
+            && group >= 0 ? group : null;
+    }
+}

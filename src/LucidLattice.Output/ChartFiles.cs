@@ -1,0 +1,73 @@
+using System.Globalization;
+using System.Text;
+using CsvHelper;
+using LucidLattice.Core.Charts.Types;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Running;
+using LucidLattice.Core.Values;
+using LucidLattice.Output.Pdf;
+using LucidLattice.Output.Svg;
+using SkiaSharp;
+
+namespace LucidLattice.Output;
+
+/// <summary>A chart alone: its picture as SVG or PNG, its numbers as CSV.</summary>
+public static class ChartFiles
+{
+    private const double Margin = 6, PixelsPerPoint = 3;
+
+    public static void WriteSvg(DrawnChart chart, ReportDefinition report, ITypesetter typesetter, Stream output)
+    {
+        var svg = SvgWriter.Write(Picture(chart, report, typesetter), "", chart.Content.Title);
+        output.Write(Encoding.UTF8.GetBytes(svg));
+    }
+
+    public static void WritePng(DrawnChart chart, ReportDefinition report, ITypesetter typesetter, Stream output)
+    {
+        var picture = Picture(chart, report, typesetter);
+        using var surface = SKSurface.Create(new SKImageInfo(
+            (int)Math.Ceiling(picture.Width * PixelsPerPoint), (int)Math.Ceiling(picture.Height * PixelsPerPoint)));
+        surface.Canvas.Clear(SKColors.White);
+        surface.Canvas.Scale((float)PixelsPerPoint);
+        using var painter = new SkiaPainter(null);
+        painter.Paint(surface.Canvas, picture.Items);
+        using var image = surface.Snapshot();
+        using var data = image.Encode(SKEncodedImageFormat.Png, 100);
+        data.SaveTo(output);
+    }
+
+    /// <summary>Every mark in a row (RFC 4180, UTF-8): category, series where there are several, the plain number, and how many rows it
+    /// covers.</summary>
+    public static void WriteCsv(DrawnChart chart, Stream output)
+    {
+        using var text = new StreamWriter(output, new UTF8Encoding(false), 1 << 16, leaveOpen: true);
+        using var csv = CsvWriter.Create(text,
+            CsvWriterOptions.Default with { NewLine = "\r\n", HasHeader = false, Injection = CsvInjection.Escape,
+            InjectionCharacters = "=@\t\r" }, leaveOpen: true);
+        // What a type works out itself, as the share so far, is plotted too.
+        var content = chart.Plan.Type is CartesianType cartesian ? cartesian.Arranged(chart.Content) : chart.Content;
+        var numbers = content.Numbers;
+        var (isSplit, isNested) = (numbers.Series.Count > 1, numbers.Categories.Any(c => c.Outer is not null));
+        csv.WriteRecord(((string[])[.. isNested ? ["Within"] : Array.Empty<string>(), chart.Plan.PartWords.Category,
+            .. isSplit ? ["Series"] : Array.Empty<string>(), isSplit ? "Value" : numbers.Series[0].Name, "Rows"]));
+        foreach (var mark in numbers.Marks)
+        {
+            if (isNested) csv.WriteField(numbers.Categories[mark.CategoryIndex].Outer ?? "");
+            csv.WriteField(mark.Label);
+            if (isSplit) csv.WriteField(numbers.Series[mark.SeriesIndex].Name);
+            csv.WriteField(mark.Value.Invariant);
+            csv.WriteField(mark.Rows.ToString(CultureInfo.InvariantCulture));
+            csv.EndRecord();
+        }
+    }
+
+    private static PageDrawing Picture(DrawnChart chart, ReportDefinition report, ITypesetter typesetter)
+    {
+        var (plan, height) = (chart.Plan, chart.Plan.Element.Height);
+        var figure = ChartDrawing.Draw(plan.Type, chart.Content, Margin, Margin, plan.Width, height, typesetter,
+            Languages.Culture(report.Language));
+        var still = new FigureItem(figure.AlternativeText, [.. figure.Items.Where(i => i is not RegionItem)]);
+        return new PageDrawing(plan.Width + 2 * Margin, height + 2 * Margin, [still]);
+    }
+}

@@ -1,0 +1,74 @@
+import Button from '@mui/material/Button';
+import type { ElementChartElement } from '../../../api/generated';
+import { times } from '../../../shell/count';
+import { useCompose } from '../../composeStore';
+import { bandName, isChart, type Placed } from '../../definition';
+import { PanelHead } from '../PanelHead';
+import { AxesSetting } from './AxesSetting';
+import { ChartSentence } from './ChartSentence';
+import { LinkSentence } from './LinkSentence';
+import { LookSetting } from './LookSetting';
+import { MarksSetting } from './MarksSetting';
+import { NumbersDrawn } from './NumbersDrawn';
+import { RowsSetting } from './RowsSetting';
+import { WordsSetting } from './WordsSetting';
+
+/** The place of the settings of each part of the picture. */
+const placeOf: Record<string, string> = {
+  title: 'words',
+  subtitle: 'words',
+  note: 'words',
+  category: 'axes',
+  left: 'axes',
+  right: 'axes',
+  plot: 'marks',
+  legend: 'look',
+};
+
+/** A chart: what it shows, what a click on it does, and in five places how it is drawn. */
+export function ChartPanel({ placed }: { placed: Placed }) {
+  const { definition, view, edit, setElement, select, selection } = useCompose(
+    'definition',
+    'view',
+    'edit',
+    'setElement',
+    'select',
+    'selection',
+  );
+  const chart = placed.element;
+  if (!definition || !isChart(chart)) return null;
+  const section = placed.section;
+  const set = (change: Partial<ElementChartElement>) => void setElement(chart.id, change as Partial<typeof chart>);
+  const wanted = placeOf[(selection.kind === 'element' && selection.part) || ''];
+  const printed = view?.bands.find((b) => b.section === section.id && b.kind === placed.band && b.level === placed.level)?.printed;
+  const where = bandName(section, placed.band, placed.level).toLowerCase();
+  return (
+    <>
+      <PanelHead>{`Chart in the ${where}, drawn ${Number(printed) === 1 ? 'once' : times(Number(printed ?? 0))}`}</PanelHead>
+      <ChartSentence
+        chart={chart}
+        definition={definition}
+        section={section}
+        group={placed.level > 0 ? section.levels?.[placed.level - 1]?.name.toLowerCase() : undefined}
+        onChange={set}
+      />
+      <LinkSentence chart={chart} section={section} level={placed.level} />
+      <RowsSetting chart={chart} definition={definition} section={section} onChange={set} />
+      <WordsSetting chart={chart} definition={definition} section={section} wanted={wanted === 'words'} onChange={set} />
+      <AxesSetting chart={chart} wanted={wanted === 'axes'} onChange={set} />
+      <MarksSetting chart={chart} wanted={wanted === 'marks'} onChange={set} />
+      <LookSetting chart={chart} definition={definition} wanted={wanted === 'look'} onChange={set} />
+      <NumbersDrawn chart={chart.id} />
+      <Button
+        color="inherit"
+        sx={{ mt: 1, ml: -0.75 }}
+        onClick={() => {
+          void edit({ type: 'remove', ids: [chart.id] });
+          select({ kind: 'report' });
+        }}
+      >
+        Remove the chart
+      </Button>
+    </>
+  );
+}
