@@ -157,9 +157,9 @@ public sealed class ComposeViewer
                 _elements.Add(
                     new ElementView(plan.Id, part.Part.Id, _height, plan.Element.Column, _left + plan.X, _height + element.Y, plan.Width,
                     element.Height));
-                if (plan is not ChartPlan chart) continue;
-                _charts.Add(ChartViews.View(chart, placed.Elements.First(e => e.Plan == plan).Height, frame, _viewer._run,
-                    _painter.On));
+                if (plan is ChartPlan chart) _charts.Add(ChartViews.View(chart, element.Height, frame, _viewer._run, _painter.On));
+                else if (plan is OwnChartPlan own && _painter.On.OwnRows(own.Id, own.Around, frame) is { } rows)
+                    _charts.Add(ChartViews.View(own.Chart, element.Height, rows, _viewer._run, _painter.On));
             }
         }
     }

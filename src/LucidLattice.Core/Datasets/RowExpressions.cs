@@ -14,15 +14,35 @@ public static class RowExpressions
         report = report with {
             Parameters = [.. report.Parameters.Select(p => p.Choices is DatasetChoices c
             && c.Dataset == dataset ? p with { Choices = Choices(p, c, change) } : p)] };
-        report = AroundKeys(report, dataset, change);
+        report = OwnRows(AroundKeys(report, dataset, change), dataset, change);
         var mapped = report.MapSections(section => section.Dataset == dataset ? Section(section, change) : section);
         // Page bands see the rows of their sheet's first section.
         return mapped with {
             Sheets = [.. mapped.Sheets.Select(
             s => s.Sections.FirstOrDefault()?.Dataset == dataset ? s.MapPageBands((_, band) => band.MapElements(Mapped)) : s)] };
 
-        Element Mapped(Element element) => ElementKinds.KindOf(element).MapExpressions(element, change);
+        Element Mapped(Element element) => Walked(element, change);
     }
+
+    /// <summary>Charts with rows of their own: their expressions are over those, but for what they are matched to.</summary>
+    private static ReportDefinition OwnRows(ReportDefinition report, string dataset, Func<ExpressionPlace, string, string> change)
+        => report.MapAllElements(element =>
+        {
+            if (element is not ChartElement { Own: { } own } chart || own.Dataset != dataset) return element;
+            var mapped = (ChartElement)ElementKinds.KindOf(chart).MapExpressions(chart, change);
+            return mapped with
+            {
+                Own = own with { Match = [.. own.Match.Select(m => m with { Own = change(new("chart", chart.Id), m.Own) })] },
+            };
+        });
+
+    private static Element Walked(Element element, Func<ExpressionPlace, string, string> change) =>
+        element is ChartElement { Own: { } own } chart
+            ? chart with
+            {
+                Own = own with { Match = [.. own.Match.Select(m => m with { Around = change(new("chart", chart.Id), m.Around) })] },
+            }
+            : ElementKinds.KindOf(element).MapExpressions(element, change);
 
     /// <summary>The keys by which inner sections are matched to rows of the dataset around them.</summary>
     private static ReportDefinition AroundKeys(ReportDefinition report, string dataset, Func<ExpressionPlace, string, string> change)
@@ -65,7 +85,7 @@ public static class RowExpressions
             Columns = [.. section.Columns.Select(c => c with { Expression = change(new($"column {c.Heading}", c.Id), c.Expression) })],
             Levels = [.. section.Levels.Select(l => l with { By = change(new($"group {l.Name}", l.Id), l.By) })],
         };
-        return mapped.MapElements((_, element) => ElementKinds.KindOf(element).MapExpressions(element, change));
+        return mapped.MapElements((_, element) => Walked(element, change));
     }
 
     private static DatasetChoices Choices(Parameter parameter, DatasetChoices choices, Func<ExpressionPlace, string, string> change)

@@ -1,5 +1,16 @@
 namespace LucidLattice.Core.Definitions;
 
+/// <summary>Rows of a chart's own.</summary>
+public sealed record ChartOwnRows
+{
+    /// <summary>The id of a dataset of the report.</summary>
+    public required string Dataset { get; init; }
+
+    /// <summary>Which of its rows belong to the row or the group that the chart stands in; none takes all. What is around may be a
+    /// parameter too.</summary>
+    public IReadOnlyList<MatchKey> Match { get; init; } = [];
+}
+
 /// <summary>What the marks stand for along the axis.</summary>
 public sealed record ChartCategory
 {

@@ -14,6 +14,9 @@ public sealed record ChartElement : Element
     /// <summary>Which rows are drawn: those of the band's own group, or all rows of the report.</summary>
     public ChartRows Rows { get; init; } = ChartRows.Group;
 
+    /// <summary>Rows of another dataset of the report that it draws instead; null draws those of its section.</summary>
+    public ChartOwnRows? Own { get; init; }
+
     /// <summary>A row-phase condition: other rows are not drawn.</summary>
     public string? Filter { get; init; }
 

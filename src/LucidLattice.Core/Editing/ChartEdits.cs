@@ -1,3 +1,4 @@
+using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
@@ -15,7 +16,12 @@ public sealed record AddChart : Edit
     {
         var section = at.Section;
         var place = new BandPlace(Band, Level);
-        if (!place.IsSummary) throw new EditException("A chart belongs in a header or footer of a group or of the report.");
+        if (place.Kind == BandKind.Detail)
+            throw new EditException("In the rows, a chart would be drawn for each of them. Put it into a header or footer, or give a chart "
+                + "there rows of its own and carry it here.");
+        if (!place.IsSummary)
+            throw new EditException("A page has no rows of its own, so it has no charts. Put it into a header or footer of a group or of "
+                + "the report.");
         var dataset = at.Dataset ?? throw new EditException("The report has no rows to draw yet. Choose a dataset first.");
         // Inside a group, the next level below it makes the best categories; else a text that is no key.
         var category = section.Levels.ElementAtOrDefault(
@@ -42,10 +48,89 @@ public sealed record AddChart : Edit
         var total = section.Elements().Select(e => e.Element).OfType<TotalElement>().FirstOrDefault();
         if (total is not null && section.Columns.FirstOrDefault(c => c.Id == total.Column) is { } column)
             return $"{total.Aggregate}({column.Expression})";
-        var numbers = dataset.Fields.Where(f => f.Type.IsNumber() && f.Kind is not (FieldKind.Key or FieldKind.Share))
-            .Select(f => Names.Quoted(f.Name)).ToList();
+        var numbers = NumbersOf(dataset.Fields).ToList();
         var shown = section.Columns.FirstOrDefault(c => numbers.Contains(c.Expression))?.Expression;
         return shown is null ? "count(*)" : $"sum({shown})";
+    }
+
+    /// <summary>The sum of the first number that can be added up, or the number of rows.</summary>
+    internal static string FirstValue(IReadOnlyList<Field> fields) =>
+        NumbersOf(fields).FirstOrDefault() is { } number ? $"sum({number})" : "count(*)";
+
+    private static IEnumerable<string> NumbersOf(IReadOnlyList<Field> fields) =>
+        fields.Where(f => f.Type.IsNumber() && f.Kind is not (FieldKind.Key or FieldKind.Share)).Select(f => Names.Quoted(f.Name));
+}
+
+/// <summary>
+/// Lets a chart draw rows of its own: of a dataset that the report has, or of a kept one, which the report then has too. By which
+/// fields they belong to what is around the chart is proposed from the levels there; what the chart shows stays where it can.
+/// </summary>
+public sealed record SetChartRows : Edit
+{
+    public required string Chart { get; init; }
+
+    /// <summary>The id of a dataset of the report; null, without a kept one, goes back to the rows of the section.</summary>
+    public string? Dataset { get; init; }
+
+    /// <summary>A kept dataset that the report does not have yet.</summary>
+    public Dataset? Kept { get; init; }
+    protected override string Named => Chart;
+
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
+    {
+        if (at.Require(Chart) is not ChartElement chart) throw new EditException("Only charts have rows of their own.");
+        if (Kept is not null) return WithKept(at, Kept, catalog);
+        if (Dataset is null) return Drawing(at, chart, null, at.Dataset);
+        var dataset = at.Report.Datasets.FirstOrDefault(d => d.Id == Dataset)
+            ?? throw new EditException($"The report has no dataset “{Dataset}”.");
+        var place = at.Section.Elements().First(e => e.Element.Id == Chart).Place;
+        var levels = at.Section.Levels.Take(place.Kind == BandKind.Detail ? at.Section.Levels.Count : place.Level);
+        var match = levels.Where(l => dataset.Fields.Any(f => Names.Quoted(f.Name) == l.By))
+            .Select(l => new MatchKey { Own = l.By, Around = l.By });
+        return Drawing(at, chart, new ChartOwnRows { Dataset = dataset.Id, Match = [.. match] }, dataset);
+    }
+
+    private Workpiece WithKept(Workpiece at, Dataset kept, IReportCatalog catalog)
+    {
+        if (at.Report.Datasets.FirstOrDefault(d => d.CopyOf == kept.Id) is { } there)
+            return (this with { Kept = null, Dataset = there.Id }).Change(at, catalog);
+        var id = at.NewId("d");
+        var report = at.Report with { Datasets = [.. at.Report.Datasets, DatasetCopy.Take(kept, id)] };
+        return (this with { Kept = null, Dataset = id }).Change(
+            at with { Report = DatasetCopy.WithParametersOf(report, kept, id) }, catalog);
+    }
+
+    /// <summary>What cannot be read from the rows any more starts anew.</summary>
+    private Workpiece Drawing(Workpiece at, ChartElement chart, ChartOwnRows? own, Dataset? dataset)
+    {
+        var fields = dataset?.Fields ?? [];
+        bool Reads(string expression)
+        {
+            try
+            {
+                Compiler.Compile(expression, new Scope { Fields = fields, Parameters = at.Report.Parameters, Allowed = Phase.Row });
+                return true;
+            }
+            catch (ExpressionException)
+            {
+                return false;
+            }
+        }
+        var changed = chart with { Own = own, Rows = ChartRows.Group };
+        if (fields.Count > 0 && !Reads(chart.Category.By))
+            changed = changed with
+            {
+                Category = new ChartCategory
+                {
+                    By = Names.Quoted((fields.FirstOrDefault(f => f.Type == DataType.Text
+                        && own?.Match.All(m => m.Own != Names.Quoted(f.Name)) != false) ?? fields[0]).Name),
+                },
+            };
+        if (chart.Series is { } series && !Reads(series.By)) changed = changed with { Series = null };
+        var argument = Charts.ChartWords.ArgumentOf(chart.Values[0].Expression);
+        if (argument is null || (argument != "*" && !Reads(argument)))
+            changed = changed with { Values = [new ChartValue { Expression = AddChart.FirstValue(fields) }], Filter = null };
+        return at.MapElements(e => e.Id == Chart ? changed : e);
     }
 }
 

@@ -21,6 +21,7 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(AddChart), "addChart")]
 [JsonDerivedType(typeof(SetText), "setText")]
 [JsonDerivedType(typeof(LinkChart), "linkChart")]
+[JsonDerivedType(typeof(SetChartRows), "setChartRows")]
 [JsonDerivedType(typeof(SetSection), "setSection")]
 [JsonDerivedType(typeof(ExchangeDataset), "exchangeDataset")]
 public abstract record Edit

@@ -36,6 +36,9 @@ public sealed class ChartKind : ElementKind<ChartElement>
     {
         Problem Wrong(string code, string message, string property, string mend) =>
             new(code, Severity.Error, message, element.Id, property, Mends: [mend]);
+        if (element.Own is { } own && report.Datasets.All(d => d.Id != own.Dataset))
+            yield return Wrong("unknown-dataset", $"The chart draws rows of “{own.Dataset}”, which the report does not have.", "own",
+                "Choose one of the report's datasets.");
         foreach (var color in Colors(element).Where(c => !HexColors.IsColor(c)))
             yield return Wrong("bad-color", $"“{color}” is no colour.", "colors", "Write it as #0B5D5B.");
         if (ChartTypes.Find(element.Chart) is null)

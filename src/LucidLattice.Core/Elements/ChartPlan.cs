@@ -48,6 +48,19 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
             Type, Content(on.Charts, on.Frame, on.Proof), on.Left + X, on.At(placed.Y), Width, placed.Height, on.Typesetter, on.Culture));
     }
 
+    /// <summary>The picture of no rows.</summary>
+    public void PaintEmpty(PlacedElement placed, Painting on)
+    {
+        if (!on.Begins(placed)) return;
+        on.Items.Add(ChartDrawing.Draw(Type, Empty, on.Left + X, on.At(placed.Y), Width, placed.Height, on.Typesetter, on.Culture));
+    }
+
+    private ChartContent Empty => new()
+    {
+        Id = $"{Id}-none", Numbers = ChartNumbers.None, Values = Definition.Values, Formats = Formats, FullFormats = FullFormats,
+        Frame = Definition.Frame, Action = _ => null,
+    };
+
     /// <summary>Where the parts of the picture are, in a frame of this height.</summary>
     public IReadOnlyList<(string Part, Area Area)> Parts(ChartContent content, double height, Painting on)
     {
@@ -119,6 +132,19 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
 
     private LinkAction? CategoryAction(CategoryEntry category, Frame frame, ILinkProof? proof) =>
         category.Key.IsNull ? null : Link!.ActionOfPart(Click.On(LinkPlanner.Category, category.Key), frame, proof);
+}
+
+/// <summary>A chart that draws rows of its own: those that belong to the row or the group around it.</summary>
+/// <param name="Chart">As it stands among its own rows.</param>
+/// <param name="Around">The keys that its rows are matched to.</param>
+public sealed record OwnChartPlan(ChartPlan Chart, Element Placed, IReadOnlyList<Compiled> Around)
+    : ElementPlan(Placed, Chart.X, Chart.Width, Chart.Style)
+{
+    public override void Paint(PlacedElement placed, Painting on)
+    {
+        if (on.OwnRows(Id, Around, on.Frame) is { } frame) Chart.Paint(placed with { Plan = Chart }, on with { Frame = frame });
+        else Chart.PaintEmpty(placed, on);
+    }
 }
 
 /// <summary>A line of reference with its expressions compiled.</summary>

@@ -17,6 +17,9 @@ public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IRead
 
     public required Frame Frame { get; init; }
 
+    /// <summary>A frame that stands at those rows of a chart's own that belong to what is around it; null where there are none.</summary>
+    public Func<string, IReadOnlyList<Compiled>, Frame, Frame?> OwnRows { get; init; } = (_, _, _) => null;
+
     /// <summary>The left edge of the section on the page.</summary>
     public double Left { get; init; }
 

@@ -54,5 +54,5 @@ public sealed class ReportPlanner
     }
 
     private static List<PartPlan> PageBand(Band band, BandKind kind, SectionScope scope)
-        => [.. band.Parts.Select(part => SectionPlanner.Part(part, new BandPlace(kind), scope, []))];
+        => [.. band.Parts.Select(part => SectionPlanner.Part(part, new BandPlace(kind), scope, [], new Dictionary<string, SectionPlan>()))];
 }

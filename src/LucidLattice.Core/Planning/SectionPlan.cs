@@ -43,11 +43,15 @@ public sealed record SectionPlan
     /// <summary>Every element of its own bands.</summary>
     public IEnumerable<ElementPlan> Elements => Bands.Values.SelectMany(parts => parts).SelectMany(p => p.Elements);
 
+    /// <summary>The rows of charts that have rows of their own: sections that print nothing but the chart, which stands in this
+    /// one.</summary>
+    public required IReadOnlyList<SectionPlan> OwnCharts { get; init; }
+
     /// <summary>The sections inside of its bands.</summary>
     public IEnumerable<SectionPlan> Inner => Bands.Values.SelectMany(parts => parts).SelectMany(p => p.Sections);
 
     /// <summary>Itself, and all sections inside of it.</summary>
-    public IEnumerable<SectionPlan> WithInner => Inner.SelectMany(s => s.WithInner).Prepend(this);
+    public IEnumerable<SectionPlan> WithInner => Inner.SelectMany(s => s.WithInner).Concat(OwnCharts).Prepend(this);
 }
 
 /// <param name="Format">Of the key, as the outline and machines show it.</param>

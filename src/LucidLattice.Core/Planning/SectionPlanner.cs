@@ -31,9 +31,10 @@ internal sealed class SectionPlanner(
             .Where(k => k.Key is not null).Select(k => (k.Key!, k.Descending)).ToList();
         var levels = PlanLevels(scope, rows);
         PlanColumns(scope, rows, place);
+        var own = PlanOwnCharts(section, scope, place);
         var bands = new Dictionary<BandPlace, IReadOnlyList<PartPlan>>();
         foreach (var (at, band) in section.Bands())
-            bands[at] = [.. band.Parts.Select(part => Part(part, at, scope, PlanAll(part.Sections, place.X, place.Width, scope)))];
+            bands[at] = [.. band.Parts.Select(part => Part(part, at, scope, PlanAll(part.Sections, place.X, place.Width, scope), own))];
         return new SectionPlan
         {
             Report = report,
@@ -48,16 +49,57 @@ internal sealed class SectionPlanner(
             Sort = sort,
             Levels = levels,
             Bands = bands,
+            OwnCharts = [.. own.Values],
             Totals = scope.Totals,
             Running = scope.Running,
             Ranks = scope.Ranks,
         };
     }
 
-    public static PartPlan Part(BandPart part, BandPlace at, SectionScope scope, IReadOnlyList<SectionPlan> inner)
+    /// <param name="own">The rows of charts that have rows of their own, by the chart's id.</param>
+    public static PartPlan Part(BandPart part, BandPlace at, SectionScope scope, IReadOnlyList<SectionPlan> inner,
+        IReadOnlyDictionary<string, SectionPlan> own)
     {
         var place = new ElementPlace(scope, at);
-        return new PartPlan(part, [.. part.Elements.OrderBy(e => e.Y).Select(e => ElementKinds.KindOf(e).Plan(e, place))], inner);
+        return new PartPlan(part, [.. part.Elements.OrderBy(e => e.Y).Select(Planned)], inner);
+
+        ElementPlan Planned(Element element)
+        {
+            var plan = own.TryGetValue(element.Id, out var rows) ? rows.Elements.FirstOrDefault() : null;
+            return plan switch
+            {
+                null => ElementKinds.KindOf(element).Plan(element, place),
+                ChartPlan chart => new OwnChartPlan(chart, element, [.. rows!.Match.Select(m => m.Around)]),
+                _ => plan,
+            };
+        }
+    }
+
+    /// <summary>Each chart with rows of its own as a section that holds it alone, matched to what is around the chart.</summary>
+    private Dictionary<string, SectionPlan> PlanOwnCharts(Section section, SectionScope scope, SectionPlace place)
+    {
+        var plans = new Dictionary<string, SectionPlan>();
+        foreach (var (at, element) in section.Elements())
+        {
+            if (element is not ChartElement { Own: { } own } chart) continue;
+            // What is matched on nothing in a group would be the same picture for each of them.
+            if (own.Match.Count == 0 && !(at.IsSummary && at.Level == 0))
+                problems.Add(new("chart-unmatched", Severity.Error,
+                    "The chart's own rows are matched on nothing, so it would draw the same everywhere.", chart.Id, "own",
+                    Mends: [scope.LevelsAround(at)
+                    .LastOrDefault() is { } level ? $"Match it on {level.By}." : "Match it on a field of the row."]));
+            var alone = new Section
+            {
+                Id = chart.Id,
+                Dataset = own.Dataset,
+                Match = own.Match,
+                ReportHeader = new Band { Parts = [new BandPart { Id = chart.Id, Height = chart.Height, Elements = [chart with { Own = null,
+                    Rows = ChartRows.Group, Column = null }] }] },
+            };
+            plans[chart.Id] = new SectionPlanner(report, links, scopeOf, scopes, problems)
+                .Plan(new SectionPlace(alone, place.X, Math.Max(36, place.Width)), scope);
+        }
+        return plans;
     }
 
     /// <summary>Plans sections that share a width.</summary>

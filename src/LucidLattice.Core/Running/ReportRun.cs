@@ -111,7 +111,8 @@ public sealed class ReportRun : ISized
 
     /// <summary>Paints band parts of this run.</summary>
     public PartPainter Painter(PartLayout layout, List<DrawItem> items)
-        => new(layout, new Painting(_typesetter, Languages.Culture(Report.Language), Data!.Charts, Proof, items) { Frame = new() });
+        => new(layout, new Painting(_typesetter, Languages.Culture(Report.Language), Data!.Charts, Proof, items)
+            { Frame = new(), OwnRows = Data.OwnRows });
 
     /// <summary>The definition, the plan, remembered lines: about what a run takes besides its data.</summary>
     private sealed class Itself : ISized

@@ -2,6 +2,8 @@ using LucidLattice.Core.Caching;
 using LucidLattice.Core.Charts;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Layout;
 using LucidLattice.Core.Planning;
 
 namespace LucidLattice.Core.Running;
@@ -22,6 +24,21 @@ public sealed class RunData
 
     /// <summary>The numbers of every chart of the report, by its id.</summary>
     public required IReadOnlyDictionary<string, ChartTable> Charts { get; init; }
+
+    /// <summary>A frame that stands at the rows of a chart's own that belong to what is around it; null where there are none.</summary>
+    /// <param name="around">The keys that they are matched to, read in the frame around.</param>
+    public Frame? OwnRows(string chart, IReadOnlyList<Compiled> around, Frame outside)
+    {
+        if (Sections.FirstOrDefault(s => s.Plan.Section.Id == chart) is not { } own || own.Tree.Order.Length == 0) return null;
+        var group = 0;
+        if (around.Count > 0)
+        {
+            if (SectionContent.KeyOf(around, outside) is not { } key || !own.Content.Matches.TryGetValue(key, out group)) return null;
+        }
+        var frame = own.NewFrame();
+        frame.StandAt(own.Plan.Base, group);
+        return frame;
+    }
 
     public IEnumerable<ISized> Parts => Sections.SelectMany(s => s.Parts).Distinct(ReferenceEqualityComparer.Instance).Cast<ISized>();
 

@@ -145,6 +145,11 @@ export type ChartLine = {
 
 export type ChartOrder = 'category' | 'largestFirst' | 'smallestFirst';
 
+export type ChartOwnRows = {
+    dataset: string;
+    match?: Array<MatchKey>;
+};
+
 export type ChartPartView = {
     part: string;
     x: number;
@@ -735,6 +740,8 @@ export type Edit = ({
 } & EditSetText) | ({
     type?: 'linkChart';
 } & EditLinkChart) | ({
+    type?: 'setChartRows';
+} & EditSetChartRows) | ({
     type?: 'setSection';
 } & EditSetSection) | ({
     type?: 'exchangeDataset';
@@ -844,6 +851,14 @@ export type EditReplace = {
     section?: null | string;
 };
 
+export type EditSetChartRows = {
+    type?: 'setChartRows';
+    chart: string;
+    dataset?: null | string;
+    kept?: null | Dataset;
+    section?: null | string;
+};
+
 export type EditSetLevel = {
     type?: 'setLevel';
     level: string;
@@ -898,6 +913,7 @@ export type ElementChartElement = {
     type?: 'chart';
     chart?: string;
     rows?: ChartRows;
+    own?: null | ChartOwnRows;
     filter?: null | string;
     category: ChartCategory;
     series?: null | ChartSplit;

@@ -11,6 +11,7 @@ import { LookSetting } from './LookSetting';
 import { MarksSetting } from './MarksSetting';
 import { NumbersDrawn } from './NumbersDrawn';
 import { RowsSetting } from './RowsSetting';
+import { RowsSource } from './RowsSource';
 import { WordsSetting } from './WordsSetting';
 
 /** The place of the settings of each part of the picture. */
@@ -38,6 +39,8 @@ export function ChartPanel({ placed }: { placed: Placed }) {
   const chart = placed.element;
   if (!definition || !isChart(chart)) return null;
   const section = placed.section;
+  /** What the chart's own expressions are over. */
+  const rows = chart.own ? { ...section, dataset: chart.own.dataset, columns: [], levels: [] } : section;
   const set = (change: Partial<ElementChartElement>) => void setElement(chart.id, change as Partial<typeof chart>);
   const wanted = placeOf[(selection.kind === 'element' && selection.part) || ''];
   const printed = view?.bands.find((b) => b.section === section.id && b.kind === placed.band && b.level === placed.level)?.printed;
@@ -48,13 +51,22 @@ export function ChartPanel({ placed }: { placed: Placed }) {
       <ChartSentence
         chart={chart}
         definition={definition}
-        section={section}
-        group={placed.level > 0 ? section.levels?.[placed.level - 1]?.name.toLowerCase() : undefined}
+        section={rows}
+        source={
+          <RowsSource
+            chart={chart}
+            definition={definition}
+            section={section}
+            level={placed.level}
+            group={placed.level > 0 ? section.levels?.[placed.level - 1]?.name.toLowerCase() : undefined}
+            onChange={set}
+          />
+        }
         onChange={set}
       />
       <LinkSentence chart={chart} section={section} level={placed.level} />
-      <RowsSetting chart={chart} definition={definition} section={section} onChange={set} />
-      <WordsSetting chart={chart} definition={definition} section={section} wanted={wanted === 'words'} onChange={set} />
+      <RowsSetting chart={chart} definition={definition} section={rows} onChange={set} />
+      <WordsSetting chart={chart} definition={definition} section={rows} wanted={wanted === 'words'} onChange={set} />
       <AxesSetting chart={chart} wanted={wanted === 'axes'} onChange={set} />
       <MarksSetting chart={chart} wanted={wanted === 'marks'} onChange={set} />
       <LookSetting chart={chart} definition={definition} wanted={wanted === 'look'} onChange={set} />

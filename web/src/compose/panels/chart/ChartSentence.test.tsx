@@ -6,6 +6,7 @@ import { answer } from '../../../test/answers';
 import { choose, stage } from '../../../test/stage';
 import { useCompose } from '../../composeStore';
 import { ChartSentence } from './ChartSentence';
+import { RowsSource } from './RowsSource';
 
 const definition = {
   format: 'lucid-lattice/report',
@@ -39,15 +40,23 @@ beforeEach(() => {
       { id: 'pie', words: 'a pie', stacks: false, bends: false },
     ],
   });
+  answer('/api/datasets', []);
   answer('/api/expressions/aggregates', [{ name: 'sum', noun: 'sum', gesture: 'Add it up' }]);
   answer('/api/expressions/names', { route: 'route', 'ticket class': '"ticket class"', fare: 'fare' });
   const charts = [{ id: 'c', title: '', marks: [], unsuited: { pie: 'A pie shows one series.' } }];
   useCompose.setState({ definition, view: { bands: [{ charts }] } as never });
 });
 
+const section = definition.sheets![0].sections![0];
 const show = (shown: ElementChartElement, group?: string) =>
   stage(
-    <ChartSentence chart={shown} definition={definition} section={definition.sheets![0].sections![0]} group={group} onChange={change} />,
+    <ChartSentence
+      chart={shown}
+      definition={definition}
+      section={section}
+      source={<RowsSource chart={shown} definition={definition} section={section} level={group ? 1 : 0} group={group} onChange={change} />}
+      onChange={change}
+    />,
   );
 
 test('a chart is split, gets another value, and is drawn as something else', async () => {

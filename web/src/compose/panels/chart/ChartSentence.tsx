@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { ChartValue, ElementChartElement, Field, ReportDefinition, Section } from '../../../api/generated';
 import { Blank, type Choice } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
@@ -18,8 +19,8 @@ interface Props {
   chart: ElementChartElement;
   definition: ReportDefinition;
   section: Section;
-  /** The name of the group that the chart is drawn for; none for all rows. */
-  group?: string;
+  /** Where the rows come from, in words. */
+  source: ReactNode;
   onChange: ChangeChart;
 }
 
@@ -35,7 +36,7 @@ export function useDivisions(definition: ReportDefinition, section: Section): Ch
 }
 
 /** “Show the sum of passengers for each route, split by ticket class, as columns on top of one another, largest first.” */
-export function ChartSentence({ chart, definition, section, group, onChange }: Props) {
+export function ChartSentence({ chart, definition, section, source, onChange }: Props) {
   const written = useFieldNames();
   const aggregates = useAggregates();
   const { types } = useChartChoices();
@@ -69,7 +70,6 @@ export function ChartSentence({ chart, definition, section, group, onChange }: P
       values: expression ? values.map((v, i) => (i === at ? { ...v, expression, name: null } : v)) : values.filter((_, i) => i !== at),
     });
   const several = values.length > 1 || chart.series;
-  const rows = !group || chart.rows === 'all' ? 'every row of this report' : `the rows of each ${group}`;
   const everyOne = { value: "'All'", label: 'all rows together' };
   return (
     <Sentence>
@@ -159,23 +159,7 @@ export function ChartSentence({ chart, definition, section, group, onChange }: P
         value={chart.category.order ?? 'category'}
         onPick={(order) => onChange({ category: { ...chart.category, order } })}
       />
-      , from{' '}
-      {group ? (
-        <Blank
-          label="Rows drawn"
-          choices={[
-            { value: 'group', label: `the rows of each ${group}` },
-            { value: 'all', label: 'every row of this report' },
-          ]}
-          tone={chart.rows === 'all' ? 'problem' : 'main'}
-          onPick={(v) => onChange({ rows: v as ElementChartElement['rows'] })}
-        >
-          {rows}
-        </Blank>
-      ) : (
-        <b>{rows}</b>
-      )}
-      .
+      , {source}.
     </Sentence>
   );
 }
