@@ -33,6 +33,11 @@ public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyLis
             ? match.Groups["of"].Value.Trim()
             : null;
 
+    /// <summary>True for a sum or a count, whose parts have a share in the whole.</summary>
+    public static bool AddsUp(string expression) => SimpleAggregate().Match(expression.Trim()) is { Success: true } match
+        && match.Groups["name"].Value.ToLowerInvariant() is "sum" or "count"
+        && !expression.Contains("DISTINCT", StringComparison.OrdinalIgnoreCase);
+
     private string Value(string expression)
     {
         var match = SimpleAggregate().Match(expression.Trim());

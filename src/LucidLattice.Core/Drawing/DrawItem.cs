@@ -1,7 +1,12 @@
 namespace LucidLattice.Core.Drawing;
 
 /// <summary>Something drawn on a page. Lengths are in points from the top left corner; colours are #RRGGBB.</summary>
-public abstract record DrawItem;
+public abstract record DrawItem
+{
+    /// <summary>Of what belongs to one of several series of a chart, its place among them, so that a reader can bring it out; else
+    /// null.</summary>
+    public int? Series { get; init; }
+}
 
 /// <summary>A text of one font and one direction on one line, its left end at <paramref name="X"/> on the baseline <paramref
 /// name="Y"/>.</summary>
@@ -41,6 +46,9 @@ public sealed record RegionItem(
     double X, double Y, double Width, double Height, string Id, string Label, string Figure, Links.LinkAction? Action,
     DrawPath? Shape = null) : DrawItem
 {
+    /// <summary>What helps to judge the figure: “12.4 % of all”; empty for nothing.</summary>
+    public string More { get; init; } = "";
+
     /// <summary>An area of any shape.</summary>
     public static RegionItem Covering(DrawPath shape, string id, string label, string figure, Links.LinkAction? action)
     {

@@ -9,6 +9,9 @@ public static class Palette
     public const string GridLine = "#E4E2DA";
     public const string Problem = "#B3261E";
 
+    /// <summary>Of what leads on to another report, and of nothing else.</summary>
+    public const string Link = "#B45309";
+
     /// <summary>Behind a text that was looked for.</summary>
     public const string Found = "#F5E88C";
 

@@ -10,7 +10,7 @@ namespace LucidLattice.Output.Svg;
 internal sealed class SvgItems(XmlBytes xml, string prefix)
 {
     private readonly HashSet<string> _images = [];
-    private int _clips;
+    private int _clips, _marksOfFigure = -1;
 
     public void Write(DrawItem item)
     {
@@ -25,7 +25,9 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
                 xml.Attribute("aria-label"u8, figure.AlternativeText);
                 if (figure.Id is { } id) xml.Attribute("data-figure-id"u8, id);
                 xml.Raw(">"u8);
+                _marksOfFigure = 0;
                 foreach (var inner in figure.Items) Write(inner);
+                _marksOfFigure = -1;
                 xml.Raw("</g>"u8);
                 break;
             case PathItem path: Path(path); break;
@@ -35,9 +37,15 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         }
     }
 
+    private void SeriesOf(DrawItem item)
+    {
+        if (item.Series is { } series) xml.Attribute("data-series"u8, series);
+    }
+
     private void Path(PathItem item)
     {
         xml.Raw("<path"u8);
+        SeriesOf(item);
         Steps(item.Path);
         xml.Attribute("fill"u8, item.Fill ?? "none");
         if (item.Pen is { } pen)
@@ -133,6 +141,7 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
     private void Line(LineItem line)
     {
         xml.Raw("<line"u8);
+        SeriesOf(line);
         xml.Attribute("x1"u8, line.X1);
         xml.Attribute("y1"u8, line.Y1);
         xml.Attribute("x2"u8, line.X2);
@@ -145,6 +154,7 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
     private void Rect(RectItem rect)
     {
         xml.Raw("<rect"u8);
+        SeriesOf(rect);
         Area(rect.X, rect.Y, rect.Width, rect.Height);
         xml.Attribute("fill"u8, rect.Fill ?? "none");
         if (rect.Stroke is not null)
@@ -195,9 +205,14 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         xml.Attribute("data-mark"u8, region.Id);
         xml.Attribute("data-label"u8, region.Label);
         xml.Attribute("data-figure"u8, region.Figure);
-        xml.Raw(" tabindex=\"0\""u8);
+        if (region.More.Length > 0) xml.Attribute("data-more"u8, region.More);
+        SeriesOf(region);
+        // A figure is one stop for the keyboard; arrow keys lead from mark to mark.
+        xml.Raw(_marksOfFigure > 0 ? " tabindex=\"-1\""u8 : " tabindex=\"0\""u8);
+        if (_marksOfFigure >= 0) _marksOfFigure++;
         xml.Raw(region.Action is null ? " role=\"img\""u8 : " role=\"link\""u8);
-        xml.Attribute("aria-label"u8, $"{region.Label} {region.Figure}{(region.Action is null ? "" : $", opens {region.Action.Title}")}");
+        xml.Attribute("aria-label"u8,
+            $"{region.Label} {region.Figure}{(region.More.Length == 0 ? "" : ", " + region.More)}{(region.Action is null ? "" : $", opens {region.Action.Title}")}");
         if (region.Action is { } action)
         {
             xml.Attribute("data-report"u8, action.Report);

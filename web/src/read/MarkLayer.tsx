@@ -1,6 +1,9 @@
 import Box from '@mui/material/Box';
-import { useState, type ReactNode } from 'react';
+import IconButton from '@mui/material/IconButton';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { color } from '../theme/tokens';
+import { FigureMenu } from './FigureMenu';
+import { bringOut, figureOf, markChosen, markOf, walk } from './marks';
 
 /** What a click on a mark asks for. */
 export interface MarkTarget {
@@ -15,30 +18,68 @@ interface Tip {
   y: number;
   label: string;
   figure: string;
+  more?: string;
   title?: string;
 }
 
-const markOf = (target: EventTarget) => (target instanceof Element ? target.closest<SVGElement>('[data-mark]') : null);
+interface Props {
+  children: ReactNode;
+  /** The run whose pages are shown. */
+  run: string;
+  /** What was clicked here, while it is open beside. */
+  chosen?: { report: string; values: Record<string, string> };
+  onMark?: (target: MarkTarget) => void;
+}
 
-/** Tells what the mark under the pointer (or in focus) stands for, and follows its link. */
-export function MarkLayer({ children, onMark }: { children: ReactNode; onMark?: (target: MarkTarget) => void }) {
+/** Tells what the mark under the pointer (or in focus) stands for, follows its link, and offers a chart's numbers and picture. */
+export function MarkLayer({ children, run, chosen, onMark }: Props) {
+  const root = useRef<HTMLDivElement>(null);
   const [tip, setTip] = useState<Tip>();
+  const [figure, setFigure] = useState<{ id: string; x: number; y: number }>();
+  const [menu, setMenu] = useState<{ id: string; x: number; y: number }>();
+  useEffect(() => {
+    const mark = () => markChosen(root.current!, chosen);
+    mark();
+    // Pages come and go while one reads.
+    const watch = new MutationObserver(mark);
+    watch.observe(root.current!, { childList: true, subtree: true });
+    return () => watch.disconnect();
+  }, [chosen]);
+  useEffect(() => {
+    // What floats beside a chart would stay behind when the pages move.
+    const leave = () => setFigure(undefined);
+    window.addEventListener('scroll', leave, true);
+    return () => window.removeEventListener('scroll', leave, true);
+  }, []);
   const show = (target: EventTarget) => {
     const mark = markOf(target);
-    if (!mark) return setTip(undefined);
+    const around = figureOf(target);
+    if (around) {
+      const box = around.getBoundingClientRect();
+      setFigure({ id: around.dataset.figureId!, x: box.right, y: box.top });
+    } else if (!(target instanceof Element && target.closest('[data-figure-button]'))) setFigure(undefined);
+    const isName = mark?.dataset.series !== undefined && mark.dataset.figure === '';
+    bringOut(around, isName ? mark.dataset.series : undefined);
+    if (!mark || (isName && !mark.dataset.report)) return setTip(undefined);
     const box = mark.getBoundingClientRect();
     setTip({
       x: box.left + box.width / 2,
       y: box.top,
       label: mark.dataset.label ?? '',
       figure: mark.dataset.figure ?? '',
+      more: mark.dataset.more,
       title: mark.dataset.title,
     });
+  };
+  const hide = () => {
+    setTip(undefined);
+    root.current?.querySelectorAll('.dimmed').forEach((one) => bringOut(one));
   };
   const follow = (target: EventTarget, newTab: boolean, here: boolean) => {
     const mark = markOf(target);
     if (!mark?.dataset.report || !onMark) return;
     setTip(undefined);
+    setFigure(undefined);
     onMark({
       report: mark.dataset.report,
       values: JSON.parse(mark.dataset.values ?? '{}'),
@@ -46,18 +87,63 @@ export function MarkLayer({ children, onMark }: { children: ReactNode; onMark?: 
       open: newTab ? 'newTab' : here ? 'here' : (mark.dataset.open as MarkTarget['open']),
     });
   };
+  const openMenu = (target: EventTarget) => {
+    const around = figureOf(target);
+    if (!around) return false;
+    const box = around.getBoundingClientRect();
+    setMenu({ id: around.dataset.figureId!, x: box.right - 20, y: Math.max(0, box.top) + 20 });
+    return true;
+  };
   return (
     <div
+      ref={root}
       onMouseOver={(e) => show(e.target)}
-      onMouseLeave={() => setTip(undefined)}
+      onMouseLeave={() => {
+        hide();
+        setFigure(undefined);
+      }}
       onFocus={(e) => show(e.target)}
-      onBlur={() => setTip(undefined)}
+      onBlur={hide}
       onClick={(e) => follow(e.target, e.ctrlKey || e.metaKey, e.shiftKey)}
+      onContextMenu={(e) => {
+        if (openMenu(e.target)) e.preventDefault();
+      }}
       onKeyDown={(e) => {
         if (e.key === 'Enter') follow(e.target, e.ctrlKey || e.metaKey, e.shiftKey);
+        const next = markOf(e.target) && walk(markOf(e.target)!, e.key);
+        if (!next) return;
+        e.preventDefault();
+        next.focus();
       }}
     >
       {children}
+      {figure && !menu && (
+        <IconButton
+          data-figure-button
+          size="small"
+          aria-label="More about this chart"
+          title="Its numbers, and files of it"
+          tabIndex={-1}
+          onClick={(e) => {
+            e.stopPropagation();
+            setMenu({ id: figure.id, x: e.clientX, y: e.clientY });
+          }}
+          sx={{
+            position: 'fixed',
+            zIndex: 20,
+            width: 26,
+            height: 22,
+            borderRadius: 1,
+            bgcolor: color.panel,
+            border: `1px solid ${color.line}`,
+            '&:hover': { bgcolor: color.mainTint },
+          }}
+          style={{ left: figure.x - 40, top: Math.max(90, figure.y) }}
+        >
+          ⋯
+        </IconButton>
+      )}
+      {menu && <FigureMenu run={run} figure={menu.id} at={menu} onClose={() => setMenu(undefined)} />}
       {tip && (
         <Box
           role="tooltip"
@@ -78,6 +164,7 @@ export function MarkLayer({ children, onMark }: { children: ReactNode; onMark?: 
           <b>
             {tip.label} {tip.figure}
           </b>
+          {tip.more && <Box>{tip.more}</Box>}
           {tip.title && <Box sx={{ color: color.linkMark }}>↘ {tip.title}</Box>}
         </Box>
       )}

@@ -14,6 +14,8 @@ interface Props {
   /** What is looked for, and marked on the pages. */
   find: string;
   onPage: (page: number) => void;
+  /** What was clicked here, while it is open beside. */
+  chosen?: { report: string; values: Record<string, string> };
   onMark: (target: MarkTarget) => void;
   onGone: () => void;
 }
@@ -23,7 +25,7 @@ const gap = 16;
 const ahead = 2;
 
 /** All pages, one below the other. Only those in sight, and their neighbours, are fetched. */
-export function PageList({ info, sheet, goTo, find, onPage, onMark, onGone }: Props) {
+export function PageList({ info, sheet, goTo, find, chosen, onPage, onMark, onGone }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
   const [at, setAt] = useState<TallScroll>({ scrollTop: 0, top: 0 });
@@ -84,7 +86,7 @@ export function PageList({ info, sheet, goTo, find, onPage, onMark, onGone }: Pr
       onScroll={scroll}
       sx={{ flex: 1, minHeight: 0, overflow: 'auto', overflowAnchor: 'none', bgcolor: color.desk }}
     >
-      <MarkLayer onMark={onMark}>
+      <MarkLayer run={info.id} chosen={chosen} onMark={onMark}>
         <Box sx={{ position: 'relative', overflow: 'hidden' }} style={{ height: scrolledHeight(geometry) }}>
           {size.width > 0 &&
             Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i).map((number) => (

@@ -47,6 +47,8 @@ export const PageView = memo(function PageView({ run, sheet, complete, find, num
         '& .mark:focus-visible': { stroke: color.ink, strokeWidth: 1.5 },
         '& .linked': { cursor: 'pointer' },
         '& .linked:hover, & .linked:focus-visible': { stroke: color.linkMark, strokeWidth: 2 },
+        '& .chosen': { stroke: color.linkMark, strokeWidth: 2.5 },
+        '& .dimmed [data-series]:not(.lit):not([data-mark])': { opacity: 0.15 },
       }}
       data-page={number}
     >

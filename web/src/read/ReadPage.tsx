@@ -128,7 +128,7 @@ export function ReadPage() {
             <Outline run={ready.id} sheet={sheet!.id} complete={ready.pagesComplete} page={page} onGo={jump} />
           ))}
         <Box aria-label={title} sx={{ flex: 1, minWidth: 0, display: 'flex' }}>
-          <RunPane run={main} sheet={left.sheet} goTo={goTo} find={find.text} onPage={setPage} onMark={follow(shown[0])} />
+          <RunPane run={main} sheet={left.sheet} goTo={goTo} find={find.text} chosen={right} onPage={setPage} onMark={follow(shown[0])} />
         </Box>
         {right && (
           <BesidePane key={right.report} step={right} onValues={(values) => setValues(shown[1], values)} onMark={follow(shown[1])} />

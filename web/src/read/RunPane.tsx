@@ -17,6 +17,8 @@ interface Props {
   goTo?: { page: number; turn: number };
   find?: string;
   onPage: (page: number) => void;
+  /** What was clicked here, while it is open beside. */
+  chosen?: { report: string; values: Record<string, string> };
   onMark: (target: MarkTarget) => void;
 }
 
@@ -24,7 +26,7 @@ interface Props {
 const forReaders = ['rows-cut-off', 'misfit-values', 'division-by-zero', 'missing-glyphs'];
 
 /** The pages of one run, or what stands in their way. */
-export function RunPane({ run: { info, error, rerun, gone, stop }, sheet, goTo, find = '', onPage, onMark }: Props) {
+export function RunPane({ run: { info, error, rerun, gone, stop }, sheet, goTo, find = '', chosen, onPage, onMark }: Props) {
   if (error)
     return (
       <Message problem title="The report cannot be shown">
@@ -71,7 +73,16 @@ export function RunPane({ run: { info, error, rerun, gone, stop }, sheet, goTo, 
           {told.map((p) => p.message).join(' ')}
         </Box>
       )}
-      <PageList info={info} sheet={sheetOf(info, sheet)} goTo={goTo} find={find} onPage={onPage} onMark={onMark} onGone={gone} />
+      <PageList
+        info={info}
+        sheet={sheetOf(info, sheet)}
+        goTo={goTo}
+        find={find}
+        onPage={onPage}
+        chosen={chosen}
+        onMark={onMark}
+        onGone={gone}
+      />
     </Box>
   );
 }

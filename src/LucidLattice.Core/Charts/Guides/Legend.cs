@@ -8,7 +8,9 @@ namespace LucidLattice.Core.Charts.Guides;
 /// <summary>A name with a sample of what it stands for.</summary>
 /// <param name="Color">Empty where there is no sample.</param>
 /// <param name="Line">The dashes of a line; null for an area.</param>
-public sealed record LegendEntry(string Name, string Color, ChartDash? Line = null, string Id = "", LinkAction? Action = null);
+/// <param name="Series">The series that it names; null for other things.</param>
+public sealed record LegendEntry(string Name, string Color, ChartDash? Line = null, string Id = "", LinkAction? Action = null,
+    int? Series = null);
 
 /// <summary>Names beside samples of their colours. It never takes so much room that the plot cannot be read.</summary>
 public sealed class Legend
@@ -109,8 +111,9 @@ public sealed class Legend
             {
                 DrawSample(entry, x, y + line / 2);
                 _canvas.Text(entry.Name, x + SampleWidth(entry), y + line / 2 + _canvas.ToMiddle, 0, Palette.Ink);
-                if (entry.Action is not null)
-                    _canvas.Items.Add(new RegionItem(x, y, Room(entry), line, entry.Id, entry.Name, "", entry.Action));
+                if (entry.Action is not null || entry.Series is not null)
+                    _canvas.Items.Add(new RegionItem(x, y, Room(entry), line, entry.Id, entry.Name, "", entry.Action)
+                        { Series = entry.Series });
                 x += Room(entry) + BetweenEntries;
             }
             y += line;

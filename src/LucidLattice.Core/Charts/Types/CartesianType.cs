@@ -123,7 +123,7 @@ public abstract class CartesianType : ChartType
         var entries = numbers.Series.Select((s, i) => new LegendEntry(s.Name, s.Color,
             Drawer(content, s.ValueIndex) is { HasStart: false, Bends: true } ? content.Values.ElementAtOrDefault(s.ValueIndex)?.Dash
             ?? default : null,
-            $"{content.Id}-legend-{i}", content.SeriesAction(s))).ToList();
+            $"{content.Id}-legend-{i}", content.SeriesAction(s), i)).ToList();
         entries.AddRange(Trends.Entries(content));
         entries.AddRange(content.Lines.Where(l => l.Name.Length > 0).Select(l => new LegendEntry(l.Name, l.Color,
             l.To is null ? l.Dash : null)));

@@ -30,8 +30,17 @@ public static class ChartDrawing
             canvas.Text(canvas.Fit("No rows", area.Width), area.CentreX, Math.Min(area.CentreY, area.Bottom - 3), 0.5);
         else if (content.Arrangement == ChartArrangement.Apart) SmallMultiples.Draw(type, content, area, canvas);
         else type.Draw(content with { DrawnIn = area }, area, canvas);
+        if (content.LeadsOn) DrawLeadsOn(x + width, y, canvas);
         parts = canvas.Parts;
         return new FigureItem(content.AlternativeText(type.Kind), canvas.Items, content.Id);
+    }
+
+    /// <summary>A small arrow in the upper right corner says that a click leads on.</summary>
+    private static void DrawLeadsOn(double right, double top, ChartCanvas canvas)
+    {
+        var (x, y) = (right - 7, top + 1.5);
+        canvas.Items.Add(new PathItem(new DrawPath().MoveTo(x, y).LineTo(x + 5, y + 5).MoveTo(x + 5, y + 1).LineTo(x + 5, y + 5)
+            .LineTo(x + 1, y + 5), null, new Pen(Palette.Link, 1.1)));
     }
 
     private static Area DrawFrame(ChartFrame frame, Area area, ChartCanvas canvas)

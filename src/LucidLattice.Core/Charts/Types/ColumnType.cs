@@ -23,7 +23,7 @@ public class ColumnType : CartesianType
     {
         foreach (var (mark, body, reach) in Bodies(plot))
         {
-            DrawBody(plot, body, mark);
+            plot.OfSeries(mark.Mark, () => DrawBody(plot, body, mark));
             plot.AddRegion(plot.Layer.Arrangement == ChartArrangement.Beside && plot.IsAlone ? reach : body, mark);
         }
     }

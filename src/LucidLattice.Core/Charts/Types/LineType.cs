@@ -25,7 +25,7 @@ public class LineType : CartesianType
 
     public sealed override void DrawMarks(Plot plot)
     {
-        foreach (var run in Runs(plot).ToList()) DrawRun(plot, run);
+        foreach (var run in Runs(plot).ToList()) plot.OfSeries(run[0].Mark, () => DrawRun(plot, run));
         var points = plot.Marks.Where(m => IsPoint(plot, m)).ToList();
         foreach (var category in points.GroupBy(p => p.Mark.CategoryIndex)) AddRegions(plot, [.. category]);
         var hasRoom = points.Count <= MostMarkers || AlwaysMarks;
@@ -33,7 +33,8 @@ public class LineType : CartesianType
         {
             var (px, py) = Point(plot, mark, mark.To);
             var (x, y) = plot.Inside(px, py, Radius(points.Count));
-            plot.Canvas.Items.Add(new PathItem(new DrawPath().Arc(x, y, Radius(points.Count), 0, 360).Close(), plot.ColorOf(mark.Mark)));
+            var dot = new DrawPath().Arc(x, y, Radius(points.Count), 0, 360).Close();
+            plot.OfSeries(mark.Mark, () => plot.Canvas.Items.Add(new PathItem(dot, plot.ColorOf(mark.Mark))));
         }
     }
 

@@ -102,6 +102,15 @@ public sealed record Plot(
     public Area Across(double from, double to) =>
         IsLying ? Room with { Top = from, Bottom = to } : Room with { Left = from, Right = to };
 
+    /// <summary>Draws something that belongs to the series of a mark.</summary>
+    public void OfSeries(Mark mark, Action draw)
+    {
+        var from = Canvas.Items.Count;
+        draw();
+        if (Content.Numbers.Series.Count < 2) return;
+        for (var i = from; i < Canvas.Items.Count; i++) Canvas.Items[i] = Canvas.Items[i] with { Series = mark.SeriesIndex };
+    }
+
     /// <summary>A point, moved in where it would reach beyond the chart.</summary>
     public (double X, double Y) Inside(double x, double y, double radius)
     {
@@ -118,7 +127,7 @@ public sealed record Plot(
         Canvas.Items.Add(new RegionItem(
             Math.Max(Room.Left, Math.Min(area.Left, Room.Right - width)), Math.Max(Room.Top, Math.Min(area.Top, Room.Bottom - height)),
             Math.Min(width, Room.Width), Math.Min(height, Room.Height), $"{Content.Id}-{mark.Index}", Content.Spoken(mark.Mark),
-            Content.Figure(mark.Mark), Content.Action(mark.Mark)));
+            Content.Figure(mark.Mark), Content.Action(mark.Mark)) { More = Content.Compared(mark.Mark) });
     }
 
     /// <summary>Writes the labels of each series: all of them where all have room, or none; or each that has room, if the author asks for

@@ -1,0 +1,92 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { getChartOptions } from '../api/generated/@tanstack/react-query.gen';
+import { color } from '../theme/tokens';
+
+const formats = [
+  { format: 'svg', label: 'Save as SVG' },
+  { format: 'png', label: 'Save as PNG' },
+  { format: 'csv', label: 'Save its numbers as CSV' },
+];
+
+/** What can be done with a chart: its numbers as a table, its picture and its numbers as files. */
+export function FigureMenu({
+  run,
+  figure,
+  at,
+  onClose,
+}: {
+  run: string;
+  figure: string;
+  at: { x: number; y: number };
+  onClose: () => void;
+}) {
+  const [table, setTable] = useState(false);
+  if (table) return <NumbersDialog run={run} figure={figure} onClose={onClose} />;
+  return (
+    <Menu open onClose={onClose} anchorReference="anchorPosition" anchorPosition={{ left: at.x, top: at.y }}>
+      <MenuItem onClick={() => setTable(true)}>Show its numbers</MenuItem>
+      {formats.map(({ format, label }) => (
+        <MenuItem key={format} component="a" href={`/api/runs/${run}/charts/${encodeURIComponent(figure)}/${format}`} onClick={onClose}>
+          {label}
+        </MenuItem>
+      ))}
+    </Menu>
+  );
+}
+
+function NumbersDialog({ run, figure, onClose }: { run: string; figure: string; onClose: () => void }) {
+  const { data, error } = useQuery(getChartOptions({ path: { id: run, figure } }));
+  return (
+    <Dialog open onClose={onClose} maxWidth="md" aria-label="Numbers of the chart">
+      <DialogTitle>Numbers of the chart</DialogTitle>
+      <DialogContent>
+        {error && <Box sx={{ color: color.problem }}>{(error as Error).message}</Box>}
+        {data && (
+          <Box
+            component="table"
+            sx={{
+              borderCollapse: 'collapse',
+              fontVariantNumeric: 'tabular-nums',
+              '& td, & th': { px: 1, py: 0.3, textAlign: 'right', fontWeight: 400, borderBottom: `1px solid ${color.line}` },
+              '& td:first-of-type, & th:first-of-type': { textAlign: 'left', pl: 0 },
+              '& th': { color: color.muted },
+            }}
+          >
+            <thead>
+              <tr>
+                {data.head.map((name, i) => (
+                  <th key={i} scope="col">
+                    {name}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {data.rows.map((row, i) => (
+                <tr key={i}>
+                  {row.map((cell, k) => (
+                    <td key={k}>{cell}</td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </Box>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose} autoFocus>
+          Close
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

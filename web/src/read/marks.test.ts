@@ -1,0 +1,39 @@
+// @vitest-environment jsdom
+import { beforeEach, expect, test } from 'vitest';
+import { bringOut, markChosen, markOf, walk } from './marks';
+
+beforeEach(() => {
+  document.body.innerHTML = `<svg><g data-figure-id="c">
+    <rect data-series="0"/><rect data-series="1"/>
+    <rect data-mark="c-0" id="a" class="mark linked" data-report="r" data-values='{"x":"1"}'/>
+    <rect data-mark="c-1" id="b" class="mark linked" data-report="r" data-values='{"x":"2"}'/>
+    <rect data-mark="c-legend-0" id="l" data-series="1"/></g></svg>`;
+});
+const at = (id: string) => document.getElementById(id)!;
+
+test('arrow keys lead through the marks of a chart and stop at its ends', () => {
+  expect(walk(at('a'), 'ArrowRight')?.id).toBe('b');
+  expect(walk(at('a'), 'ArrowLeft')).toBeUndefined();
+  expect(walk(at('a'), 'End')?.id).toBe('l');
+  expect(walk(at('b'), 'Home')?.id).toBe('a');
+  expect(walk(at('b'), 'Tab')).toBeUndefined();
+  expect(markOf(document.querySelector('[data-series="0"]')!)).toBeNull();
+});
+
+test('a series is brought out and put back', () => {
+  const figure = document.querySelector('g')!;
+  bringOut(figure, '1');
+  expect(figure.classList.contains('dimmed')).toBe(true);
+  expect([...figure.querySelectorAll('.lit')].length).toBe(2);
+  bringOut(figure);
+  expect(figure.querySelectorAll('.lit').length).toBe(0);
+  expect(figure.classList.contains('dimmed')).toBe(false);
+});
+
+test('what was clicked stays marked while its report is beside', () => {
+  markChosen(document.body, { report: 'r', values: { x: '2' } });
+  expect(at('b').classList.contains('chosen')).toBe(true);
+  expect(at('a').classList.contains('chosen')).toBe(false);
+  markChosen(document.body, undefined);
+  expect(at('b').classList.contains('chosen')).toBe(false);
+});

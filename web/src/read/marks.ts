@@ -1,0 +1,47 @@
+/** Finding and walking the marks of charts in drawn pages. */
+export const markOf = (target: EventTarget) => (target instanceof Element ? target.closest<SVGElement>('[data-mark]') : null);
+
+export const figureOf = (target: EventTarget) => (target instanceof Element ? target.closest<SVGElement>('[data-figure-id]') : null);
+
+/** Where an arrow key leads within a chart: to the next or the last one, in the order in which they are drawn. */
+export function walk(mark: Element, key: string): SVGElement | undefined {
+  const figure = figureOf(mark);
+  if (!figure) return undefined;
+  const marks = [...figure.querySelectorAll<SVGElement>('[data-mark]')];
+  const at = marks.indexOf(mark as SVGElement);
+  switch (key) {
+    case 'ArrowRight':
+    case 'ArrowDown':
+      return marks[at + 1];
+    case 'ArrowLeft':
+    case 'ArrowUp':
+      return marks[at - 1];
+    case 'Home':
+      return marks[0];
+    case 'End':
+      return marks[marks.length - 1];
+    default:
+      return undefined;
+  }
+}
+
+/** Brings one series of a chart out; without one, all of them again. */
+export function bringOut(figure: Element | null, series?: string) {
+  if (!figure) return;
+  figure.classList.toggle('dimmed', series !== undefined);
+  for (const part of figure.querySelectorAll('[data-series]')) part.classList.toggle('lit', part.getAttribute('data-series') === series);
+}
+
+const sameValues = (one: Record<string, string>, other: Record<string, string>) =>
+  Object.keys(one).length === Object.keys(other).length && Object.entries(one).every(([name, value]) => other[name] === value);
+
+/** Marks what was clicked while the report that it opened is beside. */
+export function markChosen(root: Element, chosen?: { report: string; values: Record<string, string> }) {
+  for (const mark of root.querySelectorAll<SVGElement>('.linked')) {
+    const isIt =
+      chosen !== undefined &&
+      mark.dataset.report === chosen.report &&
+      sameValues(JSON.parse(mark.dataset.values ?? '{}') as Record<string, string>, chosen.values);
+    if (mark.classList.contains('chosen') !== isIt) mark.classList.toggle('chosen', isIt);
+  }
+}
