@@ -17,7 +17,7 @@ public partial class RoomTests
         "Core.Datasets", "Core.Planning", "Core.Layout", "Core.Running",
         "Core.Composing", "Core.Editing",
         "Sql.Joins", "Sql", "Sql.Sqlite", "Sql.Csv", "Storage", "Demo",
-        "Output.Typesetting", "Output.Svg", "Output", "Output.Pdf",
+        "Output.Typesetting", "Output.Svg", "Output", "Output.Pdf", "Output.Charts",
         "Server.Web", "Server.Runs", "Server.Data", "Server.Reports", "Server.Composing", "Server.Hosting", "Server.CommandLine", "Server",
     ];
 

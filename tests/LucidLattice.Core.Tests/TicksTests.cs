@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using System.Text.Json;
 using LucidLattice.Core.Charts.Scales;
 using Xunit;
@@ -18,7 +17,7 @@ public class TicksTests
             var start = Math.Round((random.NextDouble() - 0.5) * size, 6);
             return new[] { start, start + Math.Round(random.NextDouble() * size, 6), random.Next(1, 12) };
         }).ToList();
-        var expected = Node(
+        var expected = Node.Run(
             "import { ticks } from 'd3-array'; let text = ''; for await (const chunk of process.stdin) text += chunk; "
             + "console.log(JSON.stringify(JSON.parse(text).map(([a, b, n]) => ticks(a, b, n))));", JsonSerializer.Serialize(ranges));
         var reference = JsonSerializer.Deserialize<double[][]>(expected)!;
@@ -37,17 +36,5 @@ public class TicksTests
             Assert.True(ticks.Length >= 2);
             Assert.True(ticks[0] <= low + 1e-9 && ticks[^1] >= high - 1e-9 * high, $"{low} to {high}: {string.Join(", ", ticks)}");
         }
-    }
-
-    private static string Node(string script, string input)
-    {
-        using var process = Process.Start(new ProcessStartInfo("node", ["--input-type=module", "-e", script])
-            { WorkingDirectory = Path.Combine(Workshop.Root, "web"), RedirectStandardInput = true, RedirectStandardOutput = true })!;
-        var output = process.StandardOutput.ReadToEndAsync();
-        process.StandardInput.Write(input);
-        process.StandardInput.Close();
-        process.WaitForExit();
-        Assert.Equal(0, process.ExitCode);
-        return output.Result;
     }
 }

@@ -26,7 +26,8 @@ public sealed class CommandLineTests : IDisposable
         Console.SetError(error);
         try
         {
-            return (await Verbs.Run(args is ["demo", ..] or ["schema", ..] or ["gallery", ..] ? args : [.. args, "--data", At("data")]), error.ToString());
+            var hasNoData = args is ["demo", ..] or ["schema", ..] or ["gallery", ..];
+            return (await Verbs.Run(hasNoData ? args : [.. args, "--data", At("data")]), error.ToString());
         }
         finally
         {

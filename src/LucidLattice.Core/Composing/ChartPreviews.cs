@@ -9,7 +9,8 @@ public static class ChartPreviews
 {
     public const double Width = 132, Height = 84;
 
-    /// <summary>The report with one small chart for each type in the place of one of its charts; their ids are those of the types.</summary>
+    /// <summary>The report with one small chart for each type in the place of one of its charts; their ids end with
+    /// those of the types.</summary>
     public static ReportDefinition Report(ReportDefinition report, string chart)
     {
         Element[] Small(ChartElement model) =>

@@ -19,7 +19,8 @@ internal static class ChartViews
         return new ChartView(chart.Id, content.Id, content.Title,
             [.. shown.Select(m => new MarkView(content.Spoken(m), content.Figure(m), m.Rows, content.Action(m)))],
             ChartTables.Table(new DrawnChart(chart, content), MostShown), chart.PartWords,
-            [.. chart.Parts(content, height, on).Select(p => new ChartPartView(p.Part, p.Area.Left, p.Area.Top, p.Area.Width, p.Area.Height))],
+            [.. chart.Parts(content, height, on)
+                .Select(p => new ChartPartView(p.Part, p.Area.Left, p.Area.Top, p.Area.Width, p.Area.Height))],
             ChartTypes.All.Where(t => t.WhyNot(raw) is not null).ToDictionary(t => t.Id, t => t.WhyNot(raw)!));
     }
 }

@@ -37,7 +37,8 @@ public sealed record ElementView(string Id, string Part, double PartTop, string?
 /// <param name="Words">What its parts are called.</param>
 /// <param name="Parts">Where the parts of the picture are that an author can choose, from the frame's top left corner.</param>
 /// <param name="Unsuited">Why its numbers do not suit some types of charts, by the type's id.</param>
-public sealed record ChartView(string Id, string Figure, string Title, IReadOnlyList<MarkView> Marks, NumbersTable Table, ChartPartWords Words,
+public sealed record ChartView(string Id, string Figure, string Title, IReadOnlyList<MarkView> Marks, NumbersTable Table,
+    ChartPartWords Words,
     IReadOnlyList<ChartPartView> Parts, IReadOnlyDictionary<string, string> Unsuited);
 
 public sealed record MarkView(string Label, string Figure, int Rows, LinkAction? Action);

@@ -211,8 +211,9 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         xml.Raw(_marksOfFigure > 0 ? " tabindex=\"-1\""u8 : " tabindex=\"0\""u8);
         if (_marksOfFigure >= 0) _marksOfFigure++;
         xml.Raw(region.Action is null ? " role=\"img\""u8 : " role=\"link\""u8);
-        xml.Attribute("aria-label"u8,
-            $"{region.Label} {region.Figure}{(region.More.Length == 0 ? "" : ", " + region.More)}{(region.Action is null ? "" : $", opens {region.Action.Title}")}");
+        var more = region.More.Length == 0 ? "" : ", " + region.More;
+        var opens = region.Action is null ? "" : $", opens {region.Action.Title}";
+        xml.Attribute("aria-label"u8, $"{region.Label} {region.Figure}{more}{opens}");
         if (region.Action is { } action)
         {
             xml.Attribute("data-report"u8, action.Report);

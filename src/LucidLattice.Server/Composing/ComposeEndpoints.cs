@@ -8,7 +8,7 @@ using LucidLattice.Core.Links;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
 using LucidLattice.Output.Svg;
-using LucidLattice.Output;
+using LucidLattice.Output.Charts;
 using LucidLattice.Server.Runs;
 using LucidLattice.Server.Web;
 

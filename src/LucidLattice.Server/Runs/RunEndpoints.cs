@@ -2,6 +2,7 @@ using LucidLattice.Core.Composing;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Running;
+using LucidLattice.Output.Charts;
 using LucidLattice.Output.Pdf;
 using LucidLattice.Output.Svg;
 using LucidLattice.Output;

@@ -9,7 +9,7 @@ namespace LucidLattice.Core.Charts.Scales;
 /// </summary>
 public sealed class AxisNumbers
 {
-    private const int MostDecimals = 15;
+    private const int MostDecimals = 15, MostExact = 101;
     private readonly double _size;
     private readonly string _suffix;
     private readonly bool _isChosen;
@@ -25,6 +25,9 @@ public sealed class AxisNumbers
         (_size, _suffix) = Chosen(unit, culture) ?? (isShare ? (0.01, " %") : Unit(most, culture));
         var step = ticks.Count > 1 ? ticks[1] - ticks[0] : 1;
         _tickDecimals = Math.Clamp((int)Math.Ceiling(-Math.Log10(step / _size) - 1e-9), 0, MostDecimals);
+        // Divisions that were set by hand may need more: 32.5 between 25 and 40.
+        if (ticks.Count is > 1 and <= MostExact)
+            _tickDecimals = Math.Max(_tickDecimals, ticks.Max(t => Shortest(t, Math.Min(MostDecimals, _tickDecimals + 3))));
         _culture = culture;
     }
 

@@ -10,7 +10,7 @@ using LucidLattice.Output.Pdf;
 using LucidLattice.Output.Svg;
 using SkiaSharp;
 
-namespace LucidLattice.Output;
+namespace LucidLattice.Output.Charts;
 
 /// <summary>A chart alone: its picture as SVG or PNG, its numbers as CSV.</summary>
 public static class ChartFiles
