@@ -39,6 +39,7 @@ public sealed class DrawingTests(Browser browser) : IClassFixture<Browser>
         return
         [
             new PathItem(star, "#6D4A94", new Pen("#1F2A30", 1.5)),
+            new CircleItem(150, 20, 9, "#1F6FA8", new Pen("#1F2A30", 1.5), 0.7),
             new PathItem(slice, "#3C7D46", new Pen("#1F2A30", 2)),
             new PathItem(ring, "#8C3B5E", null, 0.5),
             new PathItem(corner, null, new Pen("#0B5D5B", 6, IsRound: true)),

@@ -19,8 +19,8 @@ public class ChartReferenceTests
     private static T[] Ask<T>(string imports, string map, object cases) => JsonSerializer.Deserialize<T[]>(
         Node.Run($"{imports} {Read} console.log(JSON.stringify(cases.map({map})));", JsonSerializer.Serialize(cases)))!;
 
-    /// <summary>Outside reference: <c>scaleTime().ticks</c> (in UTC) of the npm package d3-scale 4.0.2. Weeks begin on Sunday there, on Monday here,
-    /// so steps of weeks are left out.</summary>
+    /// <summary>Outside reference: <c>scaleTime().ticks</c> (in UTC) of the npm package d3-scale 4.0.2. Weeks begin on Sunday there, on
+    /// Monday here, so steps of weeks are left out.</summary>
     [Fact]
     public void Steps_of_dates_are_those_of_d3_scale()
     {

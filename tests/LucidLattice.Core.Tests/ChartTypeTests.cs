@@ -54,6 +54,7 @@ public class ChartTypeTests
         RegionItem r => (r.X, r.Y, r.X + r.Width, r.Y + r.Height),
         LineItem l => (Math.Min(l.X1, l.X2), Math.Min(l.Y1, l.Y2), Math.Max(l.X1, l.X2), Math.Max(l.Y1, l.Y2)),
         PathItem p => p.Path.Bounds,
+        CircleItem c => (c.X - c.Radius, c.Y - c.Radius, c.X + c.Radius, c.Y + c.Radius),
         _ => null,
     };
 

@@ -152,7 +152,7 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
         var (status, problem) = await server.Send(HttpMethod.Post, "/compose",
             new { definition = report.GetProperty("definition"), edits = new[] { new { type = "addChart", band = "detail", level = 0 } } });
         Assert.Equal((400, "edit"), (status, problem.GetProperty("code").GetString()));
-        Assert.Contains("belongs in a header or footer", problem.GetProperty("detail").GetString());
+        Assert.Contains("header or footer", problem.GetProperty("detail").GetString());
     }
 
     [Fact]

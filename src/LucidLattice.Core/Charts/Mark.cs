@@ -56,20 +56,28 @@ public sealed record ChartNumbers(
     public int ValueCount => Series.Count == 0 ? 0 : Series.Max(s => s.ValueIndex) + 1;
 
     /// <summary>The marks of each category and part of the rows, one for each value, in that order; null where there is none.</summary>
-    public IEnumerable<Mark?[]> Cells()
+    public IEnumerable<Cell> Cells()
     {
-        Mark?[]? cell = null;
-        foreach (var mark in Marks)
+        Cell? cell = null;
+        var (count, category, first) = (ValueCount, -1, -1);
+        for (var i = 0; i < Marks.Count; i++)
         {
-            var first = mark.SeriesIndex - Series[mark.SeriesIndex].ValueIndex;
-            if (cell is null || cell.First(m => m is not null)!.CategoryIndex != mark.CategoryIndex
-                || cell.First(m => m is not null)! is var one && one.SeriesIndex - Series[one.SeriesIndex].ValueIndex != first)
+            var mark = Marks[i];
+            var value = Series[mark.SeriesIndex].ValueIndex;
+            if (cell is null || mark.CategoryIndex != category || mark.SeriesIndex - value != first)
             {
                 if (cell is not null) yield return cell;
-                cell = new Mark?[ValueCount];
+                (cell, category, first) = (new Cell(new Mark?[count], new int[count]), mark.CategoryIndex, mark.SeriesIndex - value);
             }
-            cell[Series[mark.SeriesIndex].ValueIndex] = mark;
+            (cell.Marks[value], cell.Indexes[value]) = (mark, i);
         }
         if (cell is not null) yield return cell;
     }
+}
+
+/// <summary>The values of one category in one part of the rows.</summary>
+/// <param name="Indexes">The place of each among all marks.</param>
+public sealed record Cell(Mark?[] Marks, int[] Indexes)
+{
+    public Mark? this[int value] => value < Marks.Length ? Marks[value] : null;
 }

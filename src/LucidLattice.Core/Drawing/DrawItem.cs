@@ -29,6 +29,9 @@ public sealed record FigureItem(string AlternativeText, IReadOnlyList<DrawItem> 
 /// <summary>A figure of straight lines and curves, filled, outlined or both.</summary>
 public sealed record PathItem(DrawPath Path, string? Fill, Pen? Pen = null, double Opacity = 1) : DrawItem;
 
+/// <summary>A whole circle: what a path could draw, in a tenth of the numbers, as charts have thousands of them.</summary>
+public sealed record CircleItem(double X, double Y, double Radius, string? Fill, Pen? Pen = null, double Opacity = 1) : DrawItem;
+
 /// <summary>An image in a rectangle, stretched to it.</summary>
 public sealed record ImageItem(double X, double Y, double Width, double Height, ImageContent Image, string AlternativeText) : DrawItem;
 

@@ -64,6 +64,9 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
             case PathItem path:
                 Paint(canvas, path);
                 break;
+            case CircleItem circle:
+                Paint(canvas, circle);
+                break;
             case ImageItem image:
                 canvas.DrawImage(ImageOf(image.Image), Area(image.X, image.Y, image.Width, image.Height),
                     new SKSamplingOptions(SKFilterMode.Linear));
@@ -100,6 +103,18 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
             : (SKStrokeJoin.Miter, SKStrokeCap.Butt);
         canvas.DrawPath(path, _paint);
         (_paint.PathEffect, _paint.StrokeJoin, _paint.StrokeCap) = (null, SKStrokeJoin.Miter, SKStrokeCap.Butt);
+    }
+
+    private void Paint(SKCanvas canvas, CircleItem item)
+    {
+        if (item.Fill is not null)
+        {
+            Fill(item.Fill, item.Opacity);
+            canvas.DrawCircle((float)item.X, (float)item.Y, (float)item.Radius, _paint);
+        }
+        if (item.Pen is not { } pen) return;
+        Stroke(pen.Color, pen.Width, item.Opacity);
+        canvas.DrawCircle((float)item.X, (float)item.Y, (float)item.Radius, _paint);
     }
 
     private void Paint(SKCanvas canvas, GroupItem group)

@@ -31,6 +31,7 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
                 xml.Raw("</g>"u8);
                 break;
             case PathItem path: Path(path); break;
+            case CircleItem circle: Circle(circle); break;
             case ImageItem image: Image(image); break;
             case GroupItem group: Group(group); break;
             default: throw new NotSupportedException($"SVG has no way yet to draw a {item.GetType().Name}.");
@@ -47,8 +48,23 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         xml.Raw("<path"u8);
         SeriesOf(item);
         Steps(item.Path);
-        xml.Attribute("fill"u8, item.Fill ?? "none");
-        if (item.Pen is { } pen)
+        Colours(item.Fill, item.Pen, item.Opacity);
+    }
+
+    private void Circle(CircleItem item)
+    {
+        xml.Raw("<circle"u8);
+        SeriesOf(item);
+        xml.Attribute("cx"u8, item.X);
+        xml.Attribute("cy"u8, item.Y);
+        xml.Attribute("r"u8, item.Radius);
+        Colours(item.Fill, item.Pen, item.Opacity);
+    }
+
+    private void Colours(string? fill, Pen? outline, double opacity)
+    {
+        xml.Attribute("fill"u8, fill ?? "none");
+        if (outline is { } pen)
         {
             xml.Attribute("stroke"u8, pen.Color);
             xml.Attribute("stroke-width"u8, pen.Width);
@@ -60,10 +76,10 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
             }
             if (pen.IsRound) xml.Raw(" stroke-linejoin=\"round\" stroke-linecap=\"round\""u8);
         }
-        if (item.Opacity < 1)
+        if (opacity < 1)
         {
-            xml.Attribute("fill-opacity"u8, item.Opacity);
-            xml.Attribute("stroke-opacity"u8, item.Opacity);
+            if (fill is not null) xml.Attribute("fill-opacity"u8, opacity);
+            if (outline is not null) xml.Attribute("stroke-opacity"u8, opacity);
         }
         xml.Raw("/>"u8);
     }
@@ -208,8 +224,9 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         if (region.More.Length > 0) xml.Attribute("data-more"u8, region.More);
         SeriesOf(region);
         // A figure is one stop for the keyboard; arrow keys lead from mark to mark.
-        xml.Raw(_marksOfFigure > 0 ? " tabindex=\"-1\""u8 : " tabindex=\"0\""u8);
-        if (_marksOfFigure >= 0) _marksOfFigure++;
+        var isName = region.Figure.Length == 0;
+        xml.Raw(_marksOfFigure > 0 || (_marksOfFigure == 0 && isName) ? " tabindex=\"-1\""u8 : " tabindex=\"0\""u8);
+        if (_marksOfFigure >= 0 && !isName) _marksOfFigure++;
         xml.Raw(region.Action is null ? " role=\"img\""u8 : " role=\"link\""u8);
         var more = region.More.Length == 0 ? "" : ", " + region.More;
         var opens = region.Action is null ? "" : $", opens {region.Action.Title}";

@@ -71,9 +71,11 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
     <div
       className={free ? 'element free' : 'element'}
       data-element={view.id}
-      role="button"
+      data-selected={selected}
+      // A chosen chart holds buttons of its own, for its parts.
+      role={selected && element.type === 'chart' ? 'group' : 'button'}
       aria-label={kind.name(element, definition).trim()}
-      aria-pressed={selected}
+      aria-pressed={selected && element.type === 'chart' ? undefined : selected}
       tabIndex={0}
       onPointerDown={down(false)}
       onPointerMove={move}

@@ -16,7 +16,7 @@ const handles = {
   '& .element': { position: 'absolute', zIndex: 1, cursor: 'pointer', touchAction: 'none' },
   '& .element.free': { cursor: 'move' },
   '& .element:hover': { outline: `1px solid ${color.main}` },
-  '& .element[aria-pressed=true]': { zIndex: 2, outline: `2px solid ${color.main}` },
+  '& .element[data-selected=true]': { zIndex: 2, outline: `2px solid ${color.main}` },
   '& .column-guide': { position: 'absolute', zIndex: 4, top: 0, width: 2, height: 2000, pointerEvents: 'none' },
   '& .column-edge': { position: 'absolute', zIndex: 3, cursor: 'col-resize', touchAction: 'none' },
   '& .column-edge:hover': { bgcolor: color.main },

@@ -7,7 +7,10 @@ export const figureOf = (target: EventTarget) => (target instanceof Element ? ta
 export function walk(mark: Element, key: string): SVGElement | undefined {
   const figure = figureOf(mark);
   if (!figure) return undefined;
-  const marks = [...figure.querySelectorAll<SVGElement>('[data-mark]')];
+  const all = [...figure.querySelectorAll<SVGElement>('[data-mark]')];
+  // Numbers first, then the names in the legend and along the axis.
+  const isName = (one: SVGElement) => one.dataset.figure === '';
+  const marks = [...all.filter((one) => !isName(one)), ...all.filter(isName)];
   const at = marks.indexOf(mark as SVGElement);
   switch (key) {
     case 'ArrowRight':

@@ -58,7 +58,7 @@ public sealed class BoxType : CartesianType
             foreach (var beyond in spread.Beyond.Where(plot.Values.Holds).Take(MostBeyond))
             {
                 var (x, y) = plot.Inside(middle, plot.Values.At(beyond), PointRadius);
-                items.Add(new PathItem(new DrawPath().Arc(x, y, PointRadius, 0, 360).Close(), null,
+                items.Add(new CircleItem(x, y, PointRadius, null,
                     new Pen(Tones.Darker(color), 0.6)));
             }
             plot.AddRegion(plot.Across(start, start + slot), mark);

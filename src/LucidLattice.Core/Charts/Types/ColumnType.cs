@@ -118,6 +118,6 @@ public sealed class LollipopType : ColumnType
         var radius = Math.Min(MostRadius, Math.Max(1.2, body.Width / 2));
         items.Add(new LineItem(body.CentreX, body.Top, body.CentreX, body.Bottom, Math.Min(1.5, body.Width), color));
         var (x, end) = plot.Inside(body.CentreX, plot.Values.Within(mark.To), radius);
-        items.Add(new PathItem(new DrawPath().Arc(x, end, radius, 0, 360).Close(), color));
+        items.Add(new CircleItem(x, end, radius, color));
     }
 }

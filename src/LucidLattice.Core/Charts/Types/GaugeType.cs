@@ -142,17 +142,16 @@ internal static class Targets
 {
     public static List<Target> Of(ChartContent content)
     {
-        var (numbers, index) = (content.Numbers, new Dictionary<Mark, int>(ReferenceEqualityComparer.Instance));
-        for (var i = 0; i < numbers.Marks.Count; i++) index[numbers.Marks[i]] = i;
+        var numbers = content.Numbers;
         var isSplit = numbers.Series.Select(s => s.Part).Distinct().Count() > 1;
         var targets = new List<Target>();
         foreach (var cell in numbers.Cells())
         {
             if (cell[0] is not { Value.IsNull: false } actual) continue;
-            var goal = cell.Length > 1 && cell[1] is { Value.IsNull: false } second ? second : null;
+            var goal = cell[1] is { Value.IsNull: false } second ? second : null;
             var said = content.FullFormats[0].Format(actual.Value)
                 + (goal is null ? "" : $"; target {content.FullFormats[1].Format(goal.Value)}");
-            targets.Add(new Target(isSplit ? content.SpokenPart(actual) : actual.Label, actual, goal, index[actual],
+            targets.Add(new Target(isSplit ? content.SpokenPart(actual) : actual.Label, actual, goal, cell.Indexes[0],
                 numbers.Categories[actual.CategoryIndex].Color ?? numbers.Series[actual.SeriesIndex].Color, said));
         }
         return targets;

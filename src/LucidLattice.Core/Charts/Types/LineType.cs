@@ -33,8 +33,7 @@ public class LineType : CartesianType
         {
             var (px, py) = Point(plot, mark, mark.To);
             var (x, y) = plot.Inside(px, py, Radius(points.Count));
-            var dot = new DrawPath().Arc(x, y, Radius(points.Count), 0, 360).Close();
-            plot.OfSeries(mark.Mark, () => plot.Canvas.Items.Add(new PathItem(dot, plot.ColorOf(mark.Mark))));
+            plot.OfSeries(mark.Mark, () => plot.Canvas.Items.Add(new CircleItem(x, y, Radius(points.Count), plot.ColorOf(mark.Mark))));
         }
     }
 

@@ -58,6 +58,9 @@ public sealed record Plot(
     /// <summary>False where other layers share the room, so that marks answer only where they are.</summary>
     public bool IsAlone { get; init; } = true;
 
+    /// <summary>True where lines may run through the labels.</summary>
+    public bool IsCrossed { get; init; }
+
     public IReadOnlyList<PlotMark> Marks => Layer.Marks;
 
     /// <summary>The place of a mark in its layer; marks are in the order of the chart's.</summary>
@@ -153,7 +156,7 @@ public sealed record Plot(
             foreach (var (text, at, box) in free)
             {
                 // Lines across the plot stay clear of figures that lie on paper.
-                if (at.Color == Palette.Ink && (Content.Lines.Count > 0 || Layer.Drawer.HasLines))
+                if (at.Color == Palette.Ink && IsCrossed)
                     Canvas.Items.Add(new RectItem(box.Left, box.Top, box.Width, box.Height, Content.Frame.Background ?? "#FFFFFF",
                         Opacity: 0.75));
                 Canvas.Text(text, at.X, at.Y, at.Anchor, at.Color);

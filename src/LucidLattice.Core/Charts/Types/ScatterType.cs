@@ -12,6 +12,9 @@ public class ScatterType : ChartType
     private const double Gap = ChartCanvas.Gap, Radius = 2.8, SmallRadius = 1.3, Reach = 6;
     private const int Many = 1500;
 
+    /// <summary>Points of a cloud are looked at together; more areas than these would make a page slow.</summary>
+    private const int MostThatAnswer = 3000;
+
     public override string Id => "scatter";
     public override string Words => "points, the first value against the second";
     public override string Kind => "Scatter chart";
@@ -19,12 +22,11 @@ public class ScatterType : ChartType
     public override int ValuesNeeded => 2;
 
     /// <param name="Size">Null where points have none.</param>
-    protected sealed record Point(Mark Mark, int Index, double X, double Y, double? Size, string Color, string Said);
+    protected sealed record Point(Mark Mark, int Index, double X, double Y, double? Size, string Color, IReadOnlyList<Mark?> Values);
 
     public sealed override void Draw(ChartContent content, Area area, ChartCanvas canvas)
     {
-        var (points, parts) = Points(content);
-        var left = content.Numbers.Cells().Count() - points.Count;
+        var (points, left, parts) = Points(content);
         if (left > 0) area = ChartTitle.DrawNote($"{left} not drawn: a value is missing.", Alignment.Centre, area, canvas);
         area = Legend.Draw(content.Legend, [.. parts.Select(p => new LegendEntry(p.Name, p.Color))], parts.Count > 1, area, canvas);
         if (points.Count == 0)
@@ -40,24 +42,26 @@ public class ScatterType : ChartType
 
     protected virtual double Opacity(int count) => count > Many ? 0.5 : 0.8;
 
-    private (List<Point> Points, List<(string Name, string Color)> Parts) Points(ChartContent content)
+    private (List<Point> Points, int Left, List<(string Name, string Color)> Parts) Points(ChartContent content)
     {
-        var (numbers, index) = (content.Numbers, new Dictionary<Mark, int>(ReferenceEqualityComparer.Instance));
-        for (var i = 0; i < numbers.Marks.Count; i++) index[numbers.Marks[i]] = i;
+        var numbers = content.Numbers;
         var parts = numbers.Series.Select(s => s.Part).Distinct().ToList();
         var colors = parts.Select((p, i) => (p, content.Colors[i % content.Colors.Count])).ToDictionary();
-        var points = new List<Point>();
+        var (points, total) = (new List<Point>(), 0);
         foreach (var cell in numbers.Cells())
         {
-            if (cell.Length < 2 || cell[0] is not { Value.IsNull: false } x || cell[1] is not { Value.IsNull: false } y) continue;
-            var size = cell.Length > 2 && cell[2] is { Value.IsNull: false } third ? third : null;
+            total++;
+            if (cell[0] is not { Value.IsNull: false } x || cell[1] is not { Value.IsNull: false } y) continue;
+            var size = cell[2] is { Value.IsNull: false } third ? third : null;
             var part = numbers.Series[y.SeriesIndex].Part;
             var color = numbers.Categories[y.CategoryIndex].Color is { } own && parts.Count == 1 ? own : colors[part];
-            var figures = new[] { x, y, size }.OfType<Mark>().Select((m, i) => content.FullFormats[i].Format(m.Value));
-            points.Add(new Point(y, index[y], x.Number, y.Number, size?.Number, color, string.Join(", ", figures)));
+            points.Add(new Point(y, cell.Indexes[1], x.Number, y.Number, size?.Number, color, cell.Marks));
         }
-        return (points, [.. parts.Select(p => (p.Length > 0 ? p : "All", colors[p]))]);
+        return (points, total - points.Count, [.. parts.Select(p => (p.Length > 0 ? p : "All", colors[p]))]);
     }
+
+    private static string Said(ChartContent content, Point point) =>
+        string.Join(", ", point.Values.Select((m, i) => m is null ? "" : content.FullFormats[i].Format(m.Value)).Where(t => t.Length > 0));
 
     private void DrawIn(ChartContent content, List<Point> points, Area area, ChartCanvas canvas)
     {
@@ -90,21 +94,21 @@ public class ScatterType : ChartType
         var (across, up) = (x.Scale(left, right), y.Scale(bottom, top));
         DrawGrid(x, y, across, up, room, canvas);
         var largest = points.Max(p => Math.Abs(p.Size ?? 0));
+        var (paper, opacity, answers) = (new Pen("#FFFFFF", 0.5), Opacity(points.Count), points.Count <= MostThatAnswer || content.LeadsOn);
         // Large points first, so that none hides a smaller one.
-        foreach (var point in points.OrderByDescending(p => Math.Abs(p.Size ?? 0)))
+        foreach (var point in largest > 0 ? points.OrderByDescending(p => Math.Abs(p.Size ?? 0)) : points.AsEnumerable())
         {
             if (!across.Holds(point.X) || !up.Holds(point.Y)) continue;
             var (px, py, radius) = (across.At(point.X), up.At(point.Y), RadiusOf(point, largest, points.Count));
             // A point at the edge is moved in, so that it stays in the room.
             (px, py) = (Math.Clamp(px, left + Math.Min(radius, room.Width / 2), right - Math.Min(radius, room.Width / 2)),
                 Math.Clamp(py, top + Math.Min(radius, room.Height / 2), bottom - Math.Min(radius, room.Height / 2)));
-            var path = new DrawPath().Arc(px, py, radius, 0, 360).Close();
-            var outline = radius > 2 ? new Pen("#FFFFFF", 0.5) : null;
-            canvas.Items.Add(new PathItem(path, point.Color, outline, Opacity(points.Count)));
+            canvas.Items.Add(new CircleItem(px, py, radius, point.Color, radius > 2 ? paper : null, opacity));
+            if (!answers) continue;
             var reach = Math.Max(radius, Reach);
             var (rl, rt) = (Math.Max(area.Left, px - reach), Math.Max(area.Top, py - reach));
             canvas.Items.Add(new RegionItem(rl, rt, Math.Min(2 * reach, area.Right - rl), Math.Min(2 * reach, area.Bottom - rt),
-                $"{content.Id}-{point.Index}", content.SpokenPart(point.Mark), point.Said, content.Action(point.Mark)));
+                $"{content.Id}-{point.Index}", content.SpokenPart(point.Mark), Said(content, point), content.Action(point.Mark)));
         }
         DrawTrend(content, points, across, up, canvas);
     }

@@ -48,7 +48,7 @@ public sealed class SlopeType : ChartType
                 Pens.OfSeries(series.Color, null, default)));
             foreach (var (end, x, y) in new[] { (from, room.Left, y1), (to, room.Right, y2) })
             {
-                canvas.Items.Add(new PathItem(new DrawPath().Arc(x, y, Radius, 0, 360).Close(), series.Color));
+                canvas.Items.Add(new CircleItem(x, y, Radius, series.Color));
                 canvas.Items.Add(new RegionItem(x - Reach, Math.Max(area.Top, y - Reach), 2 * Reach,
                     Math.Min(2 * Reach, area.Bottom - Math.Max(area.Top, y - Reach)), $"{content.Id}-{end.Index}",
                     content.Spoken(end.Mark), content.Figure(end.Mark), content.Action(end.Mark)));
