@@ -38,7 +38,7 @@ internal static class ChartDrawing
     private static Outcome Compared(string id, double? theirs)
     {
         var content = Content(id, 12);
-        for (var i = 0; i < 1500; i++) Draw(id, content);
+        for (var i = 0; i < 4000; i++) Draw(id, content);
         var ours = Median(
             Enumerable.Range(0, 21).Select(_ => Time(() => { for (var i = 0; i < 100; i++) Draw(id, content); }) / 100)) * 1000;
         var what = $"{ChartTypes.Find(id)!.Kind.ToLowerInvariant()}, 12 categories, to SVG";

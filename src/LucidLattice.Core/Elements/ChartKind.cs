@@ -32,6 +32,8 @@ public sealed class ChartKind : ElementKind<ChartElement>
         };
     }
 
+    private const double MostLineWidth = 20;
+
     protected override IEnumerable<Problem> Checked(ChartElement element, ReportDefinition report)
     {
         Problem Wrong(string code, string message, string property, string mend) =>
@@ -74,6 +76,13 @@ public sealed class ChartKind : ElementKind<ChartElement>
         foreach (var trend in element.Values.Select(v => v.Trend).OfType<ChartTrend>())
             if (trend.Degree is < 2 or > 6)
                 yield return Wrong("trend-degree", "The curve of a trend has a degree from 2 to 6.", "values", "Use 2.");
+        foreach (var value in element.Values.Where(v => v.LineWidth is <= 0 or > MostLineWidth))
+            yield return Wrong("line-width", $"A line is up to {MostLineWidth} points thick, not {value.LineWidth}.", "values", "Use 1.5.");
+        var slices = element.Slices;
+        if (!(slices is { Hole: null or (>= 0 and <= 0.9), Gap: null or (>= 0 and <= 0.9), Tilt: >= 0 and <= 60, Smallest: >= 0 and <= 0.5,
+            Start: >= -360 and <= 360 }))
+            yield return Wrong("chart-slices", "Hole and gap are parts from 0 to 0.9, a slice becomes one of the rest below at most 0.5, a "
+                + "pie is turned by up to 360 degrees and tilted by up to 60.", "slices", "Give numbers in these ranges.");
         var body = report.Page.Height - report.Page.Top - report.Page.Bottom;
         if (element.Height > body)
             yield return Wrong("higher-than-page", "The chart is higher than a page, so no page could show it.", "height",

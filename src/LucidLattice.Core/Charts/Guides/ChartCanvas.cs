@@ -15,6 +15,8 @@ public sealed class ChartCanvas(ITypesetter typesetter, CultureInfo culture)
     public const double Gap = 4;
 
     private readonly List<Area> _taken = [];
+    private readonly Dictionary<string, double> _widths = [];
+    private readonly (double Ascent, double Descent) _small = typesetter.Extent(SmallFont);
 
     public ITypesetter Typesetter => typesetter;
     public CultureInfo Culture => culture;
@@ -23,9 +25,15 @@ public sealed class ChartCanvas(ITypesetter typesetter, CultureInfo culture)
     /// <summary>The parts of the picture that an author can choose, and where they are.</summary>
     public List<(string Part, Area Area)> Parts { get; } = [];
 
-    public double Width(string text, Font? font = null) => typesetter.Width(font ?? SmallFont, text);
+    /// <summary>The width of a text; those of small ones are remembered, since most are asked for several times.</summary>
+    public double Width(string text, Font? font = null)
+    {
+        if (font is { } other && other != SmallFont) return typesetter.Width(other, text);
+        if (!_widths.TryGetValue(text, out var width)) _widths.Add(text, width = typesetter.Width(SmallFont, text));
+        return width;
+    }
 
-    public double Ascent(Font? font = null) => typesetter.Extent(font ?? SmallFont).Ascent;
+    public double Ascent(Font? font = null) => font is { } other ? typesetter.Extent(other).Ascent : _small.Ascent;
 
     /// <summary>How far below its middle a small text's baseline is.</summary>
     public double ToMiddle => Ascent() * 0.36;
@@ -45,7 +53,7 @@ public sealed class ChartCanvas(ITypesetter typesetter, CultureInfo culture)
     {
         if (text.Length == 0) return;
         var used = font ?? SmallFont;
-        var width = typesetter.Width(used, text);
+        var width = Width(text, font);
         _taken.Add(Box(width, x, y, anchor, used, rotation));
         if (rotation == 0) TextItems.Add(Items, typesetter, text, used, color, x - anchor * width, y, width);
         else TextItems.Add(Items, typesetter, text, used, color, x, y + anchor * width, width, rotation);
@@ -59,7 +67,7 @@ public sealed class ChartCanvas(ITypesetter typesetter, CultureInfo culture)
 
     private Area Box(double width, double x, double y, double anchor, Font font, double rotation)
     {
-        var (ascent, descent) = typesetter.Extent(font);
+        var (ascent, descent) = font == SmallFont ? _small : typesetter.Extent(font);
         return rotation == 0
             ? new Area(x - anchor * width, y - ascent, x + (1 - anchor) * width, y + descent)
             : new Area(x - ascent, y - (1 - anchor) * width, x + descent, y + anchor * width);

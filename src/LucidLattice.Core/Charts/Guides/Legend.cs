@@ -16,7 +16,7 @@ public sealed record LegendEntry(string Name, string Color, ChartDash? Line = nu
 public sealed class Legend
 {
     private const double Sample = 7, LineSample = 14, AfterSample = 4, BetweenEntries = 12, LeastPlotHeight = 60, LeastPlotWidth = 120;
-    private const int MostRows = 3, MostRowsAsked = 6;
+    private const int MostRows = 3, MostRowsAsked = 6, MostEntries = 60;
     private readonly ChartCanvas _canvas;
     private readonly List<List<LegendEntry>> _rows = [];
     private Area _room;
@@ -40,11 +40,12 @@ public sealed class Legend
     private Area Plan(ChartLegend side, IReadOnlyList<LegendEntry> entries, Area area)
     {
         var line = ChartCanvas.LineHeight();
-        var widest = entries.Max(e => _canvas.Width(e.Name) + SampleWidth(e));
+        // Thousands of names are not measured one by one to find that they have no room.
+        var widest = entries.Take(MostEntries).Max(e => _canvas.Width(e.Name) + SampleWidth(e));
         var most = Math.Max(1, (int)((area.Height - LeastPlotHeight) / line));
         if (side == ChartLegend.Automatic)
         {
-            var fitsBelow = Flow(entries, area.Width).Count <= 2;
+            var fitsBelow = entries.Count <= MostEntries && Flow(entries, area.Width).Count <= 2;
             side = !fitsBelow && area.Width - widest >= 2 * LeastPlotWidth && entries.Count * line <= area.Height
                 ? ChartLegend.Right
                 : ChartLegend.Below;
@@ -52,15 +53,16 @@ public sealed class Legend
         if (side == ChartLegend.Right && area.Width - LeastPlotWidth > 40)
         {
             var width = Math.Min(widest, Math.Min(area.Width * 0.4, area.Width - LeastPlotWidth));
-            var shown = Few(entries, Math.Max(1, (int)(area.Height / line)));
+            var shown = Few(entries, Math.Clamp((int)(area.Height / line), 1, MostEntries));
             _rows.AddRange(shown.Select(e => new List<LegendEntry> { Shortened(e, width) }));
             _isBeside = true;
             _room = new Area(area.Right - width, area.Top, area.Right, area.Bottom);
             return area with { Right = area.Right - width - 3 * ChartCanvas.Gap };
         }
-        var rows = Flow(entries, area.Width);
+        var rows = Flow(Few(entries, MostEntries), area.Width);
         var limit = Math.Clamp(most, 1, side == ChartLegend.Automatic ? MostRows : MostRowsAsked);
-        for (var count = entries.Count; rows.Count > limit && count > 1; count--) rows = Flow(Few(entries, count - 1), area.Width);
+        for (var count = Math.Min(entries.Count, MostEntries); rows.Count > limit && count > 1; count--)
+            rows = Flow(Few(entries, count - 1), area.Width);
         _rows.AddRange(rows);
         var height = _rows.Count * line + ChartCanvas.Gap;
         if (side == ChartLegend.Above)

@@ -31,6 +31,7 @@ public class ColumnType : CartesianType
     public sealed override void DrawLabels(Plot plot)
     {
         var isInside = plot.Content.Labels.Place == LabelPlace.Inside || plot.Layer.Arrangement != ChartArrangement.Beside;
+        if (plot.Content.Labels.Show == LabelShow.Never) return;
         var bodies = Bodies(plot).ToDictionary(b => b.Mark.Index);
         plot.WearLabels(false, (mark, text) => bodies.TryGetValue(mark.Index, out var found)
             ? isInside ? Inside(plot, found.Body, mark, text) : Outside(plot, found.Body, found.Reach, mark, text)

@@ -143,7 +143,7 @@ public sealed record Plot(
         if (Content.Labels.Show == LabelShow.Never || Marks.Count > MostLabels) return;
         foreach (var series in Marks.Where(m => m.IsThere && !m.Mark.Value.IsNull).GroupBy(m => isTogether ? 0 : m.Slot))
         {
-            var wanted = series.Select(m => (Text: Label(m), At: place(m, Label(m)))).ToList();
+            var wanted = series.Select(m => (Mark: m, Text: Label(m))).Select(m => (m.Text, At: place(m.Mark, m.Text))).ToList();
             var free = new List<(string Text, (double X, double Y, double Anchor, string Color) At, Area Box)>();
             foreach (var (text, at) in wanted)
             {
