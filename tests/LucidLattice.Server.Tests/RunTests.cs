@@ -145,6 +145,35 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
         Assert.DoesNotContain("https://", html);
     }
 
+    /// <summary>A chart alone: its numbers as a table, its picture as SVG and PNG, its numbers as CSV; in Compose, as every type would draw
+    /// it.</summary>
+    [Fact]
+    public async Task A_chart_is_there_as_numbers_as_a_picture_and_in_every_type()
+    {
+        var client = server.Client;
+        var (_, started) = await server.Send(HttpMethod.Post, "/reports/year-in-charts/runs", new { values = new { } });
+        var run = started.GetProperty("id").GetString();
+        var table = await server.Get($"/runs/{run}/charts/ch1");
+        Assert.Equal(["month", "Eastern Sound", "Northern Isles", "West Firth"],
+            table.GetProperty("head").EnumerateArray().Select(h => h.GetString()));
+        Assert.Equal(12, table.GetProperty("rows").GetArrayLength());
+        Assert.StartsWith("<svg", await client.GetStringAsync($"/api/runs/{run}/charts/ch1/svg"));
+        Assert.Equal([0x89, (byte)'P', (byte)'N', (byte)'G'], (await client.GetByteArrayAsync($"/api/runs/{run}/charts/ch1/png"))[..4]);
+        var csv = (await client.GetStringAsync($"/api/runs/{run}/charts/ch1/csv")).Split("\r\n");
+        Assert.Equal("month,Series,Value,Rows", csv[0]);
+        Assert.Equal(12 * 3 + 2, csv.Length);
+        foreach (var wrong in new[] { "ch1/gif", "nope", "nope/svg", "ch1-7" })
+            Assert.Equal(System.Net.HttpStatusCode.NotFound, (await client.GetAsync($"/api/runs/{run}/charts/{wrong}")).StatusCode);
+
+        var definition = (await server.Get("/reports/year-in-charts")).GetProperty("definition");
+        var (_, previews) =
+            await server.Send(HttpMethod.Post, "/compose/chart-previews", new { report = new { definition }, chart = "ch1" });
+        var drawn = previews.EnumerateObject().Select(p => p.Name).ToList();
+        // A histogram needs numbers along its axis; every other type draws something of these rows.
+        Assert.Equal(Core.Charts.Types.ChartTypes.All.Select(t => t.Id).Where(t => t != "histogram").Order(), drawn.Order());
+        Assert.All(previews.EnumerateObject(), p => Assert.StartsWith("<svg", p.Value.GetString()));
+    }
+
     [Fact]
     public async Task A_gesture_that_makes_no_sense_changes_nothing_and_says_why()
     {
