@@ -1,4 +1,5 @@
 using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
 using Xunit;
 
 namespace LucidLattice.Browser.Tests;
@@ -33,7 +34,11 @@ public sealed class ChartJourneyTests : IAsyncLifetime
         _browser.Click("[data-band=reportHeader] [data-element^=ch]");
         _browser.Says("aside", "drawn once");
 
-        // A second value, a type chosen by its picture, an axis on the right, a trend.
+        // A field is dropped on a blank; a second value, a type chosen by its picture, an axis on the right, a trend.
+        var vehicles = _browser.Find("[data-field=vehicles]");
+        new Actions(_browser.Driver).ClickAndHold(vehicles).MoveByOffset(20, 0)
+            .MoveToElement(_browser.Find("aside [aria-label^='Value:']")).MoveByOffset(2, 2).Release().Perform();
+        _browser.Says("aside", "sum of vehicles");
         Pick("Another value", "average of delay minutes");
         _browser.Click("aside [aria-label^='Type of chart']");
         _browser.Find("[role=dialog] svg");

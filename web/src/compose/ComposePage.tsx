@@ -36,6 +36,16 @@ const savingWords = {
   conflict: 'Saved elsewhere meanwhile',
 };
 
+/** What a field can be dropped on: a band, or a blank of a sentence. */
+interface Band {
+  section: string;
+  band: BandKind;
+  level: number;
+}
+interface Taker {
+  take: (field: string) => void;
+}
+
 /** Composing: data on the left, rails and page in the middle, what is selected on the right. */
 export function ComposePage() {
   const { id = '' } = useParams();
@@ -99,12 +109,14 @@ export function ComposePage() {
 
   const drop = (event: DragEndEvent) => {
     setDragged(undefined);
-    const target = event.over?.data.current as { section: string; band: BandKind; level: number } | undefined;
-    if (target)
+    const field = String(event.active.data.current?.field);
+    const target = event.over?.data.current as Band | Taker | undefined;
+    if (target && 'take' in target) target.take(field);
+    else if (target)
       void edit({
         type: 'addField',
         section: target.section,
-        field: String(event.active.data.current?.field),
+        field,
         band: target.band,
         level: target.level,
       });

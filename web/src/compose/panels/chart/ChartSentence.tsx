@@ -8,6 +8,7 @@ import { offeredFields, words } from '../../definition';
 import { useFieldNames } from '../../useFieldNames';
 import { useAggregates } from '../useAggregates';
 import { arrangements, curves, orders, useChartChoices, type ChangeChart } from './choices';
+import { FieldTarget } from './FieldTarget';
 import { PickBlank } from './PickBlank';
 import { TypePicker } from './TypePicker';
 
@@ -69,6 +70,8 @@ export function ChartSentence({ chart, definition, section, source, onChange }: 
     onChange({
       values: expression ? values.map((v, i) => (i === at ? { ...v, expression, name: null } : v)) : values.filter((_, i) => i !== at),
     });
+  /** What a field that is dropped on a value comes to. */
+  const totalOf = (name: string) => (numbers.some((f) => f.name === name) ? `sum(${written(name)})` : `count(DISTINCT ${written(name)})`);
   const several = values.length > 1 || chart.series;
   const everyOne = { value: "'All'", label: 'all rows together' };
   return (
@@ -77,46 +80,54 @@ export function ChartSentence({ chart, definition, section, source, onChange }: 
       {values.map((value, i) => (
         <span key={i}>
           {i > 0 && ' and the '}
-          <Blank
-            label={i === 0 ? 'Value' : `Value ${i + 1}`}
-            expression="group"
-            choices={values.length > 1 ? [...offered, { value: '', label: 'nothing: take it away' }] : offered}
-            typed={value.expression}
-            onPick={(expression) => setValue(i, expression)}
-          >
-            {spoken(value)}
-          </Blank>
+          <FieldTarget onField={(name) => setValue(i, totalOf(name))}>
+            <Blank
+              label={i === 0 ? 'Value' : `Value ${i + 1}`}
+              expression="group"
+              choices={values.length > 1 ? [...offered, { value: '', label: 'nothing: take it away' }] : offered}
+              typed={value.expression}
+              onPick={(expression) => setValue(i, expression)}
+            >
+              {spoken(value)}
+            </Blank>
+          </FieldTarget>
         </span>
       ))}{' '}
-      <Blank
-        label="Another value"
-        expression="group"
-        choices={offered}
-        typed=""
-        onPick={(expression) => expression && onChange({ values: [...values, { expression }] })}
-      >
-        and …
-      </Blank>{' '}
+      <FieldTarget onField={(name) => onChange({ values: [...values, { expression: totalOf(name) }] })}>
+        <Blank
+          label="Another value"
+          expression="group"
+          choices={offered}
+          typed=""
+          onPick={(expression) => expression && onChange({ values: [...values, { expression }] })}
+        >
+          and …
+        </Blank>
+      </FieldTarget>{' '}
       for {chart.category.by === everyOne.value ? '' : 'each '}
-      <Blank
-        label="Category"
-        choices={[...divisions, everyOne]}
-        expression="row"
-        typed={chart.category.by}
-        onPick={(by) => by && onChange({ category: { ...chart.category, by, pattern: null } })}
-      >
-        {chart.category.by === everyOne.value ? everyOne.label : divided(chart.category.by, named?.category)}
-      </Blank>
+      <FieldTarget onField={(name) => onChange({ category: { ...chart.category, by: written(name), pattern: null } })}>
+        <Blank
+          label="Category"
+          choices={[...divisions, everyOne]}
+          expression="row"
+          typed={chart.category.by}
+          onPick={(by) => by && onChange({ category: { ...chart.category, by, pattern: null } })}
+        >
+          {chart.category.by === everyOne.value ? everyOne.label : divided(chart.category.by, named?.category)}
+        </Blank>
+      </FieldTarget>
       , {chart.series ? 'split by ' : ''}
-      <Blank
-        label="Series"
-        choices={[...(chart.series ? [{ value: '', label: 'nothing: one series' }] : []), ...divisions]}
-        expression="row"
-        typed={chart.series?.by ?? ''}
-        onPick={(by) => onChange({ series: by ? { by } : null })}
-      >
-        {chart.series ? divided(chart.series.by, named?.series) : 'not split'}
-      </Blank>
+      <FieldTarget onField={(name) => onChange({ series: { by: written(name) } })}>
+        <Blank
+          label="Series"
+          choices={[...(chart.series ? [{ value: '', label: 'nothing: one series' }] : []), ...divisions]}
+          expression="row"
+          typed={chart.series?.by ?? ''}
+          onPick={(by) => onChange({ series: by ? { by } : null })}
+        >
+          {chart.series ? divided(chart.series.by, named?.series) : 'not split'}
+        </Blank>
+      </FieldTarget>
       {chart.series && (
         <>
           {' '}
