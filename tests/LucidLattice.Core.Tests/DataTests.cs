@@ -192,4 +192,31 @@ public sealed class DataTests : IDisposable
             if (valid) Assert.Equal(expected, actual);
         }
     }
+
+    /// <summary>Numbers at and beyond the ends of every type and scale: each is kept as it is, or counted as one that does not fit; none
+    /// ends the program.</summary>
+    [Fact]
+    public void Whatever_a_database_holds_is_kept_exactly_or_counted()
+    {
+        double[] odd = [0, -0.0, 0.1, 1.5, 9e15, 9.2e18, 9.3e18, 8e28, -8e28, 1e300, double.MaxValue, double.Epsilon,
+            double.PositiveInfinity, double.NegativeInfinity, double.NaN];
+        foreach (var type in new[] { DataType.Whole, DataType.Decimal, DataType.Double, DataType.Text, DataType.Bool, DataType.Date })
+            foreach (var scale in new[] { 0, 2, 12 })
+                foreach (var number in odd)
+                {
+                    var builder = new ColumnBuilder(new Field { Name = "n", Type = type, Scale = scale });
+                    builder.Add(number);
+                    var value = builder.Build()[0];
+                    Assert.Equal(value.IsNull ? 1 : 0, builder.Misfits);
+                    if (!value.IsNull && type.IsNumber())
+                        Assert.Equal(number, value.AsDouble, Math.Max(Math.Abs(number) * 1e-9, Math.Pow(10, -scale)));
+                }
+        foreach (var scale in new[] { 0, 2, 12 })
+            foreach (var number in new[] { decimal.MaxValue, decimal.MinValue, 9_223_372_036_854_775_807m, 0.000000000001m })
+            {
+                var builder = new ColumnBuilder(new Field { Name = "n", Type = DataType.Decimal, Scale = scale });
+                builder.Add(Value.Of(number));
+                Assert.Equal(builder.Build()[0].IsNull ? 1 : 0, builder.Misfits);
+            }
+    }
 }

@@ -172,9 +172,10 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
 
     private void Put(decimal value)
     {
-        var unscaled = decimal.Round(value, Field.Scale, MidpointRounding.AwayFromZero) / new decimal(1, 0, 0, false, (byte)Field.Scale);
-        if (unscaled is > long.MaxValue or < long.MinValue) AddMisfit(value.ToString(CultureInfo.InvariantCulture));
-        else Put((long)unscaled);
+        var unit = new decimal(1, 0, 0, false, (byte)Field.Scale);
+        // Asked before it is divided, since the quotient itself may be beyond what a decimal holds.
+        if (Math.Abs(value) >= long.MaxValue * unit) AddMisfit(value.ToString(CultureInfo.InvariantCulture));
+        else Put((long)(decimal.Round(value, Field.Scale, MidpointRounding.AwayFromZero) / unit));
     }
 
     private void Put(double value)

@@ -9,6 +9,9 @@ namespace LucidLattice.Sql.Sqlite;
 /// values.</summary>
 public static class SchemaReader
 {
+    /// <summary>Beyond, a floating point number has no room for two decimals.</summary>
+    private const double MostCounted = 1e13;
+
     private const int RowsLookedAt = 200;
 
     /// <exception cref="DataException">The file is missing, or is no SQLite database.</exception>
@@ -127,6 +130,15 @@ public static class SchemaReader
         return new Field { Name = name, Type = type, Kind = type == DataType.Whole ? kind : FieldKind.Plain };
     }
 
+    /// <summary>True for a number with at most two decimals that a decimal holds; others, the infinite among them, are measured rather than
+    /// counted.</summary>
+    private static bool HasFewDigits(object number) => number switch
+    {
+        long => true,
+        double d => Math.Abs(d) < MostCounted && decimal.Round((decimal)d, 2) == (decimal)d,
+        _ => false,
+    };
+
     /// <summary>The declared type where it is clear; otherwise what the first values have in common.</summary>
     private static DataType Type(string declared, List<object> values)
     {
@@ -142,7 +154,7 @@ public static class SchemaReader
         if (values.Count > 0 && values.All(v => v is long)) return DataType.Whole;
         // An undeclared fraction with few digits is most likely meant exactly.
         if (values.Count > 0 && values.All(v => v is long or double))
-            return values.All(v => decimal.Round(Convert.ToDecimal(v), 2) == Convert.ToDecimal(v)) ? DataType.Decimal : DataType.Double;
+            return values.All(HasFewDigits) ? DataType.Decimal : DataType.Double;
         if (values.Count > 0) return DataType.Text;
         return declared switch
         {
