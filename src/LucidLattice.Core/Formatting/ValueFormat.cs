@@ -23,7 +23,8 @@ public sealed class ValueFormat
         if (type.IsNumber())
         {
             var number = NumberPattern.Parse(Currencies.WriteOut(pattern!, currency));
-            return type == DataType.Double ? new(v => number.Format(v.AsDouble, culture)) : new(v => number.Format(v.Decimal, culture));
+            // What is worked out from decimals, as a tick between them, may be a double that no decimal holds.
+            return new(v => v.Type == DataType.Double ? number.Format(v.AsDouble, culture) : number.Format(v.Decimal, culture));
         }
         if (type.IsTime())
         {

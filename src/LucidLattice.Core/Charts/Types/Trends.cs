@@ -16,7 +16,7 @@ internal static class Trends
     {
         var trends = content.Values.Select(v => v.Trend).OfType<ChartTrend>().ToList();
         if (trends.Count == 0 || content.Numbers.Categories.Count == 0) return content;
-        var (forward, back) = (Math.Clamp(trends.Max(t => t.Forward), 0, MostBeyond), Math.Clamp(trends.Max(t => t.Back), 0, MostBeyond));
+        var (forward, back) = (trends.Max(t => Steps(t.Forward)), trends.Max(t => Steps(t.Back)));
         var categories = content.Numbers.Categories.ToList();
         for (var i = 0; i < forward; i++) categories.Add(Beyond(content, categories[^1], 1));
         for (var i = 0; i < back; i++) categories.Insert(0, Beyond(content, categories[0], -1));
@@ -31,6 +31,9 @@ internal static class Trends
             },
         };
     }
+
+    /// <summary>How many categories a trend goes on for: as many as its author says, within bounds.</summary>
+    private static int Steps(int asked) => Math.Clamp(asked, 0, MostBeyond);
 
     public static IEnumerable<LegendEntry> Entries(ChartContent content)
     {
@@ -89,7 +92,7 @@ internal static class Trends
     {
         if (Fit(content, series, settings) is not { } trend) yield break;
         var points = Points(content, series);
-        var (from, to) = (points.Min(p => p.Index) - settings.Back, points.Max(p => p.Index) + settings.Forward);
+        var (from, to) = (points.Min(p => p.Index) - Steps(settings.Back), points.Max(p => p.Index) + Steps(settings.Forward));
         for (var i = 0; i <= (to - from) * Between; i++)
         {
             var index = from + (double)i / Between;
