@@ -109,7 +109,7 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
             Curve = Definition.Curve,
             Legend = Definition.Legend,
             Axes = Definition.Axes,
-            Lines = [.. Lines.Select(l => l.Across(numbers, frame, FullFormats[0])).OfType<LineAcross>()],
+            Lines = [.. Lines.Select(l => l.Across(numbers, frame, FullFormats, Type.LineValue)).OfType<LineAcross>()],
             Slices = Definition.Slices,
             Frame = Definition.Frame,
             Subtotals = Definition.Category.Subtotals,
@@ -153,21 +153,24 @@ public sealed record OwnChartPlan(ChartPlan Chart, Element Placed, IReadOnlyList
 public sealed record LineAcrossPlan(ChartLine Definition, Compiled? At, Compiled? To)
 {
     /// <summary>Null where it has no number.</summary>
-    public LineAcross? Across(ChartNumbers numbers, Frame frame, ValueFormat format)
+    /// <param name="value">Which value it is measured by.</param>
+    public LineAcross? Across(ChartNumbers numbers, Frame frame, IReadOnlyList<ValueFormat> formats, int value)
     {
-        var at = Definition.At is null ? Measure(numbers) : At is null ? null : Number(frame.Try(At));
+        var format = formats[Math.Min(value, formats.Count - 1)];
+        var at = Definition.At is null ? Measure(numbers, value) : At is null ? null : Number(frame.Try(At));
         var to = To is null ? null : Number(frame.Try(To));
-        if (at is not { } value || !double.IsFinite(value)) return null;
-        var written = format.Format(Value.Of(value)) + (to is { } end ? $" – {format.Format(Value.Of(end))}" : "");
+        if (at is not { } number || !double.IsFinite(number)) return null;
+        var written = format.Format(Value.Of(number)) + (to is { } end ? $" – {format.Format(Value.Of(end))}" : "");
         var name = Definition.Name ?? (Definition.At is null ? Definition.Measure.ToString() : "");
-        return new LineAcross(value, to, name.Length == 0 ? written : $"{name}: {written}", Definition.Color ?? Palette.Ink,
+        return new LineAcross(number, to, name.Length == 0 ? written : $"{name}: {written}", Definition.Color ?? Palette.Ink,
             Definition.Dash,
             Definition.Right);
     }
 
-    private double? Measure(ChartNumbers numbers)
+    private double? Measure(ChartNumbers numbers, int value)
     {
-        var all = numbers.Marks.Where(m => !m.Value.IsNull && numbers.Series[m.SeriesIndex].ValueIndex == 0).Select(m => m.Number).Order()
+        var all = numbers.Marks.Where(m => !m.Value.IsNull && numbers.Series[m.SeriesIndex].ValueIndex == value).Select(m => m.Number)
+            .Order()
             .ToList();
         if (all.Count == 0) return null;
         return Definition.Measure switch

@@ -1,5 +1,3 @@
-using LucidLattice.Core.Charts.Types;
-
 namespace LucidLattice.Core.Running;
 
 /// <summary>The numbers of a chart as people read them.</summary>
@@ -16,8 +14,7 @@ public static class ChartTables
     /// <summary>Categories down, series across, as they are plotted.</summary>
     public static NumbersTable Table(DrawnChart chart, int most = MostRows)
     {
-        // What a type works out itself, as the share so far, is plotted too.
-        var content = chart.Plan.Type is CartesianType cartesian ? cartesian.Arranged(chart.Content) : chart.Content;
+        var content = chart.Plotted;
         var numbers = content.Numbers;
         var rows = new List<string[]>();
         foreach (var entry in numbers.Categories.Take(most))

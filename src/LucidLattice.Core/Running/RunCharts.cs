@@ -4,7 +4,11 @@ using LucidLattice.Core.Elements;
 namespace LucidLattice.Core.Running;
 
 /// <summary>A chart of a run, as it is drawn at one place.</summary>
-public sealed record DrawnChart(ChartPlan Plan, ChartContent Content);
+public sealed record DrawnChart(ChartPlan Plan, ChartContent Content)
+{
+    /// <summary>With the numbers that are really plotted, also those that the type works out itself, as the share so far.</summary>
+    public ChartContent Plotted => Plan.Type.Arranged(Content);
+}
 
 /// <summary>Finds charts of a run by the ids of their drawings.</summary>
 public static class RunCharts

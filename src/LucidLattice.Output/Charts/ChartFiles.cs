@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Text;
-using CsvHelper;
 using LucidLattice.Core.Charts.Types;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
@@ -37,30 +36,29 @@ public static class ChartFiles
         data.SaveTo(output);
     }
 
-    /// <summary>Every mark in a row (RFC 4180, UTF-8): category, series where there are several, the plain number, and how many rows it
+    /// <summary>Every mark in a row: category, series where there are several, the plain numbers that are plotted, and how many rows it
     /// covers.</summary>
-    public static void WriteCsv(DrawnChart chart, Stream output)
+    public static void WriteCsv(DrawnChart chart, Stream output) => CsvOutput.Write(output, csv =>
     {
-        using var text = new StreamWriter(output, new UTF8Encoding(false), 1 << 16, leaveOpen: true);
-        using var csv = CsvWriter.Create(text,
-            CsvWriterOptions.Default with { NewLine = "\r\n", HasHeader = false, Injection = CsvInjection.Escape,
-            InjectionCharacters = "=@\t\r" }, leaveOpen: true);
-        // What a type works out itself, as the share so far, is plotted too.
-        var content = chart.Plan.Type is CartesianType cartesian ? cartesian.Arranged(chart.Content) : chart.Content;
-        var numbers = content.Numbers;
+        var (numbers, plotted) = (chart.Plotted.Numbers, chart.Plan.Type.Numbers);
         var (isSplit, isNested) = (numbers.Series.Count > 1, numbers.Categories.Any(c => c.Outer is not null));
-        csv.WriteRecord(((string[])[.. isNested ? ["Within"] : Array.Empty<string>(), chart.Plan.PartWords.Category,
-            .. isSplit ? ["Series"] : Array.Empty<string>(), isSplit ? "Value" : numbers.Series[0].Name, "Rows"]));
+        string[] head =
+        [
+            .. isNested ? ["Within"] : Array.Empty<string>(), chart.Plan.PartWords.Category,
+            .. isSplit ? ["Series"] : Array.Empty<string>(),
+            .. plotted?.Names ?? [isSplit || numbers.Series.Count == 0 ? "Value" : numbers.Series[0].Name], "Rows",
+        ];
+        csv.WriteRecord(head);
         foreach (var mark in numbers.Marks)
         {
             if (isNested) csv.WriteField(numbers.Categories[mark.CategoryIndex].Outer ?? "");
             csv.WriteField(mark.Label);
             if (isSplit) csv.WriteField(numbers.Series[mark.SeriesIndex].Name);
-            csv.WriteField(mark.Value.Invariant);
+            foreach (var number in plotted?.Of(mark).Select(n => Value.Of(n)) ?? [mark.Value]) csv.WriteField(number.Invariant);
             csv.WriteField(mark.Rows.ToString(CultureInfo.InvariantCulture));
             csv.EndRecord();
         }
-    }
+    });
 
     private static PageDrawing Picture(DrawnChart chart, ReportDefinition report, ITypesetter typesetter)
     {

@@ -48,14 +48,19 @@ public sealed record PagesResponse(int PageCount);
 /// <param name="Bends">True if it draws lines that can be bent.</param>
 /// <param name="Mixes">True if each of its values can be drawn in a way of its own.</param>
 /// <param name="Axes">True if it has an axis of numbers that can be set.</param>
+/// <param name="CategoryAxis">True if names or dates along an axis can be set.</param>
+/// <param name="Lines">True if it draws lines across and trends.</param>
+/// <param name="Labels">True if its marks wear labels.</param>
+/// <param name="Columns">True if it has columns.</param>
 /// <param name="Slices">True if it is cut into slices.</param>
 /// <param name="Ranges">True if its categories are ranges of numbers.</param>
 /// <param name="Values">How many values it draws of each category.</param>
-public sealed record ChartTypeInfo(string Id, string Words, bool Stacks, bool Bends, bool Mixes, bool Axes, bool Slices, bool Ranges,
-    int Values)
+public sealed record ChartTypeInfo(string Id, string Words, bool Stacks, bool Bends, bool Mixes, bool Axes,
+    bool CategoryAxis, bool Lines, bool Labels, bool Columns, bool Slices, bool Ranges, int Values)
 {
     public static ChartTypeInfo Describe(ChartType type) =>
-        new(type.Id, type.Words, type.Stacks, type.Bends, type.Mixes, type.HasAxes, type.HasSlices, type.NeedsRanges, type.ValuesNeeded);
+        new(type.Id, type.Words, type.Stacks, type.Bends, type.Mixes, type.HasAxes, type.HasCategoryAxis, type.TakesLines,
+            type.WearsLabels, type.HasColumns, type.HasSlices, type.NeedsRanges, type.ValuesNeeded);
 }
 
 /// <summary>What authors choose from for charts.</summary>

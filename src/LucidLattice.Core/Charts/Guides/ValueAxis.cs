@@ -1,6 +1,7 @@
 using System.Globalization;
 using LucidLattice.Core.Charts.Scales;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Formatting;
 using LucidLattice.Core.Values;
 
@@ -32,6 +33,41 @@ public sealed class ValueAxis
 
     /// <summary>A mark's number, in the unit of the axis.</summary>
     public string Label(double value) => _numbers.Label(value);
+
+    /// <summary>The room that its numbers take beside an upright plot.</summary>
+    public double Width(ChartCanvas canvas) => Settings.Hidden ? 0 : Figures.Max(f => canvas.Width(f)) + ChartCanvas.Gap;
+
+    /// <summary>Lines behind the marks, and numbers beside them; where they would touch, only some.</summary>
+    /// <param name="hasGrid">Where the author does not say.</param>
+    public void DrawUpright(Area room, bool isRight, bool hasGrid, ChartCanvas canvas)
+    {
+        var (values, last) = (Scale(room.Bottom, room.Top), double.NaN);
+        for (var i = 0; i < Ticks.Count; i++)
+        {
+            var at = values.At(Ticks[i]);
+            if (Settings.Grid ?? hasGrid) canvas.Items.Add(new LineItem(room.Left, at, room.Right, at, 0.5, Palette.GridLine));
+            if (Settings.Hidden || Math.Abs(at - last) < ChartCanvas.LineHeight()) continue;
+            canvas.Text(Figures[i], isRight ? room.Right + ChartCanvas.Gap : room.Left - ChartCanvas.Gap, at + canvas.ToMiddle,
+                isRight ? 0 : 1);
+            last = at;
+        }
+    }
+
+    /// <summary>The same for an axis that goes to the right.</summary>
+    /// <param name="baseline">Of its numbers.</param>
+    public void DrawAlong(Area room, double baseline, bool hasGrid, ChartCanvas canvas)
+    {
+        var (values, last) = (Scale(room.Left, room.Right), double.NaN);
+        var widest = Figures.Max(f => canvas.Width(f)) + 2 * ChartCanvas.Gap;
+        for (var i = 0; i < Ticks.Count; i++)
+        {
+            var at = values.At(Ticks[i]);
+            if (Settings.Grid ?? hasGrid) canvas.Items.Add(new LineItem(at, room.Top, at, room.Bottom, 0.5, Palette.GridLine));
+            if (Settings.Hidden || Math.Abs(at - last) < widest) continue;
+            canvas.Text(Figures[i], at, baseline, 0.5);
+            last = at;
+        }
+    }
 
     public ValueScale Scale(double from, double to) =>
         Settings.Reversed ? new(_low, _high, to, from, IsLogarithmic) : new(_low, _high, from, to, IsLogarithmic);

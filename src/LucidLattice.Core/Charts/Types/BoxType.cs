@@ -19,6 +19,13 @@ public sealed class BoxType : CartesianType
     public override bool Stacks => false;
     public override bool DrawsSingles => true;
 
+    public override (IReadOnlyList<string> Names, Func<Mark, IReadOnlyList<double>> Of)? Numbers =>
+        (["Low", "First quartile", "Median", "Third quartile", "High"], mark =>
+        {
+            var spread = Spread.Of(mark.Singles.ToArray());
+            return [spread.Low, spread.First, spread.Median, spread.Third, spread.High];
+        });
+
     public override ChartContent Arranged(ChartContent content) => content with
     {
         // A box stands for all single numbers; the total that the value asks for is not drawn.

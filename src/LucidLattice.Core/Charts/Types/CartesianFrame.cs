@@ -58,8 +58,8 @@ internal sealed class CartesianFrame(ChartContent content, IReadOnlyList<Layer> 
             canvas.Text(canvas.Fit(content.CategoryTitle, area.Width), area.CentreX, bottom + canvas.Ascent(), 0.5);
         }
         var (leftAxis, rightAxis) = (Axis(false, bottom - top, 2.6 * _line), Axis(true, bottom - top, 2.6 * _line));
-        left += SideTitle(content.ValueTitle, leftAxis, left, top, bottom, true) + Widest(leftAxis);
-        right -= SideTitle(content.RightTitle, rightAxis, right, top, bottom, false) + Widest(rightAxis);
+        left += SideTitle(content.ValueTitle, leftAxis, left, top, bottom, true) + (leftAxis?.Width(canvas) ?? 0);
+        right -= SideTitle(content.RightTitle, rightAxis, right, top, bottom, false) + (rightAxis?.Width(canvas) ?? 0);
         if (right - left < LeastWidth) return;
         var names = isNamed
             ? CategoryAxis.Plan(Categories, (right - left) / Categories.Count, (bottom - top) * 0.4, content.DateStep,
@@ -79,15 +79,12 @@ internal sealed class CartesianFrame(ChartContent content, IReadOnlyList<Layer> 
         canvas.Parts.Add(("plot", room));
         var bands = new BandScale(Categories.Count, left, right, content.Axes.Category.Reversed);
         DrawCategoryGrid(bands, room);
-        DrawFigures(leftAxis, room, false, rightAxis is null);
-        DrawFigures(rightAxis, room, true, leftAxis is null);
+        leftAxis?.DrawUpright(room, isRight: false, hasGrid: true, canvas);
+        rightAxis?.DrawUpright(room, isRight: true, hasGrid: leftAxis is null, canvas);
         // The lowest figure of the value axis reaches a little below its line.
         names?.Draw(bands, axisTop, content.CategoryAction, content.Id);
         DrawLayers(room, bands, leftAxis, rightAxis);
     }
-
-    private double Widest(ValueAxis? axis) =>
-        axis is null || axis.Settings.Hidden ? 0 : axis.Figures.Max(f => canvas.Width(f)) + Gap;
 
     private double SideTitle(string title, ValueAxis? axis, double x, double top, double bottom, bool isLeft)
     {
@@ -106,24 +103,6 @@ internal sealed class CartesianFrame(ChartContent content, IReadOnlyList<Layer> 
             canvas.Items.Add(isLying
                 ? new LineItem(room.Left, at, room.Right, at, 0.5, Palette.GridLine)
                 : new LineItem(at, room.Top, at, room.Bottom, 0.5, Palette.GridLine));
-        }
-    }
-
-    /// <summary>Lines behind the marks, and the numbers of an axis that stands upright.</summary>
-    private void DrawFigures(ValueAxis? axis, Area room, bool isRight, bool isOnly)
-    {
-        if (axis is null) return;
-        var values = axis.Scale(room.Bottom, room.Top);
-        // Where the figures of the axis would touch, only some are written.
-        var last = double.NaN;
-        for (var i = 0; i < axis.Ticks.Count; i++)
-        {
-            var at = values.At(axis.Ticks[i]);
-            if (axis.Settings.Grid ?? (!isRight || isOnly))
-                canvas.Items.Add(new LineItem(room.Left, at, room.Right, at, 0.5, Palette.GridLine));
-            if (axis.Settings.Hidden || Math.Abs(at - last) < _line) continue;
-            canvas.Text(axis.Figures[i], isRight ? room.Right + Gap : room.Left - Gap, at + canvas.ToMiddle, isRight ? 0 : 1);
-            last = at;
         }
     }
 
@@ -208,8 +187,8 @@ internal sealed class CartesianFrame(ChartContent content, IReadOnlyList<Layer> 
         canvas.Parts.Add(("plot", room));
         var bands = new BandScale(Categories.Count, top, bottom, content.Axes.Category.Reversed);
         DrawCategoryGrid(bands, room);
-        DrawFiguresAlong(below, room, bottom + Gap + canvas.Ascent(), true);
-        DrawFiguresAlong(above, room, top - Gap, below is null);
+        below?.DrawAlong(room, bottom + Gap + canvas.Ascent(), hasGrid: true, canvas);
+        above?.DrawAlong(room, top - Gap, hasGrid: below is null, canvas);
         for (var i = 0; i < names.Count; i++)
         {
             var place = content.Axes.Category.Reversed ? names.Count - 1 - i : i;
@@ -233,21 +212,5 @@ internal sealed class CartesianFrame(ChartContent content, IReadOnlyList<Layer> 
             var label = MarkLabels.Of(content, l, axis);
             return l.Marks.Where(m => m.IsThere && !m.Mark.Value.IsNull).Select(m => canvas.Width(label(m)) + Gap);
         }).DefaultIfEmpty(0).Max();
-    }
-
-    private void DrawFiguresAlong(ValueAxis? axis, Area room, double baseline, bool hasGrid)
-    {
-        if (axis is null) return;
-        var values = axis.Scale(room.Left, room.Right);
-        var widest = axis.Figures.Max(f => canvas.Width(f)) + 2 * Gap;
-        var last = double.NaN;
-        for (var i = 0; i < axis.Ticks.Count; i++)
-        {
-            var at = values.At(axis.Ticks[i]);
-            if (axis.Settings.Grid ?? hasGrid) canvas.Items.Add(new LineItem(at, room.Top, at, room.Bottom, 0.5, Palette.GridLine));
-            if (axis.Settings.Hidden || Math.Abs(at - last) < widest) continue;
-            canvas.Text(axis.Figures[i], at, baseline, 0.5);
-            last = at;
-        }
     }
 }

@@ -12,6 +12,8 @@ public abstract class CartesianType : ChartType
 
     public override bool Stacks => true;
     public override bool HasAxes => true;
+    public override bool HasCategoryAxis => true;
+    public override bool TakesLines => true;
     public override bool KeepsDistances => true;
 
     /// <summary>True where a mark reaches from one number to another, as columns do from zero; false where it is a point.</summary>
@@ -37,9 +39,6 @@ public abstract class CartesianType : ChartType
         area = Legend.Draw(content.Legend, entries, entries.Count > 1, area, canvas);
         new CartesianFrame(content, layers, IsLying, canvas).Draw(area);
     }
-
-    /// <summary>The numbers that are really drawn, where they are worked out from those of the table.</summary>
-    public virtual ChartContent Arranged(ChartContent content) => content;
 
     /// <summary>Draws the marks of a layer.</summary>
     public abstract void DrawMarks(Plot plot);

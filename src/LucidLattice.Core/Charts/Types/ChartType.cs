@@ -30,6 +30,21 @@ public abstract class ChartType
     /// <summary>True if it has an axis of numbers that can be set.</summary>
     public virtual bool HasAxes => false;
 
+    /// <summary>True if names or dates along one of its axes can be set.</summary>
+    public virtual bool HasCategoryAxis => false;
+
+    /// <summary>True if it draws lines and bands across, and trends.</summary>
+    public virtual bool TakesLines => false;
+
+    /// <summary>Which value lines across are measured by.</summary>
+    public virtual int LineValue => 0;
+
+    /// <summary>True if its marks wear labels.</summary>
+    public virtual bool WearsLabels => false;
+
+    /// <summary>True if it has columns, with room between them and, if wanted, a side.</summary>
+    public virtual bool HasColumns => false;
+
     /// <summary>True if it is cut into slices.</summary>
     public virtual bool HasSlices => false;
 
@@ -50,6 +65,13 @@ public abstract class ChartType
         numbers.ValueCount < ValuesNeeded && numbers.Marks.Count > 0
             ? $"It needs {ValuesNeeded} values: add {(ValuesNeeded - numbers.ValueCount == 1 ? "one" : "some")} in the chart’s sentence."
             : null;
+
+    /// <summary>The numbers that are really drawn, where they are worked out from those of the table.</summary>
+    public virtual ChartContent Arranged(ChartContent content) => content;
+
+    /// <summary>What the numbers of a mark are called, and the numbers, where it stands for more than its value; null where it does
+    /// not.</summary>
+    public virtual (IReadOnlyList<string> Names, Func<Mark, IReadOnlyList<double>> Of)? Numbers => null;
 
     /// <summary>Draws the marks with all that stands around them, but for the title.</summary>
     public abstract void Draw(ChartContent content, Area area, ChartCanvas canvas);

@@ -14,6 +14,8 @@ public class ColumnType : CartesianType
     public override string Id => "columns";
     public override string Words => "columns";
     public override string Kind => "Column chart";
+    public override bool WearsLabels => true;
+    public override bool HasColumns => true;
     public override bool Mixes => true;
 
     /// <summary>The part of a step between columns, where the author does not say.</summary>
@@ -110,6 +112,7 @@ public sealed class LollipopType : ColumnType
     public override string Id => "lollipops";
     public override string Words => "lollipops";
     public override string Kind => "Lollipop chart";
+    public override bool HasColumns => false;
     public override bool Stacks => false;
     protected override double Overhang(Plot plot) => MostRadius - 1;
 

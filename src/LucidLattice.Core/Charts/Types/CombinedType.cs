@@ -9,6 +9,8 @@ public sealed class CombinedType : CartesianType
     public override string Id => "combined";
     public override string Words => "columns with lines";
     public override string Kind => "Column and line chart";
+    public override bool WearsLabels => true;
+    public override bool HasColumns => true;
     public override bool Bends => true;
     public override bool Mixes => true;
     public override int ValuesNeeded => 2;

@@ -13,6 +13,7 @@ public sealed class FunnelType : ChartType
     public override string Id => "funnel";
     public override string Words => "a funnel";
     public override string Kind => "Funnel chart";
+    public override bool WearsLabels => true;
 
     public override string? WhyNot(ChartNumbers numbers) =>
         numbers.Series.Count > 1 ? "A funnel shows one series."

@@ -13,6 +13,7 @@ public sealed class HeatType : ChartType
     public override string Id => "heatMap";
     public override string Words => "a heat map";
     public override string Kind => "Heat map";
+    public override bool WearsLabels => true;
     public override bool KeepsDistances => true;
 
     public override string? WhyNot(ChartNumbers numbers) =>

@@ -15,6 +15,7 @@ public class LineType : CartesianType
     public override string Id => "lines";
     public override string Words => "lines";
     public override string Kind => "Line chart";
+    public override bool WearsLabels => true;
     public override bool Bends => true;
     public override bool Mixes => true;
     public override bool HasStart => false;

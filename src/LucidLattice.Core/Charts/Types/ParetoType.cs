@@ -14,6 +14,8 @@ public sealed class ParetoType : CartesianType
     public override string Id => "pareto";
     public override string Words => "columns with their share so far";
     public override string Kind => "Pareto chart";
+    public override bool WearsLabels => true;
+    public override bool HasColumns => true;
     public override bool Stacks => false;
     public override bool KeepsDistances => false;
 

@@ -14,6 +14,7 @@ public class PieType : ChartType
     public override string Id => "pie";
     public override string Words => "a pie";
     public override string Kind => "Pie chart";
+    public override bool WearsLabels => true;
     public override bool HasSlices => true;
 
     /// <summary>The part of the radius that is left open in the middle.</summary>

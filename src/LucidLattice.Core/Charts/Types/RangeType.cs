@@ -18,6 +18,8 @@ public class RangeType : ColumnType
 
     public override ChartContent Arranged(ChartContent content) => RangeNumbers.Paired(content);
 
+    public override (IReadOnlyList<string> Names, Func<Mark, IReadOnlyList<double>> Of)? Numbers => RangeNumbers.Both;
+
     protected override (double From, double To)[] Ends(IReadOnlyList<Mark> marks, ChartContent content, ChartArrangement arrangement) =>
         RangeNumbers.Ends(marks);
 }
@@ -41,6 +43,8 @@ public sealed class RibbonType : CartesianType
     public override int ValuesNeeded => 2;
 
     public override ChartContent Arranged(ChartContent content) => RangeNumbers.Paired(content);
+
+    public override (IReadOnlyList<string> Names, Func<Mark, IReadOnlyList<double>> Of)? Numbers => RangeNumbers.Both;
 
     protected override (double From, double To)[] Ends(IReadOnlyList<Mark> marks, ChartContent content, ChartArrangement arrangement) =>
         RangeNumbers.Ends(marks);
@@ -73,6 +77,9 @@ public sealed class RibbonType : CartesianType
 /// <summary>Two values of a cell as one mark: the second one is drawn, from the first.</summary>
 internal static class RangeNumbers
 {
+    public static readonly (IReadOnlyList<string> Names, Func<Mark, IReadOnlyList<double>> Of) Both =
+        (["From", "To"], mark => mark.Singles.ToArray());
+
     public static ChartContent Paired(ChartContent content)
     {
         var numbers = content.Numbers;

@@ -19,6 +19,8 @@ public class ScatterType : ChartType
     public override string Words => "points, the first value against the second";
     public override string Kind => "Scatter chart";
     public override bool HasAxes => true;
+    public override bool TakesLines => true;
+    public override int LineValue => 1;
     public override int ValuesNeeded => 2;
 
     /// <param name="Size">Null where points have none.</param>
@@ -28,7 +30,13 @@ public class ScatterType : ChartType
     {
         var (points, left, parts) = Points(content);
         if (left > 0) area = ChartTitle.DrawNote($"{left} not drawn: a value is missing.", Alignment.Centre, area, canvas);
-        area = Legend.Draw(content.Legend, [.. parts.Select(p => new LegendEntry(p.Name, p.Color))], parts.Count > 1, area, canvas);
+        List<LegendEntry> entries =
+        [
+            .. parts.Count > 1 ? parts.Select(p => new LegendEntry(p.Name, p.Color)) : [],
+            .. content.Lines.Where(l => l.Name.Length > 0).Select(l => new LegendEntry(l.Name, l.Color, l.To is null ? l.Dash : null)),
+            .. TrendEntry(content, points),
+        ];
+        area = Legend.Draw(content.Legend, entries, entries.Count > 0, area, canvas);
         if (points.Count == 0)
         {
             canvas.Text(canvas.Fit("No points", area.Width), area.CentreX, area.CentreY, 0.5);
@@ -73,7 +81,7 @@ public class ScatterType : ChartType
             bottom -= line;
             canvas.Text(canvas.Fit(names.X, area.Width), area.CentreX, bottom + canvas.Ascent(), 0.5);
         }
-        bottom -= line + Gap;
+        if (!content.Axes.Right.Hidden) bottom -= line + Gap;
         var y = Plan(content, points, p => p.Y, content.Axes.Left, content.AxisFormats.Left ?? content.Formats.ElementAtOrDefault(1), 1,
             (bottom - top) / (2.6 * line));
         if (names.Y.Length > 0 && bottom - top > 2 * line)
@@ -81,18 +89,22 @@ public class ScatterType : ChartType
             canvas.Text(canvas.Fit(names.Y, bottom - top), left + canvas.Ascent(), (top + bottom) / 2, 0.5, rotation: -90);
             left += line;
         }
-        left += y.Figures.Max(f => canvas.Width(f)) + Gap;
+        left += y.Width(canvas);
         var x = Plan(content, points, p => p.X, content.Axes.Right, content.AxisFormats.Right ?? content.Formats.ElementAtOrDefault(0), 0,
             (right - left) / 60);
-        right -= canvas.Width(x.Figures[^1]) / 2;
-        left += Math.Max(0, canvas.Width(x.Figures[0]) / 2 - Gap);
+        var ends = Math.Max(canvas.Width(x.Figures[0]), canvas.Width(x.Figures[^1])) / 2;
+        right -= ends;
+        left += Math.Max(0, ends - y.Width(canvas));
         if (right - left < 12 || bottom - top < 8) return;
         var room = new Area(left, top, right, bottom);
         canvas.Parts.Add(("left", area with { Right = left, Bottom = bottom }));
         canvas.Parts.Add(("right", area with { Left = left, Top = bottom }));
         canvas.Parts.Add(("plot", room));
         var (across, up) = (x.Scale(left, right), y.Scale(bottom, top));
-        DrawGrid(x, y, across, up, room, canvas);
+        y.DrawUpright(room, isRight: false, hasGrid: true, canvas);
+        x.DrawAlong(room, room.Bottom + Gap + canvas.Ascent(), hasGrid: true, canvas);
+        var lines = new LinesAcross([.. content.Lines.Select(l => l with { IsRight = false })], room, isLying: false, canvas);
+        lines.DrawBands(up, isRight: false);
         var largest = points.Max(p => Math.Abs(p.Size ?? 0));
         var (paper, opacity, answers) = (new Pen("#FFFFFF", 0.5), Opacity(points.Count), points.Count <= MostThatAnswer || content.LeadsOn);
         // Large points first, so that none hides a smaller one.
@@ -111,6 +123,7 @@ public class ScatterType : ChartType
                 $"{content.Id}-{point.Index}", content.SpokenPart(point.Mark), Said(content, point), content.Action(point.Mark)));
         }
         DrawTrend(content, points, across, up, canvas);
+        lines.DrawLines(up, isRight: false);
     }
 
     private static ValueAxis Plan(ChartContent content, List<Point> points, Func<Point, double> of, ValueAxisSettings settings,
@@ -122,34 +135,21 @@ public class ScatterType : ChartType
             content.AreShares.ElementAtOrDefault(value), content.Culture);
     }
 
-    private static void DrawGrid(ValueAxis x, ValueAxis y, ValueScale across, ValueScale up, Area room, ChartCanvas canvas)
+    private static (ChartTrend Settings, Trend Trend)? TrendOf(ChartContent content, List<Point> points) =>
+        content.Values.Take(2).Select(v => v.Trend).FirstOrDefault(t => t is not null) is { Kind: not TrendKind.Smoothed } settings
+        && Trend.Through([.. points.Select(p => (p.X, p.Y))], settings.Kind, settings.Degree, content.Culture) is { } trend
+            ? (settings, trend)
+            : null;
+
+    private static IEnumerable<LegendEntry> TrendEntry(ChartContent content, List<Point> points)
     {
-        var (last, line) = (double.NaN, ChartCanvas.LineHeight());
-        for (var i = 0; i < y.Ticks.Count; i++)
-        {
-            var at = up.At(y.Ticks[i]);
-            canvas.Items.Add(new LineItem(room.Left, at, room.Right, at, 0.5, Palette.GridLine));
-            if (Math.Abs(at - last) < line) continue;
-            canvas.Text(y.Figures[i], room.Left - Gap, at + canvas.ToMiddle, 1);
-            last = at;
-        }
-        last = double.NaN;
-        var widest = x.Figures.Max(f => canvas.Width(f)) + Gap;
-        for (var i = 0; i < x.Ticks.Count; i++)
-        {
-            var at = across.At(x.Ticks[i]);
-            canvas.Items.Add(new LineItem(at, room.Top, at, room.Bottom, 0.5, Palette.GridLine));
-            if (Math.Abs(at - last) < widest) continue;
-            canvas.Text(x.Figures[i], at, room.Bottom + Gap + canvas.Ascent(), 0.5);
-            last = at;
-        }
+        if (TrendOf(content, points) is var (settings, trend))
+            yield return new LegendEntry(Trends.Said(settings.Name ?? "Trend", settings, trend, content), Palette.Ink, ChartDash.Dashed);
     }
 
     private static void DrawTrend(ChartContent content, List<Point> points, ValueScale across, ValueScale up, ChartCanvas canvas)
     {
-        if (content.Values.ElementAtOrDefault(1)?.Trend is not { } settings || settings.Kind == TrendKind.Smoothed) return;
-        var trend = Trend.Through([.. points.Select(p => (p.X, p.Y))], settings.Kind, settings.Degree, content.Culture);
-        if (trend is null) return;
+        if (TrendOf(content, points) is not var (_, trend)) return;
         const int Pieces = 60;
         var (path, isOn) = (new DrawPath(), false);
         var (from, to) = (points.Min(p => p.X), points.Max(p => p.X));

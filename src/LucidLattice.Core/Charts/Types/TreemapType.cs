@@ -13,6 +13,7 @@ public sealed class TreemapType : ChartType
     public override string Id => "treemap";
     public override string Words => "a treemap";
     public override string Kind => "Treemap";
+    public override bool WearsLabels => true;
 
     public override string? WhyNot(ChartNumbers numbers) =>
         numbers.ValueCount > 1 ? "It shows one value."

@@ -42,11 +42,16 @@ internal static class Trends
             if (TrendOf(content, series) is not { } settings) continue;
             var name = settings.Name ?? (content.Numbers.Series.Count > 1 ? $"Trend of {series.Name}" : "Trend");
             var trend = settings.Kind == TrendKind.Smoothed ? null : Fit(content, index, settings);
-            if (settings.Formula && trend is not null)
-                name += $": {trend.Formula}" + (trend.Fit is { } fit ? $", R² = {fit.ToString("0.###", content.Culture)}" : "");
-            if (trend is { LeftOut: > 0 }) name += $" ({trend.LeftOut} left out)";
-            yield return new LegendEntry(name, series.Color, ChartDash.Dashed);
+            yield return new LegendEntry(trend is null ? name : Said(name, settings, trend, content), series.Color, ChartDash.Dashed);
         }
+    }
+
+    /// <summary>The name of a trend, with its formula and how well it fits where the author wants them.</summary>
+    public static string Said(string name, ChartTrend settings, Trend trend, ChartContent content)
+    {
+        if (settings.Formula)
+            name += $": {trend.Formula}" + (trend.Fit is { } fit ? $", R² = {fit.ToString("0.###", content.Culture)}" : "");
+        return trend.LeftOut > 0 ? $"{name} ({trend.LeftOut} left out)" : name;
     }
 
     public static void Draw(Plot plot)

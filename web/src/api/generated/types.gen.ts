@@ -225,6 +225,22 @@ export type ChartTypeInfo = {
      */
     axes: boolean;
     /**
+     * True if names or dates along an axis can be set.
+     */
+    categoryAxis: boolean;
+    /**
+     * True if it draws lines across and trends.
+     */
+    lines: boolean;
+    /**
+     * True if its marks wear labels.
+     */
+    labels: boolean;
+    /**
+     * True if it has columns.
+     */
+    columns: boolean;
+    /**
      * True if it is cut into slices.
      */
     slices: boolean;

@@ -37,7 +37,8 @@ export function AxesSetting({ chart, wanted, onChange }: { chart: ElementChartEl
   const axes = chart.axes ?? {};
   const category = axes.category ?? {};
   const set = (change: Partial<ChartAxes>) => onChange({ axes: { ...axes, ...change } });
-  const hasRight = chart.values.length > 1 || type?.values === 2 || type?.values === 3;
+  const isScatter = type?.axes === true && !type.categoryAxis && type.values > 1;
+  const hasRight = isScatter || (type?.categoryAxis !== false && chart.values.length > 1);
   const isSet = (axis?: ValueAxisSettings) => axis && Object.values(axis).some((v) => v !== null && v !== false && v !== 'automatic');
   const summary = [isSet(axes.left) && 'left', isSet(axes.right) && 'right', category.reversed && 'reversed'].filter(Boolean);
   return (
@@ -47,35 +48,37 @@ export function AxesSetting({ chart, wanted, onChange }: { chart: ElementChartEl
       )}
       {hasRight && type?.axes !== false && (
         <AxisSentence
-          name={type?.values && type.values > 1 && !type.mixes ? 'lower' : 'right'}
+          name={isScatter ? 'lower' : 'right'}
           axis={axes.right ?? {}}
           onChange={(right) => set({ right: { ...axes.right, ...right } })}
         />
       )}
-      <Sentence>
-        The category axis goes{' '}
-        <PickBlank
-          label="Direction of categories"
-          list={directions}
-          value={category.reversed ? 'reversed' : 'usual'}
-          onPick={(v) => set({ category: { ...category, reversed: v === 'reversed' } })}
-        />
-        , is{' '}
-        <PickBlank
-          label="Category axis shown"
-          list={shown}
-          value={category.hidden ? 'hidden' : 'shown'}
-          onPick={(v) => set({ category: { ...category, hidden: v === 'hidden' } })}
-        />
-        , and has dates{' '}
-        <PickBlank
-          label="Dates on the axis"
-          list={dateKinds}
-          value={category.asNames ? 'names' : 'dates'}
-          onPick={(v) => set({ category: { ...category, asNames: v === 'names' } })}
-        />
-        .
-      </Sentence>
+      {type?.categoryAxis !== false && (
+        <Sentence>
+          The category axis goes{' '}
+          <PickBlank
+            label="Direction of categories"
+            list={directions}
+            value={category.reversed ? 'reversed' : 'usual'}
+            onPick={(v) => set({ category: { ...category, reversed: v === 'reversed' } })}
+          />
+          , is{' '}
+          <PickBlank
+            label="Category axis shown"
+            list={shown}
+            value={category.hidden ? 'hidden' : 'shown'}
+            onPick={(v) => set({ category: { ...category, hidden: v === 'hidden' } })}
+          />
+          , and has dates{' '}
+          <PickBlank
+            label="Dates on the axis"
+            list={dateKinds}
+            value={category.asNames ? 'names' : 'dates'}
+            onPick={(v) => set({ category: { ...category, asNames: v === 'names' } })}
+          />
+          .
+        </Sentence>
+      )}
       <TextSetting
         label="Pattern of categories"
         value={chart.category.pattern ?? ''}

@@ -27,7 +27,19 @@ const definition = {
 } as unknown as ReportDefinition;
 const section = definition.sheets![0].sections![0];
 const change = vi.fn();
-const type = { stacks: true, bends: false, mixes: true, axes: true, slices: false, ranges: false, values: 1 };
+const type = {
+  stacks: true,
+  bends: false,
+  mixes: true,
+  axes: true,
+  categoryAxis: true,
+  lines: true,
+  labels: true,
+  columns: true,
+  slices: false,
+  ranges: false,
+  values: 1,
+};
 
 beforeEach(() => {
   change.mockClear();
@@ -35,7 +47,7 @@ beforeEach(() => {
     types: [
       { id: 'columns', words: 'columns', ...type },
       { id: 'lines', words: 'lines', ...type },
-      { id: 'pie', words: 'a pie', ...type, mixes: false, axes: false, slices: true },
+      { id: 'pie', words: 'a pie', ...type, mixes: false, axes: false, categoryAxis: false, lines: false, columns: false, slices: true },
       { id: 'histogram', words: 'a histogram', ...type, ranges: true },
     ],
     palettes: [
@@ -102,6 +114,7 @@ test('slices are set for pies alone, within their bounds', async () => {
   await user.type(await screen.findByRole('textbox', { name: 'Tilt, degrees' }), '400{Enter}');
   expect(change).toHaveBeenLastCalledWith({ slices: { tilt: 60 } });
   expect(screen.queryByRole('button', { name: 'Add a line across' })).toBeNull();
+  expect(screen.queryByRole('button', { name: /trend/ })).toBeNull();
 });
 
 test('the look: palettes, own colours, millimetres and pixels', async () => {

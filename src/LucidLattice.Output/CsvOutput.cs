@@ -1,0 +1,18 @@
+using System.Text;
+using CsvHelper;
+
+namespace LucidLattice.Output;
+
+/// <summary>CSV as all outputs write it: RFC 4180, UTF-8.</summary>
+internal static class CsvOutput
+{
+    public static void Write(Stream output, Action<CsvWriter> write)
+    {
+        using var text = new StreamWriter(output, new UTF8Encoding(false), 1 << 16, leaveOpen: true);
+        // A text that a spreadsheet would take for a formula is kept from being one; signs of numbers are left alone.
+        using var csv = CsvWriter.Create(text,
+            CsvWriterOptions.Default with { NewLine = "\r\n", HasHeader = false, Injection = CsvInjection.Escape,
+            InjectionCharacters = "=@\t\r" }, leaveOpen: true);
+        write(csv);
+    }
+}
