@@ -81,7 +81,8 @@ public class ScatterType : ChartType
             bottom -= line;
             canvas.Text(canvas.Fit(names.X, area.Width), area.CentreX, bottom + canvas.Ascent(), 0.5);
         }
-        if (!content.Axes.Right.Hidden) bottom -= line + Gap;
+        // The lowest number of the upright axis reaches a little below its line.
+        bottom -= content.Axes.Right.Hidden ? line : line + Gap;
         var y = Plan(content, points, p => p.Y, content.Axes.Left, content.AxisFormats.Left ?? content.Formats.ElementAtOrDefault(1), 1,
             (bottom - top) / (2.6 * line));
         if (names.Y.Length > 0 && bottom - top > 2 * line)
