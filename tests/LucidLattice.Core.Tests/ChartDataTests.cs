@@ -4,6 +4,7 @@ using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
 using LucidLattice.Core.Values;
+using LucidLattice.Output.Charts;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;
@@ -150,6 +151,43 @@ public class ChartDataTests
         Assert.Equal(Rows.Sum(r => r.N) / 4, (long)content.Lines[1].At);
         Assert.StartsWith("a quarter: ", content.Lines[1].Name);
         Assert.Equal((10, 20), (content.Lines[2].At, content.Lines[2].To!.Value));
-        Assert.Contains("of all", content.Compared(content.Numbers.Marks[0]));
+        Assert.Contains("of all", new Comparison(content).Of(content.Numbers.Marks[0]));
+    }
+
+    /// <summary>The file of a chart's numbers holds what is plotted: both ends of a range, the five numbers of a box, the share so
+    /// far.</summary>
+    [Fact]
+    public void The_file_of_numbers_holds_what_is_plotted()
+    {
+        string[] Csv(ChartElement chart)
+        {
+            var stream = new MemoryStream();
+            ChartFiles.WriteCsv(RunCharts.Find(Run(chart), "c")!, stream);
+            return System.Text.Encoding.UTF8.GetString(stream.ToArray()).Split("\r\n", StringSplitOptions.RemoveEmptyEntries);
+        }
+        var first = Rows.Where(r => r.Kind == "k0").Select(r => r.N).ToList();
+        var ranges = Csv(Chart(new() { By = "kind" }, "min(n)") with
+            { Chart = "ranges", Values = [new() { Expression = "min(n)" }, new() { Expression = "max(n)" }] });
+        Assert.Equal(["kind,From,To,Rows", $"k0,{first.Min()},{first.Max()},{first.Count}"], ranges[..2]);
+        var boxes = Csv(Chart(new() { By = "kind" }) with { Chart = "boxes" });
+        Assert.Equal("kind,Low,First quartile,Median,Third quartile,High,Rows", boxes[0]);
+        Assert.StartsWith("k0,", boxes[1]);
+        Assert.Equal(8, Csv(Chart(new() { By = "kind" }) with { Chart = "pareto" }).Length - 1);
+    }
+
+    /// <summary>Nothing is offered that does nothing: a scatter chart draws lines across, and leaves an axis away that is hidden.</summary>
+    [Fact]
+    public void A_scatter_chart_uses_what_is_set()
+    {
+        var chart = Chart(new() { By = "place" }) with
+        {
+            Chart = "scatter", Values = [new() { Expression = "sum(n)" }, new() { Expression = "count(*)" }],
+        };
+        int Texts(ChartElement set) => Run(set).Page(1).Texts().Count();
+        var hidden = chart with { Axes = new() { Left = new() { Hidden = true }, Right = new() { Hidden = true } } };
+        Assert.True(Texts(hidden) < Texts(chart) - 4);
+        var lined = Run(chart with { Lines = [new() { Measure = MarkMeasure.Highest }] });
+        var most = Rows.GroupBy(r => r.Place).Max(g => g.Count());
+        Assert.Contains(lined.Page(1).Texts(), t => t.Text == $"Highest: {most}");
     }
 }

@@ -99,37 +99,6 @@ public sealed record ChartContent
         return at < FullFormats.Count ? FullFormats[at].Format(mark.Value) : mark.Value.Invariant;
     }
 
-    /// <summary>How a mark compares to the whole of its value: its share where that adds up, else how far it is from the average of all
-    /// marks; empty where there is nothing to compare.</summary>
-    public string Compared(Mark mark)
-    {
-        if (!_wholes.TryGetValue(Numbers, out var wholes)) _wholes.Add(Numbers, wholes = Wholes());
-        var value = Numbers.Series[mark.SeriesIndex].ValueIndex;
-        if (value >= wholes.Length || mark.Value.IsNull || wholes[value].Count < 2) return "";
-        var (sum, count, isPositive) = wholes[value];
-        if (AddUp.ElementAtOrDefault(value))
-            return isPositive && sum > 0 ? (mark.Number / sum).ToString("P1", Culture) + " of all" : "";
-        var (average, difference) = (sum / count, mark.Number - sum / count);
-        return average == 0 || !double.IsFinite(difference / average) ? ""
-            : $"{Math.Abs(difference / average).ToString("P0", Culture)} {(difference < 0 ? "below" : "above")} the average";
-    }
-
-    private static readonly System.Runtime.CompilerServices.ConditionalWeakTable<ChartNumbers, (double Sum, int Count, bool IsPositive)[]>
-        _wholes = [];
-
-    private (double Sum, int Count, bool IsPositive)[] Wholes()
-    {
-        var wholes = new (double Sum, int Count, bool IsPositive)[Numbers.ValueCount];
-        Array.Fill(wholes, (0, 0, true));
-        foreach (var mark in Numbers.Marks)
-        {
-            if (mark.Value.IsNull) continue;
-            ref var whole = ref wholes[Numbers.Series[mark.SeriesIndex].ValueIndex];
-            whole = (whole.Sum + mark.Number, whole.Count + 1, whole.IsPositive && mark.Number >= 0);
-        }
-        return wholes;
-    }
-
     /// <summary>What a mark stands for: its category, and its series where there are several.</summary>
     public string Spoken(Mark mark) =>
         Numbers.Series.Count > 1 ? $"{mark.Label}, {Numbers.Series[mark.SeriesIndex].Name}" : mark.Label;

@@ -86,8 +86,7 @@ public sealed class ChartTable : ISized
         var key = Categories[category];
         if (isOthers) return new CategoryEntry(Value.Null, names.Others, null) { IsOthers = true };
         if (Ranges is not null && !key.IsNull)
-            return new CategoryEntry(Value.Of(Ranges.Edge((int)key.Whole)),
-                $"{names.Number(Ranges.Edge((int)key.Whole))} – {names.Number(Ranges.Edge((int)key.Whole + 1))}", null);
+            return new CategoryEntry(Value.Of(Ranges.Edge((int)key.Whole)), Ranges.Label((int)key.Whole, names.Number), null);
         return names.Category(key, Outer is null ? null : Outer[category]);
     }
 

@@ -1,3 +1,5 @@
+using LucidLattice.Core.Definitions;
+
 namespace LucidLattice.Core.Drawing;
 
 /// <summary>A named list of colours that charts take in turn.</summary>
@@ -35,13 +37,8 @@ public static class Palettes
     /// <param name="share">0 for the first, 1 for the other.</param>
     public static string Mixed(string color, string other, double share)
     {
-        int Mix(int channel)
-        {
-            var (from, to) = (Channel(color, channel), Channel(other, channel));
-            return (int)Math.Round(from + (to - from) * share);
-        }
-        return FormattableString.Invariant($"#{Mix(0):X2}{Mix(1):X2}{Mix(2):X2}");
+        var ((r, g, b), (toR, toG, toB)) = (HexColors.Channels(color), HexColors.Channels(other));
+        int Mix(int from, int to) => (int)Math.Round(from + (to - from) * share);
+        return FormattableString.Invariant($"#{Mix(r, toR):X2}{Mix(g, toG):X2}{Mix(b, toB):X2}");
     }
-
-    private static int Channel(string color, int channel) => Convert.ToInt32(color.Substring(1 + 2 * channel, 2), 16);
 }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions;
 
@@ -23,12 +24,12 @@ public static class DateParts
 
     public static Func<DateTime, DateTime>? Start(string name) => name.ToUpperInvariant() switch
     {
-        "YEAR" => d => new DateTime(d.Year, 1, 1),
-        "QUARTER" => d => new DateTime(d.Year, (d.Month - 1) / 3 * 3 + 1, 1),
-        "MONTH" => d => new DateTime(d.Year, d.Month, 1),
-        "WEEK" => d => d.Date.AddDays(-(((int)d.DayOfWeek + 6) % 7)),
-        "DAY" => d => d.Date,
-        "HOUR" => d => d.Date.AddHours(d.Hour),
+        "YEAR" => new TimeStep(TimeUnit.Year, 1).Floor,
+        "QUARTER" => new TimeStep(TimeUnit.Quarter, 1).Floor,
+        "MONTH" => new TimeStep(TimeUnit.Month, 1).Floor,
+        "WEEK" => new TimeStep(TimeUnit.Week, 1).Floor,
+        "DAY" => new TimeStep(TimeUnit.Day, 1).Floor,
+        "HOUR" => new TimeStep(TimeUnit.Hour, 1).Floor,
         _ => null,
     };
 }

@@ -9,6 +9,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { getChartOptions } from '../api/generated/@tanstack/react-query.gen';
+import { NumbersTable } from '../shell/NumbersTable';
 import { color } from '../theme/tokens';
 
 const formats = [
@@ -50,37 +51,7 @@ function NumbersDialog({ run, figure, onClose }: { run: string; figure: string; 
       <DialogTitle>Numbers of the chart</DialogTitle>
       <DialogContent>
         {error && <Box sx={{ color: color.problem }}>{(error as Error).message}</Box>}
-        {data && (
-          <Box
-            component="table"
-            sx={{
-              borderCollapse: 'collapse',
-              fontVariantNumeric: 'tabular-nums',
-              '& td, & th': { px: 1, py: 0.3, textAlign: 'right', fontWeight: 400, borderBottom: `1px solid ${color.line}` },
-              '& td:first-of-type, & th:first-of-type': { textAlign: 'left', pl: 0 },
-              '& th': { color: color.muted },
-            }}
-          >
-            <thead>
-              <tr>
-                {data.head.map((name, i) => (
-                  <th key={i} scope="col">
-                    {name}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {data.rows.map((row, i) => (
-                <tr key={i}>
-                  {row.map((cell, k) => (
-                    <td key={k}>{cell}</td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </Box>
-        )}
+        {data && <NumbersTable head={data.head} rows={data.rows} />}
       </DialogContent>
       <DialogActions>
         <Button onClick={onClose} autoFocus>

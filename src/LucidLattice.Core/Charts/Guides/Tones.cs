@@ -1,4 +1,4 @@
-using System.Globalization;
+using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 
 namespace LucidLattice.Core.Charts.Guides;
@@ -24,7 +24,7 @@ public static class Tones
 
     private static double Luminance(string color)
     {
-        var (r, g, b) = Channels(color);
+        var (r, g, b) = HexColors.Channels(color);
         return 0.2126 * Linear(r) + 0.7152 * Linear(g) + 0.0722 * Linear(b);
     }
 
@@ -37,10 +37,4 @@ public static class Tones
     public static string Darker(string color) => Palettes.Mixed(color, "#000000", 1 / 3.0);
 
     public static string Lighter(string color) => Palettes.Mixed(color, "#FFFFFF", 0.35);
-
-    private static (int R, int G, int B) Channels(string color)
-    {
-        var number = int.Parse(color.AsSpan(1, 6), NumberStyles.HexNumber, CultureInfo.InvariantCulture);
-        return (number >> 16, number >> 8 & 255, number & 255);
-    }
 }

@@ -11,6 +11,10 @@ public sealed record NumberRanges(double Start, double Width, int Count)
 
     public double Edge(int index) => Start + Width * index;
 
+    /// <summary>“20 – 40”.</summary>
+    /// <param name="written">Writes an edge.</param>
+    public string Label(int index, Func<double, string> written) => $"{written(Edge(index))} – {written(Edge(index + 1))}";
+
     /// <param name="sorted">The numbers in rising order, at least one.</param>
     public static NumberRanges Over(IReadOnlyList<double> sorted, ChartRanges settings)
     {

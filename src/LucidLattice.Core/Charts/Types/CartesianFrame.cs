@@ -109,12 +109,13 @@ internal sealed class CartesianFrame(ChartContent content, IReadOnlyList<Layer> 
     private void DrawLayers(Area room, BandScale bands, ValueAxis? leftAxis, ValueAxis? rightAxis)
     {
         ValueScale Scale(ValueAxis axis) => isLying ? axis.Scale(room.Left, room.Right) : axis.Scale(room.Bottom, room.Top);
+        var compared = new Comparison(content);
         var isCrossed = content.Lines.Count > 0 || layers.Any(l => l.Drawer.HasLines) || content.Values.Any(v => v.Trend is not null);
         Plot PlotOf(Layer layer)
         {
             var axis = layer.IsRight ? rightAxis! : leftAxis!;
             return new Plot(content, canvas, room, bands, Scale(axis), layer, MarkLabels.Of(content, layer, axis), isLying)
-                { IsAlone = layers.Count == 1, IsCrossed = isCrossed };
+                { IsAlone = layers.Count == 1, IsCrossed = isCrossed, Compared = compared };
         }
         var across = new LinesAcross(content.Lines, room, isLying, canvas);
         if (leftAxis is not null) across.DrawBands(Scale(leftAxis), false);

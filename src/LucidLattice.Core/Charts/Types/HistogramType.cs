@@ -37,6 +37,6 @@ public sealed class HistogramType : ColumnType
         };
 
         CategoryEntry Empty(int range) => new(Value.Of(ranges.Edge(range)),
-            $"{content.RangeEnd(ranges.Edge(range))} – {content.RangeEnd(ranges.Edge(range + 1))}", null);
+            ranges.Label(range, content.RangeEnd), null);
     }
 }

@@ -55,6 +55,8 @@ public sealed record Plot(
     /// <summary>More texts than this would be no help, so that none is written.</summary>
     private const int MostLabels = 400;
 
+    public required Comparison Compared { get; init; }
+
     /// <summary>False where other layers share the room, so that marks answer only where they are.</summary>
     public bool IsAlone { get; init; } = true;
 
@@ -130,7 +132,7 @@ public sealed record Plot(
         Canvas.Items.Add(new RegionItem(
             Math.Max(Room.Left, Math.Min(area.Left, Room.Right - width)), Math.Max(Room.Top, Math.Min(area.Top, Room.Bottom - height)),
             Math.Min(width, Room.Width), Math.Min(height, Room.Height), $"{Content.Id}-{mark.Index}", Content.Spoken(mark.Mark),
-            Content.Figure(mark.Mark), Content.Action(mark.Mark)) { More = Content.Compared(mark.Mark) });
+            Content.Figure(mark.Mark), Content.Action(mark.Mark)) { More = Compared.Of(mark.Mark) });
     }
 
     /// <summary>Writes the labels of each series: all of them where all have room, or none; or each that has room, if the author asks for

@@ -1,6 +1,7 @@
 import type { StoreApi } from 'zustand';
 import { api } from '../../api/client';
 import type { ComposeResponse, Edit, ReportDefinition } from '../../api/generated';
+import { requestOf } from './request';
 import type { SessionState, VantageKeys } from './types';
 
 /** After this, an answer is late, and the author is told how far it is. */
@@ -56,13 +57,12 @@ export function createExchange({ getState: get, setState: set }: StoreApi<Sessio
     },
     idle: () => queue,
     compose: async (definition, edits) => {
-      const { vantage, values, sheet } = get();
+      const { vantage, values } = get();
       const name = crypto.randomUUID();
       const halt = new AbortController();
       const late = window.setTimeout(() => set({ busy: { name, stop: () => halt.abort() } }), busyDelay);
       try {
-        // The description of the API cannot say that a key in these lists may be empty.
-        const request = { definition, edits, vantage: vantage as Record<string, string[]>, values, sheet, follow: name };
+        const request = { ...requestOf({ ...get(), definition })!, edits, follow: name };
         return { view: await api.compose(request, halt.signal), vantage, values };
       } finally {
         clearTimeout(late);

@@ -5,6 +5,7 @@ import { Sentence } from '../../../sentence/Sentence';
 import { Setting } from '../../../sentence/Setting';
 import { TextSetting } from '../../../sentence/TextSetting';
 import { useCompose } from '../../composeStore';
+import { allElements, isChart } from '../../definition';
 import { legends, useChartChoices, type ChangeChart } from './choices';
 import { PickBlank } from './PickBlank';
 
@@ -159,7 +160,10 @@ function ColourBlank({
 /** Gives this chart the look of another one, or its look to all of them. */
 function CarryLook({ chart, definition }: { chart: ElementChartElement; definition: ReportDefinition }) {
   const { edit } = useCompose('edit');
-  const others = chartsOf(definition).filter((c) => c.id !== chart.id);
+  const others = allElements(definition)
+    .map((p) => p.element)
+    .filter(isChart)
+    .filter((c) => c.id !== chart.id);
   if (others.length === 0) return null;
   const named = (c: ElementChartElement, i: number) => c.words?.title || `chart ${i + 1}`;
   const carry = (from: ElementChartElement, to: ElementChartElement[]) =>
@@ -186,18 +190,4 @@ function CarryLook({ chart, definition }: { chart: ElementChartElement; definiti
       </Blank>
     </Sentence>
   );
-}
-
-/** Every chart of a report. */
-function chartsOf(report: ReportDefinition): ElementChartElement[] {
-  const found: ElementChartElement[] = [];
-  const walk = (node: unknown) => {
-    if (Array.isArray(node)) node.forEach(walk);
-    else if (node && typeof node === 'object') {
-      if ((node as { type?: string }).type === 'chart') found.push(node as ElementChartElement);
-      else Object.values(node).forEach(walk);
-    }
-  };
-  walk(report.sheets);
-  return found;
 }

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react';
 import { api } from '../../../api/client';
 import { color } from '../../../theme/tokens';
 import { useCompose } from '../../composeStore';
+import { requestOf } from '../../session/request';
 import { useChartChoices } from './choices';
 
 /** The blank for the type: a sheet of the author's own rows as every type draws them, with the reason where one does not suit. */
@@ -102,9 +103,9 @@ function usePreviews(chart: string, open: boolean): Record<string, string> {
   useEffect(() => {
     if (!open) return;
     const halt = new AbortController();
-    const { definition, vantage, values, sheet } = useCompose.getState();
-    if (!definition) return;
-    api.previewCharts({ report: { definition, vantage: vantage as Record<string, string[]>, values, sheet }, chart }, halt.signal).then(
+    const report = requestOf(useCompose.getState());
+    if (!report) return;
+    api.previewCharts({ report, chart }, halt.signal).then(
       setPreviews,
       // Without pictures the types can still be chosen by their words.
       () => undefined,

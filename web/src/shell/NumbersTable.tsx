@@ -1,0 +1,38 @@
+import Box from '@mui/material/Box';
+import { color } from '../theme/tokens';
+
+/** Figures as people read them: names at the left, numbers flush at the right. */
+export function NumbersTable({ head, rows }: { head: string[]; rows: string[][] }) {
+  return (
+    <Box
+      component="table"
+      sx={{
+        width: '100%',
+        borderCollapse: 'collapse',
+        fontVariantNumeric: 'tabular-nums',
+        '& td, & th': { p: 0, py: 0.2, pr: 1, textAlign: 'right', fontWeight: 400 },
+        '& td:first-of-type, & th:first-of-type': { textAlign: 'left' },
+        '& th': { color: color.muted, fontSize: 12 },
+      }}
+    >
+      <thead>
+        <tr>
+          {head.map((name, i) => (
+            <th key={i} scope="col">
+              {name}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row, i) => (
+          <tr key={i}>
+            {row.map((cell, k) => (
+              <td key={k}>{cell}</td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </Box>
+  );
+}
