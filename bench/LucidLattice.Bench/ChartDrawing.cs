@@ -74,8 +74,8 @@ internal static class ChartDrawing
         return new ChartContent
         {
             Id = "c",
-            Title = "Passengers by month",
-            CategoryTitle = "Month",
+            Title = new("Passengers by month") { Look = TextLook.Title },
+            CategoryTitle = new("Month"),
             Values = [.. Enumerable.Range(0, values).Select(_ => new ChartValue { Expression = "sum(passengers)" })],
             Numbers = new ChartNumbers([.. Enumerable.Range(0, count).Select(c => new CategoryEntry(Key(c), Label(c), null))],
                 [.. Enumerable.Range(0, parts * values).Select(s => new SeriesEntry($"Series {s}", Palette.Series[s % 8], s % values)

@@ -36,7 +36,8 @@ internal static class ComposeEdits
         var chart = (ChartElement)section.Elements().First(e => e.Element is ChartElement).Element;
         yield return Edit("text", 100, i => new Replace { Item = new ElementItem(text with { Text = $"Bookings {i}" }) });
         yield return Edit("chart style", 100,
-            i => new Replace { Item = new ElementItem(chart with { Words = chart.Words with { Title = $"People {i}" } }) });
+            i => new Replace { Item = new ElementItem(
+                chart with { Words = chart.Words with { Title = new() { Text = $"People {i}" } } }) });
         yield return Edit("level (order of regions)", 600, i => new SetLevel { Level = section.Levels[0].Id, Descending = i % 2 == 0 });
         yield return Edit("sort", 600,
             i => new SetSection { Sort = [new SortKey { By = i % 2 == 0 ? "booked_on" : "fare", Descending = i % 3 == 0 }] });

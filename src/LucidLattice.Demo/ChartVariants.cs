@@ -38,7 +38,7 @@ public static class ChartVariants
         ("lines", Of("lines", Month, "region")),
         ("lines-smooth", Of("lines", Month, "region") with { Curve = ChartCurve.Smooth }),
         ("lines-steps", Of("lines", Month) with { Curve = ChartCurve.Steps }),
-        ("lines-days", Of("lines", Day, values: [Passengers with { Markers = false, LineWidth = 1,
+        ("lines-days", Of("lines", Day, values: [Passengers with { Look = new() { Marker = ChartMarker.None, LineWidth = 1 },
             Trend = new() { Kind = TrendKind.Smoothed, Over = 7, Name = "Seven days" } }])),
         ("lines-trend", Of("lines", Month, values: [Passengers with { Trend = new() { Formula = true, Forward = 3 } }])),
         ("lines-trend-curve", Of("points", Month, values: [Passengers with
@@ -49,19 +49,21 @@ public static class ChartVariants
         ("areas-stacked", Of("areas", Month, "region") with { Arrangement = ChartArrangement.Stacked }),
         ("areas-shares", Of("areas", Month, "region") with { Arrangement = ChartArrangement.Shares, Curve = ChartCurve.Smooth }),
         ("combined", Of("combined", Month, values: [Passengers, Delay with { Axis = ChartSide.Right }]) with
-            { Words = new() { Right = "Average delay, minutes" } }),
-        ("combined-stacked", Of("combined", Month, "region", [Passengers, Delay with { Axis = ChartSide.Right, Dash = ChartDash.Dashed }])
+            { Words = new() { Right = new() { Text = "Average delay, minutes" } } }),
+        ("combined-stacked", Of("combined", Month, "region", [Passengers,
+            Delay with { Axis = ChartSide.Right, Look = new() { Dash = ChartDash.Dashed } }])
             with { Filter = "region IN ('Northern Isles', 'West Firth')", Arrangement = ChartArrangement.Stacked }),
         ("pie", Of("pie", "region")),
         ("pie-two-lines", Of("pie", "region") with
             { Labels = new() { Says = [LabelPart.Category, LabelPart.Value, LabelPart.Share] }, Slices = new() { LargestApart = true } }),
         ("pie-inside", Of("pie", "region") with
-            { Labels = new() { Place = LabelPlace.Inside, Says = [LabelPart.Share] }, Legend = ChartLegend.Right }),
+            { Labels = new() { Place = LabelPlace.Inside, Says = [LabelPart.Share] },
+              Legend = new() { Place = LegendPlace.Right } }),
         ("pie-depth", Of("pie", "region") with { Slices = new() { Depth = true, Tilt = 40, Start = 45 } }),
         ("pie-rest", Of("pie", "route") with { Slices = new() { Smallest = 0.08 } }),
         ("doughnut", Of("doughnut", "region")),
-        ("doughnut-thin", Of("doughnut", "region") with { Slices = new() { Hole = 0.8 }, Legend = ChartLegend.Right, Labels = new()
-            { Show = LabelShow.Never } }),
+        ("doughnut-thin", Of("doughnut", "region") with { Slices = new() { Hole = 0.8 }, Legend = new()
+            { Place = LegendPlace.Right }, Labels = new() { Show = LabelShow.Never } }),
         ("lollipops", Of("lollipops", "route", order: ChartOrder.LargestFirst)),
         ("points", Of("points", Month, "region")),
         ("ranges", Of("ranges", Month,
@@ -98,7 +100,7 @@ public static class ChartVariants
         ("gauge", Of("gauge", "'All regions'", values: [Passengers, new() { Expression = "sum(passengers) * 1.1", Name = "Plan" }])),
         ("gauge-many", Of("gauge", "region", values: [Passengers, new() { Expression = "sum(passengers) * 1.1", Name = "Plan" }])),
         ("bullets", Of("bullets", "route", values: [Passengers, new() { Expression = "sum(passengers) * 1.1", Name = "Plan" }])),
-        ("sparkline", Of("sparkline", Month) with { Height = 34, Width = 160, Words = new() { Title = "", Category = "" } }),
+        ("sparkline", Of("sparkline", Month) with { Height = 34, Width = 160, Words = Unnamed }),
         ("small-multiples", Of("columns", Month, "region") with { Arrangement = ChartArrangement.Apart }),
         ("small-multiples-lines", Of("lines", Month, "route") with
             { Arrangement = ChartArrangement.Apart, Labels = new() { Show = LabelShow.Never } }),
@@ -106,8 +108,42 @@ public static class ChartVariants
             { Arrangement = ChartArrangement.Apart, Labels = new() { Show = LabelShow.Never } }),
         ("framed", Of("columns", Month) with
             { Frame = new() { Background = "#F7F6F2", Border = "#C9CDCB", Shadow = true }, Palette = "blue", Words = new()
-                { Title = "Passengers of the year", Subtitle = "All routes", Note = "Sailings that sailed.", Align = Alignment.Left } }),
+                {
+                    Title = new() { Text = "Passengers of the year", Style = new() { Align = Alignment.Left } },
+                    Subtitle = new() { Text = "All routes", Style = new() { Align = Alignment.Left } },
+                    Note = new() { Text = "Sailings that sailed.", Style = new() { Align = Alignment.Left } },
+                } }),
+        ("columns-labels-on-two-lines", Of("columns", "region") with
+            { Labels = new() { Template = "{{ value }}\n{{ share }}", Decimals = 1 }, Axes = new() { Left = new() { Hidden = true } } }),
+        ("columns-coloured-by-value", Of("columns", Month) with
+            { ColorBy = "CASE WHEN sum(passengers) < 40000 THEN '#AD8691' ELSE '#0B5D5B' END", Axes = new()
+                { Category = new() { Angle = 45 } } }),
+        ("bars-named-groups", Of("bars", "region") with
+            { Category = new() { By = "region", Groups = new()
+                { Groups = [new("Islands", ["Northern Isles"])], Remaining = "Mainland" } } }),
+        ("lines-markers", Of("lines", Month, "region") with
+            { Series = new() { By = "region", Looks = [
+                new() { Of = "Northern Isles", Look = new() { Marker = ChartMarker.Square } },
+                new() { Of = "West Firth", Name = "The west", Look = new() { Marker = ChartMarker.Triangle, Dash = ChartDash.Dashed } },
+                new() { Of = "Eastern Sound", Look = new() { Marker = ChartMarker.Diamond, Dash = ChartDash.Dotted } }] },
+                Legend = new() { Place = LegendPlace.Left, Border = "#C9CDCB" } }),
+        ("combined-zero-together", Of("combined", Month, values: [Passengers, new()
+            { Expression = "avg(delay_minutes) - 9", Name = "Delay against 9 minutes", Axis = ChartSide.Right }]) with
+            { Axes = new() { ZeroTogether = true } }),
+        ("words-on-every-side", Of("columns", "region") with
+            { Words = new()
+                {
+                    Title = new() { Text = "Passengers", Side = ChartTextSide.Left, Style = new() { Align = Alignment.Right, Size = 14 } },
+                    Subtitle = new() { Text = "by region", Side = ChartTextSide.Right, Style = new() { Italic = true } },
+                    Value = new() { Text = "number", Side = ChartTextSide.Above, Style = new() { Align = Alignment.Left } },
+                    Category = new() { Shown = TextShown.Never },
+                    Small = new() { Font = FontFamily.Serif, Size = 9 },
+                },
+              Frame = new() { Border = "#0B5D5B", Sides = [FrameSide.Top, FrameSide.Bottom] } }),
     ];
+
+    private static ChartWording Unnamed =>
+        new() { Title = new() { Shown = TextShown.Never }, Category = new() { Shown = TextShown.Never } };
 
     /// <summary>A report with one page for each, as large as the chart.</summary>
     public static ReportDefinition Report()

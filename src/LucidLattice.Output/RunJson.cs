@@ -157,7 +157,12 @@ public static class RunJson
             {
                 Stand(new BandPlace(BandKind.GroupHeader, level), level, group);
                 json.WriteStartObject(chart.Id);
-                json.WriteString("title", chart.Title?.Text(_frame) ?? "");
+                json.WriteString("title", chart.Words.Title.At(_frame).Text);
+                if (chart.WholeAction(_frame, run.Proof) is { } whole)
+                {
+                    json.WritePropertyName("click");
+                    JsonSerializer.Serialize(json, whole, ReportJson.Options);
+                }
                 json.WriteStartArray("marks");
                 var numbers = chart.Numbers(data.Charts, _frame);
                 foreach (var mark in numbers.Marks)
@@ -169,7 +174,7 @@ public static class RunJson
                         json.WriteString("of", chart.Names.Values[numbers.Series[mark.SeriesIndex].ValueIndex]);
                     WriteValue(json, "value", mark.Value);
                     json.WriteNumber("rows", mark.Rows);
-                    if (chart.Action(mark, _frame, run.Proof) is { } action)
+                    if (chart.Action(mark, numbers, _frame, run.Proof) is { } action)
                     {
                         json.WritePropertyName("click");
                         JsonSerializer.Serialize(json, action, ReportJson.Options);

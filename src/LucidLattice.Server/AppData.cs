@@ -16,6 +16,7 @@ public sealed class AppData : IDatabases
         Reports = new ReportStore(app);
         _databases = new DatabaseStore(app);
         Datasets = new DatasetStore(app);
+        Looks = new LookStore(app);
         LinkProof = new Runs.LinkProof(new SecretStore(app).Key("links"));
     }
 
@@ -23,6 +24,7 @@ public sealed class AppData : IDatabases
     public ReportStore Reports { get; }
 
     public DatasetStore Datasets { get; }
+    public LookStore Looks { get; }
 
     /// <summary>Vouches for values that only links may carry.</summary>
     public Runs.LinkProof LinkProof { get; }

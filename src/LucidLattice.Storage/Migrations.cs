@@ -28,6 +28,10 @@ internal static class Migrations
         "CREATE TABLE datasets (id TEXT NOT NULL, version INTEGER NOT NULL, name TEXT NOT NULL, definition TEXT NOT NULL, saved_at TEXT "
         + "NOT NULL, deleted_at TEXT, PRIMARY KEY (id, version));",
         "ALTER TABLE databases ADD COLUMN forgotten_at TEXT;",
+        """
+        CREATE TABLE looks (name TEXT PRIMARY KEY, content TEXT NOT NULL, is_default INTEGER NOT NULL);
+        CREATE TABLE palettes (name TEXT PRIMARY KEY, colors TEXT NOT NULL);
+        """,
     ];
 
     public static void Run(SqliteConnection connection)

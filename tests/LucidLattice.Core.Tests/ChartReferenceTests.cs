@@ -259,7 +259,7 @@ public class ChartReferenceTests
             new Mark(i, 0, Value.Of((long)i), $"r{i}", Value.Null, Value.Of(n), 1)).ToList();
         ChartContent Pie(ChartSlices slices) => new()
         {
-            Id = "c", Values = [new ChartValue { Expression = "sum(x)" }], Slices = slices, Legend = ChartLegend.Below,
+            Id = "c", Values = [new ChartValue { Expression = "sum(x)" }], Slices = slices, Legend = new() { Place = LegendPlace.Below },
             Labels = new() { Show = LabelShow.Never }, Formats = [null], FullFormats = [Formatting.ValueFormat.For(DataType.Double, "0",
                 FieldKind.Plain, null, CultureInfo.InvariantCulture)], Action = _ => null,
             Numbers = new ChartNumbers([.. marks.Select(m => new CategoryEntry(m.Category, m.Label, null))],

@@ -46,7 +46,7 @@ public class ChartTests
         foreach (var chart in run.First().Plan.Charts)
             foreach (var mark in run.First().Marks(chart, frame))
             {
-                var action = chart.Action(mark, frame, null)!;
+                var action = chart.Action(mark, chart.Numbers(run.Data!.Charts, frame), frame, null)!;
                 var target = Workshop.Run(Workshop.DemoReport(action.Report), null, [.. action.Values.Select(v => (v.Key, v.Value))]);
                 Assert.Equal(mark.Rows, target.First().Tree.Order.Length);
                 var total = chart.Id == "ch1" ? "g3" : "g7";
@@ -71,7 +71,7 @@ public class ChartTests
             var chart = new ChartElement { Id = "c", Width = random.Next(150, 520), Height = random.Next(90, 300),
                 Category = new ChartCategory { By = "place" },
                 Values = [new ChartValue { Expression = "sum(n)" }],
-                Words = new ChartWording { Value = round % 2 == 0 ? "Something counted" : null } };
+                Words = new ChartWording { Value = new() { Text = round % 2 == 0 ? "Something counted" : null } } };
             var page = Workshop.Run(
                 Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 310, chart)) }, Fields),
                 new MemoryRows(rows)).Page(1);

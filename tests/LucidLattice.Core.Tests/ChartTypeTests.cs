@@ -93,6 +93,22 @@ public class ChartTypeTests
                     marks.Add(new Mark(c, p * values + v, Key(c), Label(c), Value.Null,
                         random.Next(9) == 0 ? Value.Null : Value.Of(Number()), 1) { Singles = singles });
             }
+        PlacedText Text(bool isThere, string text, TextLook? look = null) => isThere ? new PlacedText(text)
+        {
+            Look = (look ?? TextLook.Small).With(random.Next(5) == 0 ? new Style { Size = random.Next(6, 20) } : null),
+            Side = random.Next(3) == 0 ? (ChartTextSide)random.Next(5) : ChartTextSide.Automatic, Align = (Alignment)random.Next(3),
+        } : PlacedText.None;
+        ChartLabels Labels() => new()
+        {
+            Show = (LabelShow)random.Next(3), Place = (LabelPlace)random.Next(3), Decimals = random.Next(4) == 0 ? random.Next(4) : null,
+            Says = [.. Enumerable.Range(0, random.Next(3)).Select(_ => (LabelPart)random.Next(4))], OnLines = random.Next(2) == 0,
+            Template = random.Next(5) == 0 ? "{{ value }}\nof {{ category }}" : null,
+        };
+        SeriesLook Look() => new()
+        {
+            Dash = (ChartDash)random.Next(3), Marker = (ChartMarker)random.Next(7), Labels = random.Next(4) == 0 ? Labels() : null,
+            Line = random.Next(4) == 0 ? "#64271F" : null, LineWidth = random.Next(4) == 0 ? 3 : null,
+        };
         double? Maybe(double number) => random.Next(4) == 0 ? number : null;
         ValueAxisSettings Axis() => new()
         {
@@ -103,20 +119,19 @@ public class ChartTypeTests
         return new ChartContent
         {
             Id = "c",
-            Title = round % 3 == 0 ? "" : string.Join(' ', Enumerable.Repeat("Passengers by month", random.Next(1, 8))),
-            Subtitle = round % 5 == 0 ? "All routes, from January to December" : "",
-            Note = round % 6 == 0 ? "Storms in February and in March are in here." : "",
-            CategoryTitle = round % 2 == 0 ? "Month" : "",
-            ValueTitle = round % 4 == 0 ? "Passengers" : "",
-            RightTitle = round % 3 == 0 ? "Occupancy" : "",
-            Align = (Alignment)random.Next(3),
-            AxisNames = random.Next(2) == 0 ? ("Fare", "Passengers") : ("", ""),
+            Title = Text(round % 3 > 0, string.Join(' ', Enumerable.Repeat("Passengers by month", random.Next(1, 8))), TextLook.Title),
+            Subtitle = Text(round % 5 == 0, "All routes, from January to December"),
+            Note = Text(round % 6 == 0, "Storms in February and in March are in here."),
+            CategoryTitle = Text(round % 2 == 0, "Month"),
+            ValueTitle = Text(round % 4 == 0, "Passengers"),
+            RightTitle = Text(round % 3 == 0, "Occupancy"),
+            Small = random.Next(5) > 0 ? null : TextLook.Small.With(new Style { Size = random.Next(5, 14), Color = "#64271F" }),
+            AxisNames = (Text(random.Next(2) == 0, "Fare"), Text(random.Next(2) == 0, "Passengers")),
             Values = [.. Enumerable.Range(0, values).Select(v => new ChartValue
             {
                 Expression = "sum(x)",
                 Axis = (ChartSide)random.Next(3),
                 DrawnAs = random.Next(3) == 0 ? new[] { "lines", "columns", "areas", "points", "pie" }[random.Next(5)] : null,
-                Dash = (ChartDash)random.Next(3),
                 Trend = random.Next(3) > 0 ? null : new ChartTrend
                 {
                     Kind = (TrendKind)random.Next(6), Formula = random.Next(2) == 0, Forward = random.Next(4), Back = random.Next(3),
@@ -127,26 +142,27 @@ public class ChartTypeTests
                 [.. Enumerable.Range(0, categories).Select(c => new CategoryEntry(Key(c), Label(c), null)
                     { Outer = round % 9 == 4 ? $"Year {c / 5}" : null })],
                 [.. Enumerable.Range(0, parts * values).Select(s => new SeriesEntry($"Series {Label(s)}", Palette.Series[s % 8], s % values)
-                    { Part = parts > 1 ? $"Part {s / values}" : "" })], marks)
+                    { Part = parts > 1 ? $"Part {s / values}" : "", Look = Look() })], marks)
                 { Ranges = areRanges ? new NumberRanges(0, 2.5, categories) : null },
             DateStep = areDates ? new TimeStep(TimeUnit.Month, 1) : null,
             CategoryLabel = key => key.AsDateTime.ToString("MMM yyyy", English),
             Formats = [null, null, null],
             FullFormats = [Full, Full, Full],
             AreShares = [random.Next(4) == 0, false, false],
-            Labels = new ChartLabels
-            {
-                Show = (LabelShow)random.Next(3), Place = (LabelPlace)random.Next(3),
-                Says = [.. Enumerable.Range(0, random.Next(3)).Select(_ => (LabelPart)random.Next(4))],
-            },
+            Labels = Labels(),
             Arrangement = (ChartArrangement)random.Next(4),
             Curve = (ChartCurve)random.Next(3),
-            Legend = (ChartLegend)random.Next(5),
+            Legend = new()
+            {
+                Place = (LegendPlace)random.Next(6), Align = (Alignment)random.Next(3), Reversed = random.Next(4) == 0,
+                Columns = random.Next(4) == 0 ? random.Next(1, 5) : null, Border = random.Next(4) == 0 ? "#1F2A30" : null,
+            },
             Axes = new ChartAxes
             {
                 Left = Axis(), Right = Axis(),
                 Category = new CategoryAxisSettings { Reversed = random.Next(5) == 0, Hidden = random.Next(6) == 0,
-                Grid = random.Next(3) == 0 },
+                Grid = random.Next(3) == 0, Angle = random.Next(4) == 0 ? random.Next(-90, 91) : null },
+                ZeroTogether = random.Next(4) == 0,
             },
             Lines = random.Next(3) > 0 ? [] : [new LineAcross(Number(), null, "Target", Palette.Ink, ChartDash.Dashed, false),
                 new LineAcross(Number(), Number(), "From – to", Palette.Problem, ChartDash.Dotted, random.Next(2) == 0)],
@@ -158,7 +174,11 @@ public class ChartTypeTests
             },
             Frame = random.Next(4) > 0
             ? new()
-            : new ChartFrame { Background = "#F7F6F2", Border = "#1F2A30", Shadow = random.Next(2) == 0 },
+            : new ChartFrame
+            {
+                Background = "#F7F6F2", Border = "#1F2A30", Shadow = random.Next(2) == 0,
+                Sides = [.. Enumerable.Range(0, random.Next(3)).Select(_ => (FrameSide)random.Next(4))],
+            },
             Colorful = random.Next(3) == 0,
             Subtotals = [Label(2)],
             Action = _ => null,
@@ -175,7 +195,7 @@ public class ChartTypeTests
             .ToList();
         var content = Any(new Random(1), 1) with
         {
-            Slices = new(), Labels = new(), Frame = new(), Arrangement = ChartArrangement.Beside, Legend = ChartLegend.Automatic,
+            Slices = new(), Labels = new(), Frame = new(), Arrangement = ChartArrangement.Beside, Legend = new(),
             Numbers = new ChartNumbers([.. marks.Select(m => new CategoryEntry(m.Category, m.Label, null))],
                 [new SeriesEntry("s", "#000000", 0)], marks),
             Colors = ["#112233", "#445566"],
@@ -219,7 +239,7 @@ public class ChartTypeTests
     public void Labels_of_one_axis_share_its_unit_and_keep_two_digits()
     {
         var millions = new AxisNumbers(Ticks.Nice(0, 3_400_000, 5), false, English);
-        Assert.Equal(["0.70M", "0.0022M", "3.4M", "2M"], new[] { 697_484.0, 2_199, 3_400_000, 2_000_000 }.Select(millions.Label));
+        Assert.Equal(["0.70M", "0.0022M", "3.4M", "2M"], new[] { 697_484.0, 2_199, 3_400_000, 2_000_000 }.Select(n => millions.Label(n)));
         Assert.Equal(["0", "20bn", "40bn"], Ticks.Nice(0, 40e9, 2).Select(new AxisNumbers(Ticks.Nice(0, 40e9, 2), false, English).Tick));
     }
 

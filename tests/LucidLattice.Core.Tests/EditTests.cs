@@ -117,7 +117,7 @@ public class EditTests
             new SetText { Element = "ch1", Text = "How many" });
         Assert.Equal("New title", Assert.IsType<TextElement>(Find(report, "t1")).Text);
         Assert.Equal("People", report.MainSection().Columns.Single(c => c.Id == "c3").Heading);
-        Assert.Equal("How many", Assert.IsType<ChartElement>(Find(report, "ch1")).Words.Title);
+        Assert.Equal("How many", Assert.IsType<ChartElement>(Find(report, "ch1")).Words.Title.Text);
         Assert.Throws<EditException>(() => Apply(report, new SetText { Element = "e1", Text = "no" }));
         Assert.Throws<EditException>(() => Apply(report, new SetText { Element = "gone", Text = "no" }));
     }

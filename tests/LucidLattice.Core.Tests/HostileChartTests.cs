@@ -41,7 +41,7 @@ public class HostileChartTests
             Value.Of((long)(i * 37 % 101)), i % 13 == 0 ? Value.Null : Value.Of(Math.Pow(10, i % 30 - 10)),
         })]);
         var drawn = 0;
-        for (var round = 0; round < 700; round++)
+        for (var round = 0; round < 900; round++)
         {
             var chart = new ChartElement
             {
@@ -65,7 +65,7 @@ public class HostileChartTests
                 {
                     Expression = Mostly(One("sum(n)", "count(*)", "avg(x)", "max(x) - min(x)", "sum(n) / 0", "sum(x) * 1e300", "-sum(n)"),
                         Totals), Axis = One(Enum.GetValues<ChartSide>()), DrawnAs = Mostly<string?>(null, "lines", "pie", "nope"),
-                    LineWidth = Odd(), Trend = random.Next(4) > 0 ? null : new ChartTrend
+                    Look = Look(), Trend = random.Next(4) > 0 ? null : new ChartTrend
                         { Kind = One(Enum.GetValues<TrendKind>()), Degree = Mostly(3, 1, 8), Over = random.Next(-3, 5),
                             Forward = One(0, 5, int.MaxValue), Back = One(0, 3, int.MaxValue) },
                 })],
@@ -82,6 +82,41 @@ public class HostileChartTests
                 : [new ChartLine { At = Mostly(One<string?>(null, "5", "sum(n)", "1e308"), "place", "NULL"), To = One(null, "9") }],
                 Slices = new ChartSlices { Hole = Odd(), Gap = Odd(), Tilt = Odd() ?? 0, Start = Odd() ?? 0, Smallest = Odd() ?? 0 },
                 Palette = Mostly<string?>("teal", "none"), Colors = Mostly<string[]>([], ["#12"]),
+            };
+            SeriesLook Look() => new()
+            {
+                LineWidth = Odd(), Color = Mostly<string?>(null, "#123456", "red"), Dash = One(Enum.GetValues<ChartDash>()),
+                Marker = One(Enum.GetValues<ChartMarker>()), Labels = random.Next(4) > 0 ? null : Labels(),
+            };
+            ChartLabels Labels() => new()
+            {
+                Show = One(Enum.GetValues<LabelShow>()), Decimals = Mostly<int?>(null, 0, 12, -1, int.MaxValue),
+                Template = Mostly<string?>(null, "{{ value }}\n{{ SHARE }}", "{{ x }}", "{{", "\n\n", ""),
+                OnLines = random.Next(2) == 0, Says = [.. Enumerable.Range(0, random.Next(3)).Select(_ => (LabelPart)random.Next(4))],
+            };
+            ChartText Text() => new()
+            {
+                Text = Mostly<string?>(null, "{{ sum(n) }}", "{{ n", "", "A title"), Shown = One(Enum.GetValues<TextShown>()),
+                Side = One(Enum.GetValues<ChartTextSide>()), Style = Mostly<Style?>(null, new Style { Size = Odd(), Color = "#1" }),
+            };
+            if (round % 2 == 0) chart = chart with
+            {
+                ColorBy = Mostly<string?>(null, "CASE WHEN sum(n) > 99 THEN '#123456' END", "place", "'red'", "nope("),
+                Labels = Labels(),
+                Words = new() { Title = Text(), Subtitle = Text(), Category = Text(), Value = Text(), Right = Text(), Note = Text(),
+                    Small = Mostly<Style?>(null, new Style { Size = Odd() }) },
+                Legend = new() { Place = One(Enum.GetValues<LegendPlace>()), Columns = Mostly<int?>(null, 3, 0, int.MaxValue),
+                    Reversed = random.Next(2) == 0, Align = One(Enum.GetValues<Alignment>()), Border = Mostly<string?>(null, "#000000") },
+                Frame = new() { BackgroundBy = Mostly<string?>(null, "'#EEEEEE'", "sum(n)", "place"), Border = "#000000",
+                    Sides = [.. Enumerable.Range(0, random.Next(4)).Select(_ => One(Enum.GetValues<FrameSide>()))] },
+                Axes = chart.Axes with { ZeroTogether = random.Next(2) == 0, Category = new() { Angle = Odd() } },
+                Category = chart.Category with
+                {
+                    Measured = Mostly<string?>(null, "max(n)", "place", "count(*)"), Sequence = Mostly<string[]>([], ["p3", "p1"]),
+                    Groups = random.Next(5) > 0 ? null : new() { Groups = [new("A", ["p1", "p2"]), new("B", Mostly<string[]>([], ["x'"]))],
+                        Remaining = Mostly<string?>(null, "Rest") },
+                },
+                Link = random.Next(3) > 0 ? null : new Link { Report = "none", Whole = random.Next(2) == 0 },
             };
             var report = Workshop.Report(
                 new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 200, chart)) }, Fields);

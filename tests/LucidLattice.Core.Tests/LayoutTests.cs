@@ -146,26 +146,3 @@ public class LayoutTests
         Assert.Equal(["Start", "Finish", "Page 1 of 1"], run.Page(1).Texts().Select(t => t.Text));
     }
 }
-
-/// <summary>The ink boxes of texts, for checks that none lies over another.</summary>
-internal readonly record struct Boxes(double Left, double Top, double Right, double Bottom, string Text)
-{
-    public static Boxes Of(TextRun run)
-    {
-        var (up, down) = (run.Font.Size * 0.75, run.Font.Size * 0.2);
-        return run.Rotation == 0
-            ? new(run.X, run.Y - up, run.X + run.Width, run.Y + down, run.Text)
-            : new(run.X - up, run.Y - run.Width, run.X + down, run.Y, run.Text);
-    }
-
-    public static void AssertApart(IReadOnlyList<Boxes> boxes)
-    {
-        for (var i = 0; i < boxes.Count; i++)
-            for (var j = 0; j < i; j++)
-            {
-                var (a, b) = (boxes[i], boxes[j]);
-                Assert.False(a.Left < b.Right - 0.1 && b.Left < a.Right - 0.1 && a.Top < b.Bottom - 0.1 && b.Top < a.Bottom - 0.1,
-                    $"“{a.Text}” lies over “{b.Text}”");
-            }
-    }
-}

@@ -127,7 +127,7 @@ public class OutputTests
     {
         var hostile = "<script>alert(1)</script> & \"quoted\" \u0001 \uD83D\uDE00";
         var chart = new ChartElement { Id = "c", Width = 400, Height = 150, Category = new ChartCategory { By = "x" },
-            Values = [new ChartValue { Expression = "count(*)" }], Words = new ChartWording { Title = "{{ x }}" } };
+            Values = [new ChartValue { Expression = "count(*)" }], Words = new ChartWording { Title = new() { Text = "{{ x }}" } } };
         var section = new Section { Id = "s",
             ReportHeader =
             Workshop.Band(Workshop.Part("p", 220, new TextElement { Id = "t", Width = 400, Y = 170, Text = "{{ x }}" }, chart)) };

@@ -1,4 +1,3 @@
-using System.Globalization;
 using LucidLattice.Core.Charts.Guides;
 using LucidLattice.Core.Drawing;
 using Xunit;
@@ -11,16 +10,7 @@ public class PaletteTests
 {
     private const double LeastDifference = 10;
 
-    /// <summary>Machado's matrices for severity 1.0, row by row (from memory of the published table).</summary>
-    private static readonly Dictionary<string, double[]> Sights = new()
-    {
-        ["normal"] = [1, 0, 0, 0, 1, 0, 0, 0, 1],
-        ["protanopia"] = [0.152286, 1.052583, -0.204868, 0.114503, 0.786281, 0.099216, -0.003882, -0.048116, 1.051998],
-        ["deuteranopia"] = [0.367322, 0.860646, -0.227968, 0.280085, 0.672501, 0.047413, -0.011820, 0.042940, 0.968881],
-        ["tritanopia"] = [1.255528, -0.076749, -0.178779, -0.078411, 0.930809, 0.147602, 0.004733, 0.691367, 0.303900],
-    };
-
-    public static TheoryData<string> AllSights() => [.. Sights.Keys];
+    public static TheoryData<string> AllSights() => [.. ColorSight.Sights];
 
     [Theory]
     [MemberData(nameof(AllSights))]
@@ -29,7 +19,7 @@ public class PaletteTests
         for (var i = 0; i < Palette.Series.Length; i++)
             for (var j = i + 1; j < Palette.Series.Length; j++)
             {
-                var difference = Difference(Lab(Seen(Palette.Series[i], sight)), Lab(Seen(Palette.Series[j], sight)));
+                var difference = ColorSight.Difference(Palette.Series[i], Palette.Series[j], sight);
                 Assert.True(difference >= LeastDifference,
                     $"{Palette.Series[i]} and {Palette.Series[j]} differ by {difference:0.0} with {sight}");
             }
@@ -46,7 +36,18 @@ public class PaletteTests
     [InlineData(50, 2.5, 0, 58, 24, 15, 19.4535)]
     public void The_difference_is_that_of_the_published_pairs(
         double l1, double a1, double b1, double l2, double a2, double b2, double expected) =>
-        Assert.Equal(expected, Difference((l1, a1, b1), (l2, a2, b2)), 4);
+        Assert.Equal(expected, ColorSight.Difference((l1, a1, b1), (l2, a2, b2)), 4);
+
+    /// <summary>A palette of somebody's own is held against the same bound, and the two that are nearest are named.</summary>
+    [Fact]
+    public void The_two_colours_of_a_palette_that_are_hardest_to_tell_apart_are_named()
+    {
+        Assert.Null(Palettes.Alike([.. Palette.Series]));
+        Assert.Equal(["#0B5D5B", "#0C5E5C"], Palettes.Alike(["#0B5D5B", "#8FBEE0", "#0C5E5C"]));
+        // Red and green of one lightness, as many readers see them.
+        Assert.Equal(["#B04040", "#6B6B20"], Palettes.Alike(["#B04040", "#6B6B20", "#1F6FA8"]));
+        Assert.Null(Palettes.Alike(["#B04040"]));
+    }
 
     /// <summary>What is written on an area of any colour of charts can be read (WCAG 2.2, 1.4.3), and light areas have an outline that
     /// stands out from paper (1.4.11).</summary>
@@ -55,51 +56,5 @@ public class PaletteTests
     {
         Assert.All(Palette.Series, color => Assert.True(Tones.Contrast(color, Tones.TextOn(color)) >= 4.5, color));
         Assert.All(Palette.Series, color => Assert.True(Tones.Contrast(Tones.Outline(color) ?? color, "#FFFFFF") >= 3, color));
-    }
-
-    private static (double R, double G, double B) Seen(string color, string sight)
-    {
-        double Channel(int at)
-        {
-            var share = int.Parse(color.AsSpan(at, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture) / 255.0;
-            return share <= 0.04045 ? share / 12.92 : Math.Pow((share + 0.055) / 1.055, 2.4);
-        }
-        var (r, g, b, m) = (Channel(1), Channel(3), Channel(5), Sights[sight]);
-        double Row(int at) => Math.Clamp(m[at] * r + m[at + 1] * g + m[at + 2] * b, 0, 1);
-        return (Row(0), Row(3), Row(6));
-    }
-
-    /// <summary>CIELAB under D65, from linear sRGB (IEC 61966-2-1).</summary>
-    private static (double L, double A, double B) Lab((double R, double G, double B) c)
-    {
-        static double F(double t) => t > 216.0 / 24389 ? Math.Cbrt(t) : (24389.0 / 27 * t + 16) / 116;
-        var x = F((0.4124564 * c.R + 0.3575761 * c.G + 0.1804375 * c.B) / 0.95047);
-        var y = F(0.2126729 * c.R + 0.7151522 * c.G + 0.0721750 * c.B);
-        var z = F((0.0193339 * c.R + 0.1191920 * c.G + 0.9503041 * c.B) / 1.08883);
-        return (116 * y - 16, 500 * (x - y), 200 * (y - z));
-    }
-
-    private static double Difference((double L, double A, double B) one, (double L, double A, double B) other)
-    {
-        static double Radians(double degrees) => degrees * Math.PI / 180;
-        static double Hue(double b, double a) => a == 0 && b == 0 ? 0 : (Math.Atan2(b, a) * 180 / Math.PI + 360) % 360;
-        var meanC = (Math.Sqrt(one.A * one.A + one.B * one.B) + Math.Sqrt(other.A * other.A + other.B * other.B)) / 2;
-        var g = 0.5 * (1 - Math.Sqrt(Math.Pow(meanC, 7) / (Math.Pow(meanC, 7) + Math.Pow(25, 7))));
-        var (a1, a2) = ((1 + g) * one.A, (1 + g) * other.A);
-        var (c1, c2) = (Math.Sqrt(a1 * a1 + one.B * one.B), Math.Sqrt(a2 * a2 + other.B * other.B));
-        var (h1, h2) = (Hue(one.B, a1), Hue(other.B, a2));
-        var turn = c1 * c2 == 0 ? 0 : h2 - h1 > 180 ? h2 - h1 - 360 : h2 - h1 < -180 ? h2 - h1 + 360 : h2 - h1;
-        var (dl, dc, dh) = (other.L - one.L, c2 - c1, 2 * Math.Sqrt(c1 * c2) * Math.Sin(Radians(turn / 2)));
-        var (l, c) = ((one.L + other.L) / 2, (c1 + c2) / 2);
-        var h = c1 * c2 == 0 ? h1 + h2
-            : Math.Abs(h1 - h2) <= 180 ? (h1 + h2) / 2
-            : h1 + h2 < 360 ? (h1 + h2 + 360) / 2 : (h1 + h2 - 360) / 2;
-        var t = 1 - 0.17 * Math.Cos(Radians(h - 30)) + 0.24 * Math.Cos(Radians(2 * h)) + 0.32 * Math.Cos(Radians(3 * h + 6))
-            - 0.20 * Math.Cos(Radians(4 * h - 63));
-        var sl = 1 + 0.015 * Math.Pow(l - 50, 2) / Math.Sqrt(20 + Math.Pow(l - 50, 2));
-        var (sc, sh) = (1 + 0.045 * c, 1 + 0.015 * c * t);
-        var rc = 2 * Math.Sqrt(Math.Pow(c, 7) / (Math.Pow(c, 7) + Math.Pow(25, 7)));
-        var rt = -Math.Sin(Radians(60 * Math.Exp(-Math.Pow((h - 275) / 25, 2)))) * rc;
-        return Math.Sqrt(Math.Pow(dl / sl, 2) + Math.Pow(dc / sc, 2) + Math.Pow(dh / sh, 2) + rt * (dc / sc) * (dh / sh));
     }
 }

@@ -120,7 +120,7 @@ public class StructureTests
     [Theory]
     [InlineData("\"levels\": [ {", "\"levels\": [ { \"colour\": 1,")]
     [InlineData("\"type\": \"heading\"", "\"type\": \"headline\"")]
-    [InlineData("\"version\": 4", "\"version\": \"4\"")]
+    [InlineData("\"version\": 5", "\"version\": \"5\"")]
     [InlineData("\"kind\": \"money\"", "\"kind\": 2")]
     [InlineData("\"open\": \"beside\"", "\"open\": \"elsewhere\"")]
     [InlineData("\"by\": \"region\"", "\"by\": null")]

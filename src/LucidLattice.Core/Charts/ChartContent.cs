@@ -19,16 +19,18 @@ public sealed record ChartContent
     /// <summary>How each value is drawn.</summary>
     public required IReadOnlyList<ChartValue> Values { get; init; }
 
-    public string Title { get; init; } = "";
-    public string Subtitle { get; init; } = "";
-    public string Note { get; init; } = "";
-    public string CategoryTitle { get; init; } = "";
-    public string ValueTitle { get; init; } = "";
-    public string RightTitle { get; init; } = "";
-    public Alignment Align { get; init; } = Alignment.Centre;
+    public PlacedText Title { get; init; } = PlacedText.None;
+    public PlacedText Subtitle { get; init; } = PlacedText.None;
+    public PlacedText Note { get; init; } = PlacedText.None;
+    public PlacedText CategoryTitle { get; init; } = PlacedText.None;
+    public PlacedText ValueTitle { get; init; } = PlacedText.None;
+    public PlacedText RightTitle { get; init; } = PlacedText.None;
+
+    /// <summary>Of all texts but those; null is as usual.</summary>
+    public TextLook? Small { get; init; }
 
     /// <summary>What the axes are called where both are of numbers.</summary>
-    public (string X, string Y) AxisNames { get; init; } = ("", "");
+    public (PlacedText X, PlacedText Y) AxisNames { get; init; } = (PlacedText.None, PlacedText.None);
 
     /// <summary>The author's format of each value; null where a short one is made that fits the scale.</summary>
     public required IReadOnlyList<ValueFormat?> Formats { get; init; }
@@ -49,7 +51,7 @@ public sealed record ChartContent
     public bool Colorful { get; init; }
     public ChartArrangement Arrangement { get; init; }
     public ChartCurve Curve { get; init; }
-    public ChartLegend Legend { get; init; }
+    public ChartLegend Legend { get; init; } = new();
     public ChartAxes Axes { get; init; } = new();
     public IReadOnlyList<LineAcross> Lines { get; init; } = [];
     public ChartSlices Slices { get; init; } = new();
@@ -77,7 +79,10 @@ public sealed record ChartContent
 
     public required Func<Mark, LinkAction?> Action { get; init; }
 
-    /// <summary>True where marks lead on to another report.</summary>
+    /// <summary>What a click anywhere in the picture does, where the chart has one link as a whole.</summary>
+    public LinkAction? WholeAction { get; init; }
+
+    /// <summary>True where marks, or the whole chart, lead on to another report.</summary>
     public bool LeadsOn { get; init; }
 
     /// <summary>True for each value that adds up, so that its parts have a share in the whole.</summary>
@@ -86,6 +91,29 @@ public sealed record ChartContent
     /// <summary>What a click on a legend's entry, or on a label of the axis, does; null does nothing.</summary>
     public Func<SeriesEntry, LinkAction?> SeriesAction { get; init; } = _ => null;
     public Func<CategoryEntry, LinkAction?> CategoryAction { get; init; } = _ => null;
+
+    /// <summary>The colour of a mark: an expression's, else its series' where there are several, else its category's.</summary>
+    /// <param name="byCategory">True where each category has a colour of its own without being asked for.</param>
+    public string ColorOf(Mark mark, bool byCategory = false)
+    {
+        if (mark.Color is { } own) return own;
+        if (Numbers.Series.Count > 1 && !byCategory) return Numbers.Series[mark.SeriesIndex].Color;
+        return Numbers.Categories[mark.CategoryIndex].Color
+            ?? (byCategory || Colorful ? Colors[mark.CategoryIndex % Colors.Count] : Numbers.Series[mark.SeriesIndex].Color);
+    }
+
+    /// <summary>What the marks of a series wear.</summary>
+    public ChartLabels LabelsOf(Mark mark) => Numbers.Series[mark.SeriesIndex].Look.Labels ?? Labels;
+
+    /// <summary>True where any series wears labels.</summary>
+    public bool HasLabels => Numbers.Series.Count == 0
+        ? Labels.Show != LabelShow.Never
+        : Numbers.Series.Any(s => (s.Look.Labels ?? Labels).Show != LabelShow.Never);
+
+    /// <summary>Of how many lines the labels are, at most; 0 without labels.</summary>
+    public int LabelLines => !HasLabels ? 0 : Numbers.Series.Select(s => s.Look.Labels ?? Labels).Append(Labels)
+        .Max(l => l.Template is { } text ? text.ReplaceLineEndings("\n").Trim('\n').Count(c => c == '\n') + 1
+            : l.OnLines ? Math.Max(1, l.Says.Count) : 1);
 
     /// <summary>Where a type says more of a mark than its value.</summary>
     public Func<Mark, string>? FigureOf { get; init; }
@@ -113,7 +141,7 @@ public sealed record ChartContent
     {
         var marks = Numbers.Marks.Where(m => !m.Value.IsNull).ToList();
         var said = marks.Take(MostSaid).Select(m => $"{Spoken(m)}: {Figure(m)}");
-        var text = $"{kind}. {Title}. {string.Join("; ", said)}{(marks.Count > MostSaid ? "; …" : "")}";
+        var text = $"{kind}. {Title.Text}. {string.Join("; ", said)}{(marks.Count > MostSaid ? "; …" : "")}";
         if (marks.Count < 3) return text;
         var (least, most) = (marks.MinBy(m => m.Number)!, marks.MaxBy(m => m.Number)!);
         text += $". {marks.Count} numbers; highest {Spoken(most)}, {Figure(most)}; lowest {Spoken(least)}, {Figure(least)}";

@@ -1,3 +1,4 @@
+using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Formatting;
 using LucidLattice.Core.Values;
@@ -12,8 +13,15 @@ public sealed record ChartNames(
 {
     public ValueFormat? OuterFormat { get; init; }
 
-    /// <summary>The own colour of each value; null takes the next one.</summary>
-    public IReadOnlyList<string?> OwnColors { get; init; } = [];
+    /// <summary>How each value is drawn.</summary>
+    public IReadOnlyList<SeriesLook> ValueLooks { get; init; } = [];
+
+    /// <summary>What series of a split chart are called and how they are drawn, by their keys.</summary>
+    public IReadOnlyDictionary<string, NamedSeries> SeriesLooks { get; init; } = new Dictionary<string, NamedSeries>();
+
+    /// <summary>Colours that values have everywhere in the report, by their keys.</summary>
+    public IReadOnlyDictionary<string, string> CategoryColors { get; init; } = new Dictionary<string, string>();
+    public IReadOnlyDictionary<string, string> SplitColors { get; init; } = new Dictionary<string, string>();
 
     /// <summary>What all categories beyond the largest are called together.</summary>
     public string Others { get; init; } = "Others";
@@ -22,20 +30,38 @@ public sealed record ChartNames(
     public Func<double, string> Number { get; init; } = n => n.ToString("0.######", System.Globalization.CultureInfo.InvariantCulture);
 
     /// <param name="outer">The key of the category that it lies in.</param>
-    public CategoryEntry Category(in Value key, Value? outer) => new(key, Written(key, CategoryFormat), Codes.Category?.Color(key))
+    public CategoryEntry Category(in Value key, Value? outer) => new(key, Written(key, CategoryFormat),
+        CategoryColors.GetValueOrDefault(KeyText(key)) ?? Codes.Category?.Color(key))
         { Outer = OuterFormat is null || outer is not { } around ? null : Written(around, OuterFormat) };
 
     /// <param name="split">The place of its part among all of the chart.</param>
     /// <param name="value">Which of the chart's values it draws.</param>
     public SeriesEntry Series(in Value key, int split, int value)
     {
-        var part = SplitFormat is null ? "" : Written(key, SplitFormat);
+        var named = SplitFormat is null ? null : SeriesLooks.GetValueOrDefault(KeyText(key));
+        var look = Over(named?.Look, ValueLooks.ElementAtOrDefault(value));
+        var part = SplitFormat is null ? "" : named?.Name ?? Written(key, SplitFormat);
         var name = part.Length == 0 ? Values[value] : Values.Count > 1 ? $"{part}, {Values[value]}" : part;
         var colors = Colors.Count > 0 ? Colors : Palette.Series;
-        var color = Codes.Split?.Color(key) ?? (SplitFormat is null ? OwnColors.ElementAtOrDefault(value) : null)
+        // The own colour of a value tells values apart, not the parts that one of them is split into.
+        var color = (SplitFormat is null ? look.Color : named?.Look.Color)
+            ?? (SplitFormat is null ? null : SplitColors.GetValueOrDefault(KeyText(key)) ?? Codes.Split?.Color(key))
             ?? colors[(split * Values.Count + value) % colors.Count];
-        return new SeriesEntry(name, color, value) { Part = part };
+        return new SeriesEntry(name, color, value) { Part = part, Key = KeyText(key), Look = look };
     }
+
+    /// <summary>A key as definitions write it; nothing for rows without one.</summary>
+    public static string KeyText(in Value key) => key.IsNull ? "" : key.Invariant;
+
+    private static SeriesLook Over(SeriesLook? own, SeriesLook? around) => own is null || around is null ? own ?? around ?? new() : new()
+    {
+        Color = own.Color ?? around.Color,
+        Line = own.Line ?? around.Line,
+        LineWidth = own.LineWidth ?? around.LineWidth,
+        Dash = own.Dash == ChartDash.Solid ? around.Dash : own.Dash,
+        Marker = own.Marker == ChartMarker.Automatic ? around.Marker : own.Marker,
+        Labels = own.Labels ?? around.Labels,
+    };
 
     private static string Written(in Value key, ValueFormat format) => key.IsNull ? Mark.EmptyLabel : format.Format(key);
 }

@@ -24,6 +24,15 @@ public sealed record ChartQuery(
     /// <summary>A group-phase condition over the rows of a category.</summary>
     public Compiled? Keep { get; init; }
 
+    /// <summary>A group-phase number by which categories are large or small; null takes the first value.</summary>
+    public Compiled? Measured { get; init; }
+
+    /// <summary>A group-phase text that gives the colour of a mark; null for the usual ones.</summary>
+    public Compiled? ColorBy { get; init; }
+
+    /// <summary>What categories are made of, where one may stand for several; null where each is its own key.</summary>
+    public Compiled? Keys { get; init; }
+
     /// <summary>How many categories are drawn by themselves; null draws all.</summary>
     public int? Largest { get; init; }
 
@@ -34,7 +43,8 @@ public sealed record ChartQuery(
     public Compiled? Spread { get; init; }
 
     /// <summary>True where categories have to be counted before they are drawn.</summary>
-    public bool ChoosesCategories => Order != ChartOrder.Category || Keep is not null || Largest is not null;
+    public bool ChoosesCategories =>
+        Order is ChartOrder.LargestFirst or ChartOrder.SmallestFirst || Keep is not null || Largest is not null;
 
     /// <summary>What distinguishes it, but for its expressions.</summary>
     public string Identity => $"{Order} {Ranges} {Largest} {LeavesEmpty}";
@@ -49,6 +59,9 @@ public sealed record ChartQuery(
             if (Split is not null) yield return ("split by", Split);
             if (Filter is not null) yield return ("where", Filter);
             if (Keep is not null) yield return ("keep", Keep);
+            if (Measured is not null) yield return ("measured", Measured);
+            if (ColorBy is not null) yield return ("color", ColorBy);
+            if (Keys is not null) yield return ("keys", Keys);
             if (Spread is not null) yield return ("spread of", Spread);
             foreach (var value in Values) yield return ("of", value);
         }
@@ -62,4 +75,7 @@ public sealed record ChartColumns(ChartKey Category, ChartKey? Within, ChartKey?
 
     /// <summary>The rows that are drawn, by their number; null draws all.</summary>
     public Data.BitSet? Drawn { get; init; }
+
+    /// <summary>What categories are made of, where one may stand for several.</summary>
+    public ChartKey? Keys { get; init; }
 }

@@ -13,6 +13,9 @@ public sealed class ChartTable : ISized
     /// <summary>The most cells that one drawing of a chart has; what is beyond is said.</summary>
     public const int MostCells = 50_000;
 
+    /// <summary>The most keys that one category is known to stand for.</summary>
+    public const int MostKeys = 1_000;
+
     /// <summary>Of each group, its first category, and of each category, its first cell; one more at the end of both.</summary>
     public required int[] FirstCategory { get; init; }
     public required int[] FirstCell { get; init; }
@@ -32,6 +35,12 @@ public sealed class ChartTable : ISized
     public required int[] Rows { get; init; }
     public required Value[] Values { get; init; }
 
+    /// <summary>Of each category, the keys that it stands for; null in it for one, and null where all stand for one.</summary>
+    public required Value[]?[]? Keys { get; init; }
+
+    /// <summary>Of each cell, the colour that an expression gives it; null where none does.</summary>
+    public required string?[]? Colors { get; init; }
+
     /// <summary>Of each cell, where its single numbers start in <see cref="Singles"/>, sorted; one more at the end. Null where a type
     /// needs none.</summary>
     public required int[]? FirstSingle { get; init; }
@@ -48,7 +57,8 @@ public sealed class ChartTable : ISized
 
     public long Bytes =>
         4L * (FirstCategory.Length + FirstCell.Length + SplitOf.Length + Rows.Length + (FirstSingle?.Length ?? 0) + (Others?.Length ?? 0))
-        + 40L * (Categories.Length + (Outer?.Length ?? 0) + Splits.Length + Values.Length) + 8L * (Singles?.Length ?? 0);
+        + 40L * (Categories.Length + (Outer?.Length ?? 0) + Splits.Length + Values.Length) + 8L * (Singles?.Length ?? 0)
+        + 8L * (Colors?.Length ?? 0) + 40L * (Keys?.Sum(k => k?.Length ?? 0) ?? 0);
 
     /// <summary>The numbers for a group; none for one that is not there.</summary>
     public ChartNumbers Read(int group, ChartNames names)
@@ -76,7 +86,8 @@ public sealed class ChartTable : ISized
             for (var cell = FirstCell[from + i]; cell < FirstCell[from + i + 1]; cell++)
                 for (var value = 0; value < valueCount; value++)
                     marks[at++] = new Mark(i, firstOf[SplitOf[cell]] + value, category.Key, category.Label, Splits[SplitOf[cell]],
-                        Values[cell * valueCount + value], Rows[cell]) { Singles = SinglesOf(cell) };
+                        Values[cell * valueCount + value], Rows[cell]) 
+                            { Singles = SinglesOf(cell), Color = Colors?[cell], Keys = category.Keys };
         }
         return new ChartNumbers(categories, series, marks) { Ranges = Ranges };
     }
@@ -84,10 +95,11 @@ public sealed class ChartTable : ISized
     private CategoryEntry Entry(int category, bool isOthers, ChartNames names)
     {
         var key = Categories[category];
-        if (isOthers) return new CategoryEntry(Value.Null, names.Others, null) { IsOthers = true };
+        if (isOthers) return new CategoryEntry(Value.Null, names.Others, null) { IsOthers = true, Keys = Keys?[category] };
         if (Ranges is not null && !key.IsNull)
             return new CategoryEntry(Value.Of(Ranges.Edge((int)key.Whole)), Ranges.Label((int)key.Whole, names.Number), null);
-        return names.Category(key, Outer is null ? null : Outer[category]);
+        var entry = names.Category(key, Outer is null ? null : Outer[category]);
+        return Keys?[category] is { } keys ? entry with { Keys = keys } : entry;
     }
 
     private ReadOnlyMemory<double> SinglesOf(int cell) =>

@@ -28,6 +28,8 @@ public sealed class ChartTableBuilder(
     private readonly List<Value> _keptCategories = [], _keptOuter = [], _keptValues = [];
     private readonly List<int> _firstSingle = [0];
     private readonly List<double> _singles = [];
+    private readonly List<Value[]?>? _keptKeys = query.Keys is not null || query.Largest is not null ? [] : null;
+    private readonly List<string?>? _keptColors = query.ColorBy is not null ? [] : null;
     private int _mostFound;
     private int? _mostDrawn;
 
@@ -58,6 +60,8 @@ public sealed class ChartTableBuilder(
             SplitOf = [.. _keptSplit],
             Rows = [.. _keptRows],
             Values = [.. _keptValues],
+            Keys = _keptKeys is { } keys && keys.Exists(k => k is not null) ? [.. keys] : null,
+            Colors = _keptColors is null ? null : [.. _keptColors],
             FirstSingle = columns.Spread is null ? null : [.. _firstSingle],
             Singles = columns.Spread is null ? null : [.. _singles],
             Ranges = columns.Ranges,
@@ -179,7 +183,7 @@ public sealed class ChartTableBuilder(
         {
             frame.Mark = i;
             if (query.Keep is not null && frame.Try(query.Keep) is not { IsNull: false, Bool: true }) continue;
-            var value = frame.Try(query.Values[0]);
+            var value = frame.Try(query.Measured ?? query.Values[0]);
             kept.Add((i, value.IsNull ? double.NaN : value.AsDouble));
         }
         // Without a value comes last, whichever way.
@@ -221,6 +225,7 @@ public sealed class ChartTableBuilder(
             var first = _sorted[_start[_firstCell[i]]];
             if (i == others) _others![group] = _keptCategories.Count;
             _keptCategories.Add(columns.Category.Column[first]);
+            _keptKeys?.Add(i == others || query.Keys is not null ? KeysOf(i) : null);
             if (columns.Within is not null) _keptOuter.Add(columns.Within.Column[first]);
             _keptFirstCell.Add(_keptSplit.Count);
             for (var cell = _firstCell[i]; cell < _firstCell[i + 1]; cell++) KeepCell(cell, place);
@@ -229,12 +234,22 @@ public sealed class ChartTableBuilder(
         _keptFirstCategory.Add(_keptCategories.Count);
     }
 
+    /// <summary>What a category that stands for several is made of; null where there is too much to list, or nothing but empties.</summary>
+    private Value[]? KeysOf(int category)
+    {
+        var (column, keys) = ((columns.Keys ?? columns.Category).Column, new HashSet<Value>());
+        foreach (var row in _sorted.AsSpan(_start[_firstCell[category]].._start[_firstCell[category + 1]]))
+            if (column[row] is { IsNull: false } key && keys.Add(key) && keys.Count > ChartTable.MostKeys) return null;
+        return keys.Count == 0 ? null : [.. keys];
+    }
+
     private void KeepCell(int cell, Dictionary<int, int> place)
     {
         frame.Mark = cell;
         _keptSplit.Add(place[_splitRank[cell]]);
         _keptRows.Add(_start[cell + 1] - _start[cell]);
         foreach (var value in query.Values) _keptValues.Add(frame.Try(value));
+        _keptColors?.Add(frame.Try(query.ColorBy!) is { Type: DataType.Text } color && HexColors.IsColor(color.Text) ? color.Text : null);
         if (columns.Spread is null) return;
         var from = _singles.Count;
         foreach (var row in _sorted.AsSpan(_start[cell].._start[cell + 1]))

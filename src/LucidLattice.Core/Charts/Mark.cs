@@ -19,6 +19,12 @@ public sealed record Mark(int CategoryIndex, int SeriesIndex, Value Category, st
     /// <summary>Its single numbers, sorted, where the type draws them.</summary>
     public ReadOnlyMemory<double> Singles { get; init; }
 
+    /// <summary>#RRGGBB where an expression gives it; null for the usual one.</summary>
+    public string? Color { get; init; }
+
+    /// <summary>The keys of its category where it stands for several; null for one.</summary>
+    public IReadOnlyList<Value>? Keys { get; init; }
+
     /// <summary>NaN where there is none.</summary>
     public double Number => Value.IsNull ? double.NaN : Value.AsDouble;
 }
@@ -32,6 +38,9 @@ public sealed record CategoryEntry(Value Key, string Label, string? Color)
 
     /// <summary>True if it stands for all categories that are not drawn by themselves.</summary>
     public bool IsOthers { get; init; }
+
+    /// <summary>The keys that it stands for, where they are several, up to <see cref="ChartTable.MostKeys"/>; null for one.</summary>
+    public IReadOnlyList<Value>? Keys { get; init; }
 }
 
 /// <summary>A series of a chart: one value of it, for one part of the rows or for all.</summary>
@@ -41,6 +50,12 @@ public sealed record SeriesEntry(string Name, string Color, int ValueIndex)
 {
     /// <summary>What its part of the rows is called; empty where the chart has no split.</summary>
     public string Part { get; init; } = "";
+
+    /// <summary>The key of its part, as definitions write it; empty where there is none.</summary>
+    public string Key { get; init; } = "";
+
+    /// <summary>How it is drawn, where its author says it.</summary>
+    public Definitions.SeriesLook Look { get; init; } = new();
 }
 
 /// <summary>The numbers of one drawing of a chart, in the order of categories and, in each, of series.</summary>
@@ -54,6 +69,19 @@ public sealed record ChartNumbers(
 
     /// <summary>How many values each category has.</summary>
     public int ValueCount => Series.Count == 0 ? 0 : Series.Max(s => s.ValueIndex) + 1;
+
+    /// <summary>The same with the categories in another order.</summary>
+    /// <param name="order">The places that they have now.</param>
+    public ChartNumbers Reordered(IReadOnlyList<int> order)
+    {
+        var place = new int[order.Count];
+        for (var i = 0; i < order.Count; i++) place[order[i]] = i;
+        return this with
+        {
+            Categories = [.. order.Select(i => Categories[i])],
+            Marks = [.. Marks.Select(m => m with { CategoryIndex = place[m.CategoryIndex] }).OrderBy(m => m.CategoryIndex)],
+        };
+    }
 
     /// <summary>The marks of each category and part of the rows, one for each value, in that order; null where there is none.</summary>
     public IEnumerable<Cell> Cells()

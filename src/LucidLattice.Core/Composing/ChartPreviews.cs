@@ -7,6 +7,7 @@ namespace LucidLattice.Core.Composing;
 /// <summary>A chart as every type would draw it, small, from the author's own rows.</summary>
 public static class ChartPreviews
 {
+    private static readonly ChartText Nothing = new() { Shown = TextShown.Never };
     public const double Width = 132, Height = 84;
 
     /// <summary>The report with one small chart for each type in the place of one of its charts; their ids end with
@@ -18,7 +19,8 @@ public static class ChartPreviews
             .. ChartTypes.All.Select((type, i) => model with
             {
                 Id = $"{model.Id}-{type.Id}", Chart = type.Id, X = 0, Y = i * (Height + 2), Width = Width, Height = Height, Link = null,
-                Legend = ChartLegend.None, Frame = new(), Words = new ChartWording { Title = "", Category = "" },
+                Legend = new ChartLegend { Place = LegendPlace.None }, Frame = new(),
+                Words = new ChartWording { Title = Nothing, Category = Nothing },
                 Labels = new ChartLabels { Show = LabelShow.Never },
                 Values = [.. model.Values.Select(v => v with { Trend = null })],
             }),

@@ -36,14 +36,30 @@ public sealed record ElementView(string Id, string Part, double PartTop, string?
 /// <param name="Table">What it draws, as a table: categories down, series across.</param>
 /// <param name="Words">What its parts are called.</param>
 /// <param name="Parts">Where the parts of the picture are that an author can choose, from the frame's top left corner.</param>
+/// <param name="Texts">What is printed around it, by the id of the part.</param>
+/// <param name="Series">Those that are drawn, in their order.</param>
 /// <param name="Unsuited">Why its numbers do not suit some types of charts, by the type's id.</param>
+/// <param name="Action">What a click anywhere in the picture does, where it has one link as a whole.</param>
 public sealed record ChartView(string Id, string Figure, string Title, IReadOnlyList<MarkView> Marks, NumbersTable Table,
     ChartPartWords Words,
-    IReadOnlyList<ChartPartView> Parts, IReadOnlyDictionary<string, string> Unsuited);
+    IReadOnlyList<ChartPartView> Parts, IReadOnlyDictionary<string, string> Texts, IReadOnlyList<SeriesView> Series,
+    IReadOnlyDictionary<string, string> Unsuited, LinkAction? Action);
 
-public sealed record MarkView(string Label, string Figure, int Rows, LinkAction? Action);
+/// <param name="Category">The key of its category, as definitions write it; null where there is none.</param>
+/// <param name="Name">What its category is called.</param>
+/// <param name="Series">The place of its series among all.</param>
+/// <param name="Color">#RRGGBB, as it is drawn.</param>
+public sealed record MarkView(string Label, string Figure, int Rows, LinkAction? Action, string? Category, string Name, int Series,
+    string Color);
 
-/// <param name="Part">title, subtitle, note, category, left, right, plot or legend.</param>
+/// <param name="Key">Of its part of the rows, as definitions write it; empty where the chart has no series, or for rows without
+/// one.</param>
+/// <param name="Value">Which of the chart's values it draws, from 0.</param>
+/// <param name="Color">#RRGGBB.</param>
+public sealed record SeriesView(string Name, string Key, int Value, string Color);
+
+/// <param name="Part">title, subtitle, note, categoryTitle, valueTitle, rightTitle, category, left, right, plot, legend, labels, or a
+/// series or a mark with its place: <c>series 0</c>, <c>mark 3</c>.</param>
 public sealed record ChartPartView(string Part, double X, double Y, double Width, double Height);
 
 

@@ -20,6 +20,9 @@ public sealed class CodeBook
     /// <summary>Tells one list from any other: what was worked out with one is not used with another.</summary>
     public string Identity { get; }
 
+    /// <summary>Every code that is listed, in its order.</summary>
+    public IReadOnlyList<CodedValue> Labels => _codes;
+
     /// <summary>Null for a field without a value list.</summary>
     public static CodeBook? ForField(Field field) => field.Codes.Count == 0 ? null : new CodeBook(field);
 

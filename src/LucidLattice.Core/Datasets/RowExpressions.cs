@@ -14,6 +14,13 @@ public static class RowExpressions
         report = report with {
             Parameters = [.. report.Parameters.Select(p => p.Choices is DatasetChoices c
             && c.Dataset == dataset ? p with { Choices = Choices(p, c, change) } : p)] };
+        var fields = report.Datasets.FirstOrDefault(d => d.Id == dataset)?.Fields ?? [];
+        report = report with
+        {
+            Colors = [.. report.Colors.Select(c => fields.Any(f => Expressions.Names.Quoted(f.Name) == c.Of)
+                ? c with { Of = change(new("colours", "colors"), c.Of) }
+                : c)],
+        };
         report = OwnRows(AroundKeys(report, dataset, change), dataset, change);
         var mapped = report.MapSections(section => section.Dataset == dataset ? Section(section, change) : section);
         // Page bands see the rows of their sheet's first section.

@@ -6,6 +6,9 @@ public sealed record ChartAxes
     public CategoryAxisSettings Category { get; init; } = new();
     public ValueAxisSettings Left { get; init; } = new();
     public ValueAxisSettings Right { get; init; } = new();
+
+    /// <summary>True puts the zeros of both value axes at one height.</summary>
+    public bool ZeroTogether { get; init; }
 }
 
 /// <summary>The axis of names or dates.</summary>
@@ -16,6 +19,9 @@ public sealed record CategoryAxisSettings
     public bool Reversed { get; init; }
     public bool Hidden { get; init; }
     public bool Grid { get; init; }
+
+    /// <summary>How far its labels are turned, from -90 to 90 degrees; null turns them only where they have no room.</summary>
+    public double? Angle { get; init; }
 }
 
 /// <summary>An axis of numbers. What is not given is made to fit.</summary>

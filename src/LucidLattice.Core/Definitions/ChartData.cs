@@ -27,10 +27,20 @@ public sealed record ChartCategory
 
     public ChartOrder Order { get; init; } = ChartOrder.Category;
 
+    /// <summary>A group-phase expression over the rows of a category by which they are large or small; null takes the first
+    /// value.</summary>
+    public string? Measured { get; init; }
+
+    /// <summary>Labels that come first, in this order, where the order is the author's own.</summary>
+    public IReadOnlyList<string> Sequence { get; init; } = [];
+
+    /// <summary>Puts several keys together under a name; null draws each by itself.</summary>
+    public NamedGroups? Groups { get; init; }
+
     /// <summary>Puts numbers into ranges; null draws each number by itself, but for types that always have ranges.</summary>
     public ChartRanges? Ranges { get; init; }
 
-    /// <summary>Draws so many categories with the largest first value; the others become one at the end. Null draws all.</summary>
+    /// <summary>Draws so many categories that are largest; the others become one at the end. Null draws all.</summary>
     public int? Largest { get; init; }
 
     /// <summary>What that one is called; null calls it “Others”.</summary>
@@ -64,6 +74,20 @@ public sealed record ChartSplit
 
     /// <summary>A Unicode LDML pattern for the names; null takes the one that suits the type.</summary>
     public string? Pattern { get; init; }
+
+    /// <summary>Series that are called or drawn in a way of their own.</summary>
+    public IReadOnlyList<NamedSeries> Looks { get; init; } = [];
+}
+
+/// <summary>What one series of a split chart is called, and how it is drawn.</summary>
+public sealed record NamedSeries
+{
+    /// <summary>Its key, as values are written in links; empty for rows without one.</summary>
+    public required string Of { get; init; }
+
+    /// <summary>What it is called; null is as the format of the series says.</summary>
+    public string? Name { get; init; }
+    public SeriesLook Look { get; init; } = new();
 }
 
 /// <summary>A number of each mark.</summary>
@@ -84,16 +108,7 @@ public sealed record ChartValue
 
     public ChartSide Axis { get; init; }
 
-    /// <summary>#RRGGBB; null takes the next one of the palette.</summary>
-    public string? Color { get; init; }
-
-    /// <summary>Of lines, in points; null takes the usual one.</summary>
-    public double? LineWidth { get; init; }
-
-    public ChartDash Dash { get; init; }
-
-    /// <summary>False leaves the points of lines away.</summary>
-    public bool Markers { get; init; } = true;
+    public SeriesLook Look { get; init; } = new();
 
     /// <summary>A line through the marks that says where they tend to; null for none.</summary>
     public ChartTrend? Trend { get; init; }
@@ -124,8 +139,8 @@ public sealed record ChartTrend
 /// <summary>Straight; growing by a share; levelling off; a power; a curve of a degree; smoothed over some marks.</summary>
 public enum TrendKind { Straight, Growing, LevellingOff, Power, Curve, Smoothed }
 
-/// <summary>The order of categories along the axis.</summary>
-public enum ChartOrder { Category, LargestFirst, SmallestFirst }
+/// <summary>The order of categories along the axis: of their keys, their size, their labels, or the author's own.</summary>
+public enum ChartOrder { Category, LargestFirst, SmallestFirst, Label, Own }
 
 /// <summary>The value axis that a value is measured at. Automatic: the left one, or the right one where it would be too small to be
 /// seen.</summary>

@@ -39,7 +39,7 @@ public sealed record ChartElement : Element
 
     /// <summary>Lines and bands across the plot at given values.</summary>
     public IReadOnlyList<ChartLine> Lines { get; init; } = [];
-    public ChartLegend Legend { get; init; }
+    public ChartLegend Legend { get; init; } = new();
 
     /// <summary>What is written on the marks.</summary>
     public ChartLabels Labels { get; init; } = new();
@@ -49,6 +49,10 @@ public sealed record ChartElement : Element
 
     /// <summary>Colours of the series in turn, as #RRGGBB; empty takes the palette.</summary>
     public IReadOnlyList<string> Colors { get; init; } = [];
+
+    /// <summary>A group-phase expression over the rows of a mark that gives its colour as <c>'#RRGGBB'</c>; NULL leaves the usual
+    /// one.</summary>
+    public string? ColorBy { get; init; }
 
     /// <summary>Gives each category of a single series a colour of its own.</summary>
     public bool Colorful { get; init; }
@@ -65,6 +69,3 @@ public enum ChartArrangement { Beside, Stacked, Shares, Apart }
 
 /// <summary>From point to point; bent through them, never beyond; level until the next one.</summary>
 public enum ChartCurve { Straight, Smooth, Steps }
-
-/// <summary>Where a legend stands. Automatic: none where there is one series, else below, or on the right where that is long.</summary>
-public enum ChartLegend { Automatic, None, Below, Right, Above }

@@ -9,6 +9,9 @@ public sealed record Link
     public required string Report { get; init; }
     public OpenIn Open { get; init; } = OpenIn.Beside;
     public IReadOnlyList<CarriedValue> Carries { get; init; } = [];
+
+    /// <summary>True makes one link of a whole chart, instead of one for each mark.</summary>
+    public bool Whole { get; init; }
 }
 
 public enum OpenIn { Beside, Here, NewTab }
@@ -31,7 +34,14 @@ public sealed record CarriedValue
 public abstract record ValueSource;
 
 /// <summary>The category of the mark that was clicked.</summary>
-public sealed record CategorySource : ValueSource;
+public sealed record CategorySource : ValueSource
+{
+    public KeyPart Part { get; init; }
+}
+
+/// <summary>All of a key: a value, the days of a period, the keys of a category that stands for several; or one end of a range or a
+/// period.</summary>
+public enum KeyPart { Whole, Start, End }
 
 /// <summary>The series of the mark that was clicked.</summary>
 public sealed record SeriesSource : ValueSource;

@@ -30,8 +30,20 @@ public sealed record ReportDefinition
     public IReadOnlyList<Parameter> Parameters { get; init; } = [];
     public IReadOnlyList<Dataset> Datasets { get; init; } = [];
 
+    /// <summary>Colours that values have in every chart of the report.</summary>
+    public IReadOnlyList<TiedColor> Colors { get; init; } = [];
+
     /// <summary>The first sheet is shown; the others by an address or a link.</summary>
     public IReadOnlyList<Sheet> Sheets { get; init; } = [];
+}
+
+/// <summary>The colour that a value has wherever a chart draws it.</summary>
+/// <param name="Of">What the value is one of: an expression by which charts divide rows, as <c>region</c>.</param>
+/// <param name="Value">As values are written in links; empty for rows without one.</param>
+/// <param name="Color">#RRGGBB.</param>
+public sealed record TiedColor(string Of, string Value, string Color)
+{
+    public const int Most = 500;
 }
 
 /// <summary>Paper and margins, in points. The default is A4 upright with margins of 15 mm.</summary>

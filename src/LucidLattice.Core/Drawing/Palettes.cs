@@ -30,6 +30,20 @@ public static class Palettes
     /// <summary>The palette of an id, or null.</summary>
     public static NamedPalette? Find(string id) => All.FirstOrDefault(p => p.Id == id);
 
+    /// <summary>Of the first eight colours, the two that are hardest to tell apart for any sight; null where all are told apart.</summary>
+    public static IReadOnlyList<string>? Alike(IReadOnlyList<string> colors)
+    {
+        const double LeastDifference = 10;
+        const int First = 8;
+        var (nearest, least) = ((IReadOnlyList<string>?)null, LeastDifference);
+        for (var i = 0; i < Math.Min(First, colors.Count); i++)
+            for (var j = i + 1; j < Math.Min(First, colors.Count); j++)
+                foreach (var sight in ColorSight.Sights)
+                    if (ColorSight.Difference(colors[i], colors[j], sight) is var difference && difference < least)
+                        (nearest, least) = ([colors[i], colors[j]], difference);
+        return nearest;
+    }
+
     private static IReadOnlyList<string> Between(string from, string to, int count) =>
         [.. Enumerable.Range(0, count).Select(i => Mixed(from, to, i / (count - 1.0)))];
 

@@ -5,16 +5,16 @@ public static class TextItems
 {
     /// <summary>Adds one line of text that starts at (x, y) on its baseline.</summary>
     /// <param name="width">As measured.</param>
-    /// <param name="rotation">0, or -90 for upwards.</param>
+    /// <param name="rotation">In degrees, clockwise around its start; -90 for upwards.</param>
     public static void Add(List<DrawItem> items, ITypesetter typesetter, string text, Font font, string color, double x, double y,
         double width, double rotation = 0)
     {
+        var (sine, cosine) = rotation == 0 ? (0, 1) : Math.SinCos(rotation * Math.PI / 180);
         foreach (var span in typesetter.Spans(font, text))
         {
             if (span.Missing) AddBoxes(items, span, color, x, y, rotation);
             else items.Add(new TextRun(x, y, span.Text, span.Font, color, span.Width, rotation, span.RightToLeft));
-            if (rotation == 0) x += span.Width;
-            else y -= span.Width;
+            (x, y) = (x + cosine * span.Width, y + sine * span.Width);
         }
     }
 
@@ -26,9 +26,9 @@ public static class TextItems
         for (var i = 0; i < count; i++)
         {
             var (along, across) = (step * i + size * 0.06, size * 0.7);
-            items.Add(rotation == 0
-                ? new RectItem(x + along, y - across, step - size * 0.12, across, null, color, size / 18)
-                : new RectItem(x - across, y - along - (step - size * 0.12), across, step - size * 0.12, null, color, size / 18));
+            var box = new RectItem(x + along, y - across, step - size * 0.12, across, null, color, size / 18);
+            items.Add(rotation == 0 ? box : new GroupItem([box],
+                Transform.Move(-x, -y).Then(Transform.Rotate(rotation)).Then(Transform.Move(x, y))));
         }
     }
 }

@@ -12,6 +12,9 @@ public sealed record AddChart : Edit
     public required BandKind Band { get; init; }
     public int Level { get; init; }
 
+    /// <summary>What it looks like; null is as usual.</summary>
+    public ChartLook? Look { get; init; }
+
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         var section = at.Section;
@@ -39,6 +42,7 @@ public sealed record AddChart : Edit
             Category = new ChartCategory { By = category },
             Values = [new ChartValue { Expression = Value(section, dataset) }],
         };
+        if (Look is not null) chart = Look.On(chart, []);
         var part = new BandPart { Id = at.NewId("p"), Height = 190, Elements = [chart] };
         return at.MapBand(place, band => band.AboveHeadings(part));
     }

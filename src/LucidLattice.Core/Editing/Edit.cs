@@ -19,6 +19,7 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(CarryElement), "carryElement")]
 [JsonDerivedType(typeof(AddText), "addText")]
 [JsonDerivedType(typeof(AddChart), "addChart")]
+[JsonDerivedType(typeof(CarryLook), "carryLook")]
 [JsonDerivedType(typeof(SetText), "setText")]
 [JsonDerivedType(typeof(LinkChart), "linkChart")]
 [JsonDerivedType(typeof(SetChartRows), "setChartRows")]

@@ -33,7 +33,10 @@ public sealed record SetText : Edit
             TextElement => at.MapElements(e => e is TextElement t && t.Id == Element ? t with { Text = Text } : e),
             HeadingElement heading => at with { Report = at.Report.MapSections(s => Renamed(s, heading.Column)) },
             ChartElement chart =>
-            new Replace { Item = new ElementItem(chart with { Words = chart.Words with { Title = Text } }) }.Change(at, catalog),
+            new Replace
+            {
+                Item = new ElementItem(chart with { Words = chart.Words with { Title = chart.Words.Title with { Text = Text } } }),
+            }.Change(at, catalog),
             _ => throw new EditException("Only texts, headings and chart titles can be typed over."),
         };
     }

@@ -13,26 +13,31 @@ public sealed class ChartKind : ElementKind<ChartElement>
     {
         string Own(string expression) => change(new("chart", element.Id), expression);
         string? Maybe(string? expression) => expression is null ? null : Own(expression);
-        string? Text(string? text) =>
-            text is null ? null : TextTemplate.MapExpressions(text, e => change(new("chart title", element.Id), e));
+        ChartText Text(ChartText text) => text.Text is not { } words ? text
+            : text with { Text = TextTemplate.MapExpressions(words, e => change(new("chart title", element.Id), e)) };
         return element with
         {
             Filter = Maybe(element.Filter),
             Category = element.Category with
             {
                 By = Own(element.Category.By), Within = Maybe(element.Category.Within), Keep = Maybe(element.Category.Keep),
+                Measured = Maybe(element.Category.Measured),
             },
             Series = element.Series is { } series ? series with { By = Own(series.By) } : null,
             Values = [.. element.Values.Select(v => v with { Expression = Own(v.Expression) })],
             Lines = [.. element.Lines.Select(l => l with { At = Maybe(l.At), To = Maybe(l.To) })],
+            ColorBy = Maybe(element.ColorBy),
+            Frame = element.Frame with
+            {
+                BackgroundBy = Maybe(element.Frame.BackgroundBy), BorderBy = Maybe(element.Frame.BorderBy),
+            },
             Words = element.Words with
             {
-                Title = Text(element.Words.Title), Subtitle = Text(element.Words.Subtitle), Note = Text(element.Words.Note),
+                Title = Text(element.Words.Title), Subtitle = Text(element.Words.Subtitle), Category = Text(element.Words.Category),
+                Value = Text(element.Words.Value), Right = Text(element.Words.Right), Note = Text(element.Words.Note),
             },
         };
     }
-
-    private const double MostLineWidth = 20;
 
     protected override IEnumerable<Problem> Checked(ChartElement element, ReportDefinition report)
     {
@@ -76,8 +81,28 @@ public sealed class ChartKind : ElementKind<ChartElement>
         foreach (var trend in element.Values.Select(v => v.Trend).OfType<ChartTrend>())
             if (trend.Degree is < 2 or > 6)
                 yield return Wrong("trend-degree", "The curve of a trend has a degree from 2 to 6.", "values", "Use 2.");
-        foreach (var value in element.Values.Where(v => v.LineWidth is <= 0 or > MostLineWidth))
-            yield return Wrong("line-width", $"A line is up to {MostLineWidth} points thick, not {value.LineWidth}.", "values", "Use 1.5.");
+        foreach (var look in Looks(element).Where(l => !(l.LineWidth is null or (> 0 and <= SeriesLook.MostLineWidth))))
+            yield return Wrong("line-width", $"A line is up to {SeriesLook.MostLineWidth} points thick, not {look.LineWidth}.", "values",
+                "Use 1.5.");
+        foreach (var labels in Looks(element).Select(l => l.Labels).Append(element.Labels).OfType<ChartLabels>())
+        {
+            if (labels.Decimals is < 0 or > ChartLabels.MostDecimals)
+                yield return Wrong("label-decimals", $"Labels have 0 to {ChartLabels.MostDecimals} decimals.", "labels", "Use 1.");
+            if (labels.Template is { } template && LabelTemplate.Unknown(template) is { } unknown)
+                yield return Wrong("label-template", $"A label has no “{unknown}”.", "labels",
+                    "Use {{ value }}, {{ share }}, {{ category }} or {{ series }}.");
+        }
+        if (element.Axes.Category.Angle is not (null or (>= -90 and <= 90)))
+            yield return Wrong("label-angle", "Labels of an axis are turned by -90 to 90 degrees.", "axes", "Use 45.");
+        if (element.Legend.Columns is < 1 or > ChartLegend.MostColumns)
+            yield return Wrong("legend-columns", $"A legend has 1 to {ChartLegend.MostColumns} columns.", "legend", "Give fewer.");
+        if (element.Category.Groups is { } groups && (groups.Groups.Count > NamedGroups.MostGroups
+            || groups.Groups.Sum(g => g.Keys.Count) > NamedGroups.MostKeys))
+            yield return Wrong("named-groups", $"There are up to {NamedGroups.MostGroups} named groups of {NamedGroups.MostKeys} values in "
+                + "all.", "category", "Give fewer.");
+        if (element.Series is { Looks.Count: > MostLooks } || element.Category.Sequence.Count > MostLooks)
+            yield return Wrong("chart-looks", $"Up to {MostLooks} series are drawn in a way of their own, and as many labels put in order.",
+                "series", "Give fewer.");
         var slices = element.Slices;
         if (!(slices is { Hole: null or (>= 0 and <= 0.9), Gap: null or (>= 0 and <= 0.9), Tilt: >= 0 and <= 60, Smallest: >= 0 and <= 0.5,
             Start: >= -360 and <= 360 }))
@@ -89,9 +114,20 @@ public sealed class ChartKind : ElementKind<ChartElement>
                 $"Make it at most {body:0} points high.");
     }
 
-    private static IEnumerable<string> Colors(ChartElement element) =>
-        element.Colors.Concat(element.Values.Select(v => v.Color).Concat(element.Lines.Select(l => l.Color))
-            .Append(element.Frame.Background).Append(element.Frame.Border).OfType<string>());
+    private const int MostLooks = 200;
+
+    private static IEnumerable<SeriesLook> Looks(ChartElement element) =>
+        element.Values.Select(v => v.Look).Concat(element.Series?.Looks.Select(l => l.Look) ?? []);
+
+    private static IEnumerable<string> Colors(ChartElement element)
+    {
+        var words = element.Words;
+        var styles = new[] { words.Title, words.Subtitle, words.Category, words.Value, words.Right, words.Note }.Select(t => t.Style)
+            .Append(words.Small);
+        return element.Colors.Concat(Looks(element).SelectMany(l => new[] { l.Color, l.Line })
+            .Concat(element.Lines.Select(l => l.Color)).Concat(styles.Select(s => s?.Color))
+            .Append(element.Frame.Background).Append(element.Frame.Border).Append(element.Legend.Border).OfType<string>());
+    }
 
     public override string? WhyNotIn(BandPlace place) => place switch
     {

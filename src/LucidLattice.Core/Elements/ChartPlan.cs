@@ -25,10 +25,10 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
     /// <summary>The full format of each value, for tooltips and the numbers drawn.</summary>
     public required IReadOnlyList<ValueFormat> FullFormats { get; init; }
     public required (ValueFormat? Left, ValueFormat? Right) AxisFormats { get; init; }
-    public required TextPlan? Title { get; init; }
-    public required TextPlan? Subtitle { get; init; }
-    public required TextPlan? Note { get; init; }
-    public required string CategoryTitle { get; init; }
+    public required ChartWordsPlan Words { get; init; }
+
+    /// <summary>Give the background and the border of the frame; null where none is set.</summary>
+    public required (Compiled? Background, Compiled? Border) FrameColors { get; init; }
 
     /// <summary>What each value is called.</summary>
     public required IReadOnlyList<string> ValueNames { get; init; }
@@ -61,16 +61,16 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
         Frame = Definition.Frame, Action = _ => null,
     };
 
-    /// <summary>Where the parts of the picture are, in a frame of this height.</summary>
-    public IReadOnlyList<(string Part, Area Area)> Parts(ChartContent content, double height, Painting on)
+    /// <summary>The picture in a frame of this height, and where its parts are.</summary>
+    public (FigureItem Figure, IReadOnlyList<(string Part, Area Area)> Parts) Pictured(ChartContent content, double height, Painting on)
     {
-        ChartDrawing.Draw(Type, content, 0, 0, Width, height, on.Typesetter, on.Culture, out var parts);
-        return parts;
+        var figure = ChartDrawing.Draw(Type, content, 0, 0, Width, height, on.Typesetter, on.Culture, out var parts);
+        return (figure, parts);
     }
 
     /// <summary>The numbers for the group in which the frame stands.</summary>
     public ChartNumbers Numbers(IReadOnlyDictionary<string, ChartTable> charts, Frame frame) =>
-        charts[Id].Read(frame.Groups[Level], Names);
+        CategoryOrder.Arranged(charts[Id].Read(frame.Groups[Level], Names), Definition.Category, frame.Collation);
 
     /// <summary>What it shows for the group in which the frame stands.</summary>
     public ChartContent Content(IReadOnlyDictionary<string, ChartTable> charts, Frame frame, ILinkProof? proof)
@@ -88,14 +88,14 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
             DateStep = step,
             CategoryLabel = key => Names.CategoryFormat.Format(key),
             RangeEnd = Names.Number,
-            Title = Title?.Text(frame) ?? "",
-            Subtitle = Subtitle?.Text(frame) ?? "",
-            Note = Note?.Text(frame) ?? "",
-            CategoryTitle = CategoryTitle,
-            ValueTitle = Definition.Words.Value ?? "",
-            RightTitle = Definition.Words.Right ?? "",
-            AxisNames = (Definition.Words.Right ?? ValueNames[0], Definition.Words.Value ?? ValueNames.ElementAtOrDefault(1) ?? ""),
-            Align = Definition.Words.Align,
+            Title = Words.Title.At(frame),
+            Subtitle = Words.Subtitle.At(frame),
+            Note = Words.Note.At(frame),
+            CategoryTitle = Words.Category.At(frame),
+            ValueTitle = Words.Value.At(frame),
+            RightTitle = Words.Right.At(frame),
+            AxisNames = (Words.Right.At(frame, ValueNames[0]), Words.Value.At(frame, ValueNames.ElementAtOrDefault(1) ?? "")),
+            Small = Words.Small,
             Formats = Formats,
             FullFormats = FullFormats,
             AxisFormats = AxisFormats,
@@ -111,19 +111,46 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
             Axes = Definition.Axes,
             Lines = [.. Lines.Select(l => l.Across(numbers, frame, FullFormats, Type.LineValue)).OfType<LineAcross>()],
             Slices = Definition.Slices,
-            Frame = Definition.Frame,
+            Frame = Definition.Frame with
+            {
+                Background = ColorOf(FrameColors.Background, frame) ?? Definition.Frame.Background,
+                Border = ColorOf(FrameColors.Border, frame) ?? Definition.Frame.Border,
+            },
             Subtotals = Definition.Category.Subtotals,
             LeadsOn = Link is not null,
             AddUp = [.. Definition.Values.Select(v => ChartWords.AddsUp(v.Expression))],
-            Action = mark => Action(mark, frame, proof),
-            SeriesAction = Link is null || Query.Split is null ? _ => null : series => SeriesAction(series, numbers, frame, proof),
-            CategoryAction = Link is null ? _ => null : category => CategoryAction(category, frame, proof),
+            WholeAction = WholeAction(frame, proof),
+            Action = mark => Action(mark, numbers, frame, proof),
+            SeriesAction = !IsLinked || Query.Split is null ? _ => null : series => SeriesAction(series, numbers, frame, proof),
+            CategoryAction = !IsLinked ? _ => null : category => CategoryAction(category, numbers, frame, proof),
         };
     }
 
-    /// <summary>What a click on a mark does; null without a link, and for rows without a category where the link carries it.</summary>
-    public LinkAction? Action(Mark mark, Frame frame, ILinkProof? proof) =>
-        Link?.Action(Click.On(LinkPlanner.Category, mark.Category).And(LinkPlanner.Series, mark.Split), frame, proof);
+    /// <summary>True where each mark has a link of its own.</summary>
+    private bool IsLinked => Link is { Definition.Whole: false };
+
+    private static string? ColorOf(Compiled? expression, Frame frame) =>
+        expression is not null && frame.Try(expression) is { Type: DataType.Text } color
+            && HexColors.IsColor(color.Text) ? color.Text : null;
+
+    /// <summary>What a click anywhere in the picture does; null where marks have links of their own, or nothing has.</summary>
+    public LinkAction? WholeAction(Frame frame, ILinkProof? proof) =>
+        Link is { Definition.Whole: true } ? Link.ActionOfPart(Click.OnNothing, frame, proof) : null;
+
+    /// <summary>What a click on a mark does; null without a link of its own, and for rows without a category where the link carries
+    /// it.</summary>
+    /// <param name="numbers">Those that the mark is one of.</param>
+    public LinkAction? Action(Mark mark, ChartNumbers numbers, Frame frame, ILinkProof? proof) => !IsLinked ? null
+        : Link!.Action(Clicked(mark.Category, mark.Keys, numbers).And(LinkPlanner.Series, mark.Split), frame, proof);
+
+    /// <summary>The key of a category: its own, the end of its range too, or those of all that it stands for.</summary>
+    private static Click Clicked(Value key, IReadOnlyList<Value>? keys, ChartNumbers numbers)
+    {
+        var click = Click.On(LinkPlanner.Category, keys is null ? key : Value.Of(new ValueList(keys)));
+        return numbers.Ranges is { } ranges && !key.IsNull
+            ? click.And(LinkPlanner.RangeEnd, Value.Of(key.AsDouble + ranges.Width))
+            : click;
+    }
 
     /// <summary>A click on a name carries the key of that name alone.</summary>
     private LinkAction? SeriesAction(SeriesEntry series, ChartNumbers numbers, Frame frame, ILinkProof? proof)
@@ -132,8 +159,10 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
         return mark is null ? null : Link!.ActionOfPart(Click.On(LinkPlanner.Series, mark.Split), frame, proof);
     }
 
-    private LinkAction? CategoryAction(CategoryEntry category, Frame frame, ILinkProof? proof) =>
-        category.Key.IsNull ? null : Link!.ActionOfPart(Click.On(LinkPlanner.Category, category.Key), frame, proof);
+    private LinkAction? CategoryAction(CategoryEntry category, ChartNumbers numbers, Frame frame, ILinkProof? proof) =>
+        category.Key.IsNull && category.Keys is null
+            ? null
+            : Link!.ActionOfPart(Clicked(category.Key, category.Keys, numbers), frame, proof);
 }
 
 /// <summary>A chart that draws rows of its own: those that belong to the row or the group around it.</summary>

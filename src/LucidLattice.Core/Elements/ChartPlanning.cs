@@ -36,7 +36,6 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
             Format(query.Split, chart.Series?.Pattern, "series"), Format(query.Within, null, "category"));
         if (categoryFormat is null) return broken;
         var words = new ChartWords(_section.Dataset?.Fields ?? [], _section.Section.Columns);
-        var titleText = chart.Words.Title ?? words.Title(chart);
         return new ChartPlan(chart, x, width, style)
         {
             Type = type,
@@ -45,10 +44,8 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
             Formats = [.. query.Values.Zip(chart.Values, (v, d) => d.Pattern is null ? null : Format(v, d.Pattern, "values"))],
             FullFormats = [.. query.Values.Select(v => _section.Format(v, null))],
             AxisFormats = (AxisFormat(query.Values[0], chart.Axes.Left), AxisFormat(query.Values[^1], chart.Axes.Right)),
-            Title = Text(titleText, "title", x, width, style),
-            Subtitle = Text(chart.Words.Subtitle, "subtitle", x, width, style),
-            Note = Text(chart.Words.Note, "note", x, width, style),
-            CategoryTitle = chart.Words.Category ?? words.Category(chart),
+            Words = Words(words, text => new TextPlan(chart, x, width, style, text)),
+            FrameColors = (Color(chart.Frame.BackgroundBy), Color(chart.Frame.BorderBy)),
             ValueNames = [.. chart.Values.Select(words.Name)],
             PartWords = words.Parts(chart),
             Lines = [.. chart.Lines.Select(Line)],
@@ -60,14 +57,17 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
     private ChartQuery? Query(ChartType type)
     {
         var values = chart.Values.Select(v => Total(v.Expression, "values", Numeric)).ToList();
-        var category = Row(chart.Category.By, "category");
+        var key = Row(chart.Category.By, "category");
+        var category = key is null || chart.Category.Groups is not { } groups ? key : Grouped(groups, key);
+        var (measured, colorBy) = (Maybe(chart.Category.Measured, "category", Numeric), Maybe(chart.ColorBy, "colors", AsColor));
         var (within, split, filter) = (Row(chart.Category.Within, "category"), Row(chart.Series?.By, "series"),
             Row(chart.Filter, "filter", Condition));
         var keep = chart.Category.Keep is { } condition ? Total(condition, "category", Condition) : null;
         var spread = type.DrawsSingles ? Spread() : null;
         var isMissing = (chart.Category.Within is not null && within is null) || (chart.Series is not null && split is null)
             || (chart.Filter is not null && filter is null) || (chart.Category.Keep is not null && keep is null)
-            || (type.DrawsSingles && spread is null);
+            || (type.DrawsSingles && spread is null) || (chart.Category.Measured is not null && measured is null)
+            || (chart.ColorBy is not null && colorBy is null);
         if (category is null || isMissing || values.Count == 0 || values.Any(v => v is null)) return null;
         var ranges = chart.Category.Ranges ?? (type.NeedsRanges ? new ChartRanges() : null);
         if (ranges is not null && !category.Type.IsNumber())
@@ -81,6 +81,9 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
             Filter = filter,
             Within = within,
             Keep = keep,
+            Measured = measured,
+            ColorBy = colorBy,
+            Keys = chart.Category.Groups is null ? null : key,
             Ranges = ranges,
             Largest = ranges is null ? chart.Category.Largest : null,
             LeavesEmpty = chart.Category.LeaveEmpty,
@@ -90,6 +93,13 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
 
     private Compiled? Row(string? expression, string property, Func<Compiled, Compiled>? check = null) => expression is null ? null
         : _section.Check(chart.Id, property, () => (check ?? (c => c))(Compiler.Compile(expression, _rows)), _rows);
+
+    private Compiled? Maybe(string? expression, string property, Func<Compiled, Compiled> check) =>
+        expression is null ? null : Total(expression, property, check);
+
+    /// <summary>The names of groups in the place of the keys that belong to them.</summary>
+    private Compiled? Grouped(NamedGroups groups, Compiled key) =>
+        _section.Check(chart.Id, "category", () => Compiler.Compile(KeyGroups.Expression(groups, chart.Category.By, key), _rows), _rows);
 
     private Compiled? Total(string expression, string property, Func<Compiled, Compiled> check)
     {
@@ -131,9 +141,41 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
     private ValueFormat? AxisFormat(Compiled value, ValueAxisSettings axis) =>
         axis.Pattern is null ? null : Format(value, axis.Pattern, "axes");
 
-    private TextPlan? Text(string? text, string property, double x, double width, ResolvedStyle style) =>
-        string.IsNullOrEmpty(text) || place.Pieces(chart.Id, property, text) is not { } pieces ? null
-            : new TextPlan(chart, x, width, style, pieces);
+    /// <summary>What gives a colour of the frame.</summary>
+    private Compiled? Color(string? expression)
+    {
+        if (expression is null) return null;
+        var scope = _section.At(place.Place) with { Allowed = Phase.Group };
+        return _section.Check(chart.Id, "frame", () => AsColor(Compiler.Compile(expression, scope)), scope);
+    }
+
+    private static Compiled AsColor(Compiled value) => value.Type is DataType.Text or DataType.Null && !value.ReadsRow
+        ? value
+        : throw new ExpressionException("type-mismatch", "A colour is a text made from totals, as '#0B5D5B'.", 0,
+            "Choose between colours, as in CASE WHEN sum(fare) > 1000 THEN '#0B5D5B' ELSE '#AD8691' END.");
+
+    private ChartWordsPlan Words(ChartWords automatic, Func<IReadOnlyList<TextPiece>, TextPlan> plan)
+    {
+        var said = chart.Words;
+        ChartTextPlan Text(ChartText text, string property, string? suits, string? always, TextLook look)
+        {
+            var words = text.Shown == TextShown.Never ? null
+                : text.Text ?? Literal(suits ?? (text.Shown == TextShown.Always ? always : null));
+            var pieces = string.IsNullOrEmpty(words) ? null : place.Pieces(chart.Id, property, words);
+            return new ChartTextPlan(pieces is null ? null : plan(pieces), text, look);
+        }
+        return new ChartWordsPlan(
+            Text(said.Title, "title", automatic.Title(chart), null, TextLook.Title),
+            Text(said.Subtitle, "subtitle", null, null, TextLook.Small),
+            Text(said.Category, "categoryTitle", automatic.Category(chart), null, TextLook.Small),
+            Text(said.Value, "valueTitle", null, automatic.Name(chart.Values[0]), TextLook.Small),
+            Text(said.Right, "rightTitle", null, automatic.Name(chart.Values[^1]), TextLook.Small),
+            Text(said.Note, "note", null, null, TextLook.Small),
+            said.Small is null ? null : TextLook.Small.With(said.Small));
+    }
+
+    /// <summary>Braces in the labels of fields are nothing but braces.</summary>
+    private static string? Literal(string? text) => text?.Replace("{{", "{{{{");
 
     private ChartNames Names(ChartQuery query, ValueFormat category, ValueFormat? split, ChartWords words)
     {
@@ -141,11 +183,18 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
         return new ChartNames(new CodeBookColors(query.Category.Codes, query.Split?.Codes), category, split,
             [.. chart.Values.Select(words.Name)], colors)
         {
-            OwnColors = [.. chart.Values.Select(v => v.Color)],
+            ValueLooks = [.. chart.Values.Select(v => v.Look)],
+            SeriesLooks = (chart.Series?.Looks ?? []).DistinctBy(l => l.Of).ToDictionary(l => l.Of),
+            CategoryColors = Tied(chart.Category.By),
+            SplitColors = Tied(chart.Series?.By),
             Others = chart.Category.Others ?? "Others",
             Number = RangeEnd(query.Category),
         };
     }
+
+    private Dictionary<string, string> Tied(string? by) => by is null ? []
+        : _section.Report.Colors.Where(c => c.Of == by && HexColors.IsColor(c.Color)).DistinctBy(c => c.Value)
+            .ToDictionary(c => c.Value, c => c.Color);
 
     private Func<double, string> RangeEnd(Compiled category)
     {
@@ -168,9 +217,16 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
 
     private LinkPlan? Link(ChartQuery query)
     {
-        var category = Clicked(LinkPlanner.Category, query.Category);
+        if (chart.Link is { Whole: true }) return place.Link(chart);
+        // Names of groups are no values; what belongs to them is.
+        var category = Clicked(LinkPlanner.Category, query.Keys ?? query.Category);
         if (DateSteps.UnitOf(chart.Category.By) is { } unit)
-            category = category with { Key = category.Key with { Step = new TimeStep(unit, 1) } };
+            category.Key = category.Key with { Step = new TimeStep(unit, 1) };
+        category.Key = category.Key with
+        {
+            Type = query.Ranges is null ? category.Key.Type : DataType.Double,
+            IsRange = query.Ranges is not null, MayBeSeveral = query.Keys is not null || query.Largest is not null,
+        };
         return place.Link(chart, query.Split is null ? [category] : [category, Clicked(LinkPlanner.Series, query.Split)]);
     }
 

@@ -39,6 +39,9 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
             // A level whose key is broken says so at the level.
             if (section.TryCompile(level.By) is { } by) keys[level.Id] = new LinkKey(by.Type, level.Name, (_, frame) => frame.Try(by));
         }
+        // What rows of its own, as of a chart, are matched to is known too.
+        foreach (var (level, own) in section.Matched)
+            if (section.TryCompile(own) is { } by) keys.TryAdd(level.Id, new LinkKey(by.Type, level.Name, (_, frame) => frame.Try(by)));
         return section.Links.Plan(element.Link, element.Id, keys);
     }
 

@@ -45,6 +45,9 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
     public IEnumerable<Level> LevelsAround(BandPlace place) =>
         section.Levels.Take(place.Kind == BandKind.Detail ? section.Levels.Count : place.Level);
 
+    /// <summary>Levels of the section around that the rows are matched to, with what of the rows is matched.</summary>
+    public IReadOnlyList<(Level Level, string Own)> Matched { get; set; } = [];
+
     /// <summary>What an expression may use where rows are read.</summary>
     public Scope OfRows() =>
         new() { Fields = dataset?.Fields ?? [], Parameters = report.Parameters, Repeated = repeated, Base = baseLevels,

@@ -25,6 +25,12 @@ public sealed record LinkKey(DataType Type, string Words, Func<Click, Frame, Val
 {
     /// <summary>The period that begins at each of its dates; null where it stands for a day or a moment.</summary>
     public TimeStep? Step { get; init; }
+
+    /// <summary>True where ranges of numbers stand for what lies in them, so that only their ends are values.</summary>
+    public bool IsRange { get; init; }
+
+    /// <summary>True where it may stand for several values, which only a parameter that takes several can get.</summary>
+    public bool MayBeSeveral { get; init; }
 }
 
 /// <summary>A link whose target was found and whose values are ready to be worked out.</summary>

@@ -1,4 +1,5 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Values;
 
@@ -13,6 +14,9 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
 
     /// <summary>The name of the key of a mark's series, where a chart is split.</summary>
     public const string Series = "series";
+
+    /// <summary>The name of the key that the end of a clicked range brings.</summary>
+    public const string RangeEnd = "range end";
 
     /// <param name="element">The id of what the link stands on.</param>
     /// <param name="keys">By name: <see cref="Category"/>, and the ids of the levels around.</param>
@@ -61,7 +65,7 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
 
     private LinkKey? Key(ValueSource source, Parameter target, IReadOnlyDictionary<string, LinkKey> keys, string element) => source switch
     {
-        CategorySource when keys.TryGetValue(Category, out var category) => Fitting(category, target, element),
+        CategorySource part when keys.TryGetValue(Category, out var category) => Fitting(PartOf(category, part.Part), target, element),
         CategorySource =>
         Wrong(element, "no-category", "The link carries the clicked category, but there are no categories here.", "Carry something else."),
         SeriesSource when keys.TryGetValue(Series, out var series) => Fitting(series, target, element),
@@ -104,6 +108,9 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
     private LinkKey? Fitting(LinkKey key, Parameter target, string element)
     {
         if (target.Shape == ParameterShape.Period && key.Step is { } step) return WholePeriod(key, step);
+        if (key.MayBeSeveral && target.Shape != ParameterShape.Several)
+            // What stands for several cannot be told by one value, so a click on it opens nothing.
+            key = key with { Value = OneOnly(key.Value) };
         var (from, to) = (key.Type, target.Shape == ParameterShape.Period ? DataType.Date : target.Type);
         if (from == to || from == DataType.Null || (from == DataType.Whole && to is DataType.Decimal or DataType.Double)
             || (from == DataType.Date && to == DataType.DateTime))
@@ -112,19 +119,37 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
             "Carry something that fits.");
     }
 
+    private static Func<Click, Frame, Value> OneOnly(Func<Click, Frame, Value> value) =>
+        (click, frame) => value(click, frame) is { Type: not DataType.List } one ? one : Value.Null;
+
+    /// <summary>One end of a range or of a period.</summary>
+    private static LinkKey PartOf(LinkKey key, KeyPart part)
+    {
+        if (part != KeyPart.End) return part == KeyPart.Start ? key with { Step = null } : key;
+        if (key.IsRange) return key with { Value = (click, _) => click[RangeEnd] };
+        if (key.Step is not { } step) return key;
+        return key with
+        {
+            Step = null,
+            Value = (click, frame) => key.Value(click, frame) is not { IsNull: false } start ? Value.Null
+                : key.Type == DataType.Date ? Value.Of(LastDay(start, step)) : Value.Of(step.Next(start.AsDateTime)),
+        };
+    }
+
     /// <summary>A clicked month stands for all of its days.</summary>
     private static LinkKey WholePeriod(LinkKey key, TimeStep step) => key with
     {
         Type = DataType.Period,
-        Value = (click, frame) =>
-        {
-            var start = key.Value(click, frame);
-            if (start.IsNull) return start;
-            var end = step.Next(start.AsDateTime);
-            return Value.Of(new Period(DateOnly.FromDateTime(start.AsDateTime),
-                DateOnly.FromDateTime(end == DateTime.MaxValue ? end : end.AddDays(-1))));
-        },
+        Value = (click, frame) => key.Value(click, frame) is { IsNull: false } start
+            ? Value.Of(new Period(DateOnly.FromDateTime(start.AsDateTime), LastDay(start, step)))
+            : Value.Null,
     };
+
+    private static DateOnly LastDay(Value start, TimeStep step)
+    {
+        var end = step.Next(start.AsDateTime);
+        return DateOnly.FromDateTime(end == DateTime.MaxValue ? end : end.AddDays(-1));
+    }
 
     private static string Words(ParameterShape shape) => shape switch
     {

@@ -21,6 +21,8 @@ internal sealed class SectionPlanner(
         var section = place.Section;
         var scope = scopeOf(section);
         scopes.Add(scope);
+        scope.Matched = [.. (around?.Section.Levels ?? []).SelectMany(l => section.Match.Where(m => m.Around == l.By)
+            .Select(m => (l, m.Own)))];
         var rows = scope.OfRows();
         var match = PlanMatch(section, scope, around);
         var filter = section.Filter is { Length: > 0 } text

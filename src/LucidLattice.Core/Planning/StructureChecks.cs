@@ -37,6 +37,12 @@ public static class StructureChecks
         if (!Currencies.IsCode(report.Currency))
             yield return Warning("bad-currency", $"“{report.Currency}”, the report's currency, is no ISO 4217 code.", null, "currency",
                 "Write it as EUR.");
+        if (report.Colors.Count > TiedColor.Most)
+            yield return Error("too-many-colors", $"A report ties colours to at most {TiedColor.Most} values.", null, "colors",
+                "Give fewer.");
+        if (report.Colors.FirstOrDefault(c => !HexColors.IsColor(c.Color)) is { } wrong)
+            yield return Error("bad-color", $"“{wrong.Color}”, the colour of “{wrong.Value}”, is no colour.", null, "colors",
+                "Write it as #0B5D5B.");
         foreach (var problem in Parameters(report).Concat(Datasets(report)).Concat(Ids(report)).Concat(Levels(report)).Concat(Sizes(report))
             .Concat(Elements(report))) yield return problem;
     }

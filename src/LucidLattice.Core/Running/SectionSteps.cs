@@ -117,6 +117,7 @@ internal sealed class SectionSteps
             query.Spread is { } spread ? Column(spread) : null)
         {
             Ranges = ranges,
+            Keys = query.Keys is { } keys ? ChartKey(keys) : null,
             Drawn = query.Filter is { } filter ? Drawn(filter, frame) : null,
         };
     }

@@ -18,7 +18,7 @@ public static class ChartFiles
 
     public static void WriteSvg(DrawnChart chart, ReportDefinition report, ITypesetter typesetter, Stream output)
     {
-        var svg = SvgWriter.Write(Picture(chart, report, typesetter), "", chart.Content.Title);
+        var svg = SvgWriter.Write(Picture(chart, report, typesetter), "", chart.Content.Title.Text);
         output.Write(Encoding.UTF8.GetBytes(svg));
     }
 

@@ -186,8 +186,8 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
     {
         xml.Raw("<text"u8);
         // Letters that run from right to left start at their right end, and no other direction is to be found in them again.
-        xml.Attribute("x"u8, run.RightToLeft && run.Rotation == 0 ? run.X + run.Width : run.X);
-        xml.Attribute("y"u8, run.RightToLeft && run.Rotation != 0 ? run.Y - run.Width : run.Y);
+        xml.Attribute("x"u8, run.RightToLeft ? run.X + run.Width * Math.Cos(run.Rotation * Math.PI / 180) : run.X);
+        xml.Attribute("y"u8, run.RightToLeft ? run.Y + run.Width * Math.Sin(run.Rotation * Math.PI / 180) : run.Y);
         xml.Attribute("font-size"u8, run.Font.Size);
         xml.Attribute("font-family"u8, Fonts.FamilyName(run.Font));
         if (run.Font.Bold) xml.Raw(" font-weight=\"700\""u8);

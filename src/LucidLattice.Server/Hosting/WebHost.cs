@@ -65,6 +65,7 @@ public static class WebHost
         services.AddSingleton<ITypesetter, SkiaTypesetter>();
         services.AddSingleton(new SizedCache(memory));
         services.AddSingleton(data.Datasets);
+        services.AddSingleton(data.Looks);
         services.AddSingleton<ISqlEngine>(new SqliteEngine(data));
         services.AddSingleton(new Data.DatasetFollowing(data));
         services.AddSingleton<Core.Data.IRowReader>(
@@ -89,6 +90,7 @@ public static class WebHost
         app.MapExpressions();
         app.MapExchanges();
         app.MapCompose();
+        app.MapLooks();
         app.MapRuns();
         app.Map("/api/{**rest}",
             IResult () => throw ApiException.NotFound("There is no such address in the API; /api/openapi.json lists them."));

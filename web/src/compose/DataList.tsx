@@ -6,13 +6,14 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Field } from '../api/generated';
+import type { ElementChartElement, Field } from '../api/generated';
 import { times } from '../shell/count';
 import { FieldSign, Sign } from '../shell/FieldSign';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
 import { useActiveSection } from './activeSection';
-import { offeredFields } from './definition';
+import { findElement, isChart, offeredFields } from './definition';
+import { useFieldNames } from './useFieldNames';
 import { caption } from '../shell/caption';
 
 /** The fields of the report's dataset. Drag one onto a band, or press Enter for a menu of places. */
@@ -20,9 +21,16 @@ export function DataList({ onExchange }: { onExchange: () => void }) {
   const definition = useCompose((s) => s.definition);
   const [wanted, setWanted] = useState('');
   const section = useActiveSection();
+  // A chart with rows of its own is made from their fields.
+  const chart = useCompose((s) =>
+    s.definition && s.selection.kind === 'element' ? findElement(s.definition, s.selection.id)?.element : undefined,
+  );
   if (!definition || !section) return null;
-  const dataset = definition.datasets?.find((d) => d.id === section.dataset);
-  const fields = offeredFields(definition, section).filter((f) => caption(f).toLowerCase().includes(wanted.trim().toLowerCase()));
+  const own = chart && isChart(chart) ? chart.own?.dataset : undefined;
+  const dataset = definition.datasets?.find((d) => d.id === (own ?? section.dataset));
+  const fields = offeredFields(definition, own ? { ...section, dataset: own } : section).filter((f) =>
+    caption(f).toLowerCase().includes(wanted.trim().toLowerCase()),
+  );
   return (
     <Box
       component="nav"
@@ -39,7 +47,7 @@ export function DataList({ onExchange }: { onExchange: () => void }) {
             (dataset?.name ?? 'No data')
           )}
         </Box>
-        {dataset && (
+        {dataset && !own && (
           <Button
             size="small"
             color="inherit"
@@ -68,7 +76,7 @@ export function DataList({ onExchange }: { onExchange: () => void }) {
         }}
       />
       {fields.map((field) => (
-        <FieldItem key={field.name} field={field} section={section.id} />
+        <FieldItem key={field.name} field={field} section={section.id} chart={own ? (chart as ElementChartElement) : undefined} />
       ))}
       {(definition.parameters?.length ?? 0) > 0 && (
         <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0, mt: 2, mb: 0.5 }}>
@@ -85,15 +93,51 @@ export function DataList({ onExchange }: { onExchange: () => void }) {
   );
 }
 
-function FieldItem({ field, section }: { field: Field; section: string }) {
+/** @param chart Set where the field is one of a chart's own rows, so that it can be shown by that chart alone. */
+function FieldItem({ field, section, chart }: { field: Field; section: string; chart?: ElementChartElement }) {
   const view = useCompose((s) => s.view);
-  const { edit } = useCompose.getState();
+  const { edit, setElement } = useCompose.getState();
+  const written = useFieldNames();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const drag = useDraggable({ id: field.name, data: { field: field.name, section, label: caption(field) } });
   const close = () => setAnchor(null);
   const bands = (view?.bands ?? []).filter(
     (b) => b.section === section && b.kind !== 'pageHeader' && b.kind !== 'pageFooter' && b.kind !== 'detail',
   );
+  const rest = [
+    <MenuItem
+      key="detail"
+      onClick={() => {
+        close();
+        void edit({ type: 'addField', section, field: field.name, band: 'detail' });
+      }}
+    >
+      As a column of the rows
+    </MenuItem>,
+    <MenuItem
+      key="level"
+      onClick={() => {
+        close();
+        void edit({ type: 'addLevel', section, field: field.name });
+      }}
+    >
+      Group the rows by it
+    </MenuItem>,
+    ...bands.map((b) => (
+      <MenuItem
+        key={`${b.kind}${b.level}`}
+        onClick={() => {
+          close();
+          void edit({ type: 'addField', section, field: field.name, band: b.kind, level: b.level });
+        }}
+      >
+        Into the {b.name.charAt(0).toLowerCase() + b.name.slice(1)}
+        <Box component="span" sx={{ ml: 1.5, color: color.muted }}>
+          {times(Number(b.printed ?? 0))}
+        </Box>
+      </MenuItem>
+    )),
+  ];
   return (
     <>
       <Box
@@ -127,37 +171,32 @@ function FieldItem({ field, section }: { field: Field; section: string }) {
         </Box>
       </Box>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'top', horizontal: 'right' }}>
-        <MenuItem
-          onClick={() => {
-            close();
-            void edit({ type: 'addField', section, field: field.name, band: 'detail' });
-          }}
-        >
-          As a column of the rows
-        </MenuItem>
-        <MenuItem
-          onClick={() => {
-            close();
-            void edit({ type: 'addLevel', section, field: field.name });
-          }}
-        >
-          Group the rows by it
-        </MenuItem>
-        {bands.map((b) => (
-          <MenuItem
-            key={`${b.kind}${b.level}`}
-            onClick={() => {
-              close();
-              void edit({ type: 'addField', section, field: field.name, band: b.kind, level: b.level });
-            }}
-          >
-            Into the {b.name.charAt(0).toLowerCase() + b.name.slice(1)}
-            <Box component="span" sx={{ ml: 1.5, color: color.muted }}>
-              {times(Number(b.printed ?? 0))}
-            </Box>
-          </MenuItem>
-        ))}
+        {chart
+          ? inChart(chart, written(field.name), field).map((item) => (
+              <MenuItem
+                key={item.label}
+                onClick={() => {
+                  close();
+                  void setElement(chart.id, item.change as Partial<ElementChartElement>);
+                }}
+              >
+                {item.label}
+              </MenuItem>
+            ))
+          : rest}
       </Menu>
     </>
   );
+}
+
+/** What a field can be in a chart. */
+function inChart(chart: ElementChartElement, name: string, field: Field): { label: string; change: Partial<ElementChartElement> }[] {
+  const isNumber = ['whole', 'decimal', 'double'].includes(field.type) && field.kind !== 'key';
+  const expression = isNumber ? `sum(${name})` : `count(DISTINCT ${name})`;
+  return [
+    { label: 'Draw it as the value', change: { values: chart.values.map((v, i) => (i === 0 ? { ...v, expression, name: null } : v)) } },
+    { label: 'Draw it as another value', change: { values: [...chart.values, { expression }] } },
+    { label: 'One category for each', change: { category: { ...chart.category, by: name, pattern: null } } },
+    { label: 'One series for each', change: { series: { by: name } } },
+  ];
 }

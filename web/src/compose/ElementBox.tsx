@@ -1,13 +1,13 @@
 import Box from '@mui/material/Box';
 import { useRef, useState } from 'react';
 import type { ElementView } from '../api/generated';
-import { useDraft } from '../sentence/useDraft';
 import { color } from '../theme/tokens';
 import { ChartPartBoxes } from './ChartPartBoxes';
 import { useCompose } from './composeStore';
 import { dropIndex, findElement, sectionOfColumn } from './definition';
 import { carryTo, moveWithin } from './edits';
 import { kindOf } from './kinds';
+import { Words } from './Words';
 
 /** A box over an element: click selects it, dragging moves it (a heading: its column), a double click (or Enter) types over its words. */
 export function ElementBox({ element: view, zoom, left }: { element: ElementView; zoom: number; left: number }) {
@@ -99,7 +99,7 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
         height: Math.max(6, view.height * zoom) + grow.y,
       }}
     >
-      {selected && element.type === 'chart' && !moved && <ChartPartBoxes chart={view.id} zoom={zoom} />}
+      {selected && element.type === 'chart' && !moved && <ChartPartBoxes chart={element} zoom={zoom} />}
       {selected && kind.hasCorner && (
         <Box
           onPointerDown={down(true)}
@@ -117,53 +117,5 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
         />
       )}
     </div>
-  );
-}
-
-/** The words of an element while they are typed over, in their place. */
-function Words({ words, onTake, onDone }: { words: string; onTake: (text: string) => void; onDone: () => void }) {
-  const { draft, setDraft, take, drop } = useDraft(words, onTake);
-  return (
-    <Box
-      component="textarea"
-      autoFocus
-      aria-label="Words"
-      value={draft}
-      onFocus={(e: React.FocusEvent<HTMLTextAreaElement>) => e.target.select()}
-      onPointerDown={(e: React.PointerEvent) => e.stopPropagation()}
-      onChange={(e: React.ChangeEvent<HTMLTextAreaElement>) => setDraft(e.target.value)}
-      onBlur={() => {
-        take();
-        onDone();
-      }}
-      onKeyDown={(e: React.KeyboardEvent) => {
-        e.stopPropagation();
-        if (e.key === 'Enter' && !e.shiftKey) {
-          e.preventDefault();
-          take();
-          onDone();
-        }
-        if (e.key === 'Escape') {
-          drop();
-          onDone();
-        }
-      }}
-      sx={{
-        position: 'absolute',
-        left: -2,
-        top: -2,
-        zIndex: 5,
-        width: 'calc(100% + 4px)',
-        minWidth: 180,
-        height: 'calc(100% + 6px)',
-        minHeight: 30,
-        resize: 'none',
-        font: '400 13px Commissioner',
-        p: 0.5,
-        border: `2px solid ${color.main}`,
-        bgcolor: '#fff',
-        color: color.ink,
-      }}
-    />
   );
 }

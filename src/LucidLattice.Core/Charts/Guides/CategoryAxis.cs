@@ -1,4 +1,5 @@
 using LucidLattice.Core.Charts.Scales;
+using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Values;
 
@@ -17,8 +18,11 @@ public sealed class CategoryAxis
     private readonly ChartCanvas _canvas;
     private bool _isUpright;
 
+    /// <summary>How far the labels rise to the right, in degrees, where the author says it.</summary>
+    private double _angle;
+
     private CategoryAxis(IReadOnlyList<CategoryEntry> entries, double step, ChartCanvas canvas) =>
-        (_entries, _step, _canvas, _lineHeight) = (entries, step, canvas, ChartCanvas.LineHeight());
+        (_entries, _step, _canvas, _lineHeight) = (entries, step, canvas, canvas.LineHeight());
 
     /// <summary>The room that the labels take below the axis, in points.</summary>
     public double Height { get; private set; }
@@ -30,11 +34,13 @@ public sealed class CategoryAxis
     /// <param name="dates">The step between categories that are dates; null for names.</param>
     /// <param name="areRanges">True for ranges of numbers, of which some tell the others.</param>
     public static CategoryAxis Plan(IReadOnlyList<CategoryEntry> entries, double step, double mostHeight, TimeStep? dates,
-        bool areRanges, ChartCanvas canvas)
+        bool areRanges, ChartCanvas canvas, CategoryAxisSettings? settings = null)
     {
         var axis = new CategoryAxis(entries, step, canvas);
         var outer = axis.IsNested ? axis._lineHeight + OuterGap : 0;
-        if (!axis.Flat(mostHeight - outer) && !(dates is not null && axis.AtDates()) && !(areRanges && axis.Thinned()))
+        if (settings?.Angle is { } asked)
+            axis.Angled(Math.Clamp(asked, -90, 90), mostHeight - outer, dates is not null, settings.Reversed);
+        else if (!axis.Flat(mostHeight - outer) && !(dates is not null && axis.AtDates()) && !(areRanges && axis.Thinned()))
             axis.Turned(mostHeight - outer);
         axis.Height += outer;
         return axis;
@@ -48,7 +54,7 @@ public sealed class CategoryAxis
         foreach (var entry in _entries)
         {
             if (!Words(entry.Label).All(w => _canvas.Width(w) <= room)) return false;
-            wrapped.Add(TextWrapper.Wrap(_canvas.Typesetter, ChartCanvas.SmallFont, entry.Label, room));
+            wrapped.Add(TextWrapper.Wrap(_canvas.Typesetter, _canvas.Small, entry.Label, room));
             if (wrapped[^1].Count > mostLines) return false;
         }
         for (var i = 0; i < wrapped.Count; i++) _labels.Add((i, wrapped[i]));
@@ -78,16 +84,49 @@ public sealed class CategoryAxis
     }
 
     /// <summary>Labels of every so many ranges, side by side.</summary>
-    private bool Thinned()
+    /// <param name="share">Of all, the most that may lie between two that are there.</param>
+    private bool Thinned(double share = 0.5)
     {
         var length = _step * _entries.Count;
         var widest = _entries.Max(e => _canvas.Width(e.Label)) + BetweenDates;
         var every = (int)Math.Ceiling(widest / _step);
-        if (every > _entries.Count / 2) return false;
+        if (every > _entries.Count * share) return false;
         for (var i = 0; i < _entries.Count; i += every)
             if (Fits(i, _entries[i].Label, length)) _labels.Add((i, [_entries[i].Label]));
         Height = _lineHeight;
         return _labels.Count > 0;
+    }
+
+    /// <summary>Turned as the author wants, and thinned out where they would touch.</summary>
+    private void Angled(double angle, double mostHeight, bool areDates, bool isReversed)
+    {
+        if (angle == 0 && (_entries.Count > 1 && areDates && AtDates() || Thinned(1))) return;
+        if (angle is 0 or 90)
+        {
+            Turned(mostHeight);
+            return;
+        }
+        _angle = angle;
+        var (sine, cosine) = Math.SinCos(Math.Abs(angle) * Math.PI / 180);
+        var every = Math.Max(1, (int)Math.Ceiling(_lineHeight / sine / _step));
+        var length = _step * _entries.Count;
+        for (var i = First(_step, _lineHeight); (i + 0.5) * _step <= length - _lineHeight / 2 + 0.01; i += every)
+        {
+            // What rises ends at its place and begins left of it; what falls begins there.
+            var beside = (angle > 0 != isReversed ? (i + 0.5) * _step : length - (i + 0.5) * _step)
+                - (_canvas.Ascent() - _canvas.ToMiddle) * sine;
+            var text = _canvas.Fit(_entries[i].Label, Math.Min((mostHeight - _lineHeight * cosine) / sine,
+                cosine < 0.01 ? double.MaxValue : Math.Max(0, beside) / cosine));
+            _labels.Add((i, [text]));
+            if (text.Length > 0) Height = Math.Max(Height, _canvas.Width(text) * sine + _lineHeight * cosine);
+        }
+    }
+
+    private void DrawAngled(string text, double middle, double top)
+    {
+        var (sine, cosine) = Math.SinCos(Math.Abs(_angle) * Math.PI / 180);
+        var x = middle + Math.Sign(_angle) * _canvas.ToMiddle * sine;
+        _canvas.Text(text, x, top + _canvas.Ascent() * cosine, _angle > 0 ? 1 : 0, Palette.Ink, rotation: -_angle);
     }
 
     private bool Fits(int index, string label, double length)
@@ -119,11 +158,13 @@ public sealed class CategoryAxis
             var middle = bands.Middle(index);
             for (var i = 0; i < lines.Count; i++)
             {
-                if (_isUpright) _canvas.Text(lines[i], middle + _canvas.ToMiddle, top, 1, Palette.Ink, rotation: -90);
+                if (_angle != 0) DrawAngled(lines[i], middle, top);
+                else if (_isUpright) _canvas.Text(lines[i], middle + _canvas.ToMiddle, top, 1, Palette.Ink, rotation: -90);
                 else _canvas.Text(lines[i], middle, top + ascent + i * _lineHeight, 0.5, Palette.Ink);
             }
             if (lines.All(l => l.Length == 0) || action(_entries[index]) is not { } opens) continue;
-            var height = _isUpright ? _canvas.Width(lines[0]) : lines.Count * _lineHeight;
+            var height = _angle != 0 ? Height - (IsNested ? _lineHeight + OuterGap : 0)
+                : _isUpright ? _canvas.Width(lines[0]) : lines.Count * _lineHeight;
             _canvas.Items.Add(new RegionItem(bands.Start(index), top, bands.Step, Math.Max(1, height), $"{id}-label-{index}",
                 _entries[index].Label, "", opens));
         }

@@ -10,69 +10,111 @@ namespace LucidLattice.Core.Charts.Guides;
 /// <param name="Line">The dashes of a line; null for an area.</param>
 /// <param name="Series">The series that it names; null for other things.</param>
 public sealed record LegendEntry(string Name, string Color, ChartDash? Line = null, string Id = "", LinkAction? Action = null,
-    int? Series = null);
+    int? Series = null)
+{
+    /// <summary>At the middle of a line's sample.</summary>
+    public ChartMarker Marker { get; init; } = ChartMarker.None;
+}
 
 /// <summary>Names beside samples of their colours. It never takes so much room that the plot cannot be read.</summary>
 public sealed class Legend
 {
-    private const double Sample = 7, LineSample = 14, AfterSample = 4, BetweenEntries = 12, LeastPlotHeight = 60, LeastPlotWidth = 120;
+    private const double Sample = 7, LineSample = 14, AfterSample = 4, BetweenEntries = 12, MarkerRadius = 2;
+    private const double LeastPlotHeight = 60, LeastPlotWidth = 120, LeastColumn = 30;
     private const int MostRows = 3, MostRowsAsked = 6, MostEntries = 60;
     private readonly ChartCanvas _canvas;
+    private readonly ChartLegend _settings;
     private readonly List<List<LegendEntry>> _rows = [];
     private Area _room;
     private bool _isBeside;
 
-    private Legend(ChartCanvas canvas) => _canvas = canvas;
+    /// <summary>The width of each column; null where names follow one another.</summary>
+    private double? _column;
+
+    private Legend(ChartLegend settings, ChartCanvas canvas) => (_settings, _canvas) = (settings, canvas);
 
     /// <param name="isNeeded">False where the picture says the names itself, so that an automatic legend is left away.</param>
     /// <returns>What is left for the plot.</returns>
-    public static Area Draw(ChartLegend side, IReadOnlyList<LegendEntry> entries, bool isNeeded, Area area, ChartCanvas canvas)
+    public static Area Draw(ChartLegend settings, IReadOnlyList<LegendEntry> entries, bool isNeeded, Area area, ChartCanvas canvas)
     {
-        if (side == ChartLegend.None || entries.Count == 0 || (side == ChartLegend.Automatic && !isNeeded)) return area;
+        if (settings.Place == LegendPlace.None || entries.Count == 0 || (settings.Place == LegendPlace.Automatic && !isNeeded)) return area;
         if (area.Height < LeastPlotHeight / 2) return area;
-        var legend = new Legend(canvas);
-        var rest = legend.Plan(side, entries, area);
+        var legend = new Legend(settings, canvas);
+        var rest = legend.Plan(settings.Reversed ? [.. entries.Reverse()] : entries, area);
         legend.Draw();
         canvas.Parts.Add(("legend", legend._room));
         return rest;
     }
 
-    private Area Plan(ChartLegend side, IReadOnlyList<LegendEntry> entries, Area area)
+    /// <summary>Between a border and what it is around.</summary>
+    private double Padding => _settings.Border is null ? 0 : ChartCanvas.Gap;
+
+    private Area Plan(IReadOnlyList<LegendEntry> entries, Area area)
     {
-        var line = ChartCanvas.LineHeight();
+        var (side, line) = (_settings.Place, _canvas.LineHeight());
         // Thousands of names are not measured one by one to find that they have no room.
-        var widest = entries.Take(MostEntries).Max(e => _canvas.Width(e.Name) + SampleWidth(e));
+        var widest = entries.Take(MostEntries).Max(Room);
         var most = Math.Max(1, (int)((area.Height - LeastPlotHeight) / line));
-        if (side == ChartLegend.Automatic)
+        if (side == LegendPlace.Automatic)
         {
             var fitsBelow = entries.Count <= MostEntries && Flow(entries, area.Width).Count <= 2;
             side = !fitsBelow && area.Width - widest >= 2 * LeastPlotWidth && entries.Count * line <= area.Height
-                ? ChartLegend.Right
-                : ChartLegend.Below;
+                ? LegendPlace.Right
+                : LegendPlace.Below;
         }
-        if (side == ChartLegend.Right && area.Width - LeastPlotWidth > 40)
+        var inner = area.Shrunk(Padding);
+        if (side is LegendPlace.Right or LegendPlace.Left && inner.Width - LeastPlotWidth > 40)
         {
-            var width = Math.Min(widest, Math.Min(area.Width * 0.4, area.Width - LeastPlotWidth));
-            var shown = Few(entries, Math.Clamp((int)(area.Height / line), 1, MostEntries));
-            _rows.AddRange(shown.Select(e => new List<LegendEntry> { Shortened(e, width) }));
+            var columns = Math.Clamp(_settings.Columns ?? 1, 1, ChartLegend.MostColumns);
+            var width = Math.Min(columns * widest + (columns - 1) * BetweenEntries,
+                Math.Min(inner.Width * 0.4, inner.Width - LeastPlotWidth));
+            _column = (width + BetweenEntries) / columns;
+            var shown = Few(entries, Math.Clamp((int)(inner.Height / line) * columns, 1, MostEntries));
+            _rows.AddRange(shown.Select(e => Shortened(e, _column.Value - BetweenEntries)).Chunk(columns).Select(r => r.ToList()));
             _isBeside = true;
-            _room = new Area(area.Right - width, area.Top, area.Right, area.Bottom);
-            return area with { Right = area.Right - width - 3 * ChartCanvas.Gap };
+            var height = _rows.Count * line;
+            var top = _settings.Align switch
+            {
+                Alignment.Left => inner.Top,
+                Alignment.Right => inner.Bottom - height,
+                _ => Math.Max(inner.Top, inner.CentreY - height / 2),
+            };
+            var left = side == LegendPlace.Right ? inner.Right - width : inner.Left;
+            _room = new Area(left, top, left + width, top + height);
+            var taken = width + 2 * Padding + 3 * ChartCanvas.Gap;
+            return side == LegendPlace.Right ? area with { Right = area.Right - taken } : area with { Left = area.Left + taken };
         }
-        var rows = Flow(Few(entries, MostEntries), area.Width);
-        var limit = Math.Clamp(most, 1, side == ChartLegend.Automatic ? MostRows : MostRowsAsked);
+        var rows = Arranged(Few(entries, MostEntries), inner.Width, widest);
+        var limit = Math.Clamp(most, 1, side == LegendPlace.Automatic ? MostRows : MostRowsAsked);
         for (var count = Math.Min(entries.Count, MostEntries); rows.Count > limit && count > 1; count--)
-            rows = Flow(Few(entries, count - 1), area.Width);
+            rows = Arranged(Few(entries, count - 1), inner.Width, widest);
         _rows.AddRange(rows);
-        var height = _rows.Count * line + ChartCanvas.Gap;
-        if (side == ChartLegend.Above)
+        var (rowsHeight, rowsWidth) = (_rows.Count * line, _rows.Max(WidthOf));
+        var start = _settings.Align switch
         {
-            _room = area with { Bottom = area.Top + height };
-            return area with { Top = area.Top + height };
-        }
-        _room = area with { Top = area.Bottom - height + ChartCanvas.Gap };
-        return area with { Bottom = area.Bottom - height };
+            Alignment.Left => inner.Left,
+            Alignment.Right => inner.Right - rowsWidth,
+            _ => inner.CentreX - rowsWidth / 2,
+        };
+        var total = rowsHeight + 2 * Padding + ChartCanvas.Gap;
+        _room = side == LegendPlace.Above
+            ? new Area(start, inner.Top, start + rowsWidth, inner.Top + rowsHeight)
+            : new Area(start, inner.Bottom - rowsHeight, start + rowsWidth, inner.Bottom);
+        return side == LegendPlace.Above ? area with { Top = area.Top + total } : area with { Bottom = area.Bottom - total };
     }
+
+    /// <summary>One after the other, or in as many columns as the author wants and have room.</summary>
+    private List<List<LegendEntry>> Arranged(IReadOnlyList<LegendEntry> entries, double width, double widest)
+    {
+        if (_settings.Columns is not { } wanted) return Flow(entries, width);
+        var columns = Math.Clamp(wanted, 1, Math.Min(ChartLegend.MostColumns, Math.Max(1, (int)(width / LeastColumn))));
+        _column = Math.Min(widest + BetweenEntries, (width + BetweenEntries) / columns);
+        return [.. entries.Select(e => Shortened(e, _column.Value - BetweenEntries)).Chunk(columns).Select(r => r.ToList())];
+    }
+
+    private double WidthOf(List<LegendEntry> row) => _column is { } column
+        ? column * row.Count - BetweenEntries
+        : row.Sum(Room) + BetweenEntries * (row.Count - 1);
 
     /// <summary>The first so many, the last of them saying how many more there are.</summary>
     private static IReadOnlyList<LegendEntry> Few(IReadOnlyList<LegendEntry> entries, int count) =>
@@ -103,12 +145,17 @@ public sealed class Legend
 
     private void Draw()
     {
-        var (line, y) = (ChartCanvas.LineHeight(), _room.Top);
-        if (_isBeside) y = Math.Max(_room.Top, _room.CentreY - _rows.Count * line / 2);
+        var (line, y) = (_canvas.LineHeight(), _room.Top);
+        if (_settings.Border is { } border)
+        {
+            var frame = _room.Shrunk(-Padding);
+            _canvas.Items.Add(new RectItem(frame.Left, frame.Top, frame.Width, frame.Height, null, border, 0.75));
+        }
         foreach (var row in _rows)
         {
-            var width = row.Sum(Room) + BetweenEntries * (row.Count - 1);
-            var x = _isBeside ? _room.Left : Math.Max(_room.Left, _room.CentreX - width / 2);
+            var x = _isBeside || _column is not null || _settings.Align == Alignment.Left ? _room.Left
+                : _settings.Align == Alignment.Right ? _room.Right - WidthOf(row)
+                : Math.Max(_room.Left, _room.CentreX - WidthOf(row) / 2);
             foreach (var entry in row)
             {
                 DrawSample(entry, x, y + line / 2);
@@ -116,7 +163,8 @@ public sealed class Legend
                 if (entry.Action is not null || entry.Series is not null)
                     _canvas.Items.Add(new RegionItem(x, y, Room(entry), line, entry.Id, entry.Name, "", entry.Action)
                         { Series = entry.Series });
-                x += Room(entry) + BetweenEntries;
+                if (entry.Series is { } series) _canvas.Parts.Add(($"series {series}", new Area(x, y, x + Room(entry), y + line)));
+                x += _column ?? Room(entry) + BetweenEntries;
             }
             y += line;
         }
@@ -125,10 +173,13 @@ public sealed class Legend
     private void DrawSample(LegendEntry entry, double x, double middle)
     {
         if (entry.Color.Length == 0) return;
-        if (entry.Line is { } dash)
-            _canvas.Items.Add(new PathItem(new DrawPath().MoveTo(x, middle).LineTo(x + LineSample, middle), null,
-                new Pen(entry.Color, 1.5, Pens.Dashes(dash))));
-        else
+        if (entry.Line is not { } dash)
+        {
             _canvas.Items.Add(new RectItem(x, middle - Sample / 2, Sample, Sample, entry.Color));
+            return;
+        }
+        _canvas.Items.Add(new PathItem(new DrawPath().MoveTo(x, middle).LineTo(x + LineSample, middle), null,
+            new Pen(entry.Color, 1.5, Pens.Dashes(dash))));
+        Markers.Draw(entry.Marker, x + LineSample / 2, middle, MarkerRadius, entry.Color, _canvas);
     }
 }

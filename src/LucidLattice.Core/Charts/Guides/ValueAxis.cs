@@ -32,7 +32,8 @@ public sealed class ValueAxis
     public bool HasZero => !IsLogarithmic && _low <= 0 && _high >= 0;
 
     /// <summary>A mark's number, in the unit of the axis.</summary>
-    public string Label(double value) => _numbers.Label(value);
+    /// <param name="decimals">As many as the author wants; null for as many as suit.</param>
+    public string Label(double value, int? decimals = null) => _numbers.Label(value, decimals);
 
     /// <summary>The room that its numbers take beside an upright plot.</summary>
     public double Width(ChartCanvas canvas) => Settings.Hidden ? 0 : Figures.Max(f => canvas.Width(f)) + ChartCanvas.Gap;
@@ -46,7 +47,7 @@ public sealed class ValueAxis
         {
             var at = values.At(Ticks[i]);
             if (Settings.Grid ?? hasGrid) canvas.Items.Add(new LineItem(room.Left, at, room.Right, at, 0.5, Palette.GridLine));
-            if (Settings.Hidden || Math.Abs(at - last) < ChartCanvas.LineHeight()) continue;
+            if (Settings.Hidden || Math.Abs(at - last) < canvas.LineHeight()) continue;
             canvas.Text(Figures[i], isRight ? room.Right + ChartCanvas.Gap : room.Left - ChartCanvas.Gap, at + canvas.ToMiddle,
                 isRight ? 0 : 1);
             last = at;
@@ -68,6 +69,9 @@ public sealed class ValueAxis
             last = at;
         }
     }
+
+    /// <summary>Its ends.</summary>
+    public (double Low, double High) Range => (_low, _high);
 
     public ValueScale Scale(double from, double to) =>
         Settings.Reversed ? new(_low, _high, to, from, IsLogarithmic) : new(_low, _high, from, to, IsLogarithmic);

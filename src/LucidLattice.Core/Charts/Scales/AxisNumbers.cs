@@ -39,9 +39,11 @@ public sealed class AxisNumbers
         IsLogarithmic ? Alone(value) : Write(value, _suffix.Length == 0 ? _tickDecimals : Shortest(value, _tickDecimals));
 
     /// <summary>The number of a mark, short, but never misleading.</summary>
-    public string Label(double value)
+    /// <param name="decimals">Of the number in its unit, where the author says it.</param>
+    public string Label(double value, int? decimals = null)
     {
-        if (IsLogarithmic && !_isChosen) return new AxisNumbers([0, Math.Abs(value)], false, _culture).Label(value);
+        if (IsLogarithmic && !_isChosen) return new AxisNumbers([0, Math.Abs(value)], false, _culture).Label(value, decimals);
+        if (decimals is { } asked && double.IsFinite(value)) return (value / _size).ToString("N" + asked, _culture) + _suffix;
         var shown = Math.Abs(value / _size);
         if (shown == 0 || !double.IsFinite(shown)) return Write(0, 0);
         var needed = Math.Max(0, 1 - (int)Math.Floor(Math.Log10(shown)));

@@ -34,7 +34,7 @@ public sealed class CalendarType : ChartType
         var scale = new ColorScale(days.Min(d => d.Mark.Number), days.Max(d => d.Mark.Number), content.Colors[0]);
         area = ColorLegend.Draw(scale, v => content.FullFormats[0].Format(Value.Of(v)), content.Legend, area, canvas);
         var years = days.GroupBy(d => d.Day.Year).OrderBy(y => y.Key).Take(MostYears).ToList();
-        var line = ChartCanvas.LineHeight();
+        var line = canvas.LineHeight();
         var weekdays = content.Culture.DateTimeFormat.AbbreviatedDayNames;
         var left = area.Left + Math.Max(weekdays.Max(d => canvas.Width(d)), canvas.Width("2000")) + Gap;
         var perYear = (area.Height - years.Count * (line + BetweenYears)) / years.Count;
@@ -88,7 +88,7 @@ public sealed class CalendarType : ChartType
 
     private static void DrawWeekdays(string[] names, double right, double top, double square, ChartCanvas canvas)
     {
-        for (var day = 0; day < 7; day += (int)Math.Ceiling(ChartCanvas.LineHeight() / square))
+        for (var day = 0; day < 7; day += (int)Math.Ceiling(canvas.LineHeight() / square))
         {
             var (name, baseline) = (names[(day + 1) % 7], top + square * (day + 0.44) + canvas.ToMiddle);
             if (canvas.IsFree(canvas.Box(name, right, baseline, 1))) canvas.Text(name, right, baseline, 1);

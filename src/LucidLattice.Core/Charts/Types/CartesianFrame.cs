@@ -10,13 +10,14 @@ namespace LucidLattice.Core.Charts.Types;
 internal sealed class CartesianFrame(ChartContent content, IReadOnlyList<Layer> layers, bool isLying, ChartCanvas canvas)
 {
     private const double Gap = ChartCanvas.Gap, LeastWidth = 12, LeastHeight = 8, PerFigure = 60;
-    private readonly double _line = ChartCanvas.LineHeight();
+    private readonly double _line = canvas.LineHeight();
 
     private IReadOnlyList<CategoryEntry> Categories => content.Numbers.Categories;
 
     public void Draw(Area area)
     {
         content = content with { DrawnIn = area };
+        area = DrawTitlesAround(area);
         if (isLying) DrawLying(area);
         else DrawUpright(area);
     }
@@ -48,29 +49,68 @@ internal sealed class CartesianFrame(ChartContent content, IReadOnlyList<Layer> 
             isShare, canvas.Culture);
     }
 
+    /// <summary>Both value axes, with their zeros at one height if the author wants it.</summary>
+    private (ValueAxis? Left, ValueAxis? Right) Axes(double length, double perTick)
+    {
+        var (left, right) = (Axis(false, length, perTick), Axis(true, length, perTick));
+        if (!content.Axes.ZeroTogether || left is null || right is null || left.IsLogarithmic || right.IsLogarithmic) return (left, right);
+        var (a, b) = (WithZero(left.Range), WithZero(right.Range));
+        // The part of each axis that lies below its zero; both take the larger one, or the middle where one has nothing above.
+        var below = Math.Max(-a.Low / (a.High - a.Low), -b.Low / (b.High - b.Low));
+        var above = Math.Max(a.High / (a.High - a.Low), b.High / (b.High - b.Low));
+        content = content with { Axes = content.Axes with { Left = Around(content.Axes.Left, a), Right = Around(content.Axes.Right, b) } };
+        return (Axis(false, length, perTick), Axis(true, length, perTick));
+
+        ValueAxisSettings Around(ValueAxisSettings settings, (double Low, double High) range)
+        {
+            var unit = Math.Max(below > 0 ? -range.Low / below : 0, above > 0 ? range.High / above : 0);
+            return settings with { From = -unit * below, To = unit * above, Close = false };
+        }
+    }
+
+    private static (double Low, double High) WithZero((double Low, double High) range) =>
+        (Math.Min(0, range.Low), Math.Max(0, range.High) is var high && range.Low >= 0 && high <= 0 ? 1 : high);
+
+    /// <summary>Titles of axes that their author puts elsewhere than along them.</summary>
+    private Area DrawTitlesAround(Area area)
+    {
+        if (content.CategoryTitle.Side != ChartTextSide.Automatic && !content.Axes.Category.Hidden)
+            area = ChartTitle.Draw(content.CategoryTitle, "categoryTitle", ChartTextSide.Below, area, canvas);
+        if (content.ValueTitle.Side != ChartTextSide.Automatic && layers.Any(l => !l.IsRight))
+            area = ChartTitle.Draw(content.ValueTitle, "valueTitle", ChartTextSide.Left, area, canvas);
+        if (content.RightTitle.Side != ChartTextSide.Automatic && layers.Any(l => l.IsRight))
+            area = ChartTitle.Draw(content.RightTitle, "rightTitle", ChartTextSide.Right, area, canvas);
+        static PlacedText Along(PlacedText title) => title.Side == ChartTextSide.Automatic ? title : PlacedText.None;
+        content = content with
+        {
+            CategoryTitle = Along(content.CategoryTitle), ValueTitle = Along(content.ValueTitle), RightTitle = Along(content.RightTitle),
+        };
+        return area;
+    }
+
     private void DrawUpright(Area area)
     {
         var (left, top, right, bottom) = (area.Left, area.Top, area.Right, area.Bottom);
         var isNamed = !content.Axes.Category.Hidden;
-        if (content.CategoryTitle.Length > 0 && isNamed)
-        {
-            bottom -= _line;
-            canvas.Text(canvas.Fit(content.CategoryTitle, area.Width), area.CentreX, bottom + canvas.Ascent(), 0.5);
-        }
-        var (leftAxis, rightAxis) = (Axis(false, bottom - top, 2.6 * _line), Axis(true, bottom - top, 2.6 * _line));
-        left += SideTitle(content.ValueTitle, leftAxis, left, top, bottom, true) + (leftAxis?.Width(canvas) ?? 0);
-        right -= SideTitle(content.RightTitle, rightAxis, right, top, bottom, false) + (rightAxis?.Width(canvas) ?? 0);
+        if (isNamed) bottom = ChartTitle.Draw(content.CategoryTitle, "categoryTitle", ChartTextSide.Below, area, canvas).Bottom;
+        var (leftAxis, rightAxis) = Axes(bottom - top, 2.6 * _line);
+        if (leftAxis is not null && bottom - top >= 2 * _line)
+            left = ChartTitle.Draw(content.ValueTitle, "valueTitle", ChartTextSide.Left, area with { Bottom = bottom }, canvas).Left;
+        if (rightAxis is not null && bottom - top >= 2 * _line)
+            right = ChartTitle.Draw(content.RightTitle, "rightTitle", ChartTextSide.Right, area with { Bottom = bottom }, canvas).Right;
+        left += leftAxis?.Width(canvas) ?? 0;
+        right -= rightAxis?.Width(canvas) ?? 0;
         if (right - left < LeastWidth) return;
         var names = isNamed
             ? CategoryAxis.Plan(Categories, (right - left) / Categories.Count, (bottom - top) * 0.4, content.DateStep,
-                content.Numbers.Ranges is not null, canvas)
+                content.Numbers.Ranges is not null, canvas, content.Axes.Category)
             : null;
         bottom -= (names?.Height ?? 0) + Gap + 3;
         // Room for the labels at the ends of the highest and the lowest mark.
-        var areLabelled = content.Labels.Show != LabelShow.Never;
-        top += areLabelled ? _line : _line / 2;
+        var labels = content.LabelLines;
+        top += labels > 0 ? labels * _line : _line / 2;
         var axisTop = bottom + Gap + 3;
-        if (areLabelled && (leftAxis ?? rightAxis)?.Ticks[0] < 0) bottom -= _line;
+        if (labels > 0 && (leftAxis ?? rightAxis)?.Ticks[0] < 0) bottom -= labels * _line;
         if (bottom - top < LeastHeight) return;
         var room = new Area(left, top, right, bottom);
         canvas.Parts.Add(("category", area with { Top = axisTop }));
@@ -84,14 +124,6 @@ internal sealed class CartesianFrame(ChartContent content, IReadOnlyList<Layer> 
         // The lowest figure of the value axis reaches a little below its line.
         names?.Draw(bands, axisTop, content.CategoryAction, content.Id);
         DrawLayers(room, bands, leftAxis, rightAxis);
-    }
-
-    private double SideTitle(string title, ValueAxis? axis, double x, double top, double bottom, bool isLeft)
-    {
-        if (title.Length == 0 || axis is null || bottom - top < 2 * _line) return 0;
-        canvas.Text(canvas.Fit(title, bottom - top), isLeft ? x + canvas.Ascent() : x - canvas.Typesetter
-            .Extent(ChartCanvas.SmallFont).Descent, (top + bottom) / 2, 0.5, rotation: -90);
-        return _line;
     }
 
     private void DrawCategoryGrid(BandScale bands, Area room)
@@ -138,36 +170,29 @@ internal sealed class CartesianFrame(ChartContent content, IReadOnlyList<Layer> 
     private void DrawLying(Area area)
     {
         var (left, top, right, bottom) = (area.Left, area.Top, area.Right, area.Bottom);
-        if (content.ValueTitle.Length > 0)
-        {
-            bottom -= _line;
-            canvas.Text(canvas.Fit(content.ValueTitle, area.Width), area.CentreX, bottom + canvas.Ascent(), 0.5);
-        }
+        bottom = ChartTitle.Draw(content.ValueTitle, "valueTitle", ChartTextSide.Below, area, canvas).Bottom;
         var hasRight = layers.Any(l => l.IsRight);
         if (!content.Axes.Left.Hidden) bottom -= _line + Gap;
-        if (hasRight && content.RightTitle.Length > 0)
-        {
-            canvas.Text(canvas.Fit(content.RightTitle, area.Width), area.CentreX, top + canvas.Ascent(), 0.5);
-            top += _line;
-        }
+        if (hasRight) top = ChartTitle.Draw(content.RightTitle, "rightTitle", ChartTextSide.Above, area, canvas).Top;
         if (hasRight && !content.Axes.Right.Hidden) top += _line + Gap;
         var step = (bottom - top) / Categories.Count;
         if (step <= 0) return;
         var isNamed = !content.Axes.Category.Hidden;
-        if (content.CategoryTitle.Length > 0 && bottom - top > 4 * _line && isNamed)
-        {
-            canvas.Text(canvas.Fit(content.CategoryTitle, bottom - top), left + canvas.Ascent(), (top + bottom) / 2, 0.5, rotation: -90);
-            left += _line;
-        }
+        if (bottom - top > 4 * _line && isNamed)
+            left = ChartTitle.Draw(content.CategoryTitle, "categoryTitle", ChartTextSide.Left, area with { Top = top, Bottom = bottom },
+                canvas).Left;
         var names = Categories.Select(c => canvas.Fit(c.Outer is null ? c.Label : $"{c.Outer}: {c.Label}", area.Width * 0.4)).ToList();
         var every = Math.Max(1, (int)Math.Ceiling(_line / step));
         var first = CategoryAxis.First(step, _line);
-        bool IsNamed(int i) => isNamed && i >= first && (i - first) % every == 0
-            && (i + 0.5) * step <= bottom - top - _line / 2 + 0.01;
+        bool IsNamed(int i)
+        {
+            var place = content.Axes.Category.Reversed ? names.Count - 1 - i : i;
+            return isNamed && place >= first && (place - first) % every == 0 && (place + 0.5) * step <= bottom - top - _line / 2 + 0.01;
+        }
         left += names.Where((_, i) => IsNamed(i)).Select(n => canvas.Width(n)).DefaultIfEmpty(0).Max() + Gap;
         var namesEnd = left - Gap;
         // As many divisions as their figures have room for, whatever those turn out to be.
-        var (below, above) = (Axis(false, right - left, PerFigure), Axis(true, right - left, PerFigure));
+        var (below, above) = Axes(right - left, PerFigure);
         var axes = new[] { below, above }.OfType<ValueAxis>().ToList();
         if (axes.Count == 0) return;
         double HalfEnd(Func<ValueAxis, string> end) => axes.Where(a => !a.Settings.Hidden).Select(a => canvas.Width(end(a)) / 2)
@@ -192,8 +217,7 @@ internal sealed class CartesianFrame(ChartContent content, IReadOnlyList<Layer> 
         above?.DrawAlong(room, top - Gap, hasGrid: below is null, canvas);
         for (var i = 0; i < names.Count; i++)
         {
-            var place = content.Axes.Category.Reversed ? names.Count - 1 - i : i;
-            if (!IsNamed(place)) continue;
+            if (!IsNamed(i)) continue;
             var middle = bands.Middle(i);
             canvas.Text(names[i], namesEnd, middle + canvas.ToMiddle, 1, Palette.Ink);
             if (content.CategoryAction(Categories[i]) is { } opens && names[i].Length > 0)
@@ -206,12 +230,13 @@ internal sealed class CartesianFrame(ChartContent content, IReadOnlyList<Layer> 
     /// <summary>Beyond the ends of bars.</summary>
     private double LabelRoom()
     {
-        if (content.Labels.Show == LabelShow.Never || content.Labels.Place == LabelPlace.Inside) return 0;
+        if (!content.HasLabels) return 0;
         return layers.Where(l => l.Arrangement == ChartArrangement.Beside && l.Marks.Count < 200).SelectMany(l =>
         {
             var axis = Axis(l.IsRight, 300, PerFigure)!;
             var label = MarkLabels.Of(content, l, axis);
-            return l.Marks.Where(m => m.IsThere && !m.Mark.Value.IsNull).Select(m => canvas.Width(label(m)) + Gap);
+            return l.Marks.Where(m => m.IsThere && !m.Mark.Value.IsNull && content.LabelsOf(m.Mark) is
+                { Show: not LabelShow.Never, Place: not LabelPlace.Inside }).Select(m => canvas.Width(label(m)) + Gap);
         }).DefaultIfEmpty(0).Max();
     }
 }

@@ -120,9 +120,9 @@ public abstract class CartesianType : ChartType
     {
         var numbers = content.Numbers;
         var entries = numbers.Series.Select((s, i) => new LegendEntry(s.Name, s.Color,
-            Drawer(content, s.ValueIndex) is { HasStart: false, Bends: true } ? content.Values.ElementAtOrDefault(s.ValueIndex)?.Dash
-            ?? default : null,
-            $"{content.Id}-legend-{i}", content.SeriesAction(s), i)).ToList();
+            Drawer(content, s.ValueIndex) is { HasStart: false, Bends: true } ? s.Look.Dash : null,
+            $"{content.Id}-legend-{i}", content.SeriesAction(s), i)
+            { Marker = s.Look.Marker == ChartMarker.Automatic ? ChartMarker.None : s.Look.Marker }).ToList();
         entries.AddRange(Trends.Entries(content));
         entries.AddRange(content.Lines.Where(l => l.Name.Length > 0).Select(l => new LegendEntry(l.Name, l.Color,
             l.To is null ? l.Dash : null)));

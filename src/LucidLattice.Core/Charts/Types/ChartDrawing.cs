@@ -10,7 +10,7 @@ namespace LucidLattice.Core.Charts.Types;
 /// left away.</summary>
 public static class ChartDrawing
 {
-    private const double Padding = 6, ShadowWidth = 2;
+    private const double Padding = 6, ShadowWidth = 2, BorderWidth = 0.75;
 
     /// <summary>The chart as one figure, in a frame of the given size at the given place (points).</summary>
     public static FigureItem Draw(
@@ -22,9 +22,11 @@ public static class ChartDrawing
         ChartType type, ChartContent content, double x, double y, double width, double height, ITypesetter typesetter, CultureInfo culture,
         out IReadOnlyList<(string Part, Area Area)> parts)
     {
-        var canvas = new ChartCanvas(typesetter, culture);
+        var canvas = new ChartCanvas(typesetter, culture, content.Small);
         content = content with { Culture = culture };
         var area = DrawFrame(content.Frame, new Area(x, y, x + width, y + height), canvas);
+        if (content.WholeAction is not null)
+            canvas.Items.Add(new RegionItem(x, y, width, height, $"{content.Id}-whole", content.Title.Text, "", content.WholeAction));
         area = ChartTitle.Draw(content, area, canvas);
         if (content.Numbers.Marks.Count == 0)
             canvas.Text(canvas.Fit("No rows", area.Width), area.CentreX, Math.Min(area.CentreY, area.Bottom - 3), 0.5);
@@ -53,8 +55,20 @@ public static class ChartDrawing
             canvas.Items.Add(
                 new RectItem(area.Left + ShadowWidth, area.Top + ShadowWidth, area.Width, area.Height, Palette.Ink, Opacity: 0.18));
         }
-        canvas.Items.Add(new RectItem(area.Left, area.Top, area.Width, area.Height, frame.Background ?? "#FFFFFF", frame.Border,
-            frame.Border is null ? 0 : 0.75));
+        var isWhole = frame.Sides.Count == 0 || frame.Sides.Distinct().Count() == 4;
+        if (frame.Background is not null || frame.Shadow || (isWhole && frame.Border is not null))
+            canvas.Items.Add(new RectItem(area.Left, area.Top, area.Width, area.Height,
+                frame.Background ?? (frame.Shadow ? "#FFFFFF" : null),
+                isWhole ? frame.Border : null, isWhole && frame.Border is not null ? BorderWidth : 0));
+        if (!isWhole && frame.Border is { } color)
+            foreach (var side in frame.Sides.Distinct())
+                canvas.Items.Add(side switch
+                {
+                    FrameSide.Top => new LineItem(area.Left, area.Top, area.Right, area.Top, BorderWidth, color),
+                    FrameSide.Bottom => new LineItem(area.Left, area.Bottom, area.Right, area.Bottom, BorderWidth, color),
+                    FrameSide.Left => new LineItem(area.Left, area.Top, area.Left, area.Bottom, BorderWidth, color),
+                    _ => new LineItem(area.Right, area.Top, area.Right, area.Bottom, BorderWidth, color),
+                });
         return area.Shrunk(Padding);
     }
 }

@@ -32,11 +32,12 @@ public class ColumnType : CartesianType
 
     public sealed override void DrawLabels(Plot plot)
     {
-        var isInside = plot.Content.Labels.Place == LabelPlace.Inside || plot.Layer.Arrangement != ChartArrangement.Beside;
-        if (plot.Content.Labels.Show == LabelShow.Never) return;
+        if (!plot.Content.HasLabels) return;
+        bool IsInside(PlotMark mark) => plot.Content.LabelsOf(mark.Mark).Place == LabelPlace.Inside
+            || plot.Layer.Arrangement != ChartArrangement.Beside;
         var bodies = Bodies(plot).ToDictionary(b => b.Mark.Index);
         plot.WearLabels(false, (mark, text) => bodies.TryGetValue(mark.Index, out var found)
-            ? isInside ? Inside(plot, found.Body, mark, text) : Outside(plot, found.Body, found.Reach, mark, text)
+            ? IsInside(mark) ? Inside(plot, found.Body, mark, text) : Outside(plot, found.Body, found.Reach, mark, text)
             : null);
     }
 
@@ -44,8 +45,10 @@ public class ColumnType : CartesianType
     {
         var color = plot.ColorOf(mark.Mark);
         if (plot.Content.Slices.Depth) ColumnSides.Draw(plot.Canvas, body, color, plot.IsLying, plot.Content.DrawnIn);
-        var outline = Tones.Outline(color);
-        plot.Canvas.Items.Add(new RectItem(body.Left, body.Top, body.Width, body.Height, color, outline, outline is null ? 0 : 0.5));
+        var look = plot.Look(mark.Mark);
+        var outline = look.Line ?? (look.LineWidth is null ? Tones.Outline(color) : Tones.Darker(color));
+        plot.Canvas.Items.Add(new RectItem(body.Left, body.Top, body.Width, body.Height, color, outline,
+            outline is null ? 0 : look.LineWidth ?? 0.5));
         if (plot.Values.Holds(mark.To)) return;
         ColumnSides.MarkCut(plot.Canvas, body, plot.IsLying, mark.To < plot.Values.Low);
     }
@@ -68,8 +71,8 @@ public class ColumnType : CartesianType
     }
 
     private static (double, double, double, string)? Inside(Plot plot, Area body, PlotMark mark, string text) =>
-        body.Height >= ChartCanvas.LineHeight() && plot.Canvas.Width(text) <= body.Width - 2
-            ? (body.CentreX, body.CentreY + plot.Canvas.ToMiddle, 0.5, Tones.TextOn(plot.ColorOf(mark.Mark)))
+        body.Height >= plot.Canvas.LineHeight() + plot.Below(text) && plot.Canvas.Width(text) <= body.Width - 2
+            ? (body.CentreX, body.CentreY + plot.Canvas.ToMiddle + plot.Below(text) / 2, 0.5, Tones.TextOn(plot.ColorOf(mark.Mark)))
             : null;
 
     /// <summary>How far a mark reaches beyond its number.</summary>
@@ -82,14 +85,15 @@ public class ColumnType : CartesianType
         if (plot.IsLying)
         {
             isDown = mark.To < mark.From;
-            return ChartCanvas.LineHeight() <= reach.Height + 0.01
+            return plot.Canvas.LineHeight() + plot.Below(text) <= reach.Height + 0.01
                 ? (isDown ? body.Left - ChartCanvas.Gap / 2 - Overhang(plot) : body.Right + ChartCanvas.Gap / 2 + Overhang(plot),
-                    body.CentreY + canvas.ToMiddle, isDown ? 1 : 0, Palette.Ink)
+                    body.CentreY + canvas.ToMiddle + plot.Below(text) / 2, isDown ? 1 : 0, Palette.Ink)
                 : null;
         }
         if (canvas.Width(text) > reach.Width - 2) return null;
         return (body.CentreX,
-            isDown ? body.Bottom + (plot.Content.Slices.Depth ? 0 : Overhang(plot)) + canvas.Ascent() + 2 : body.Top - Overhang(plot) - 2.5,
+            isDown ? body.Bottom + (plot.Content.Slices.Depth ? 0 : Overhang(plot)) + canvas.Ascent() + 2 + plot.Below(text)
+                : body.Top - Overhang(plot) - 2.5,
             0.5, Palette.Ink);
     }
 }

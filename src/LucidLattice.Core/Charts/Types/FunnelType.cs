@@ -24,17 +24,17 @@ public sealed class FunnelType : ChartType
         var steps = content.Numbers.Marks.Select((m, i) => (Mark: m, Index: i))
             .Where(m => m.Mark.SeriesIndex == 0 && m.Mark.Number >= 0).ToList();
         if (content.Numbers.Marks.Count(m => m.SeriesIndex == 0) - steps.Count is > 0 and var left)
-            area = ChartTitle.DrawNote($"{left} not drawn: negative or empty.", Alignment.Centre, area, canvas);
+            area = ChartTitle.DrawNote($"{left} not drawn: negative or empty.", area, canvas);
         if (steps.Count == 0) return;
-        var (line, height, first) = (ChartCanvas.LineHeight(), area.Height / steps.Count, steps[0].Mark.Number);
+        var (line, height, first) = (canvas.LineHeight(), area.Height / steps.Count, steps[0].Mark.Number);
         var widest = Math.Max(steps.Max(s => s.Mark.Number), double.Epsilon);
-        string Share(Mark m) => first > 0 ? (m.Number / first * 100).ToString("0.0", content.Culture) + " %" : "";
+        string Share(Mark m) => first > 0 ? MarkLabels.Share(m.Number / first, content.LabelsOf(m), content.Culture) : "";
         var names = steps.Select(s => canvas.Fit(s.Mark.Label, area.Width * 0.3)).ToList();
-        var figures = steps.Select(s => string.Join(", ", new[] { content.Figure(s.Mark), Share(s.Mark) }.Where(t => t.Length > 0)))
-            .ToList();
+        string Said(Mark m) => string.Join(", ", new[] { content.Figure(m), Share(m) }.Where(t => t.Length > 0));
+        var figures = steps.Select(s => MarkLabels.Alone(content, s.Mark, Share(s.Mark), Said(s.Mark)).ReplaceLineEndings(" ")).ToList();
         var hasTexts = height >= line;
         var nameRoom = hasTexts ? names.Max(n => canvas.Width(n)) + Gap : 0;
-        var figureRoom = hasTexts && content.Labels.Show != LabelShow.Never ? figures.Max(f => canvas.Width(f)) + Gap : 0;
+        var figureRoom = hasTexts && content.HasLabels ? figures.Max(f => canvas.Width(f)) + Gap : 0;
         if (figureRoom > area.Width * 0.4) figureRoom = 0;
         var room = new Area(area.Left + nameRoom, area.Top, area.Right - figureRoom, area.Bottom);
         if (room.Width < 8) return;
@@ -44,12 +44,11 @@ public sealed class FunnelType : ChartType
             var next = i + 1 < steps.Count ? steps[i + 1].Mark.Number : mark.Number;
             var (upper, lower) = (mark.Number / widest * room.Width / 2, Math.Min(next, mark.Number) / widest * room.Width / 2);
             var (top, bottom) = (area.Top + height * i, area.Top + height * (i + 1) - Math.Min(1.5, height / 4));
-            var color = content.Numbers.Categories[mark.CategoryIndex].Color
-                ?? (content.Colorful ? content.Colors[i % content.Colors.Count] : content.Colors[0]);
+            var color = content.ColorOf(mark);
             canvas.Items.Add(new PathItem(new DrawPath().MoveTo(room.CentreX - upper, top).LineTo(room.CentreX + upper, top)
                 .LineTo(room.CentreX + lower, bottom).LineTo(room.CentreX - lower, bottom).Close(), color));
             canvas.Items.Add(new RegionItem(room.Left, top, room.Width, Math.Max(0.5, height), $"{content.Id}-{index}",
-                content.Spoken(mark), figures[i], content.Action(mark)));
+                content.Spoken(mark), Said(mark), content.Action(mark)));
             if (!hasTexts) continue;
             canvas.Text(names[i], room.Left - Gap, top + height / 2 + canvas.ToMiddle, 1, Palette.Ink);
             if (figureRoom > 0) canvas.Text(figures[i], area.Right, top + height / 2 + canvas.ToMiddle, 1, Palette.Ink);

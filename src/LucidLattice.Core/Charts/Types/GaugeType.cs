@@ -39,7 +39,7 @@ public sealed class GaugeType : ChartType
 
     private static void DrawDial(ChartContent content, Target target, ValueAxis axis, Area area, ChartCanvas canvas)
     {
-        var line = ChartCanvas.LineHeight();
+        var line = canvas.LineHeight();
         var radius = Math.Min(area.Width / 2, area.Height - 2 * line - ChartCanvas.Gap);
         if (radius < 6) return;
         var (cx, cy) = (area.CentreX, area.Top + Math.Max(radius, (area.Height - 2 * line - radius) / 2 + radius));
@@ -92,7 +92,7 @@ public sealed class BulletType : ChartType
     {
         var targets = Targets.Of(content);
         if (targets.Count == 0) return;
-        var line = ChartCanvas.LineHeight();
+        var line = canvas.LineHeight();
         var names = targets.Select(t => canvas.Fit(t.Name, area.Width * 0.4)).ToList();
         var bottom = area.Bottom - line - Gap;
         var step = (bottom - area.Top) / targets.Count;
@@ -152,7 +152,7 @@ internal static class Targets
             var said = content.FullFormats[0].Format(actual.Value)
                 + (goal is null ? "" : $"; target {content.FullFormats[1].Format(goal.Value)}");
             targets.Add(new Target(isSplit ? content.SpokenPart(actual) : actual.Label, actual, goal, cell.Indexes[0],
-                numbers.Categories[actual.CategoryIndex].Color ?? numbers.Series[actual.SeriesIndex].Color, said));
+                actual.Color ?? numbers.Categories[actual.CategoryIndex].Color ?? numbers.Series[actual.SeriesIndex].Color, said));
         }
         return targets;
     }

@@ -32,13 +32,17 @@ public sealed class HeatType : ChartType
         left += names.Max(n => canvas.Width(n)) + Gap;
         if (right - left < 12) return;
         var axis = CategoryAxis.Plan(numbers.Categories, (right - left) / numbers.Categories.Count, (bottom - top) * 0.4, content.DateStep,
-            content.Numbers.Ranges is not null, canvas);
+            content.Numbers.Ranges is not null, canvas, content.Axes.Category with { Reversed = false });
         bottom -= axis.Height + Gap;
         if (bottom - top < 8) return;
         var (across, down) = (new BandScale(numbers.Categories.Count, left, right), new BandScale(numbers.Series.Count, top, bottom));
-        var line = ChartCanvas.LineHeight();
-        var room = content.Labels.Show == LabelShow.Never || line > down.Step
-            || all.Any(v => canvas.Width(written(v)) > across.Step - 2) ? 0 : 1;
+        var line = canvas.LineHeight();
+        var whole = all.Sum(Math.Abs);
+        string Said(Mark m) => MarkLabels.Alone(content, m, whole > 0
+            ? MarkLabels.Share(Math.Abs(m.Number) / whole, content.LabelsOf(m), content.Culture) : "", written(m.Number))
+            .ReplaceLineEndings(" ");
+        var hasRoom = content.Labels.Show != LabelShow.Never && line <= down.Step
+            && numbers.Marks.All(m => m.Value.IsNull || canvas.Width(Said(m)) <= across.Step - 2);
         foreach (var (mark, i) in numbers.Marks.Select((m, i) => (m, i)))
         {
             var (x, y) = (across.Start(mark.CategoryIndex), down.Start(mark.SeriesIndex));
@@ -47,8 +51,8 @@ public sealed class HeatType : ChartType
                 var color = scale.Color(mark.Number);
                 var gap = Math.Min(1, Math.Min(across.Step, down.Step) / 4);
                 canvas.Items.Add(new RectItem(x, y, across.Step - gap, down.Step - gap, color));
-                if (room > 0)
-                    canvas.Text(written(mark.Number), x + (across.Step - gap) / 2, y + down.Step / 2 + canvas.ToMiddle, 0.5,
+                if (hasRoom)
+                    canvas.Text(Said(mark), x + (across.Step - gap) / 2, y + down.Step / 2 + canvas.ToMiddle, 0.5,
                         Tones.TextOn(color));
             }
             canvas.Items.Add(new RegionItem(x, y, across.Step, down.Step, $"{content.Id}-{i}", content.Spoken(mark), content.Figure(mark),
@@ -64,12 +68,12 @@ public sealed class HeatType : ChartType
     {
         var numbers = new AxisNumbers([Math.Min(0, scale.Low), Math.Max(scale.High, scale.Low + 1e-300)],
             content.AreShares.ElementAtOrDefault(0), content.Culture, content.Axes.Left.Unit);
-        return content.Formats[0] is { } own ? v => own.Format(Values.Value.Of(v)) : numbers.Label;
+        return content.Formats[0] is { } own ? v => own.Format(Values.Value.Of(v)) : v => numbers.Label(v, content.Labels.Decimals);
     }
 
     private static void DrawNames(List<string> names, BandScale down, double right, ChartCanvas canvas)
     {
-        var line = ChartCanvas.LineHeight();
+        var line = canvas.LineHeight();
         var every = Math.Max(1, (int)Math.Ceiling(line / down.Step));
         for (var i = CategoryAxis.First(down.Step, line); i < names.Count; i += every)
         {

@@ -30,11 +30,13 @@ public class LineType : CartesianType
         var points = plot.Marks.Where(m => IsPoint(plot, m)).ToList();
         foreach (var category in points.GroupBy(p => p.Mark.CategoryIndex)) AddRegions(plot, [.. category]);
         var hasRoom = points.Count <= MostMarkers || AlwaysMarks;
-        foreach (var mark in points.Where(p => hasRoom && (plot.Look(p.Mark).Markers || AlwaysMarks)))
+        foreach (var mark in points.Where(p => hasRoom && (plot.Look(p.Mark).Marker != ChartMarker.None || AlwaysMarks)))
         {
             var (px, py) = Point(plot, mark, mark.To);
             var (x, y) = plot.Inside(px, py, Radius(points.Count));
-            plot.OfSeries(mark.Mark, () => plot.Canvas.Items.Add(new CircleItem(x, y, Radius(points.Count), plot.ColorOf(mark.Mark))));
+            plot.OfSeries(mark.Mark, () => Markers.Draw(
+                AlwaysMarks && plot.Look(mark.Mark).Marker == ChartMarker.None ? ChartMarker.Dot : plot.Look(mark.Mark).Marker,
+                x, y, Radius(points.Count), plot.ColorOf(mark.Mark), plot.Canvas));
         }
     }
 
@@ -44,7 +46,7 @@ public class LineType : CartesianType
         var (x, y) = Point(plot, mark, mark.To);
         var (before, after) = (HeightBeside(plot, mark, -1), HeightBeside(plot, mark, 1));
         // Below a valley, else above; beside the line where it goes steadily up or down.
-        if (before < y - 1 && after < y - 1) return (x, y + MarkerRadius + 2 + plot.Canvas.Ascent(), 0.5, Palette.Ink);
+        if (before < y - 1 && after < y - 1) return (x, y + MarkerRadius + 2 + plot.Canvas.Ascent() + plot.Below(text), 0.5, Palette.Ink);
         var anchor = before > y + 1 && after < y - 1 ? 0.8 : before < y - 1 && after > y + 1 ? 0.2 : 0.5;
         return (x, y - MarkerRadius - 2, anchor, Palette.Ink);
     });
@@ -74,7 +76,7 @@ public class LineType : CartesianType
         if (run.Count < 2) return;
         var path = Curves.Draw(new DrawPath(), [.. run.Select(p => Point(plot, p, p.To))], CurveOf(plot), isFirst: true);
         var look = plot.Look(run[0].Mark);
-        plot.Canvas.Items.Add(new PathItem(path, null, Pens.OfSeries(ColorOf(plot, run), look.LineWidth, look.Dash)));
+        plot.Canvas.Items.Add(new PathItem(path, null, Pens.OfSeries(look.Line ?? ColorOf(plot, run), look.LineWidth, look.Dash)));
     }
 
     /// <summary>Curves are made from left to right, so lines that go down are straight.</summary>

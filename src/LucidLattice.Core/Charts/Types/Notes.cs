@@ -22,7 +22,7 @@ internal static class Notes
             below > 0 ? $"{Count(below)} not drawn: zero and less have no place here." : null,
         ];
         var text = string.Join(" ", said.OfType<string>());
-        return text.Length == 0 ? area : ChartTitle.DrawNote(text, Alignment.Centre, area, canvas);
+        return text.Length == 0 ? area : ChartTitle.DrawNote(text, area, canvas);
     }
 
     private static string Count(int count) => count == 1 ? "1 number is" : $"{count} numbers are";

@@ -19,7 +19,7 @@ internal sealed record PieLabels(double Radius, IReadOnlyList<PieLabels.Placed> 
     {
         var texts = slices.Select(s => (Slice: s, Text: Said(s, content, canvas, area.Width * 0.28))).ToList();
         var lines = texts.Any(t => t.Text.Name.Length > 0 && t.Text.Figures.Length > 0) ? 2 : 1;
-        var height = lines * ChartCanvas.LineHeight() + 2;
+        var height = lines * canvas.LineHeight() + 2;
         var widest = texts.Max(t => Math.Max(canvas.Width(t.Text.Name), canvas.Width(t.Text.Figures)));
         var radius = shape.RadiusIn(new Area(area.Left + widest + Arm + 2 * Gap, area.Top + height / 2 + Gap,
             area.Right - widest - Arm - 2 * Gap, area.Bottom - height / 2 - Gap));
@@ -39,7 +39,7 @@ internal sealed record PieLabels(double Radius, IReadOnlyList<PieLabels.Placed> 
 
     public static void Draw(PieLabels labels, PieType.PieShape shape, ChartCanvas canvas)
     {
-        var line = ChartCanvas.LineHeight();
+        var line = canvas.LineHeight();
         foreach (var label in labels.All)
         {
             var lines = label.Name.Length > 0 && label.Figures.Length > 0 ? 2 : 1;
@@ -80,9 +80,21 @@ internal sealed record PieLabels(double Radius, IReadOnlyList<PieLabels.Placed> 
     private static (string Name, string Figures) Said(PieType.Slice slice, ChartContent content, ChartCanvas canvas, double width)
     {
         var (name, share) = (canvas.Fit(slice.Name, width), slice.Percent(content.Culture));
-        var says = content.Labels.Says;
+        var labels = content.LabelsOf(slice.Mark);
+        if (labels.Template is not null)
+        {
+            var said = MarkLabels.Said(labels, part => part switch
+            {
+                LabelPart.Share => share,
+                LabelPart.Category => slice.Name,
+                LabelPart.Series => content.Numbers.Series[slice.Mark.SeriesIndex].Name,
+                _ => slice.Figure,
+            }).Split('\n', 2);
+            return (canvas.Fit(said[0], width), said.Length > 1 ? canvas.Fit(said[1], width) : "");
+        }
+        var says = labels.Says;
         if (says.Count == 0)
-            return (name, content.Labels.Show == LabelShow.Never ? share : $"{slice.Figure}, {share}");
+            return (name, labels.Show == LabelShow.Never ? share : $"{slice.Figure}, {share}");
         var figures = says.Where(p => p is LabelPart.Value or LabelPart.Share).Select(p => p == LabelPart.Share ? share : slice.Figure);
         return (says.Contains(LabelPart.Category) ? name : "", string.Join(", ", figures));
     }

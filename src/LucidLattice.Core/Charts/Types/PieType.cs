@@ -34,10 +34,11 @@ public class PieType : ChartType
             canvas.Text(canvas.Fit("Nothing above zero", area.Width), area.CentreX, area.CentreY, 0.5);
             return;
         }
-        var isLabelled = content.Labels.Show != LabelShow.Never;
+        var labelled = content.LabelsOf(slices[0].Mark);
+        var isLabelled = labelled.Show != LabelShow.Never;
         var shape = new PieShape(content.Slices, content.Slices.Hole is { } hole ? Math.Clamp(hole, 0, 0.9) : Hole);
-        var labels = (isLabelled && content.Labels.Place != LabelPlace.Inside)
-            || content.Legend is ChartLegend.Automatic or ChartLegend.None
+        var labels = (isLabelled && labelled.Place != LabelPlace.Inside)
+            || content.Legend.Place is LegendPlace.Automatic or LegendPlace.None
             ? PieLabels.Place(slices, shape, content, area, canvas)
             : null;
         if (labels is null)
@@ -56,7 +57,7 @@ public class PieType : ChartType
                 $"{slice.Figure}, {slice.Percent(content.Culture)}", slice.IsRest ? null : content.Action(slice.Mark)));
         }
         if (labels is not null) PieLabels.Draw(labels, shape, canvas);
-        else if (isLabelled && content.Labels.Place == LabelPlace.Inside) PieLabels.DrawInside(slices, shape, content, canvas);
+        else if (isLabelled && labelled.Place == LabelPlace.Inside) PieLabels.DrawInside(slices, shape, content, canvas);
         canvas.Parts.Add(("plot", new Area(area.CentreX - radius, area.CentreY - radius, area.CentreX + radius, area.CentreY + radius)));
     }
 
@@ -74,16 +75,17 @@ public class PieType : ChartType
             marks.Add((small[0].Mark with { Value = Value.Of(small.Sum(m => m.Mark.Number)), Label = "The rest" }, small[0].Index,
                 small.Count));
         }
-        var shares = Shares.Round([.. marks.Select(m => m.Mark.Number)], 1);
+        var decimals = content.LabelsOf(marks[0].Mark).Decimals ?? 1;
+        var shares = Shares.Round([.. marks.Select(m => m.Mark.Number)], decimals);
         var largest = marks.Select((m, i) => (m.Mark.Number, i)).MaxBy(m => m.Number).i;
         var (slices, from) = (new List<Slice>(), content.Slices.Start - 90);
         foreach (var ((mark, index, parts), i) in marks.Select((m, i) => (m, i)))
         {
             var to = from + mark.Number / whole * 360;
             var color = parts > 1 ? Palette.Muted
-                : numbers.Categories[mark.CategoryIndex].Color ?? content.Colors[mark.CategoryIndex % content.Colors.Count];
+                : content.ColorOf(mark, byCategory: true);
             slices.Add(new Slice(mark, index, from, to, shares[i], color, content.Figure(mark), parts,
-                content.Slices.LargestApart && i == largest && marks.Count > 1));
+                content.Slices.LargestApart && i == largest && marks.Count > 1) { Decimals = decimals });
             from = to;
         }
         return slices;
@@ -94,7 +96,7 @@ public class PieType : ChartType
         var left = content.Numbers.Marks.Count(m => m.SeriesIndex == 0) - drawn;
         var note = content.Numbers.Series.Count > 1 ? $"Only {content.Numbers.Series[0].Name} is drawn."
             : left > 0 ? $"{left} not drawn: {(left == 1 ? "it is" : "they are")} negative, zero or empty." : "";
-        return note.Length == 0 ? area : ChartTitle.DrawNote(note, Alignment.Centre, area, canvas);
+        return note.Length == 0 ? area : ChartTitle.DrawNote(note, area, canvas);
     }
 
     /// <summary>A part of the whole.</summary>
@@ -108,7 +110,10 @@ public class PieType : ChartType
         public bool IsRest => Parts > 1;
         public string Name => Mark.Label.ReplaceLineEndings(" ");
 
-        public string Percent(System.Globalization.CultureInfo culture) => Share.ToString("0.0", culture) + " %";
+        public string Percent(System.Globalization.CultureInfo culture) => Share.ToString("F" + Decimals, culture) + " %";
+
+        /// <summary>Of its share.</summary>
+        public required int Decimals { get; init; }
     }
 
     /// <summary>The circle that slices are cut from, tilted or with a side.</summary>

@@ -78,16 +78,9 @@ public sealed record Plot(
         return low;
     }
 
-    public string ColorOf(Mark mark)
-    {
-        var numbers = Content.Numbers;
-        if (numbers.Series.Count > 1) return numbers.Series[mark.SeriesIndex].Color;
-        return numbers.Categories[mark.CategoryIndex].Color
-            ?? (Content.Colorful ? Content.Colors[mark.CategoryIndex % Content.Colors.Count] : numbers.Series[mark.SeriesIndex].Color);
-    }
+    public string ColorOf(Mark mark) => Content.ColorOf(mark);
 
-    public ChartValue Look(Mark mark) =>
-        Content.Values.ElementAtOrDefault(Content.Numbers.Series[mark.SeriesIndex].ValueIndex) ?? Content.Values[0];
+    public SeriesLook Look(Mark mark) => Content.Numbers.Series[mark.SeriesIndex].Look;
 
     /// <summary>The point at a place along the categories and a number.</summary>
     public (double X, double Y) At(double along, double value) =>
@@ -142,27 +135,32 @@ public sealed record Plot(
     /// room.</param>
     public void WearLabels(bool isTogether, Func<PlotMark, string, (double X, double Y, double Anchor, string Color)?> place)
     {
-        if (Content.Labels.Show == LabelShow.Never || Marks.Count > MostLabels) return;
-        foreach (var series in Marks.Where(m => m.IsThere && !m.Mark.Value.IsNull).GroupBy(m => isTogether ? 0 : m.Slot))
+        if (!Content.HasLabels || Marks.Count > MostLabels) return;
+        foreach (var series in Marks.Where(m => m.IsThere && !m.Mark.Value.IsNull && Content.LabelsOf(m.Mark).Show != LabelShow.Never)
+            .GroupBy(m => isTogether ? 0 : m.Slot))
         {
-            var wanted = series.Select(m => (Mark: m, Text: Label(m))).Select(m => (m.Text, At: place(m.Mark, m.Text))).ToList();
+            var wanted = series.Select(m => (Mark: m, Text: Label(m))).Select(m => (m.Mark, m.Text, At: place(m.Mark, m.Text))).ToList();
             var free = new List<(string Text, (double X, double Y, double Anchor, string Color) At, Area Box)>();
-            foreach (var (text, at) in wanted)
+            foreach (var (_, text, at) in wanted)
             {
                 if (at is not { } spot || text.Length == 0) continue;
                 var box = Canvas.Box(text, spot.X, spot.Y, spot.Anchor);
                 if (box.IsInside(Content.DrawnIn) && Canvas.IsFree(box) && !free.Exists(f => f.Box.Touches(box)))
                     free.Add((text, spot, box));
             }
-            if (free.Count < wanted.Count && Content.Labels.Show == LabelShow.IfAllFit) continue;
+            if (free.Count < wanted.Count && wanted.Exists(w => Content.LabelsOf(w.Mark.Mark).Show == LabelShow.IfAllFit)) continue;
             foreach (var (text, at, box) in free)
             {
                 // Lines across the plot stay clear of figures that lie on paper.
                 if (at.Color == Palette.Ink && IsCrossed)
                     Canvas.Items.Add(new RectItem(box.Left, box.Top, box.Width, box.Height, Content.Frame.Background ?? "#FFFFFF",
                         Opacity: 0.75));
-                Canvas.Text(text, at.X, at.Y, at.Anchor, at.Color);
+                Canvas.Lines(text, at.X, at.Y, at.Anchor, at.Color);
+                Canvas.Parts.Add(("labels", box));
             }
         }
     }
+
+    /// <summary>How much lower the last line of a label stands, if the first one stands where the only one would.</summary>
+    public double Below(string text) => text.Count(c => c == '\n') * Canvas.LineHeight();
 }

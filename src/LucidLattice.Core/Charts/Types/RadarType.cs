@@ -24,7 +24,7 @@ public sealed class RadarType : ChartType
             Action: content.SeriesAction(s))).ToList();
         area = Legend.Draw(content.Legend, entries, entries.Count > 1, area, canvas);
         var all = numbers.Marks.Where(m => !m.Value.IsNull).Select(m => m.Number).DefaultIfEmpty(0).ToList();
-        var line = ChartCanvas.LineHeight();
+        var line = canvas.LineHeight();
         var names = numbers.Categories.Select(c => canvas.Fit(c.Label, area.Width * 0.24)).ToList();
         var radius = Math.Min(area.Width / 2 - names.Max(n => canvas.Width(n)) - Gap, area.Height / 2 - line - Gap);
         if (radius < LeastRadius) radius = Math.Min(area.Width, area.Height) / 2 - 2;
@@ -79,7 +79,7 @@ public sealed class RadarType : ChartType
         ChartCanvas canvas)
     {
         var color = content.Numbers.Series[marks[0].SeriesIndex].Color;
-        var look = content.Values.ElementAtOrDefault(content.Numbers.Series[marks[0].SeriesIndex].ValueIndex);
+        var look = content.Numbers.Series[marks[0].SeriesIndex].Look;
         var there = marks.Where(m => !m.Value.IsNull).ToDictionary(m => m.CategoryIndex);
         var (count, path, isWhole) = (content.Numbers.Categories.Count, new DrawPath(), there.Count == content.Numbers.Categories.Count);
         for (var i = 0; i < count; i++)
@@ -91,7 +91,7 @@ public sealed class RadarType : ChartType
         }
         if (there.Count == 0) return;
         if (isWhole) path.Close();
-        var pen = Pens.OfSeries(color, look?.LineWidth, look?.Dash ?? default);
+        var pen = Pens.OfSeries(look.Line ?? color, look.LineWidth, look.Dash);
         canvas.Items.Add(new PathItem(path, isWhole ? color : null, null, 0.12));
         canvas.Items.Add(new PathItem(path, null, pen));
     }

@@ -29,7 +29,7 @@ public class ScatterType : ChartType
     public sealed override void Draw(ChartContent content, Area area, ChartCanvas canvas)
     {
         var (points, left, parts) = Points(content);
-        if (left > 0) area = ChartTitle.DrawNote($"{left} not drawn: a value is missing.", Alignment.Centre, area, canvas);
+        if (left > 0) area = ChartTitle.DrawNote($"{left} not drawn: a value is missing.", area, canvas);
         List<LegendEntry> entries =
         [
             .. parts.Count > 1 ? parts.Select(p => new LegendEntry(p.Name, p.Color)) : [],
@@ -62,7 +62,7 @@ public class ScatterType : ChartType
             if (cell[0] is not { Value.IsNull: false } x || cell[1] is not { Value.IsNull: false } y) continue;
             var size = cell[2] is { Value.IsNull: false } third ? third : null;
             var part = numbers.Series[y.SeriesIndex].Part;
-            var color = numbers.Categories[y.CategoryIndex].Color is { } own && parts.Count == 1 ? own : colors[part];
+            var color = y.Color ?? (numbers.Categories[y.CategoryIndex].Color is { } own && parts.Count == 1 ? own : colors[part]);
             points.Add(new Point(y, cell.Indexes[1], x.Number, y.Number, size?.Number, color, cell.Marks));
         }
         return (points, total - points.Count, [.. parts.Select(p => (p.Length > 0 ? p : "All", colors[p]))]);
@@ -73,23 +73,20 @@ public class ScatterType : ChartType
 
     private void DrawIn(ChartContent content, List<Point> points, Area area, ChartCanvas canvas)
     {
-        var line = ChartCanvas.LineHeight();
-        var (left, top, right, bottom) = (area.Left, area.Top + line / 2, area.Right, area.Bottom);
+        var line = canvas.LineHeight();
         var names = content.AxisNames;
-        if (names.X.Length > 0)
-        {
-            bottom -= line;
-            canvas.Text(canvas.Fit(names.X, area.Width), area.CentreX, bottom + canvas.Ascent(), 0.5);
-        }
+        if (names.X.Side != ChartTextSide.Automatic)
+            (area, names.X) = (ChartTitle.Draw(names.X, "rightTitle", ChartTextSide.Below, area, canvas), PlacedText.None);
+        if (names.Y.Side != ChartTextSide.Automatic)
+            (area, names.Y) = (ChartTitle.Draw(names.Y, "valueTitle", ChartTextSide.Left, area, canvas), PlacedText.None);
+        var (left, top, right, bottom) = (area.Left, area.Top + line / 2, area.Right, area.Bottom);
+        bottom = ChartTitle.Draw(names.X, "rightTitle", ChartTextSide.Below, area, canvas).Bottom;
         // The lowest number of the upright axis reaches a little below its line.
         bottom -= content.Axes.Right.Hidden ? line : line + Gap;
         var y = Plan(content, points, p => p.Y, content.Axes.Left, content.AxisFormats.Left ?? content.Formats.ElementAtOrDefault(1), 1,
             (bottom - top) / (2.6 * line));
-        if (names.Y.Length > 0 && bottom - top > 2 * line)
-        {
-            canvas.Text(canvas.Fit(names.Y, bottom - top), left + canvas.Ascent(), (top + bottom) / 2, 0.5, rotation: -90);
-            left += line;
-        }
+        if (bottom - top > 2 * line)
+            left = ChartTitle.Draw(names.Y, "valueTitle", ChartTextSide.Left, area with { Top = top, Bottom = bottom }, canvas).Left;
         left += y.Width(canvas);
         var x = Plan(content, points, p => p.X, content.Axes.Right, content.AxisFormats.Right ?? content.Formats.ElementAtOrDefault(0), 0,
             (right - left) / 60);

@@ -30,7 +30,7 @@ public sealed class SlopeType : ChartType
             canvas.Text(canvas.Fit("Nothing at both ends", area.Width), area.CentreX, area.CentreY, 0.5);
             return;
         }
-        var line = ChartCanvas.LineHeight();
+        var line = canvas.LineHeight();
         var hasNames = numbers.Series.Count > 1;
         string Side(Mark m) => canvas.Fit(hasNames ? $"{numbers.Series[m.SeriesIndex].Name}  {content.Figure(m)}" : content.Figure(m),
             area.Width * 0.36);
@@ -65,7 +65,7 @@ public sealed class SlopeType : ChartType
     /// <summary>Beside their points, moved apart where those lie close; of more than have room, the first ones.</summary>
     private static void WriteSide(IReadOnlyList<(string Text, double Y)> texts, double x, double anchor, Area area, ChartCanvas canvas)
     {
-        var line = ChartCanvas.LineHeight();
+        var line = canvas.LineHeight();
         var bottom = area.Bottom - line - Gap;
         var shown = texts.Take((int)((bottom - area.Top) / line)).OrderBy(t => t.Y).ToList();
         var tops = Apart.Place([.. shown.Select(t => t.Y - line / 2)], line, area.Top, bottom);

@@ -31,7 +31,7 @@ internal static class SmallMultiples
         }
         var (columns, rows, shown) = Grid(names.Count, area);
         if (shown < names.Count)
-            area = ChartTitle.DrawNote($"{names.Count - shown} more have no room.", Alignment.Centre, area, canvas);
+            area = ChartTitle.DrawNote($"{names.Count - shown} more have no room.", area, canvas);
         var (width, height) = ((area.Width - Between * (columns - 1)) / columns, (area.Height - Between * (rows - 1)) / rows);
         var shared = type is CartesianType cartesian && isSplit
             ? cartesian.RangesOf(content with { Arrangement = ChartArrangement.Beside })
@@ -41,7 +41,7 @@ internal static class SmallMultiples
             var cell = new Area(area.Left + i % columns * (width + Between), area.Top + i / columns * (height + Between), 0, 0);
             cell = cell with { Right = cell.Left + width, Bottom = cell.Top + height };
             canvas.Text(canvas.Fit(names[i], width), cell.Left, cell.Top + canvas.Ascent(), 0, Palette.Ink);
-            cell = cell with { Top = cell.Top + ChartCanvas.LineHeight() + 1 };
+            cell = cell with { Top = cell.Top + canvas.LineHeight() + 1 };
             if (cell.Height < LeastHeight / 2) continue;
             type.Draw(Part(content, s => NameOf(s) == names[i], i) with { SharedRange = shared, DrawnIn = cell }, cell, canvas);
         }
@@ -69,10 +69,10 @@ internal static class SmallMultiples
         {
             Id = $"{content.Id}-{at}",
             Arrangement = ChartArrangement.Beside,
-            Legend = ChartLegend.None,
-            CategoryTitle = "",
-            ValueTitle = "",
-            RightTitle = "",
+            Legend = new ChartLegend { Place = LegendPlace.None },
+            CategoryTitle = PlacedText.None,
+            ValueTitle = PlacedText.None,
+            RightTitle = PlacedText.None,
             Numbers = numbers with
             {
                 Series = [.. place.Keys.Select(s => numbers.Series[s])

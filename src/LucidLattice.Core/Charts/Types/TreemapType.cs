@@ -25,7 +25,7 @@ public sealed class TreemapType : ChartType
         var marks = numbers.Marks.Select((m, i) => (Mark: m, Index: i))
             .Where(m => m.Mark.Number > 0 && numbers.Series[m.Mark.SeriesIndex].ValueIndex == 0).ToList();
         if (numbers.Marks.Count - marks.Count is > 0 and var left)
-            area = ChartTitle.DrawNote($"{left} not drawn: zero, negative or empty.", Alignment.Centre, area, canvas);
+            area = ChartTitle.DrawNote($"{left} not drawn: zero, negative or empty.", area, canvas);
         if (marks.Count == 0 || area.Width < 4 || area.Height < 4) return;
         var isSplit = numbers.Series.Count > 1;
         var entries = numbers.Series.Select((s, i) => new LegendEntry(s.Name, s.Color, Id: $"{content.Id}-legend-{i}",
@@ -47,21 +47,22 @@ public sealed class TreemapType : ChartType
     private static void DrawOne(ChartContent content, Mark mark, int index, Area place, double whole, bool isSplit, ChartCanvas canvas)
     {
         var numbers = content.Numbers;
-        var color = isSplit ? numbers.Series[mark.SeriesIndex].Color
-            : numbers.Categories[mark.CategoryIndex].Color
-                ?? (content.Colorful ? content.Colors[mark.CategoryIndex % content.Colors.Count] : content.Colors[0]);
+        var color = content.ColorOf(mark);
         canvas.Items.Add(new RectItem(place.Left, place.Top, place.Width, place.Height, color, "#FFFFFF", 0.75));
-        var share = (mark.Number / whole * 100).ToString("0.0", content.Culture) + " %";
+        var share = MarkLabels.Share(mark.Number / whole, content.LabelsOf(mark), content.Culture);
         if (place.Width > 0 && place.Height > 0)
             canvas.Items.Add(new RegionItem(place.Left, place.Top, place.Width, place.Height, $"{content.Id}-{index}", content.Spoken(mark),
                 $"{content.Figure(mark)}, {share}", content.Action(mark)));
-        if (content.Labels.Show == LabelShow.Never) return;
-        var (line, ink) = (ChartCanvas.LineHeight(), Tones.TextOn(color));
+        if (content.LabelsOf(mark).Show == LabelShow.Never) return;
+        var (line, ink) = (canvas.LineHeight(), Tones.TextOn(color));
         var (width, top) = (place.Width - 2 * Inset, place.Top + Inset);
         var name = mark.Label.ReplaceLineEndings(" ");
-        if (canvas.Width(name) > width || place.Height < line + 2 * Inset) return;
-        canvas.Text(name, place.Left + Inset, top + canvas.Ascent(), 0, ink);
-        if (place.Height >= 2 * line + 2 * Inset && canvas.Width(content.Figure(mark)) <= width)
-            canvas.Text(content.Figure(mark), place.Left + Inset, top + line + canvas.Ascent(), 0, ink);
+        // As many lines as have room, the first of them at least.
+        foreach (var text in MarkLabels.Alone(content, mark, share, $"{name}\n{content.Figure(mark)}").Split('\n'))
+        {
+            if (canvas.Width(text) > width || top + line > place.Bottom - Inset + 0.01) return;
+            canvas.Text(text, place.Left + Inset, top + canvas.Ascent(), 0, ink);
+            top += line;
+        }
     }
 }

@@ -23,6 +23,7 @@ public sealed class WaterfallType : ColumnType
     public override ChartContent Arranged(ChartContent content)
     {
         var numbers = content.Numbers;
+        if (numbers.Series.Count == 0) return content;
         var (categories, marks, sum) = (new List<CategoryEntry>(), new List<Mark>(), 0.0);
         foreach (var mark in numbers.Marks.Where(m => m.SeriesIndex == 0 && !m.Value.IsNull))
         {

@@ -7,7 +7,9 @@ namespace LucidLattice.Core.Definitions.Files;
 public static class FileKinds
 {
     public static readonly FileKind Report = new("lucid-lattice/report", "report",
-        [PageBandsToSheet.Move, ChartBySubject.Nest, ChartLabelsNested.Nest]);
+        [PageBandsToSheet.Move, ChartBySubject.Nest, ChartLabelsNested.Nest, ChartWordsNested.Nest]);
+
+    public static readonly FileKind Look = new("lucid-lattice/look", "look", []);
 
     public static readonly FileKind Dataset = new("lucid-lattice/dataset", "dataset", [DatasetEnvelope.Add])
         { BeganWithoutEnvelope = true };

@@ -2,7 +2,7 @@
 
 import type { Client, Options as Options2, TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponses, AskReaderData, AskReaderResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, FindInRunData, FindInRunResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetChartData, GetChartFileData, GetChartFileResponses, GetChartNumbersData, GetChartNumbersResponses, GetChartResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetHealthData, GetHealthResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPageResponses, GetPdfData, GetPdfResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunJsonData, GetRunJsonResponses, GetRunResponses, ListAggregatesData, ListAggregatesResponses, ListChartChoicesData, ListChartChoicesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListJoinPairsData, ListJoinPairsResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListProblemsData, ListProblemsResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, LookAtDatasetData, LookAtDatasetResponses, PreviewChartsData, PreviewChartsResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, ProposeFieldChoicesData, ProposeFieldChoicesResponses, PublishReportData, PublishReportResponses, RegisterDatabaseData, RegisterDatabaseResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TryExpressionData, TryExpressionResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses, WriteNamesData, WriteNamesResponses } from './types.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponses, AskReaderData, AskReaderResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, FindInRunData, FindInRunResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetChartData, GetChartFileData, GetChartFileResponses, GetChartNumbersData, GetChartNumbersResponses, GetChartResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetHealthData, GetHealthResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPageResponses, GetPdfData, GetPdfResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunJsonData, GetRunJsonResponses, GetRunResponses, KeepLookData, KeepLookResponses, KeepPaletteData, KeepPaletteResponses, ListAggregatesData, ListAggregatesResponses, ListChartChoicesData, ListChartChoicesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListJoinPairsData, ListJoinPairsResponses, ListLooksData, ListLooksResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListProblemsData, ListProblemsResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, LookAtDatasetData, LookAtDatasetResponses, PreviewChartsData, PreviewChartsResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, ProposeFieldChoicesData, ProposeFieldChoicesResponses, PublishReportData, PublishReportResponses, RegisterDatabaseData, RegisterDatabaseResponses, RemoveLookData, RemoveLookResponses, RemovePaletteData, RemovePaletteResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TryExpressionData, TryExpressionResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses, WriteNamesData, WriteNamesResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -447,6 +447,44 @@ export const composeProgress = <ThrowOnError extends boolean = true>(options: Op
     responseStyle: 'data',
     url: '/api/compose/progress/{name}',
     ...options
+});
+
+export const removeLook = <ThrowOnError extends boolean = true>(options: Options<RemoveLookData, ThrowOnError>) => (options.client ?? client).delete<RemoveLookResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/looks',
+    ...options
+});
+
+export const listLooks = <ThrowOnError extends boolean = true>(options?: Options<ListLooksData, ThrowOnError>) => (options?.client ?? client).get<ListLooksResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/looks',
+    ...options
+});
+
+export const keepLook = <ThrowOnError extends boolean = true>(options: Options<KeepLookData, ThrowOnError>) => (options.client ?? client).post<KeepLookResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/looks',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+export const removePalette = <ThrowOnError extends boolean = true>(options: Options<RemovePaletteData, ThrowOnError>) => (options.client ?? client).delete<RemovePaletteResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/looks/palettes',
+    ...options
+});
+
+export const keepPalette = <ThrowOnError extends boolean = true>(options: Options<KeepPaletteData, ThrowOnError>) => (options.client ?? client).post<KeepPaletteResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/looks/palettes',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
 });
 
 export const stopRun = <ThrowOnError extends boolean = true>(options: Options<StopRunData, ThrowOnError>) => (options.client ?? client).delete<StopRunResponses, unknown, ThrowOnError, 'data'>({

@@ -84,6 +84,7 @@ export type CategoryAxisSettings = {
     reversed?: boolean;
     hidden?: boolean;
     grid?: boolean;
+    angle?: null | number;
 };
 
 export type ChartArrangement = 'beside' | 'stacked' | 'shares' | 'apart';
@@ -92,6 +93,7 @@ export type ChartAxes = {
     category?: CategoryAxisSettings;
     left?: ValueAxisSettings;
     right?: ValueAxisSettings;
+    zeroTogether?: boolean;
 };
 
 export type ChartCategory = {
@@ -99,6 +101,9 @@ export type ChartCategory = {
     within?: null | string;
     pattern?: null | string;
     order?: ChartOrder;
+    measured?: null | string;
+    sequence?: Array<string>;
+    groups?: null | NamedGroups;
     ranges?: null | ChartRanges;
     largest?: null | number;
     others?: null | string;
@@ -119,19 +124,62 @@ export type ChartCurve = 'straight' | 'smooth' | 'steps';
 
 export type ChartDash = 'solid' | 'dashed' | 'dotted';
 
+export type ChartElement = {
+    chart?: string;
+    rows?: ChartRows;
+    own?: null | ChartOwnRows;
+    filter?: null | string;
+    category: ChartCategory;
+    series?: null | ChartSplit;
+    values: Array<ChartValue>;
+    arrangement?: ChartArrangement;
+    curve?: ChartCurve;
+    words?: ChartWording;
+    axes?: ChartAxes;
+    lines?: Array<ChartLine>;
+    legend?: ChartLegend;
+    labels?: ChartLabels;
+    palette?: null | string;
+    colors?: Array<string>;
+    colorBy?: null | string;
+    colorful?: boolean;
+    slices?: ChartSlices;
+    frame?: ChartFrame;
+    id: string;
+    column?: null | string;
+    x?: number;
+    width?: number;
+    y?: number;
+    height?: number;
+    style?: null | Style;
+    link?: null | Link;
+};
+
 export type ChartFrame = {
     background?: null | string;
+    backgroundBy?: null | string;
     border?: null | string;
+    borderBy?: null | string;
+    sides?: Array<FrameSide>;
     shadow?: boolean;
 };
 
 export type ChartLabels = {
     show?: LabelShow;
     says?: Array<LabelPart>;
+    onLines?: boolean;
+    template?: null | string;
+    decimals?: null | number;
     place?: LabelPlace;
 };
 
-export type ChartLegend = 'automatic' | 'none' | 'below' | 'right' | 'above';
+export type ChartLegend = {
+    place?: LegendPlace;
+    align?: Alignment;
+    columns?: null | number;
+    reversed?: boolean;
+    border?: null | string;
+};
 
 export type ChartLine = {
     at?: null | string;
@@ -143,7 +191,22 @@ export type ChartLine = {
     right?: boolean;
 };
 
-export type ChartOrder = 'category' | 'largestFirst' | 'smallestFirst';
+export type ChartLook = {
+    palette?: null | string;
+    colors?: Array<string>;
+    colorful?: boolean;
+    labels?: ChartLabels;
+    axes?: ChartAxes;
+    legend?: ChartLegend;
+    words?: ChartWording;
+    slices?: ChartSlices;
+    frame?: ChartFrame;
+    curve?: ChartCurve;
+};
+
+export type ChartMarker = 'automatic' | 'none' | 'dot' | 'square' | 'diamond' | 'triangle' | 'cross';
+
+export type ChartOrder = 'category' | 'largestFirst' | 'smallestFirst' | 'label' | 'own';
 
 export type ChartOwnRows = {
     dataset: string;
@@ -187,7 +250,17 @@ export type ChartSlices = {
 export type ChartSplit = {
     by: string;
     pattern?: null | string;
+    looks?: Array<NamedSeries>;
 };
+
+export type ChartText = {
+    text?: null | string;
+    shown?: TextShown;
+    side?: ChartTextSide;
+    style?: null | Style;
+};
+
+export type ChartTextSide = 'automatic' | 'above' | 'below' | 'left' | 'right';
 
 export type ChartTrend = {
     kind?: TrendKind;
@@ -260,10 +333,7 @@ export type ChartValue = {
     pattern?: null | string;
     drawnAs?: null | string;
     axis?: ChartSide;
-    color?: null | string;
-    lineWidth?: null | number;
-    dash?: ChartDash;
-    markers?: boolean;
+    look?: SeriesLook;
     trend?: null | ChartTrend;
 };
 
@@ -275,19 +345,24 @@ export type ChartView = {
     table: NumbersTable;
     words: ChartPartWords;
     parts: Array<ChartPartView>;
+    texts: {
+        [key: string]: string;
+    };
+    series: Array<SeriesView>;
     unsuited: {
         [key: string]: string;
     };
+    action: null | LinkAction;
 };
 
 export type ChartWording = {
-    title?: null | string;
-    subtitle?: null | string;
-    category?: null | string;
-    value?: null | string;
-    right?: null | string;
-    note?: null | string;
-    align?: Alignment;
+    title?: ChartText;
+    subtitle?: ChartText;
+    category?: ChartText;
+    value?: ChartText;
+    right?: ChartText;
+    note?: ChartText;
+    small?: null | Style;
 };
 
 export type ChoiceInfo = {
@@ -752,6 +827,8 @@ export type Edit = ({
 } & EditAddText) | ({
     type?: 'addChart';
 } & EditAddChart) | ({
+    type?: 'carryLook';
+} & EditCarryLook) | ({
     type?: 'setText';
 } & EditSetText) | ({
     type?: 'linkChart';
@@ -767,6 +844,7 @@ export type EditAddChart = {
     type?: 'addChart';
     band: BandKind;
     level?: number;
+    look?: null | ChartLook;
     section?: null | string;
 };
 
@@ -814,6 +892,15 @@ export type EditCarryElement = {
     level?: number;
     x: number;
     y: number;
+    section?: null | string;
+};
+
+export type EditCarryLook = {
+    type?: 'carryLook';
+    from?: null | string;
+    look?: null | ChartLook;
+    to?: Array<string>;
+    parts?: Array<LookPart>;
     section?: null | string;
 };
 
@@ -943,6 +1030,7 @@ export type ElementChartElement = {
     labels?: ChartLabels;
     palette?: null | string;
     colors?: Array<string>;
+    colorBy?: null | string;
     colorful?: boolean;
     slices?: ChartSlices;
     frame?: ChartFrame;
@@ -1127,6 +1215,8 @@ export type FollowRequest = {
 
 export type FontFamily = 'sans' | 'serif' | 'mono';
 
+export type FrameSide = 'top' | 'right' | 'bottom' | 'left';
+
 export type FrequentValue = {
     value: string;
     rows: number;
@@ -1226,16 +1316,57 @@ export type JoinPair = {
 
 export type JsonElement = unknown;
 
+/**
+ * Keeps the look of a chart.
+ */
+export type KeepLook = {
+    name: string;
+    chart: ChartElement;
+    /**
+     * True lets new charts begin with it.
+     */
+    isDefault?: boolean;
+};
+
+export type KeepPalette = {
+    name: string;
+    colors: Array<string>;
+};
+
+export type KeptLook = {
+    name: string;
+    look: ChartLook;
+    isDefault: boolean;
+};
+
+/**
+ * Every look and palette that is kept by name.
+ */
+export type KeptLooks = {
+    looks: Array<KeptLook>;
+    palettes: Array<KeptPalette>;
+};
+
+export type KeptPalette = {
+    name: string;
+    colors: Array<string>;
+    alike: null | Array<string>;
+};
+
 export type KeyPair = {
     column: string;
     to: string;
 };
+
+export type KeyPart = 'whole' | 'start' | 'end';
 
 export type LabelPart = 'value' | 'share' | 'category' | 'series';
 
 export type LabelPlace = 'automatic' | 'inside' | 'outside';
 
 export type LabelShow = 'ifAllFit' | 'never' | 'whereRoom';
+
+export type LegendPlace = 'automatic' | 'none' | 'below' | 'right' | 'above' | 'left';
 
 export type Level = {
     id: string;
@@ -1252,6 +1383,7 @@ export type Link = {
     report: string;
     open?: OpenIn;
     carries?: Array<CarriedValue>;
+    whole?: boolean;
 };
 
 export type LinkAction = {
@@ -1264,6 +1396,8 @@ export type LinkAction = {
     proof?: null | string;
 };
 
+export type LookPart = 'colors' | 'labels' | 'axes' | 'legend' | 'words' | 'slices' | 'frame';
+
 export type MarkMeasure = 'average' | 'median' | 'highest' | 'lowest';
 
 export type MarkView = {
@@ -1271,6 +1405,10 @@ export type MarkView = {
     figure: string;
     rows: number;
     action: null | LinkAction;
+    category: null | string;
+    name: string;
+    series: number;
+    color: string;
 };
 
 export type MatchKey = {
@@ -1278,10 +1416,26 @@ export type MatchKey = {
     around: string;
 };
 
+export type NamedGroup = {
+    name: string;
+    keys: Array<string>;
+};
+
+export type NamedGroups = {
+    groups?: Array<NamedGroup>;
+    remaining?: null | string;
+};
+
 export type NamedPalette = {
     id: string;
     name: string;
     colors: Array<string>;
+};
+
+export type NamedSeries = {
+    of: string;
+    name?: null | string;
+    look?: SeriesLook;
 };
 
 /**
@@ -1547,6 +1701,7 @@ export type ReportDefinition = {
     page?: PageSetup;
     parameters?: Array<Parameter>;
     datasets?: Array<Dataset>;
+    colors?: Array<TiedColor>;
     sheets?: Array<Sheet>;
 };
 
@@ -1671,6 +1826,22 @@ export type Section = {
     reportFooter?: Band;
 };
 
+export type SeriesLook = {
+    color?: null | string;
+    line?: null | string;
+    lineWidth?: null | number;
+    dash?: ChartDash;
+    marker?: ChartMarker;
+    labels?: null | ChartLabels;
+};
+
+export type SeriesView = {
+    name: string;
+    key: string;
+    value: number;
+    color: string;
+};
+
 export type SetBy = 'reader' | 'link' | 'nobody';
 
 export type Severity = 'warning' | 'error';
@@ -1744,6 +1915,14 @@ export type TableReference = {
     columns: Array<KeyPair>;
 };
 
+export type TextShown = 'automatic' | 'always' | 'never';
+
+export type TiedColor = {
+    of: string;
+    value: string;
+    color: string;
+};
+
 export type TrendKind = 'straight' | 'growing' | 'levellingOff' | 'power' | 'curve' | 'smoothed';
 
 export type TrialInput = {
@@ -1803,6 +1982,7 @@ export type ValueSource = ({
 
 export type ValueSourceCategorySource = {
     type?: 'category';
+    part?: KeyPart;
 };
 
 export type ValueSourceFixedSource = {
@@ -2713,6 +2893,90 @@ export type ComposeProgressResponses = {
 };
 
 export type ComposeProgressResponse = ComposeProgressResponses[keyof ComposeProgressResponses];
+
+export type RemoveLookData = {
+    body?: never;
+    path?: never;
+    query: {
+        name: string;
+    };
+    url: '/api/looks';
+};
+
+export type RemoveLookResponses = {
+    /**
+     * OK
+     */
+    200: KeptLooks;
+};
+
+export type RemoveLookResponse = RemoveLookResponses[keyof RemoveLookResponses];
+
+export type ListLooksData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/looks';
+};
+
+export type ListLooksResponses = {
+    /**
+     * OK
+     */
+    200: KeptLooks;
+};
+
+export type ListLooksResponse = ListLooksResponses[keyof ListLooksResponses];
+
+export type KeepLookData = {
+    body: KeepLook;
+    path?: never;
+    query?: never;
+    url: '/api/looks';
+};
+
+export type KeepLookResponses = {
+    /**
+     * OK
+     */
+    200: KeptLooks;
+};
+
+export type KeepLookResponse = KeepLookResponses[keyof KeepLookResponses];
+
+export type RemovePaletteData = {
+    body?: never;
+    path?: never;
+    query: {
+        name: string;
+    };
+    url: '/api/looks/palettes';
+};
+
+export type RemovePaletteResponses = {
+    /**
+     * OK
+     */
+    200: KeptLooks;
+};
+
+export type RemovePaletteResponse = RemovePaletteResponses[keyof RemovePaletteResponses];
+
+export type KeepPaletteData = {
+    body: KeepPalette;
+    path?: never;
+    query?: never;
+    url: '/api/looks/palettes';
+};
+
+export type KeepPaletteResponses = {
+    /**
+     * OK
+     */
+    200: KeptLooks;
+};
+
+export type KeepPaletteResponse = KeepPaletteResponses[keyof KeepPaletteResponses];
 
 export type StopRunData = {
     body?: never;

@@ -1,7 +1,7 @@
 import { ChartPanel } from '../panels/chart/ChartPanel';
 import type { KindView } from './kind';
 
-const title = (element: Parameters<KindView['name']>[0]) => (element.type === 'chart' ? (element.words?.title ?? '') : '');
+const title = (element: Parameters<KindView['name']>[0]) => (element.type === 'chart' ? (element.words?.title?.text ?? '') : '');
 
 export const chart: KindView = {
   name: (element) => `chart ${title(element)}`.trim(),

@@ -6,10 +6,12 @@ import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
 import { bandName } from '../definition';
 import { PanelHead } from './PanelHead';
+import { useAddChart } from './chart/useAddChart';
 
 /** A band: how often it is printed, and what can be put into it. */
 export function BandPanel({ section, band, level }: { section: Section; band: BandKind; level: number }) {
   const { definition, view, edit } = useCompose('definition', 'view', 'edit');
+  const addChart = useAddChart();
   if (!definition) return null;
   const shown = view?.bands.find((b) => b.section === section.id && b.kind === band && b.level === level);
   const printed = shown?.printed === null || shown?.printed === undefined ? undefined : Number(shown.printed);
@@ -32,11 +34,7 @@ export function BandPanel({ section, band, level }: { section: Section; band: Ba
         <Button variant="outlined" onClick={() => void edit({ type: 'addText', section: section.id, band, level, text })}>
           Add a text
         </Button>
-        <Button
-          variant="outlined"
-          disabled={chartRefusal !== ''}
-          onClick={() => void edit({ type: 'addChart', section: section.id, band, level })}
-        >
+        <Button variant="outlined" disabled={chartRefusal !== ''} onClick={() => addChart(section.id, band, level)}>
           {printed !== undefined && !chartRefusal ? `Add a chart, drawn ${printed === 1 ? 'once' : times(printed)}` : 'Add a chart'}
         </Button>
       </Box>

@@ -9,10 +9,12 @@ import { directions, findLevel, offeredFields, sectionOfLevel, words } from '../
 import { moveWithin } from '../edits';
 import { caption } from '../../shell/caption';
 import { PanelHead } from './PanelHead';
+import { useAddChart } from './chart/useAddChart';
 
 /** One grouping level. */
 export function LevelPanel({ id }: { id: string }) {
   const { definition, view, edit, select } = useCompose('definition', 'view', 'edit', 'select');
+  const addChart = useAddChart();
   const written = useFieldNames();
   const level = definition && findLevel(definition, id);
   if (!definition || !level) return null;
@@ -72,7 +74,7 @@ export function LevelPanel({ id }: { id: string }) {
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
         <Button
           variant="outlined"
-          onClick={() => void edit({ type: 'addChart', section: section.id, band: 'groupHeader', level: at + 1 })}
+          onClick={() => addChart(section.id, 'groupHeader', at + 1)}
         >{`Add a chart, drawn ${times(printed)}`}</Button>
         <Button variant="outlined" disabled={at === 0} onClick={() => void edit(moveWithin(id, section, at - 1))}>
           Move out

@@ -11,10 +11,12 @@ import { directions, offeredFields, words } from '../definition';
 import { caption } from '../../shell/caption';
 import { ParametersSetting } from './ParametersSetting';
 import { PanelHead } from './PanelHead';
+import { useAddChart } from './chart/useAddChart';
 
 /** The report as a whole: which rows it lists, in which order, and what it asks for. */
 export function ReportPanel() {
   const { definition, edit, replace, select } = useCompose('definition', 'edit', 'replace', 'select');
+  const addChart = useAddChart();
   const written = useFieldNames();
   const section = useActiveSection();
   if (!definition || !section) return null;
@@ -119,7 +121,7 @@ export function ReportPanel() {
         />
       </Setting>
       <Box sx={{ mt: 2, display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        <Button variant="outlined" onClick={() => void edit({ type: 'addChart', section: section.id, band: 'reportHeader' })}>
+        <Button variant="outlined" onClick={() => addChart(section.id, 'reportHeader')}>
           Add a chart of all rows
         </Button>
       </Box>

@@ -3,8 +3,8 @@
 import { type DefaultError, queryOptions, type UseMutationOptions } from '@tanstack/react-query';
 
 import { client } from '../client.gen';
-import { addTableToDataset, askReader, compose, composeChoices, composeProgress, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, findInRun, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getDataset, getDatasetFile, getHealth, getOutline, getPage, getPdf, getReport, getReportFile, getRun, getRunJson, listAggregates, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listOutdatedCopies, listProblems, listReports, listUnreadableDatasets, lookAtDataset, type Options, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, publishReport, registerDatabase, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, tryExpression, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, FindInRunData, FindInRunResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetHealthData, GetHealthResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, ListAggregatesData, ListAggregatesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, LookAtDatasetData, LookAtDatasetResponse, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, PublishReportData, PublishReportResponse, RegisterDatabaseData, RegisterDatabaseResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TryExpressionData, TryExpressionResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
+import { addTableToDataset, askReader, compose, composeChoices, composeProgress, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, findInRun, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getDataset, getDatasetFile, getHealth, getOutline, getPage, getPdf, getReport, getReportFile, getRun, getRunJson, keepLook, keepPalette, listAggregates, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listLooks, listOutdatedCopies, listProblems, listReports, listUnreadableDatasets, lookAtDataset, type Options, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, publishReport, registerDatabase, removeLook, removePalette, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, tryExpression, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, FindInRunData, FindInRunResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetHealthData, GetHealthResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, KeepLookData, KeepLookResponse, KeepPaletteData, KeepPaletteResponse, ListAggregatesData, ListAggregatesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListLooksData, ListLooksResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, LookAtDatasetData, LookAtDatasetResponse, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, PublishReportData, PublishReportResponse, RegisterDatabaseData, RegisterDatabaseResponse, RemoveLookData, RemoveLookResponse, RemovePaletteData, RemovePaletteResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TryExpressionData, TryExpressionResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
 
 export type QueryKey<TOptions extends Options> = [
     Pick<TOptions, 'baseUrl' | 'body' | 'headers' | 'path' | 'query'> & {
@@ -627,6 +627,62 @@ export const composeProgressOptions = (options: Options<ComposeProgressData>) =>
     }),
     queryKey: composeProgressQueryKey(options)
 });
+
+export const removeLookMutation = (options?: Partial<Options<RemoveLookData>>): UseMutationOptions<RemoveLookResponse, DefaultError, Options<RemoveLookData>> => {
+    const mutationOptions: UseMutationOptions<RemoveLookResponse, DefaultError, Options<RemoveLookData>> = {
+        mutationFn: async (fnOptions) => await removeLook({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
+export const listLooksQueryKey = (options?: Options<ListLooksData>) => createQueryKey('listLooks', options);
+
+export const listLooksOptions = (options?: Options<ListLooksData>) => queryOptions<ListLooksResponse, DefaultError, ListLooksResponse, ReturnType<typeof listLooksQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listLooks({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: listLooksQueryKey(options)
+});
+
+export const keepLookMutation = (options?: Partial<Options<KeepLookData>>): UseMutationOptions<KeepLookResponse, DefaultError, Options<KeepLookData>> => {
+    const mutationOptions: UseMutationOptions<KeepLookResponse, DefaultError, Options<KeepLookData>> = {
+        mutationFn: async (fnOptions) => await keepLook({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
+export const removePaletteMutation = (options?: Partial<Options<RemovePaletteData>>): UseMutationOptions<RemovePaletteResponse, DefaultError, Options<RemovePaletteData>> => {
+    const mutationOptions: UseMutationOptions<RemovePaletteResponse, DefaultError, Options<RemovePaletteData>> = {
+        mutationFn: async (fnOptions) => await removePalette({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
+export const keepPaletteMutation = (options?: Partial<Options<KeepPaletteData>>): UseMutationOptions<KeepPaletteResponse, DefaultError, Options<KeepPaletteData>> => {
+    const mutationOptions: UseMutationOptions<KeepPaletteResponse, DefaultError, Options<KeepPaletteData>> = {
+        mutationFn: async (fnOptions) => await keepPalette({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
 
 export const stopRunMutation = (options?: Partial<Options<StopRunData>>): UseMutationOptions<unknown, DefaultError, Options<StopRunData>> => {
     const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<StopRunData>> = {

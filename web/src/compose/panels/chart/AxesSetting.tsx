@@ -1,38 +1,17 @@
 import type { ChartAxes, ElementChartElement, ValueAxisSettings } from '../../../api/generated';
 import { Sentence } from '../../../sentence/Sentence';
 import { Setting } from '../../../sentence/Setting';
-import { TextSetting } from '../../../sentence/TextSetting';
-import { units, useChartChoices, type ChangeChart } from './choices';
-import { NumberBlank, PickBlank } from './PickBlank';
+import { AxisSentence, CategoryAxisSentence } from './AxisSentences';
+import { useChartChoices, type ChangeChart } from './choices';
+import { PickBlank } from './PickBlank';
 
-const scales = [
-  { value: 'even', label: 'with even steps' },
-  { value: 'logarithmic', label: 'in powers of ten' },
-];
-const directions = [
-  { value: 'usual', label: 'the usual way' },
-  { value: 'reversed', label: 'the other way round' },
-];
-const grids = [
-  { value: 'automatic', label: 'lines behind the marks where they help' },
-  { value: 'true', label: 'lines behind the marks' },
-  { value: 'false', label: 'no lines' },
-];
-const fits = [
-  { value: 'round', label: 'round numbers around the values' },
-  { value: 'close', label: 'closely around the values' },
-];
-const shown = [
-  { value: 'shown', label: 'shown' },
-  { value: 'hidden', label: 'hidden' },
-];
-const dateKinds = [
-  { value: 'dates', label: 'at true distances' },
-  { value: 'names', label: 'as names, without gaps' },
+const zeros = [
+  { value: 'apart', label: 'where their numbers put them' },
+  { value: 'together', label: 'at one height' },
 ];
 
 /** Ranges, steps and units of the axes, in sentences. */
-export function AxesSetting({ chart, wanted, onChange }: { chart: ElementChartElement; wanted: boolean; onChange: ChangeChart }) {
+export function AxesSetting({ chart, wanted, onChange }: { chart: ElementChartElement; wanted?: boolean; onChange: ChangeChart }) {
   const type = useChartChoices().types.find((t) => t.id === (chart.chart ?? 'columns'));
   const axes = chart.axes ?? {};
   const category = axes.category ?? {};
@@ -53,100 +32,19 @@ export function AxesSetting({ chart, wanted, onChange }: { chart: ElementChartEl
           onChange={(right) => set({ right: { ...axes.right, ...right } })}
         />
       )}
-      {type?.categoryAxis !== false && (
+      {hasRight && !isScatter && type?.axes !== false && (
         <Sentence>
-          The category axis goes{' '}
+          The zeros of both axes stand{' '}
           <PickBlank
-            label="Direction of categories"
-            list={directions}
-            value={category.reversed ? 'reversed' : 'usual'}
-            onPick={(v) => set({ category: { ...category, reversed: v === 'reversed' } })}
-          />
-          , is{' '}
-          <PickBlank
-            label="Category axis shown"
-            list={shown}
-            value={category.hidden ? 'hidden' : 'shown'}
-            onPick={(v) => set({ category: { ...category, hidden: v === 'hidden' } })}
-          />
-          , and has dates{' '}
-          <PickBlank
-            label="Dates on the axis"
-            list={dateKinds}
-            value={category.asNames ? 'names' : 'dates'}
-            onPick={(v) => set({ category: { ...category, asNames: v === 'names' } })}
+            label="Zeros of the axes"
+            list={zeros}
+            value={axes.zeroTogether ? 'together' : 'apart'}
+            onPick={(v) => set({ zeroTogether: v === 'together' })}
           />
           .
         </Sentence>
       )}
-      <TextSetting
-        label="Pattern of categories"
-        value={chart.category.pattern ?? ''}
-        placeholder="the usual one"
-        onCommit={(v) => onChange({ category: { ...chart.category, pattern: v || null } })}
-      />
+      {type?.categoryAxis !== false && <CategoryAxisSentence chart={chart} onChange={onChange} />}
     </Setting>
-  );
-}
-
-function AxisSentence({ name, axis, onChange }: { name: string; axis: ValueAxisSettings; onChange: (change: ValueAxisSettings) => void }) {
-  const label = (what: string) => `${what} of the ${name} axis`;
-  return (
-    <>
-      <Sentence>
-        The {name} axis runs from{' '}
-        <NumberBlank label={label('Start')} value={axis.from} automatic="what fits" onPick={(from) => onChange({ from })} /> to{' '}
-        <NumberBlank label={label('End')} value={axis.to} automatic="what fits" onPick={(to) => onChange({ to })} />, with{' '}
-        <PickBlank
-          label={label('Fit')}
-          list={fits}
-          value={axis.close ? 'close' : 'round'}
-          onPick={(v) => onChange({ close: v === 'close' })}
-        />
-        , divided into{' '}
-        <NumberBlank
-          label={label('Divisions')}
-          value={axis.divisions}
-          automatic="steps that fit"
-          onPick={(divisions) => onChange({ divisions: divisions === null ? null : Math.round(divisions) })}
-        />
-        ,{' '}
-        <PickBlank
-          label={label('Scale')}
-          list={scales}
-          value={axis.logarithmic ? 'logarithmic' : 'even'}
-          onPick={(v) => onChange({ logarithmic: v === 'logarithmic' })}
-        />
-        , written in <PickBlank label={label('Unit')} list={units} value={axis.unit ?? 'automatic'} onPick={(unit) => onChange({ unit })} />
-        , with{' '}
-        <PickBlank
-          label={label('Grid')}
-          list={grids}
-          value={axis.grid == null ? 'automatic' : String(axis.grid)}
-          onPick={(v) => onChange({ grid: v === 'automatic' ? null : v === 'true' })}
-        />
-        . It goes{' '}
-        <PickBlank
-          label={label('Direction')}
-          list={directions}
-          value={axis.reversed ? 'reversed' : 'usual'}
-          onPick={(v) => onChange({ reversed: v === 'reversed' })}
-        />{' '}
-        and is{' '}
-        <PickBlank
-          label={label('Shown')}
-          list={shown}
-          value={axis.hidden ? 'hidden' : 'shown'}
-          onPick={(v) => onChange({ hidden: v === 'hidden' })}
-        />
-        .
-      </Sentence>
-      <TextSetting
-        label={`Pattern of numbers, ${name} axis`}
-        value={axis.pattern ?? ''}
-        placeholder="a short one that fits"
-        onCommit={(v) => onChange({ pattern: v || null })}
-      />
-    </>
   );
 }

@@ -10,21 +10,10 @@ import { LinkSentence } from './LinkSentence';
 import { LookSetting } from './LookSetting';
 import { MarksSetting } from './MarksSetting';
 import { NumbersDrawn } from './NumbersDrawn';
+import { PartPanel } from './PartPanel';
 import { RowsSetting } from './RowsSetting';
 import { RowsSource } from './RowsSource';
 import { WordsSetting } from './WordsSetting';
-
-/** The place of the settings of each part of the picture. */
-const placeOf: Record<string, string> = {
-  title: 'words',
-  subtitle: 'words',
-  note: 'words',
-  category: 'axes',
-  left: 'axes',
-  right: 'axes',
-  plot: 'marks',
-  legend: 'look',
-};
 
 /** A chart: what it shows, what a click on it does, and in five places how it is drawn. */
 export function ChartPanel({ placed }: { placed: Placed }) {
@@ -42,7 +31,8 @@ export function ChartPanel({ placed }: { placed: Placed }) {
   /** What the chart's own expressions are over. */
   const rows = chart.own ? { ...section, dataset: chart.own.dataset, columns: [], levels: [] } : section;
   const set = (change: Partial<ElementChartElement>) => void setElement(chart.id, change as Partial<typeof chart>);
-  const wanted = placeOf[(selection.kind === 'element' && selection.part) || ''];
+  const part = selection.kind === 'element' ? selection.part : undefined;
+  if (part) return <PartPanel key={part} chart={chart} part={part} onChange={set} />;
   const printed = view?.bands.find((b) => b.section === section.id && b.kind === placed.band && b.level === placed.level)?.printed;
   const where = bandName(section, placed.band, placed.level).toLowerCase();
   return (
@@ -66,10 +56,10 @@ export function ChartPanel({ placed }: { placed: Placed }) {
       />
       <LinkSentence chart={chart} section={section} level={placed.level} />
       <RowsSetting chart={chart} definition={definition} section={rows} onChange={set} />
-      <WordsSetting chart={chart} definition={definition} section={rows} wanted={wanted === 'words'} onChange={set} />
-      <AxesSetting chart={chart} wanted={wanted === 'axes'} onChange={set} />
-      <MarksSetting chart={chart} wanted={wanted === 'marks'} onChange={set} />
-      <LookSetting chart={chart} definition={definition} wanted={wanted === 'look'} onChange={set} />
+      <WordsSetting chart={chart} definition={definition} section={rows} onChange={set} />
+      <AxesSetting chart={chart} onChange={set} />
+      <MarksSetting chart={chart} onChange={set} />
+      <LookSetting chart={chart} definition={definition} onChange={set} />
       <NumbersDrawn chart={chart.id} />
       <Button
         color="inherit"

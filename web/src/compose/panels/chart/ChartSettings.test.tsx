@@ -19,7 +19,7 @@ const chart: ElementChartElement = {
   category: { by: 'route' },
   values: [{ expression: 'sum(fare)' }, { expression: 'count(*)' }],
 } as ElementChartElement;
-const other = { ...chart, id: 'o', words: { title: 'Other' } };
+const other = { ...chart, id: 'o', words: { title: { text: 'Other' } } };
 const definition = {
   title: 'T',
   datasets: [{ id: 'd', name: 'D', fields: [{ name: 'route', type: 'text' }] }],
@@ -56,6 +56,7 @@ beforeEach(() => {
     ],
   });
   answer('/api/expressions/names', { route: 'route' });
+  answer('/api/looks', { looks: [], palettes: [{ name: 'Own', colors: ['#112233'], alike: null }] });
   useCompose.setState({ definition, view: { bands: [] } as never });
 });
 
@@ -130,11 +131,10 @@ test('the look: palettes, own colours, millimetres and pixels', async () => {
   expect(change).toHaveBeenLastCalledWith({ width: 300 });
 });
 
-test('words: a title that is never shown, and one that is made again', async () => {
+test('words: a note, and the font of all small words', async () => {
   const props = { definition, section, wanted: true, onChange: change };
   const user = stage(<WordsSetting chart={chart} {...props} />);
-  await choose(user, 'Title shown', 'never shown');
-  expect(change).toHaveBeenLastCalledWith({ words: { title: '' } });
+
   await user.type(screen.getByLabelText('Note below'), 'Without ferries at night{Enter}');
-  expect(change).toHaveBeenLastCalledWith({ words: { note: 'Without ferries at night' } });
+  expect(change).toHaveBeenLastCalledWith({ words: { note: { text: 'Without ferries at night', shown: undefined } } });
 });

@@ -57,10 +57,21 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
     });
   const problems = (view?.problems ?? []).filter((p) => p.place === chart.id && p.property === 'link');
   const broken = problems.some((p) => p.code === 'missing-target');
-  const levels = (section.levels ?? []).slice(0, level);
+  // Of rows of its own, a chart knows the levels that they are matched to.
+  const levels = (section.levels ?? []).slice(0, level).filter((l) => !chart.own || (chart.own.match ?? []).some((m) => m.around === l.by));
+  const clicked = `the clicked ${words(definition, chart.category.by, section)}`;
+  const hasEnds = chart.category.ranges != null || chart.chart === 'histogram' || chart.category.by.toLowerCase().startsWith('date_trunc');
+  const isWhole = link.whole === true;
   const sources: (Choice & { source?: ValueSource })[] = [
-    { value: 'category', label: `the clicked ${words(definition, chart.category.by, section)}`, source: { type: 'category' } },
-    ...(chart.series
+    ...(isWhole ? [] : [{ value: 'category', label: clicked, source: { type: 'category' } as ValueSource }]),
+    ...(!isWhole && hasEnds
+      ? (['start', 'end'] as const).map((part) => ({
+          value: `category:${part}`,
+          label: `the ${part} of ${clicked}`,
+          source: { type: 'category', part } as ValueSource,
+        }))
+      : []),
+    ...(chart.series && !isWhole
       ? [
           {
             value: 'series',
@@ -81,13 +92,15 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
     })),
   ];
   const keyOf = (from: ValueSource) =>
-    from.type === 'category' || from.type === 'series'
-      ? from.type
-      : from.type === 'level'
-        ? `level:${from.level}`
-        : from.type === 'parameter'
-          ? `parameter:${from.name}`
-          : '';
+    from.type === 'category' && from.part && from.part !== 'whole'
+      ? `category:${from.part}`
+      : from.type === 'category' || from.type === 'series'
+        ? from.type
+        : from.type === 'level'
+          ? `level:${from.level}`
+          : from.type === 'parameter'
+            ? `parameter:${from.name}`
+            : '';
   const wordsOf = (from?: ValueSource) =>
     !from
       ? 'nothing yet'
@@ -104,14 +117,24 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
   };
   const parameters = (target.data?.definition.parameters ?? []).filter((p) => p.setBy !== 'nobody');
   const orphans = target.data ? carried.filter((c) => !parameters.some((p) => p.name === c.parameter)) : [];
-  const tryIt = view?.bands
-    .flatMap((b) => b.charts)
-    .find((c) => c.id === chart.id)
-    ?.marks.find((m) => m.action)?.action;
+  const drawn = view?.bands.flatMap((b) => b.charts).find((c) => c.id === chart.id);
+  const tryIt = drawn?.action ?? drawn?.marks.find((m) => m.action)?.action;
   return (
     <Box>
       <Sentence>
-        Clicking a mark opens{' '}
+        Clicking{' '}
+        <Blank
+          label="What is clicked"
+          tone="link"
+          choices={[
+            { value: 'mark', label: 'a mark' },
+            { value: 'whole', label: 'anywhere in the chart' },
+          ]}
+          onPick={(v) => set({ whole: v === 'whole' })}
+        >
+          {isWhole ? 'anywhere in the chart' : 'a mark'}
+        </Blank>{' '}
+        opens{' '}
         <Blank
           label="Report that opens"
           tone={broken ? 'problem' : 'link'}

@@ -25,12 +25,15 @@ export function NumberBlank({
   label,
   value,
   automatic,
+  written = String,
   onPick,
 }: {
   label: string;
   value?: number | null;
   /** What stands there while the chart decides. */
   automatic: string;
+  /** How the number stands in the sentence. */
+  written?: (value: number) => string;
   onPick: (value: number | null) => void;
 }) {
   return (
@@ -45,7 +48,7 @@ export function NumberBlank({
         else if (Number.isFinite(number)) onPick(number);
       }}
     >
-      {value == null ? automatic : String(value)}
+      {value == null ? automatic : written(value)}
     </Blank>
   );
 }

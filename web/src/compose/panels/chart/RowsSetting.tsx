@@ -6,6 +6,7 @@ import { TextSetting } from '../../../sentence/TextSetting';
 import { words } from '../../definition';
 import { useDivisions } from './ChartSentence';
 import { useChartChoices, type ChangeChart } from './choices';
+import { GroupsSetting } from './GroupsSetting';
 import { NumberBlank } from './PickBlank';
 
 /** Which rows and categories are drawn. */
@@ -29,6 +30,7 @@ export function RowsSetting({
     chart.filter && 'some rows',
     category.largest && `the ${category.largest} largest`,
     category.keep && 'on a condition',
+    category.groups && 'in named groups',
     category.within && 'nested',
     category.leaveEmpty && 'no empties',
     (category.ranges || type?.ranges) && 'in ranges',
@@ -79,6 +81,20 @@ export function RowsSetting({
         >
           {category.leaveEmpty ? 'but none without a name' : 'those without a name too'}
         </Blank>
+        . They are large or small by{' '}
+        <Blank
+          label="What makes categories large"
+          choices={[
+            { value: '', label: 'the first value' },
+            ...chart.values.slice(1).map((v) => ({ value: v.expression, label: v.expression })),
+          ]}
+          typed={category.measured ?? chart.values[0].expression}
+          expression="group"
+          typing="Another total…"
+          onPick={(measured) => set({ measured: measured || null })}
+        >
+          {category.measured ?? 'the first value'}
+        </Blank>
         . They lie{' '}
         <Blank
           label="Outer category"
@@ -111,6 +127,23 @@ export function RowsSetting({
           />
           .
         </Sentence>
+      )}
+      <GroupsSetting groups={category.groups ?? undefined} onChange={(groups) => set({ groups })} />
+      {category.order === 'own' && (
+        <TextSetting
+          label="Own order of labels, one a line"
+          value={(category.sequence ?? []).join('\n')}
+          placeholder={'West Firth\nNorthern Isles'}
+          multiline
+          onCommit={(text) =>
+            set({
+              sequence: text
+                .split('\n')
+                .map((t) => t.trim())
+                .filter(Boolean),
+            })
+          }
+        />
       )}
       {category.largest != null && (
         <TextSetting

@@ -1,7 +1,7 @@
 import type { ChartTrend, ChartValue } from '../../../api/generated';
 import { Sentence } from '../../../sentence/Sentence';
 import { TextSetting } from '../../../sentence/TextSetting';
-import { dashes, sides, trends } from './choices';
+import { sides, trends } from './choices';
 import { NumberBlank, PickBlank } from './PickBlank';
 
 interface ValueProps {
@@ -14,10 +14,9 @@ interface ValueProps {
   onChange: (change: Partial<ChartValue>) => void;
 }
 
-/** How one value is drawn, its trend, its name and its pattern. */
+/** What draws one value, its axis, its trend and its pattern. */
 export function ValueSetting({ value, name, mixes, hasTrend, kinds, onChange }: ValueProps) {
   const trend = value.trend;
-  const setDash = (dash: ChartValue['dash']) => onChange({ dash });
   const setTrend = (change: Partial<ChartTrend>) => onChange({ trend: { ...trend, ...change } });
   return (
     <>
@@ -35,14 +34,7 @@ export function ValueSetting({ value, name, mixes, hasTrend, kinds, onChange }: 
                 onPick={(v) => onChange({ drawnAs: v || null })}
               />{' '}
               at <PickBlank label={`${name} at`} list={sides} value={value.axis ?? 'automatic'} onPick={(axis) => onChange({ axis })} />,
-              its lines <PickBlank label={`${name} lines`} list={dashes} value={value.dash ?? 'solid'} onPick={setDash} /> and{' '}
-              <NumberBlank
-                label={`${name} width`}
-                value={value.lineWidth}
-                automatic="as thick as usual"
-                onPick={(lineWidth) => onChange({ lineWidth })}
-              />
-              , and
+              and
             </>
           )}{' '}
           has{' '}
@@ -75,9 +67,16 @@ export function ValueSetting({ value, name, mixes, hasTrend, kinds, onChange }: 
                     label="Forward"
                     value={trend.forward ?? 0}
                     automatic="0"
-                    onPick={(v) => setTrend({ forward: Math.round(v ?? 0) })}
+                    onPick={(v) => setTrend({ forward: Math.max(0, Math.round(v ?? 0)) })}
                   />{' '}
-                  more and says{' '}
+                  more, begins{' '}
+                  <NumberBlank
+                    label="Back"
+                    value={trend.back ?? 0}
+                    automatic="0"
+                    onPick={(v) => setTrend({ back: Math.max(0, Math.round(v ?? 0)) })}
+                  />{' '}
+                  before the first, and says{' '}
                   <PickBlank
                     label="Trend says"
                     list={[
@@ -94,12 +93,14 @@ export function ValueSetting({ value, name, mixes, hasTrend, kinds, onChange }: 
           .
         </Sentence>
       )}
-      <TextSetting
-        label={`Name of ${name.toLowerCase()}`}
-        value={value.name ?? ''}
-        placeholder="a short one is made"
-        onCommit={(text) => onChange({ name: text || null })}
-      />
+      {trend && hasTrend && (
+        <TextSetting
+          label={`Name of the trend of ${name.toLowerCase()}`}
+          value={trend.name ?? ''}
+          placeholder="Trend"
+          onCommit={(text) => setTrend({ name: text || null })}
+        />
+      )}
       <TextSetting
         label={`Pattern of ${name.toLowerCase()}`}
         value={value.pattern ?? ''}

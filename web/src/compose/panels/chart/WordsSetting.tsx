@@ -1,10 +1,13 @@
-import type { ChartWording, ElementChartElement, ReportDefinition, Section } from '../../../api/generated';
+import Button from '@mui/material/Button';
+import type { ChartText, ChartWording, ElementChartElement, ReportDefinition, Section } from '../../../api/generated';
 import { Sentence } from '../../../sentence/Sentence';
 import { Setting } from '../../../sentence/Setting';
 import { TextSetting } from '../../../sentence/TextSetting';
+import { useCompose } from '../../composeStore';
 import { words } from '../../definition';
-import { aligns, type ChangeChart } from './choices';
-import { PickBlank } from './PickBlank';
+import type { ChangeChart } from './choices';
+import { partNames, textOf, type TextPart } from './parts';
+import { FontBlanks } from './TextSentence';
 
 /** The texts around a chart. Values and parameters can stand in them, in braces. */
 export function WordsSetting({
@@ -17,50 +20,56 @@ export function WordsSetting({
   chart: ElementChartElement;
   definition: ReportDefinition;
   section: Section;
-  wanted: boolean;
+  wanted?: boolean;
   onChange: ChangeChart;
 }) {
+  const { select } = useCompose.getState();
   const said = chart.words ?? {};
   const set = (change: Partial<ChartWording>) => onChange({ words: { ...said, ...change } });
-  const summary = [said.title === '' ? 'no title' : 'title', said.subtitle && 'subtitle', said.note && 'note', said.value && 'value axis'];
+  const automatic: Record<TextPart, string> = {
+    title: 'a short one is made',
+    subtitle: 'none',
+    categoryTitle: words(definition, chart.category.by, section),
+    valueTitle: 'none',
+    rightTitle: 'none',
+    note: 'none',
+  };
+  const isThere = (text?: ChartText) => Boolean(text?.text) && text?.shown !== 'never';
+  const summary = [
+    said.title?.shown === 'never' ? 'no title' : 'title',
+    isThere(said.subtitle) && 'subtitle',
+    isThere(said.note) && 'note',
+    isThere(said.value) && 'value axis',
+  ];
   return (
     <Setting name="Words" summary={summary.filter(Boolean).join(', ')} wanted={wanted}>
-      <TextSetting
-        label="Title"
-        value={said.title ?? ''}
-        placeholder="a short one is made"
-        onCommit={(title) => set({ title: title || null })}
-      />
-      <TextSetting label="Subtitle" value={said.subtitle ?? ''} placeholder="none" onCommit={(v) => set({ subtitle: v || null })} />
-      <TextSetting
-        label="Category axis title"
-        value={said.category ?? ''}
-        placeholder={said.category === '' ? 'none' : words(definition, chart.category.by, section)}
-        onCommit={(v) => set({ category: v })}
-      />
-      <TextSetting label="Value axis title" value={said.value ?? ''} placeholder="none" onCommit={(v) => set({ value: v || null })} />
-      <TextSetting label="Right axis title" value={said.right ?? ''} placeholder="none" onCommit={(v) => set({ right: v || null })} />
-      <TextSetting label="Note below" value={said.note ?? ''} placeholder="none" onCommit={(v) => set({ note: v || null })} />
+      {(Object.keys(automatic) as TextPart[]).map((part) => {
+        const { text, change } = textOf(chart, part);
+        return (
+          <div key={part} style={{ display: 'flex', alignItems: 'center', gap: 4 }}>
+            <TextSetting
+              label={partNames[part]}
+              value={text.text ?? ''}
+              placeholder={text.shown === 'never' ? 'never printed' : automatic[part]}
+              onCommit={(v) =>
+                onChange(change({ ...text, text: v || null, shown: v && text.shown === 'never' ? 'automatic' : text.shown }))
+              }
+            />
+            <Button
+              size="small"
+              color="inherit"
+              sx={{ minWidth: 0 }}
+              aria-label={`Place and font of the ${partNames[part].toLowerCase()}`}
+              onClick={() => select({ kind: 'element', id: chart.id, part })}
+            >
+              …
+            </Button>
+          </div>
+        );
+      })}
       <Sentence>
-        The title{' '}
-        {said.title === '' ? (
-          'is left away'
-        ) : (
-          <>
-            stands <PickBlank label="Side of the title" list={aligns} value={said.align ?? 'centre'} onPick={(align) => set({ align })} />
-          </>
-        )}
-        , and is{' '}
-        <PickBlank
-          label="Title shown"
-          list={[
-            { value: 'shown', label: 'shown' },
-            { value: 'never', label: 'never shown' },
-          ]}
-          value={said.title === '' ? 'never' : 'shown'}
-          onPick={(v) => set({ title: v === 'never' ? '' : null })}
-        />
-        .
+        All other words are in{' '}
+        <FontBlanks name="Other words" style={said.small ?? {}} onChange={(style) => set({ small: { ...said.small, ...style } })} />.
       </Sentence>
     </Setting>
   );

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import { listChartChoicesOptions } from '../../../api/generated/@tanstack/react-query.gen';
-import type { ChartChoices, ElementChartElement } from '../../../api/generated';
+import { listChartChoicesOptions, listLooksOptions } from '../../../api/generated/@tanstack/react-query.gen';
+import type { ChartChoices, ElementChartElement, KeptLooks } from '../../../api/generated';
 import type { Choice } from '../../../sentence/Blank';
 
 /** What a change of a chart's settings comes to. */
@@ -11,6 +11,11 @@ const nothing: ChartChoices = { types: [], palettes: [] };
 /** The types and palettes that the server knows. */
 export const useChartChoices = (): ChartChoices => useQuery({ ...listChartChoicesOptions(), staleTime: Infinity }).data ?? nothing;
 
+const noLooks: KeptLooks = { looks: [], palettes: [] };
+
+/** The looks and palettes that are kept by name. */
+export const useKeptLooks = (): KeptLooks => useQuery({ ...listLooksOptions(), staleTime: 30_000 }).data ?? noLooks;
+
 const list = (labels: Record<string, string>): Choice[] => Object.entries(labels).map(([value, label]) => ({ value, label }));
 
 export const labelOf = (choices: Choice[], value: string) => choices.find((c) => c.value === value)?.label ?? value;
@@ -20,6 +25,8 @@ export const orders = list({
   category: 'in the order of their names',
   largestFirst: 'largest first',
   smallestFirst: 'smallest first',
+  label: 'in the order of their labels',
+  own: 'in an order of my own',
 });
 export const arrangements = list({
   beside: 'beside one another',
@@ -34,8 +41,48 @@ export const legends = list({
   below: 'below',
   right: 'on the right',
   above: 'above',
+  left: 'on the left',
 });
 export const aligns = list({ left: 'on the left', centre: 'in the middle', right: 'on the right' });
+export const uprightAligns = list({ left: 'at the top', centre: 'in the middle', right: 'at the bottom' });
+export const textShown = list({ automatic: 'where there is something to say', always: 'always', never: 'never' });
+export const textSides = list({
+  automatic: 'in its usual place',
+  above: 'above',
+  below: 'below',
+  left: 'on the left',
+  right: 'on the right',
+});
+export const fonts = list({ '': 'the usual font', sans: 'a plain font', serif: 'a font with serifs', mono: 'a font of one width' });
+export const weights = list({ '': 'its usual weight', bold: 'bold', plain: 'not bold', italic: 'slanted', both: 'bold and slanted' });
+export const markers = list({
+  automatic: 'dots, if there is room',
+  none: 'nothing',
+  dot: 'dots',
+  square: 'squares',
+  diamond: 'diamonds',
+  triangle: 'triangles',
+  cross: 'crosses',
+});
+export const frameSides = list({
+  '': 'on all sides',
+  'top,bottom': 'above and below',
+  top: 'above',
+  bottom: 'below',
+  'left,right': 'on the left and on the right',
+  left: 'on the left',
+  right: 'on the right',
+});
+export const lookParts = list({
+  '': 'the whole look',
+  colors: 'its colours',
+  labels: 'its labels',
+  axes: 'its axes',
+  legend: 'its legend',
+  words: 'the look of its words',
+  slices: 'its slices and gaps',
+  frame: 'its frame',
+});
 export const shows = list({ ifAllFit: 'if all of them fit', whereRoom: 'wherever one has room', never: 'never' });
 export const places = list({ automatic: 'where it suits', inside: 'inside', outside: 'beyond its end' });
 export const parts = list({ value: 'value', share: 'share', category: 'name', series: 'series' });

@@ -1,0 +1,57 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
+using LucidLattice.Server.Web;
+using LucidLattice.Storage;
+
+namespace LucidLattice.Server.Composing;
+
+/// <summary>Every look and palette that is kept by name.</summary>
+public sealed record KeptLooks(IReadOnlyList<KeptLook> Looks, IReadOnlyList<KeptPalette> Palettes);
+
+/// <summary>Keeps the look of a chart.</summary>
+/// <param name="IsDefault">True lets new charts begin with it.</param>
+public sealed record KeepLook(string Name, ChartElement Chart, bool IsDefault = false);
+
+public sealed record KeepPalette(string Name, IReadOnlyList<string> Colors);
+
+/// <summary>Looks of charts and palettes, for every report.</summary>
+public static class LookEndpoints
+{
+    public static void MapLooks(this WebApplication app)
+    {
+        var looks = app.MapGroup("/api/looks").WithTags("Looks");
+        looks.MapGet("/", Kept).WithName("listLooks");
+        looks.MapPost("/", (KeepLook request, LookStore store) =>
+        {
+            store.Keep(Named(request.Name, store.Looks().Select(l => l.Name)), ChartLook.Of(request.Chart), request.IsDefault);
+            return Kept(store);
+        }).WithName("keepLook");
+        looks.MapDelete("/", (string name, LookStore store) => store.Remove(name)
+            ? Kept(store)
+            : throw ApiException.NotFound($"There is no look called “{name}”.")).WithName("removeLook");
+        looks.MapPost("/palettes", (KeepPalette request, LookStore store) =>
+        {
+            if (request.Colors.Count is 0 or > Palettes.MostColors || request.Colors.FirstOrDefault(c => !HexColors.IsColor(c)) is not null)
+                throw ApiException.Bad("bad-palette",
+                    $"A palette has 1 to {Palettes.MostColors} colours, each written as #0B5D5B.");
+            store.KeepPalette(Named(request.Name, store.OwnPalettes().Select(p => p.Name)), request.Colors);
+            return Kept(store);
+        }).WithName("keepPalette");
+        looks.MapDelete("/palettes", (string name, LookStore store) => store.RemovePalette(name)
+            ? Kept(store)
+            : throw ApiException.NotFound($"There is no palette called “{name}”.")).WithName("removePalette");
+    }
+
+    private static KeptLooks Kept(LookStore store) => new(store.Looks(), store.OwnPalettes());
+
+    private static string Named(string name, IEnumerable<string> kept)
+    {
+        var trimmed = name.Trim();
+        if (trimmed.Length is 0 or > LookStore.LongestName)
+            throw ApiException.Bad("bad-name", $"Give it a name of up to {LookStore.LongestName} letters.");
+        var names = kept.ToList();
+        if (names.Count >= LookStore.MostKept && !names.Contains(trimmed))
+            throw ApiException.Bad("too-many-kept", $"Up to {LookStore.MostKept} are kept. Remove one of them first.");
+        return trimmed;
+    }
+}

@@ -1,0 +1,51 @@
+import Box from '@mui/material/Box';
+import { useDraft } from '../sentence/useDraft';
+import { color } from '../theme/tokens';
+
+/** The words of an element while they are typed over, in their place. */
+export function Words({ words, onTake, onDone }: { words: string; onTake: (text: string) => void; onDone: () => void }) {
+  const { draft, setDraft, take, drop } = useDraft(words, onTake);
+  return (
+    <Box
+      component="textarea"
+      autoFocus
+      aria-label="Words"
+      value={draft}
+      onFocus={(e: React.FocusEvent<HTMLTextAreaElement>) => e.target.select()}
+      onPointerDown={(e: React.PointerEvent) => e.stopPropagation()}
+      onChange={(e: React.ChangeEvent<HTMLTextAreaElement>) => setDraft(e.target.value)}
+      onBlur={() => {
+        take();
+        onDone();
+      }}
+      onKeyDown={(e: React.KeyboardEvent) => {
+        e.stopPropagation();
+        if (e.key === 'Enter' && !e.shiftKey) {
+          e.preventDefault();
+          take();
+          onDone();
+        }
+        if (e.key === 'Escape') {
+          drop();
+          onDone();
+        }
+      }}
+      sx={{
+        position: 'absolute',
+        left: -2,
+        top: -2,
+        zIndex: 5,
+        width: 'calc(100% + 4px)',
+        minWidth: 180,
+        height: 'calc(100% + 6px)',
+        minHeight: 30,
+        resize: 'none',
+        font: '400 13px Commissioner',
+        p: 0.5,
+        border: `2px solid ${color.main}`,
+        bgcolor: '#fff',
+        color: color.ink,
+      }}
+    />
+  );
+}
