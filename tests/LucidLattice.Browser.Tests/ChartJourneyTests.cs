@@ -76,6 +76,86 @@ public sealed class ChartJourneyTests : IAsyncLifetime
         _browser.HasNoComplaints();
     }
 
+    /// <summary>Titles and the legend are dragged, a text is typed over in its place, a colour holds in the whole report, and a look is
+    /// kept by its name.</summary>
+    [Fact]
+    public void Parts_of_the_picture_are_dragged_typed_over_and_coloured()
+    {
+        _browser.Go("/compose/year-in-charts");
+        _browser.Find("[data-band=reportHeader] svg");
+        _browser.Click("[data-element=ch1]");
+        var frame = _browser.Find("[data-element=ch1]");
+        new Actions(_browser.Driver).ClickAndHold(_browser.Find("[data-element=ch1] [data-chart-part=title]")).MoveByOffset(0, 10)
+            .MoveToElement(frame, 12 - frame.Size.Width / 2, 0).Release().Perform();
+        _browser.Says("aside", "on the left");
+        new Actions(_browser.Driver).DoubleClick(_browser.Find("[data-element=ch1] [data-chart-part=title]")).Perform();
+        _browser.Find("[aria-label=Words]").SendKeys("All who sailed" + Keys.Enter);
+        _browser.Says("[data-band=reportHeader] svg", "All who sailed");
+        Assert.Equal("title", _browser.Driver.SwitchTo().ActiveElement().GetDomAttribute("data-chart-part"));
+
+        _browser.Click("[data-element=ch1] [data-chart-part='series 1']");
+        _browser.Click("aside [aria-label='Colour of Northern Isles everywhere: as each chart has it']");
+        _browser.Click("[role=dialog] [aria-label='#472C6D']");
+        _browser.Find("[data-band=reportHeader] svg [fill='#472C6D']");
+        _browser.ClickText("aside//button", "Chart");
+        _browser.ClickText("aside//button", "Look");
+        _browser.Says("aside", "Northern Isles is");
+        _browser.Click("aside [aria-label^='Name of the look']");
+        _browser.Find("textarea[aria-label='Name of the look']").SendKeys("For the board" + Keys.Enter);
+        _browser.Click("[data-element=ch2]");
+        _browser.ClickText("aside//button", "Look");
+        Pick("Carry the look", "from For the board");
+        _browser.Says("header", "All changes saved");
+        _browser.HasNoComplaints();
+    }
+
+    /// <summary>Without a pointer: a chart is put in, shows something else, gets a title on another side, and goes again.</summary>
+    [Fact]
+    public void A_chart_is_made_by_keyboard_alone()
+    {
+        _browser.Go("/compose/routes-compared");
+        _browser.Find("[data-band=reportHeader] svg");
+        void On(string css, params string[] keys)
+        {
+            _browser.Driver.ExecuteScript("arguments[0].focus()", _browser.Find(css));
+            foreach (var key in keys) _browser.Press(key);
+        }
+        On("[data-band=reportHeader]", Keys.Enter);
+        _browser.Says("aside", "Add a chart");
+        _browser.Driver.ExecuteScript(
+            "[...document.querySelectorAll('aside button')].find(b => b.textContent.startsWith('Add a chart')).focus()");
+        _browser.Press(Keys.Enter);
+        On("[data-band=reportHeader] [data-element^=ch]");
+        _browser.Says("aside", "drawn once");
+        On("aside [aria-label^='Category:']", Keys.Enter);
+        _browser.Find("[role=menu]");
+        _browser.Press(Keys.ArrowDown);
+        _browser.Press(Keys.Enter);
+        _browser.Gone(".MuiPopover-root");
+        // From the chart, Tab leads to the parts of its picture; Enter opens one, Escape leads back.
+        On("[data-band=reportHeader] [data-element^=ch]", Keys.Tab);
+        Assert.Equal("title", _browser.Driver.SwitchTo().ActiveElement().GetDomAttribute("data-chart-part"));
+        _browser.Press(Keys.Enter);
+        On("aside [aria-label^='Side of the title']", Keys.Enter);
+        _browser.Find("[role=menu]");
+        _browser.Press(Keys.End);
+        _browser.Press(Keys.Enter);
+        _browser.Says("aside", "on the right");
+        On("[data-band=reportHeader] [data-chart-part=title]", Keys.F2);
+        _browser.Find("[aria-label=Words]").SendKeys("By keyboard" + Keys.Enter);
+        _browser.Says("[data-band=reportHeader] svg", "By keyboard");
+        // The marks are one stop, and arrow keys lead through them.
+        On("[data-chart-part='mark 0']", Keys.ArrowRight);
+        Assert.Equal("mark 1", _browser.Driver.SwitchTo().ActiveElement().GetDomAttribute("data-chart-part"));
+        _browser.Press(Keys.Enter);
+        _browser.Says("aside", "In every chart of this report");
+        _browser.Press(Keys.Escape);
+        _browser.Says("aside", "drawn once");
+        On("[data-band=reportHeader] [data-element^=ch]", Keys.Delete);
+        _browser.Gone("[data-band=reportHeader] [data-element^=ch]");
+        _browser.HasNoComplaints();
+    }
+
     [Fact]
     public void Rows_of_its_own_are_matched_to_the_group_and_the_match_is_changed_later()
     {

@@ -190,4 +190,141 @@ public class ChartDataTests
         var most = Rows.GroupBy(r => r.Place).Max(g => g.Count());
         Assert.Contains(lined.Page(1).Texts(), t => t.Text == $"Highest: {most}");
     }
+
+    private static ReportDefinition Target(params Parameter[] parameters) =>
+        Workshop.Report(new Section { Id = "t" }, Fields) with { Title = "Target", Parameters = parameters };
+
+    private static Link Carrying(string parameter, ValueSource from) =>
+        new() { Report = "t", Carries = [new CarriedValue { Parameter = parameter, From = from }] };
+
+    /// <summary>Named groups hold the rows of their keys, and a click on one carries those; so does a click on the others.</summary>
+    [Fact]
+    public void What_stands_for_several_values_carries_all_of_them()
+    {
+        var groups = new NamedGroups { Groups = [new("First", ["p00", "p01", "nobody"]), new("It's", ["p02"])], Remaining = "Rest" };
+        var target = Target(new Parameter { Name = "places", Type = DataType.Text, Shape = ParameterShape.Several });
+        var chart = Chart(new() { By = "place", Groups = groups }) with { Link = Carrying("places", new CategorySource()) };
+        var content = RunCharts.Find(Run(chart, new OneReport(target)), "c")!.Content;
+        var named = Rows.GroupBy(r => r.Place is "p00" or "p01" ? "First" : r.Place == "p02" ? "It's" : "Rest")
+            .ToDictionary(g => g.Key, g => g.Sum(r => r.N));
+        Assert.Equal(named.OrderBy(g => g.Key).Select(g => (g.Key, (double)g.Value)),
+            content.Numbers.Marks.Select(m => (m.Label, m.Number)).OrderBy(m => m.Label));
+        string[] Carried(Mark mark) =>
+            System.Text.Json.JsonSerializer.Deserialize<string[]>(content.Action(mark)!.Values["places"])!;
+        Assert.Equal(["p00", "p01"], Carried(content.Numbers.Marks.Single(m => m.Label == "First")).Order());
+        Assert.Equal(Rows.Select(r => r.Place).OfType<string>().Except(["p00", "p01", "p02"]).Order(),
+            Carried(content.Numbers.Marks.Single(m => m.Label == "Rest")).Order());
+
+        var largest = Chart(new() { By = "place", Largest = 3, Order = ChartOrder.LargestFirst }) with
+            { Link = Carrying("places", new CategorySource()) };
+        content = RunCharts.Find(Run(largest, new OneReport(target)), "c")!.Content;
+        var others = Carried(content.Numbers.Marks[^1]);
+        Assert.Equal(content.Numbers.Marks[^1].Rows, Rows.Count(r => others.Contains(r.Place)) + Rows.Count(r => r.Place is null));
+        // One value is not told by several, so that such a mark leads nowhere.
+        var one = new OneReport(Target(new Parameter { Name = "places", Type = DataType.Text }));
+        content = RunCharts.Find(Run(largest, one), "c")!.Content;
+        Assert.NotNull(content.Action(content.Numbers.Marks[0]));
+        Assert.Null(content.Action(content.Numbers.Marks[^1]));
+    }
+
+    /// <summary>Both ends of a range, and of a month, are values of their own.</summary>
+    [Fact]
+    public void The_ends_of_a_range_are_carried()
+    {
+        var target = new OneReport(Target(new() { Name = "least", Type = DataType.Double }, new() { Name = "most", Type = DataType.Double },
+            new() { Name = "first", Type = DataType.Date }, new() { Name = "last", Type = DataType.Date }));
+        Link Ends(string start, string end) => new()
+        {
+            Report = "t",
+            Carries = [new() { Parameter = start, From = new CategorySource { Part = KeyPart.Start } },
+                new() { Parameter = end, From = new CategorySource { Part = KeyPart.End } }],
+        };
+        var run = Run(Chart(new() { By = "n", Ranges = new() { Width = 50 } }) with { Link = Ends("least", "most") }, target);
+        Assert.DoesNotContain(run.Problems, p => p.IsError);
+        var content = RunCharts.Find(run, "c")!.Content;
+        Assert.All(content.Numbers.Marks, mark =>
+        {
+            var carried = content.Action(mark)!.Values;
+            Assert.Equal(50, double.Parse(carried["most"]) - double.Parse(carried["least"]));
+            Assert.Equal(mark.Rows, Rows.Count(r => r.N >= double.Parse(carried["least"]) && r.N < double.Parse(carried["most"])));
+        });
+        content = RunCharts.Find(Run(Chart(new() { By = "date_trunc('month', day)" }) with { Link = Ends("first", "last") }, target), "c")!
+            .Content;
+        var february = content.Action(content.Numbers.Marks[1])!.Values;
+        Assert.Equal(("2025-02-01", "2025-02-28"), (february["first"], february["last"]));
+    }
+
+    /// <summary>A sum so far is no category; marks beyond it still carry their own.</summary>
+    [Fact]
+    public void Marks_that_a_type_moves_carry_what_they_stand_for()
+    {
+        var target = new OneReport(Target(new Parameter { Name = "kind", Type = DataType.Text }));
+        foreach (var type in new[] { "waterfall", "pareto", "columns" })
+        {
+            var chart = Chart(new() { By = "kind", Subtotals = ["k0"] }) with
+            {
+                Chart = type, Link = Carrying("kind", new CategorySource()),
+                Values = [new ChartValue { Expression = "sum(n)", Trend = type == "columns" ? new ChartTrend { Back = 2 } : null }],
+            };
+            var regions = Run(chart, target).Page(1).Flatten().OfType<RegionItem>().Where(r => r.Figure.Length > 0).ToList();
+            Assert.True(regions.Count >= 4, type);
+            Assert.All(regions.Where(r => r.Action is not null), r => Assert.StartsWith(r.Action!.Values["kind"], r.Label));
+            Assert.All(regions.Where(r => r.Label.StartsWith('k')), r => Assert.NotNull(r.Action));
+        }
+    }
+
+    [Fact]
+    public void A_whole_chart_is_one_link()
+    {
+        var target = Target(new Parameter { Name = "kind", Type = DataType.Text });
+        var chart = Chart(new() { By = "kind" }) with { Link = new Link { Report = "t", Whole = true } };
+        var regions = Run(chart, new OneReport(target)).Page(1).Flatten().OfType<RegionItem>().ToList();
+        var whole = Assert.Single(regions, r => r.Action is not null);
+        Assert.Equal((400, 200), (whole.Width, whole.Height));
+        // There is no clicked category that it could carry.
+        var wrong = Run(chart with { Link = Carrying("kind", new CategorySource()) with { Whole = true } }, new OneReport(target));
+        Assert.Contains(wrong.Problems, p => p.Code == "no-category");
+    }
+
+    [Fact]
+    public void Categories_are_ordered_by_another_total_by_their_labels_or_as_the_author_says()
+    {
+        string[] Labels(ChartCategory category) => [.. Content(Chart(category)).Numbers.Categories.Select(c => c.Label)];
+        var byDay = Rows.GroupBy(r => r.Kind).OrderByDescending(g => g.Max(r => r.N) - g.Average(r => r.N)).Select(g => g.Key).ToList();
+        Assert.Equal(byDay, Labels(new() { By = "kind", Order = ChartOrder.LargestFirst, Measured = "max(n) - avg(n)" }));
+        Assert.Equal([.. byDay.Take(2), "Others"],
+            Labels(new() { By = "kind", Order = ChartOrder.LargestFirst, Measured = "max(n) - avg(n)", Largest = 2 }));
+        Assert.Equal(["k2", "k0", "k1", "k3"], Labels(new() { By = "kind", Order = ChartOrder.Own, Sequence = ["k2", "k0", "nobody"] }));
+        var months = new ChartCategory { By = "date_trunc('month', day)", Pattern = "MMM", Order = ChartOrder.Label };
+        var shown = Labels(months);
+        Assert.Equal(shown.Order(StringComparer.OrdinalIgnoreCase), shown);
+        // Marks go with their categories.
+        var content = Content(Chart(months));
+        Assert.All(content.Numbers.Marks, m => Assert.Equal(content.Numbers.Categories[m.CategoryIndex].Label, m.Label));
+        Assert.Equal(Rows.Sum(r => r.N), content.Numbers.Marks.Sum(m => m.Number));
+    }
+
+    /// <summary>An expression decides first, then the author's colour of a series, then what is tied in the report, then the
+    /// palette.</summary>
+    [Fact]
+    public void Colours_come_from_an_expression_a_look_the_report_or_the_palette_in_this_order()
+    {
+        var chart = Chart(new() { By = "kind" }) with
+        {
+            Series = new() { By = "kind", Looks = [new() { Of = "k1", Name = "One", Look = new() { Color = "#111111" } }] },
+            ColorBy = "CASE WHEN min(kind) = 'k3' THEN '#333333' WHEN min(kind) = 'k2' THEN 'no colour' END", Width = 400, Height = 200,
+        };
+        var report = Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 210, chart)) }, Fields) with
+        {
+            Colors = [new("kind", "k1", "#000000"), new("kind", "k0", "#AAAAAA"), new("place", "k2", "#BBBBBB")],
+        };
+        var rows = new MemoryRows([.. Rows.Select(r => new[] { Value.Of(r.Place), Value.Of(r.Kind), Value.Of(r.Day), Value.Of(r.N) })]);
+        var run = Workshop.Run(report, rows);
+        Assert.Empty(run.Problems);
+        var content = RunCharts.Find(run, "c")!.Content;
+        Assert.Equal(["#AAAAAA", "#111111", Palette.Series[2], "#333333"], content.Numbers.Marks.Select(m => content.ColorOf(m)));
+        Assert.Equal(["k0", "One", "k2", "k3"], content.Numbers.Series.Select(s => s.Name));
+        var fills = run.Page(1).Flatten().OfType<RectItem>().Select(r => r.Fill).ToHashSet();
+        Assert.Contains("#333333", fills);
+    }
 }

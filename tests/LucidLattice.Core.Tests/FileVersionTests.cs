@@ -87,6 +87,45 @@ public class FileVersionTests
         Assert.Equal(Charts(old).Count(), ReportJson.Read(old.ToJsonString()).AllElements().OfType<ChartElement>().Count());
     }
 
+    public static TheoryData<string> ReportsOf4() => [.. Names("report-4")];
+
+    /// <summary>Version 5 nests the words, the legend and the looks of series; what they say stays.</summary>
+    [Theory]
+    [MemberData(nameof(ReportsOf4))]
+    public void A_report_of_version_4_keeps_its_words_legends_and_lines(string name)
+    {
+        var old = JsonNode.Parse(File.ReadAllText(Path.Combine(Samples("report-4"), name + ".json")))!;
+        var (texts, charts) = (0, Charts(old).ToList());
+        foreach (var chart in charts)
+        {
+            chart["legend"] = "right";
+            chart["words"] ??= new JsonObject();
+            chart["words"]!["align"] = "left";
+            chart["words"]!["value"] = "of {{ braces";
+            ((JsonObject)chart["values"]![0]!)["markers"] = false;
+            ((JsonObject)chart["values"]![0]!)["color"] = "#112233";
+        }
+        var report = ReportJson.Read(old.ToJsonString());
+        Assert.Equal(FileKinds.Report.Version, report.Version);
+        var now = report.AllElements().OfType<ChartElement>().ToDictionary(c => c.Id);
+        Assert.Equal(charts.Count, now.Count);
+        foreach (var chart in charts)
+        {
+            var (words, opened) = (chart["words"]!, now[(string)chart["id"]!]);
+            foreach (var (said, text) in new[] { ("title", opened.Words.Title), ("category", opened.Words.Category),
+                ("subtitle", opened.Words.Subtitle), ("note", opened.Words.Note), ("right", opened.Words.Right) })
+            {
+                texts += words[said] is null ? 0 : 1;
+                if ((string?)words[said] is not "") Assert.Equal((string?)words[said], text.Text);
+                else Assert.Equal((null, TextShown.Never), (text.Text, text.Shown));
+            }
+            Assert.Equal("of {{{{ braces", opened.Words.Value.Text);
+            Assert.Equal((LegendPlace.Right, Alignment.Left), (opened.Legend.Place, opened.Words.Title.Style!.Align));
+            Assert.Equal((ChartMarker.None, "#112233"), (opened.Values[0].Look.Marker, opened.Values[0].Look.Color));
+        }
+        Assert.True(charts.Count == 0 || texts > 0);
+    }
+
     private static IEnumerable<JsonObject> Charts(JsonNode? node) => node switch
     {
         JsonObject one => one.SelectMany(p => Charts(p.Value)).Concat((string?)one["type"] == "chart" ? [one] : []),

@@ -80,6 +80,38 @@ public class OwnRowsTests
         Assert.Equal(3, run.Page(1).Flatten().OfType<RegionItem>().Count());
     }
 
+    /// <summary>What its rows are matched to is carried by a click; a level that they are not matched to is not known.</summary>
+    [Fact]
+    public void A_click_carries_the_group_around_that_its_rows_are_matched_to()
+    {
+        var target = Workshop.Report(new Section { Id = "t" }, Fares) with
+        {
+            Parameters = [new Parameter { Name = "route", Type = DataType.Text }, new Parameter { Name = "class", Type = DataType.Text }],
+        };
+        var link = new Link
+        {
+            Report = "t",
+            Carries = [new() { Parameter = "route", From = new LevelSource { Level = "l" } },
+                new() { Parameter = "class", From = new CategorySource() }],
+        };
+        var rows = new TwoTables(("sailings", Routes), ("fares", Prices));
+        ReportRun Run(ChartElement chart) => new ReportEngine(rows, Workshop.Measurer, new OneReport(target))
+            .Run(new RunRequest(Report(chart with { Link = link }, inGroup: true), new Dictionary<string, string>(), Workshop.Now),
+                CancellationToken.None);
+        var run = Run(Chart(new MatchKey { Own = "line", Around = "route" }));
+        Assert.Empty(run.Problems);
+        var figures = Enumerable.Range(1, run.PageCount).SelectMany(p => run.Page(p).Items.OfType<FigureItem>()).ToList();
+        for (var g = 0; g < 4; g++)
+            Assert.All(figures[g].Items.OfType<RegionItem>(), r =>
+                Assert.Equal(($"r{g}", r.Label), (r.Action!.Values["route"], r.Action.Values["class"])));
+        Assert.Contains(Run(Chart(new MatchKey { Own = "fare", Around = "day" })).Problems, p => p.Code == "unknown-level");
+    }
+
+    private sealed class OneReport(ReportDefinition report) : IReportCatalog
+    {
+        public ReportDefinition? Published(string reportId) => report;
+    }
+
     /// <summary>Going to rows of its own proposes the match from the levels around, keeps what can still be read, and undoes
     /// itself.</summary>
     [Fact]

@@ -36,18 +36,16 @@ public sealed record LinkKey(DataType Type, string Words, Func<Click, Frame, Val
 /// <summary>A link whose target was found and whose values are ready to be worked out.</summary>
 /// <param name="Title">Of the target, for people.</param>
 /// <param name="Values">By the target's parameter.</param>
-/// <param name="Needs">The keys of the click that it carries.</param>
 /// <param name="LinkOnly">The names of the target's parameters that only links may set.</param>
 public sealed record LinkPlan(
-    Link Definition, string Title, IReadOnlyList<(string Parameter, LinkKey Key)> Values, IReadOnlyList<string> Needs,
-    IReadOnlySet<string> LinkOnly)
+    Link Definition, string Title, IReadOnlyList<(string Parameter, LinkKey Key)> Values, IReadOnlySet<string> LinkOnly)
 {
     /// <summary>What a click opens; null where a key that it carries is empty.</summary>
     /// <param name="proof">Vouches for values that only links may carry; null where nobody asks for it.</param>
     public LinkAction? Action(Click click, Frame frame, ILinkProof? proof)
     {
-        if (Needs.Any(key => click[key].IsNull)) return null;
-        return ActionOfPart(click, frame, proof);
+        // Without it, the target would show what its default says, not what was clicked.
+        return Values.Any(v => v.Key.Clicked && v.Key.Value(click, frame).IsNull) ? null : ActionOfPart(click, frame, proof);
     }
 
     /// <summary>What a click opens on something that stands for fewer keys than a mark does, as a name in a legend: it carries those that

@@ -41,12 +41,7 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
                 element, "missing-carried-value",
                 $"“{parameter.Caption}” must be given and this link does not carry it. A reader who clicks would be asked for it.",
                 "Carry a value for it.");
-        string[] needs =
-        [
-            .. link.Carries.Any(c => c.From is CategorySource) && keys.ContainsKey(Category) ? [Category] : Array.Empty<string>(),
-            .. link.Carries.Any(c => c.From is SeriesSource) && keys.ContainsKey(Series) ? [Series] : Array.Empty<string>(),
-        ];
-        return new LinkPlan(link, target.Title, values, needs,
+        return new LinkPlan(link, target.Title, values,
             target.Parameters.Where(p => p.SetBy == SetBy.Link).Select(p => p.Name).ToHashSet());
     }
 

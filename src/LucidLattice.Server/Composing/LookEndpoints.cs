@@ -10,7 +10,7 @@ public sealed record KeptLooks(IReadOnlyList<KeptLook> Looks, IReadOnlyList<Kept
 
 /// <summary>Keeps the look of a chart.</summary>
 /// <param name="IsDefault">True lets new charts begin with it.</param>
-public sealed record KeepLook(string Name, ChartElement Chart, bool IsDefault = false);
+public sealed record KeepLook(string Name, Element Chart, bool IsDefault = false);
 
 public sealed record KeepPalette(string Name, IReadOnlyList<string> Colors);
 
@@ -23,7 +23,8 @@ public static class LookEndpoints
         looks.MapGet("/", Kept).WithName("listLooks");
         looks.MapPost("/", (KeepLook request, LookStore store) =>
         {
-            store.Keep(Named(request.Name, store.Looks().Select(l => l.Name)), ChartLook.Of(request.Chart), request.IsDefault);
+            var chart = request.Chart as ChartElement ?? throw ApiException.Bad("no-chart", "Only charts have looks that are kept.");
+            store.Keep(Named(request.Name, store.Looks().Select(l => l.Name)), ChartLook.Of(chart), request.IsDefault);
             return Kept(store);
         }).WithName("keepLook");
         looks.MapDelete("/", (string name, LookStore store) => store.Remove(name)

@@ -51,7 +51,8 @@ function PartBox({ chart, view, part, zoom, isStop }: BoxProps) {
   const [dragged, setDragged] = useState<{ x: number; y: number }>();
   const [typing, setTyping] = useState(false);
   const start = useRef<{ x: number; y: number }>(undefined);
-  const canMove = isText(kind) || kind === 'legend';
+  // A legend is taken by its names too.
+  const canMove = isText(kind) || kind === 'legend' || kind === 'series';
   const text = isText(kind) ? textOf(chart, kind) : undefined;
 
   /** Where it was dropped says on which side it stands from now on, and how it is aligned there. */
@@ -90,7 +91,7 @@ function PartBox({ chart, view, part, zoom, isStop }: BoxProps) {
         start.current = undefined;
         e.stopPropagation();
         if (dragged) drop(e);
-        else select({ kind: 'element', id: chart.id, part: part.part });
+        select({ kind: 'element', id: chart.id, part: dragged && kind === 'series' ? 'legend' : part.part });
         setDragged(undefined);
       }}
       onDoubleClick={(e) => {

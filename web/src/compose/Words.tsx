@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import { useDraft } from '../sentence/useDraft';
 import { color } from '../theme/tokens';
 
-/** The words of an element while they are typed over, in their place. */
+/** The words of an element while they are typed over, in their place. When it is left by a key, what they belong to has the focus
+ * again. */
 export function Words({ words, onTake, onDone }: { words: string; onTake: (text: string) => void; onDone: () => void }) {
   const { draft, setDraft, take, drop } = useDraft(words, onTake);
   return (
@@ -18,17 +19,16 @@ export function Words({ words, onTake, onDone }: { words: string; onTake: (text:
         take();
         onDone();
       }}
-      onKeyDown={(e: React.KeyboardEvent) => {
+      onKeyDown={(e: React.KeyboardEvent<HTMLElement>) => {
         e.stopPropagation();
-        if (e.key === 'Enter' && !e.shiftKey) {
-          e.preventDefault();
-          take();
-          onDone();
-        }
-        if (e.key === 'Escape') {
-          drop();
-          onDone();
-        }
+        const takes = e.key === 'Enter' && !e.shiftKey;
+        if (!takes && e.key !== 'Escape') return;
+        e.preventDefault();
+        const owner = e.currentTarget.parentElement;
+        if (takes) take();
+        else drop();
+        owner?.focus();
+        onDone();
       }}
       sx={{
         position: 'absolute',

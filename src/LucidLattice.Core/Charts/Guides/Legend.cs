@@ -41,8 +41,9 @@ public sealed class Legend
         if (area.Height < LeastPlotHeight / 2) return area;
         var legend = new Legend(settings, canvas);
         var rest = legend.Plan(settings.Reversed ? [.. entries.Reverse()] : entries, area);
+        // Before its names, which lie over it.
+        canvas.Parts.Add(("legend", legend._room.Shrunk(-legend.Padding)));
         legend.Draw();
-        canvas.Parts.Add(("legend", legend._room));
         return rest;
     }
 

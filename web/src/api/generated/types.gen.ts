@@ -124,37 +124,6 @@ export type ChartCurve = 'straight' | 'smooth' | 'steps';
 
 export type ChartDash = 'solid' | 'dashed' | 'dotted';
 
-export type ChartElement = {
-    chart?: string;
-    rows?: ChartRows;
-    own?: null | ChartOwnRows;
-    filter?: null | string;
-    category: ChartCategory;
-    series?: null | ChartSplit;
-    values: Array<ChartValue>;
-    arrangement?: ChartArrangement;
-    curve?: ChartCurve;
-    words?: ChartWording;
-    axes?: ChartAxes;
-    lines?: Array<ChartLine>;
-    legend?: ChartLegend;
-    labels?: ChartLabels;
-    palette?: null | string;
-    colors?: Array<string>;
-    colorBy?: null | string;
-    colorful?: boolean;
-    slices?: ChartSlices;
-    frame?: ChartFrame;
-    id: string;
-    column?: null | string;
-    x?: number;
-    width?: number;
-    y?: number;
-    height?: number;
-    style?: null | Style;
-    link?: null | Link;
-};
-
 export type ChartFrame = {
     background?: null | string;
     backgroundBy?: null | string;
@@ -1321,7 +1290,7 @@ export type JsonElement = unknown;
  */
 export type KeepLook = {
     name: string;
-    chart: ChartElement;
+    chart: Element;
     /**
      * True lets new charts begin with it.
      */

@@ -30,7 +30,7 @@ export function PartPanel({ chart, part, onChange }: { chart: ElementChartElemen
         : (partNames[kind] ?? kind);
   const back = () => {
     select({ kind: 'element', id: chart.id });
-    document.querySelector<HTMLElement>(`[data-element="${CSS.escape(chart.id)}"]`)?.focus();
+    [...document.querySelectorAll<HTMLElement>('[data-element]')].find((e) => e.dataset.element === chart.id)?.focus();
   };
   return (
     <>
@@ -158,25 +158,30 @@ function OneMark({ chart, at, onChange }: { chart: ElementChartElement; at: numb
   const mark = view?.marks[at];
   if (!mark) return <Sentence>This mark is not drawn any more.</Sentence>;
   const colors = palettes.find((p) => p.id === (chart.palette ?? 'firth'))?.colors ?? [];
-  const key = mark.category ?? '';
+  // Where a chart is split, its colours tell series apart.
+  const series = view.series[mark.series];
+  const [by, key, name] =
+    chart.series && series ? [chart.series.by, series.key, series.name] : [chart.category.by, mark.category ?? '', mark.name];
   return (
     <>
       <Sentence>
-        {mark.label}: <b>{mark.figure}</b>, from {mark.rows} {mark.rows === 1 ? 'row' : 'rows'}. In every chart of this report {mark.name}{' '}
-        is{' '}
+        {mark.label}: <b>{mark.figure}</b>, from {mark.rows} {mark.rows === 1 ? 'row' : 'rows'}.
+      </Sentence>
+      <Sentence>
+        In every chart of this report {name} is{' '}
         <ColourBlank
-          label={`Colour of ${mark.name} everywhere`}
-          value={tied.of(chart.category.by, key)}
+          label={`Colour of ${name} everywhere`}
+          value={tied.of(by, key)}
           none="as each chart has it"
           colors={colors}
-          onPick={(picked) => tied.set(chart.category.by, key, picked)}
+          onPick={(picked) => tied.set(by, key, picked)}
         />
         .
       </Sentence>
       <Box sx={{ display: 'flex', gap: 1 }}>
-        {view.series[mark.series] && (
+        {series && (
           <Button size="small" color="inherit" onClick={() => select({ kind: 'element', id: chart.id, part: `series ${mark.series}` })}>
-            {view.series[mark.series].name}…
+            {series.name}…
           </Button>
         )}
         <Button size="small" color="inherit" onClick={() => select({ kind: 'element', id: chart.id, part: 'plot' })}>
