@@ -32,7 +32,8 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
                 chart, "chart-same-everywhere", Severity.Warning,
                 "This chart draws every row of the report, so each group prints the same picture.", "rows", "Draw the group's rows.");
         if (ChartTypes.Find(chart.Chart) is not { } type || Query(type) is not { } query) return broken;
-        var (categoryFormat, splitFormat, outerFormat) = (Format(query.Category, chart.Category.Pattern, "category"),
+        var (categoryFormat, splitFormat, outerFormat) = (
+            Format(query.Category, Groups is null ? chart.Category.Pattern : null, "category"),
             Format(query.Split, chart.Series?.Pattern, "series"), Format(query.Within, null, "category"));
         if (categoryFormat is null) return broken;
         var words = new ChartWords(_section.Dataset?.Fields ?? [], _section.Section.Columns);
@@ -54,11 +55,14 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
         };
     }
 
+    /// <summary>Named groups, once there is one. They are texts, whatever the pattern of what is in them.</summary>
+    private NamedGroups? Groups => chart.Category.Groups is { Groups.Count: > 0 } groups ? groups : null;
+
     private ChartQuery? Query(ChartType type)
     {
         var values = chart.Values.Select(v => Total(v.Expression, "values", Numeric)).ToList();
         var key = Row(chart.Category.By, "category");
-        var category = key is null || chart.Category.Groups is not { } groups ? key : Grouped(groups, key);
+        var category = key is null || Groups is not { } groups ? key : Grouped(groups, key);
         var (measured, colorBy) = (Maybe(chart.Category.Measured, "category", Numeric), Maybe(chart.ColorBy, "colors", AsColor));
         var (within, split, filter) = (Row(chart.Category.Within, "category"), Row(chart.Series?.By, "series"),
             Row(chart.Filter, "filter", Condition));
@@ -83,7 +87,7 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
             Keep = keep,
             Measured = measured,
             ColorBy = colorBy,
-            Keys = chart.Category.Groups is null ? null : key,
+            Keys = Groups is null ? null : key,
             Ranges = ranges,
             Largest = ranges is null ? chart.Category.Largest : null,
             LeavesEmpty = chart.Category.LeaveEmpty,
