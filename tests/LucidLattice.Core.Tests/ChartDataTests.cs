@@ -209,17 +209,17 @@ public class ChartDataTests
             .ToDictionary(g => g.Key, g => g.Sum(r => r.N));
         Assert.Equal(named.OrderBy(g => g.Key).Select(g => (g.Key, (double)g.Value)),
             content.Numbers.Marks.Select(m => (m.Label, m.Number)).OrderBy(m => m.Label));
-        string[] Carried(Mark mark) =>
-            System.Text.Json.JsonSerializer.Deserialize<string[]>(content.Action(mark)!.Values["places"])!;
+        string?[] Carried(Mark mark) =>
+            System.Text.Json.JsonSerializer.Deserialize<string?[]>(content.Action(mark)!.Values["places"])!;
         Assert.Equal(["p00", "p01"], Carried(content.Numbers.Marks.Single(m => m.Label == "First")).Order());
-        Assert.Equal(Rows.Select(r => r.Place).OfType<string>().Except(["p00", "p01", "p02"]).Order(),
+        Assert.Equal(Rows.Select(r => r.Place).Except(["p00", "p01", "p02"]).Order(),
             Carried(content.Numbers.Marks.Single(m => m.Label == "Rest")).Order());
 
         var largest = Chart(new() { By = "place", Largest = 3, Order = ChartOrder.LargestFirst }) with
             { Link = Carrying("places", new CategorySource()) };
         content = RunCharts.Find(Run(largest, new OneReport(target)), "c")!.Content;
         var others = Carried(content.Numbers.Marks[^1]);
-        Assert.Equal(content.Numbers.Marks[^1].Rows, Rows.Count(r => others.Contains(r.Place)) + Rows.Count(r => r.Place is null));
+        Assert.Equal(content.Numbers.Marks[^1].Rows, Rows.Count(r => others.Contains(r.Place)));
         // One value is not told by several, so that such a mark leads nowhere.
         var one = new OneReport(Target(new Parameter { Name = "places", Type = DataType.Text }));
         content = RunCharts.Find(Run(largest, one), "c")!.Content;

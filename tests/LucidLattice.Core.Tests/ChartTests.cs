@@ -82,7 +82,7 @@ public class ChartTests
     }
 
     [Fact]
-    public void Rows_without_a_category_make_a_mark_of_their_own_that_carries_nothing()
+    public void Rows_without_a_category_make_a_mark_of_their_own_that_asks_for_them()
     {
         var link = new Link { Report = "sailings-in-detail",
             Carries = [new CarriedValue { Parameter = "route", From = new CategorySource() }] };
@@ -93,11 +93,11 @@ public class ChartTests
             new MemoryRows([Value.Of("A"), Value.Null, Value.Of(1m)], [Value.Null, Value.Null, Value.Of(2m)]));
         var all = run.Page(1).Flatten().OfType<RegionItem>().ToList();
         var regions = all.Where(r => !r.Id.Contains("-label-")).ToList();
-        // The name below the axis carries the same; that of empties, nothing.
-        Assert.Equal("A", Assert.Single(all.Except(regions)).Action!.Values["route"]);
+        // The name below the axis carries the same.
+        Assert.Equal(["A", "~empty"], all.Except(regions).Select(r => r.Action!.Values["route"]));
         Assert.Equal(["A", "(empty)"], regions.Select(r => r.Label));
         Assert.Equal("A", regions[0].Action!.Values["route"]);
-        Assert.Null(regions[1].Action);
+        Assert.Equal("~empty", regions[1].Action!.Values["route"]);
     }
 
     [Theory]

@@ -32,7 +32,7 @@ public sealed record ChartNames(
     /// <param name="outer">The key of the category that it lies in.</param>
     public CategoryEntry Category(in Value key, Value? outer) => new(key, Written(key, CategoryFormat),
         CategoryColors.GetValueOrDefault(KeyText(key)) ?? Codes.Category?.Color(key))
-        { Outer = OuterFormat is null || outer is not { } around ? null : Written(around, OuterFormat) };
+        { HasKey = true, Outer = OuterFormat is null || outer is not { } around ? null : Written(around, OuterFormat) };
 
     /// <param name="split">The place of its part among all of the chart.</param>
     /// <param name="value">Which of the chart's values it draws.</param>

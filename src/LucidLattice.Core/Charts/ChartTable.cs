@@ -87,7 +87,7 @@ public sealed class ChartTable : ISized
                 for (var value = 0; value < valueCount; value++)
                     marks[at++] = new Mark(i, firstOf[SplitOf[cell]] + value, category.Key, category.Label, Splits[SplitOf[cell]],
                         Values[cell * valueCount + value], Rows[cell]) 
-                            { Singles = SinglesOf(cell), Color = Colors?[cell], Keys = category.Keys };
+                            { Singles = SinglesOf(cell), Color = Colors?[cell], Keys = category.Keys, HasKey = category.HasKey };
         }
         return new ChartNumbers(categories, series, marks) { Ranges = Ranges };
     }
@@ -97,7 +97,8 @@ public sealed class ChartTable : ISized
         var key = Categories[category];
         if (isOthers) return new CategoryEntry(Value.Null, names.Others, null) { IsOthers = true, Keys = Keys?[category] };
         if (Ranges is not null && !key.IsNull)
-            return new CategoryEntry(Value.Of(Ranges.Edge((int)key.Whole)), Ranges.Label((int)key.Whole, names.Number), null);
+            return new CategoryEntry(Value.Of(Ranges.Edge((int)key.Whole)), Ranges.Label((int)key.Whole, names.Number), null)
+                { HasKey = true };
         var entry = names.Category(key, Outer is null ? null : Outer[category]);
         return Keys?[category] is { } keys ? entry with { Keys = keys } : entry;
     }

@@ -234,13 +234,13 @@ public sealed class ChartTableBuilder(
         _keptFirstCategory.Add(_keptCategories.Count);
     }
 
-    /// <summary>What a category that stands for several is made of; null where there is too much to list, or nothing but empties.</summary>
+    /// <summary>What a category that stands for several is made of; null where there is too much to list.</summary>
     private Value[]? KeysOf(int category)
     {
         var (column, keys) = ((columns.Keys ?? columns.Category).Column, new HashSet<Value>());
         foreach (var row in _sorted.AsSpan(_start[_firstCell[category]].._start[_firstCell[category + 1]]))
-            if (column[row] is { IsNull: false } key && keys.Add(key) && keys.Count > ChartTable.MostKeys) return null;
-        return keys.Count == 0 ? null : [.. keys];
+            if (keys.Add(column[row] is { IsNull: false } key ? key : Value.Empty) && keys.Count > ChartTable.MostKeys) return null;
+        return [.. keys];
     }
 
     private void KeepCell(int cell, Dictionary<int, int> place)

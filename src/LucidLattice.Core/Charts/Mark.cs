@@ -22,6 +22,9 @@ public sealed record Mark(int CategoryIndex, int SeriesIndex, Value Category, st
     /// <summary>#RRGGBB where an expression gives it; null for the usual one.</summary>
     public string? Color { get; init; }
 
+    /// <summary>True if its category is that of its key, which may be NULL; false for others put together, and for sums.</summary>
+    public bool HasKey { get; init; }
+
     /// <summary>The keys of its category where it stands for several; null for one.</summary>
     public IReadOnlyList<Value>? Keys { get; init; }
 
@@ -38,6 +41,9 @@ public sealed record CategoryEntry(Value Key, string Label, string? Color)
 
     /// <summary>True if it stands for all categories that are not drawn by themselves.</summary>
     public bool IsOthers { get; init; }
+
+    /// <summary>True if it is that of its key, which may be NULL.</summary>
+    public bool HasKey { get; init; }
 
     /// <summary>The keys that it stands for, where they are several, up to <see cref="ChartTable.MostKeys"/>; null for one.</summary>
     public IReadOnlyList<Value>? Keys { get; init; }

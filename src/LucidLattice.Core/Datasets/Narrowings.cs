@@ -46,7 +46,8 @@ public sealed class Narrowings
 
     private IEnumerable<Narrowing> OneOf(Syntax column, IReadOnlyList<Syntax> choices)
     {
-        if (Column(column) is not { } field) return [];
+        // What may ask for rows without a value leaves those in.
+        if (Column(column) is not { } field || choices.Any(c => c is ParameterSyntax p && Value(p).IsEmpty)) return [];
         var values = choices.Select(Constant).ToList();
         // One that differs from row to row leaves everything open; an empty one is equal to nothing.
         return values.Any(v => v is null) || values.All(v => v!.Value.IsNull)
@@ -60,6 +61,8 @@ public sealed class Narrowings
         switch (value.Type)
         {
             case DataType.Every:
+            case DataType.Empty:
+            case DataType.List when value.List.Contains(Values.Value.Empty):
                 break;
             case DataType.List:
                 yield return new(field, NarrowingKind.OneOf, value.List.Values);

@@ -141,13 +141,16 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
     /// it.</summary>
     /// <param name="numbers">Those that the mark is one of.</param>
     public LinkAction? Action(Mark mark, ChartNumbers numbers, Frame frame, ILinkProof? proof) => !IsLinked ? null
-        : Link!.Action(Clicked(mark.Category, mark.Keys, numbers).And(LinkPlanner.Series, mark.Split), frame, proof);
+        : Link!.Action(Clicked(mark.HasKey ? OrEmpty(mark.Category) : mark.Category, mark.Keys, numbers)
+            .And(LinkPlanner.Series, OrEmpty(mark.Split)), frame, proof);
+
+    private static Value OrEmpty(Value key) => key.IsNull ? Value.Empty : key;
 
     /// <summary>The key of a category: its own, the end of its range too, or those of all that it stands for.</summary>
     private static Click Clicked(Value key, IReadOnlyList<Value>? keys, ChartNumbers numbers)
     {
         var click = Click.On(LinkPlanner.Category, keys is null ? key : Value.Of(new ValueList(keys)));
-        return numbers.Ranges is { } ranges && !key.IsNull
+        return numbers.Ranges is { } ranges && key.Type.IsNumber()
             ? click.And(LinkPlanner.RangeEnd, Value.Of(key.AsDouble + ranges.Width))
             : click;
     }
@@ -156,13 +159,13 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
     private LinkAction? SeriesAction(SeriesEntry series, ChartNumbers numbers, Frame frame, ILinkProof? proof)
     {
         var mark = numbers.Marks.FirstOrDefault(m => numbers.Series[m.SeriesIndex] == series);
-        return mark is null ? null : Link!.ActionOfPart(Click.On(LinkPlanner.Series, mark.Split), frame, proof);
+        return mark is null ? null : Link!.ActionOfPart(Click.On(LinkPlanner.Series, OrEmpty(mark.Split)), frame, proof);
     }
 
     private LinkAction? CategoryAction(CategoryEntry category, ChartNumbers numbers, Frame frame, ILinkProof? proof) =>
-        category.Key.IsNull && category.Keys is null
+        !category.HasKey && category.Key.IsNull && category.Keys is null
             ? null
-            : Link!.ActionOfPart(Clicked(category.Key, category.Keys, numbers), frame, proof);
+            : Link!.ActionOfPart(Clicked(category.HasKey ? OrEmpty(category.Key) : category.Key, category.Keys, numbers), frame, proof);
 }
 
 /// <summary>A chart that draws rows of its own: those that belong to the row or the group around it.</summary>

@@ -66,7 +66,8 @@ public sealed partial class Compiler
         UnarySyntax minus => Arithmetic.Negate(Visit(minus.Operand), minus.Position),
         BinarySyntax { Operator: "AND" or "OR" } logic => Logic(logic),
         BinarySyntax { Operator: "=" or "<>" or "<" or "<=" or ">" or ">=" } comparison =>
-        Comparison(comparison.Operator, Visit(comparison.Left), Visit(comparison.Right), comparison.Position),
+        ComparedWithParameter(comparison)
+            ?? Comparison(comparison.Operator, Visit(comparison.Left), Visit(comparison.Right), comparison.Position),
         BinarySyntax { Operator: "||" } join => Join(join),
         BinarySyntax arithmetic =>
         Arithmetic.Binary(arithmetic.Operator, Visit(arithmetic.Left), Visit(arithmetic.Right), arithmetic.Position, Warn),

@@ -22,7 +22,8 @@ public sealed partial class Compiler
                 + $"period_end(:{parameter.Name}).");
         // Every one is no value: comparing with it gives NULL, as comparing with nothing does.
         return new Compiled(parameter.Type, Phase.Constant,
-            frame => frame.Parameters[index] is { IsEvery: false } value ? value : Value.Null) { Reads = Reads.Parameter(index) };
+            frame => frame.Parameters[index] is { IsEvery: false, IsEmpty: false } value ? value : Value.Null)
+            { Reads = Reads.Parameter(index) };
     }
 
     private int IndexOfParameter(ParameterSyntax syntax)
@@ -38,7 +39,8 @@ public sealed partial class Compiler
         _scope.Parameters.FirstOrDefault(p => string.Equals(p.Name, syntax.Name, StringComparison.OrdinalIgnoreCase))?.Shape
             ?? ParameterShape.Single;
 
-    /// <summary>Every one drops the condition, so that rows without a value stay; a parameter without a value gives NULL.</summary>
+    /// <summary>Every one drops the condition, so that rows without a value stay; a parameter without a value gives NULL, and one that asks
+    /// for rows without a value holds for those.</summary>
     private Compiled InParameter(InParameterSyntax node)
     {
         var operand = Visit(node.Operand);
@@ -50,6 +52,7 @@ public sealed partial class Compiler
             var wanted = frame.Parameters[index];
             if (wanted.IsEvery) return Value.Of(true);
             var value = operand.Evaluate(frame);
+            if (AsksForEmpty(wanted) && (value.IsNull || wanted.IsEmpty)) return Value.Of(value.IsNull != node.Not);
             if (value.IsNull || wanted.IsNull) return Value.Null;
             var found = wanted.Type switch
             {
@@ -59,6 +62,22 @@ public sealed partial class Compiler
             };
             return Value.Of(found != node.Not);
         }, Reads.Parameter(index));
+    }
+
+    private static bool AsksForEmpty(Value wanted) =>
+        wanted.IsEmpty || (wanted.Type == DataType.List && wanted.List.Contains(Value.Empty));
+
+    /// <summary>Comparing with a parameter that asks for rows without a value is asking whether there is none.</summary>
+    private Compiled? ComparedWithParameter(BinarySyntax node)
+    {
+        if (node.Operator is not ("=" or "<>")) return null;
+        var (parameter, other) = node.Right is ParameterSyntax right ? (right, node.Left) : (node.Left as ParameterSyntax, node.Right);
+        if (parameter is null || other is ParameterSyntax) return null;
+        var (index, operand) = (IndexOfParameter(parameter), Visit(other));
+        var plain = Comparison(node.Operator, Visit(node.Left), Visit(node.Right), node.Position);
+        return Combined(DataType.Bool, [operand], frame => frame.Parameters[index].IsEmpty
+            ? Value.Of(operand.Evaluate(frame).IsNull == (node.Operator == "="))
+            : plain.Evaluate(frame), Reads.Parameter(index));
     }
 
     /// <summary>The functions that take a parameter itself, not its value.</summary>

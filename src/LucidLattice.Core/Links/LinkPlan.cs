@@ -1,5 +1,6 @@
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Links;
@@ -31,6 +32,9 @@ public sealed record LinkKey(DataType Type, string Words, Func<Click, Frame, Val
 
     /// <summary>True where it may stand for several values, which only a parameter that takes several can get.</summary>
     public bool MayBeSeveral { get; init; }
+
+    /// <summary>True where nothing is a value too, as of a parameter that has none: the target gets nothing, not its default.</summary>
+    public bool CarriesNothing { get; init; }
 }
 
 /// <summary>A link whose target was found and whose values are ready to be worked out.</summary>
@@ -38,7 +42,7 @@ public sealed record LinkKey(DataType Type, string Words, Func<Click, Frame, Val
 /// <param name="Values">By the target's parameter.</param>
 /// <param name="LinkOnly">The names of the target's parameters that only links may set.</param>
 public sealed record LinkPlan(
-    Link Definition, string Title, IReadOnlyList<(string Parameter, LinkKey Key)> Values, IReadOnlySet<string> LinkOnly)
+    Link Definition, string Title, IReadOnlyList<(Parameter Parameter, LinkKey Key)> Values, IReadOnlySet<string> LinkOnly)
 {
     /// <summary>What a click opens; null where a key that it carries is empty.</summary>
     /// <param name="proof">Vouches for values that only links may carry; null where nobody asks for it.</param>
@@ -54,7 +58,12 @@ public sealed record LinkPlan(
     {
         var values = new Dictionary<string, string>();
         foreach (var (parameter, key) in Values)
-            if (key.Value(click, frame) is { IsNull: false } value) values[parameter] = value.Invariant;
+        {
+            var value = key.Value(click, frame);
+            // Every one is carried where the target offers it too; elsewhere the target's default decides.
+            if ((value.IsNull && !key.CarriesNothing) || (value.IsEvery && parameter.Every is null)) continue;
+            values[parameter.Name] = ParameterText.Write(parameter, value);
+        }
         var vouched = values.Where(v => LinkOnly.Contains(v.Key)).ToDictionary();
         return new LinkAction(Definition.Report, Title, Definition.Open, values,
             vouched.Count == 0 ? null : proof?.Sign(Definition.Report, vouched));

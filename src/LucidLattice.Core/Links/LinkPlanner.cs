@@ -31,10 +31,10 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
                 Mends: ["Choose another report.", "Remove the link."]));
             return null;
         }
-        var values = new List<(string, LinkKey)>();
+        var values = new List<(Parameter, LinkKey)>();
         foreach (var carried in link.Carries)
             if (Settable(carried, target, element) is { } parameter && Key(carried.From, parameter, keys, element) is { } key)
-                values.Add((parameter.Name, key));
+                values.Add((parameter, key));
         foreach (var parameter in target.Parameters.Where(p => p is { Required: true, Default: null }
             && link.Carries.All(c => c.Parameter != p.Name)))
             Wrong(
@@ -87,16 +87,12 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
             return Wrong(
                 element, "type-mismatch", $"“{target.Caption}” takes {Words(target.Shape)}, but {own.Caption} is {Words(own.Shape)}.",
                 "Carry something that fits.");
-        // Every one is carried where the target offers it too; elsewhere the target's default decides.
-        return Fitting(
-            new LinkKey(own.Type, own.Caption, (_, frame) => frame.Parameters[at] is var value && value.IsEvery
-            && target.Every is null ? Value.Null : value),
-            target, element);
+        return Fitting(new LinkKey(own.Type, own.Caption, (_, frame) => frame.Parameters[at]) { CarriesNothing = true }, target, element);
     }
 
     private LinkKey? Fixed(string text, Parameter target, string element)
         => ParameterText.TryParse(target, text, out var value)
-            ? new LinkKey(value.Type, text, (_, _) => value)
+            ? new LinkKey(value.Type, text, (_, _) => value) { CarriesNothing = true }
             : Wrong(element, "type-mismatch", $"“{text}” is not {target.Type.Words()}, which “{target.Caption}” needs.",
             $"Write it as {ParameterText.Example(target)}.");
 
@@ -117,16 +113,22 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
     private static Func<Click, Frame, Value> OneOnly(Func<Click, Frame, Value> value) =>
         (click, frame) => value(click, frame) is { Type: not DataType.List } one ? one : Value.Null;
 
+    private static Func<Click, Frame, Value> WithoutEmpty(Func<Click, Frame, Value> value) =>
+        (click, frame) => value(click, frame) is { IsEmpty: false } one ? one : Value.Null;
+
     /// <summary>One end of a range or of a period.</summary>
     private static LinkKey PartOf(LinkKey key, KeyPart part)
     {
-        if (part != KeyPart.End) return part == KeyPart.Start ? key with { Step = null } : key;
+        if (part == KeyPart.Whole) return key;
+        // Rows without a value have no ends.
+        key = key with { Value = WithoutEmpty(key.Value) };
+        if (part == KeyPart.Start) return key with { Step = null };
         if (key.IsRange) return key with { Value = (click, _) => click[RangeEnd] };
         if (key.Step is not { } step) return key;
         return key with
         {
             Step = null,
-            Value = (click, frame) => key.Value(click, frame) is not { IsNull: false } start ? Value.Null
+            Value = (click, frame) => key.Value(click, frame) is var start && !start.Type.IsTime() ? Value.Null
                 : key.Type == DataType.Date ? Value.Of(LastDay(start, step)) : Value.Of(step.Next(start.AsDateTime)),
         };
     }
@@ -135,9 +137,14 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
     private static LinkKey WholePeriod(LinkKey key, TimeStep step) => key with
     {
         Type = DataType.Period,
-        Value = (click, frame) => key.Value(click, frame) is { IsNull: false } start
-            ? Value.Of(new Period(DateOnly.FromDateTime(start.AsDateTime), LastDay(start, step)))
-            : Value.Null,
+        Value = (click, frame) => key.Value(click, frame) switch
+        {
+            { Type: DataType.Date or DataType.DateTime } start =>
+                Value.Of(new Period(DateOnly.FromDateTime(start.AsDateTime), LastDay(start, step))),
+            { IsEmpty: true } empty => empty,
+            // Several months are no period.
+            _ => Value.Null,
+        },
     };
 
     private static DateOnly LastDay(Value start, TimeStep step)

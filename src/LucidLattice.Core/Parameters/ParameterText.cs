@@ -5,20 +5,28 @@ using LucidLattice.Core.Values;
 namespace LucidLattice.Core.Parameters;
 
 /// <summary>
-/// Reads what was given for a parameter, as addresses, links, the API and the command line write it: one value as it is;
-/// several as a JSON array of texts, or one alone; a period as 2025-01-01/2025-03-31; and * for every one, where that is
-/// offered (a text that is nothing but a star is written as the JSON text "*" there).
+/// Reads and writes what is given for a parameter, as addresses, links, the API and the command line do: one value as it is, several as
+/// a JSON array of texts (null in it asks for rows without a value), or one alone; a period as 2025-01-01/2025-03-31; nothing at all is
+/// no value. <c>*</c> is every one, where that is offered, and <c>~empty</c> asks for rows without a value. After <c>~text:</c> comes a
+/// text as it is, so that one that looks like any of these can be given too.
 /// </summary>
 public static class ParameterText
 {
+    private const string AsIs = "~text:";
+
     public static bool TryParse(Parameter parameter, string text, out Value value)
     {
         value = Value.Null;
-        if (parameter.Every is not null && text == "*")
+        if (parameter.Every is not null && text == "*") value = Value.Every;
+        else if (text == Value.EmptyText)
+            value = parameter.Shape == ParameterShape.Several ? Value.Of(new ValueList([Value.Empty])) : Value.Empty;
+        else if (parameter.Type == DataType.Text && text.StartsWith(AsIs, StringComparison.Ordinal))
         {
-            value = Value.Every;
-            return true;
+            var literal = Value.Of(text[AsIs.Length..].Normalize());
+            value = parameter.Shape == ParameterShape.Several ? Value.Of(new ValueList([literal])) : literal;
         }
+        if (!value.IsNull) return true;
+        // As stars were written before.
         if (parameter.Every is not null && text == "\"*\"") text = "*";
         return parameter.Shape switch
         {
@@ -26,6 +34,16 @@ public static class ParameterText
             ParameterShape.Period => TryParsePeriod(text, out value),
             _ => TryParseOne(parameter.Type, text, out value),
         };
+    }
+
+    /// <summary>A value as <see cref="TryParse"/> reads it back: the same, whatever it looks like.</summary>
+    public static string Write(Parameter parameter, Value value)
+    {
+        if (value.Type != DataType.Text) return value.Invariant;
+        if (parameter.Shape == ParameterShape.Several) return new ValueList([value]).ToString();
+        return TryParse(parameter, value.Text, out var read) && read.Equals(value) && !value.Text.StartsWith('~')
+            ? value.Text
+            : AsIs + value.Text;
     }
 
     /// <summary>An example of how a value is written, for messages.</summary>
@@ -52,18 +70,19 @@ public static class ParameterText
         var values = new List<Value>();
         foreach (var one in texts)
         {
-            if (!TryParseOne(type, one, out var parsed)) return false;
+            var parsed = Value.Empty;
+            if (one is not null && !ValueText.TryParse(one, type, out parsed)) return false;
             if (!parsed.IsNull) values.Add(parsed);
         }
         if (values.Count > 0) value = Value.Of(new ValueList(values));
         return true;
     }
 
-    private static string[]? Texts(string json)
+    private static string?[]? Texts(string json)
     {
         try
         {
-            return JsonSerializer.Deserialize<string[]>(json);
+            return JsonSerializer.Deserialize<string?[]>(json);
         }
         catch (JsonException)
         {

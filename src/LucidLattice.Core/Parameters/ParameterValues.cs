@@ -202,13 +202,17 @@ public sealed record ParameterValues(Value[] Values, IReadOnlySet<string> Given,
         {
             refused = [.. Used(value).Where(v => !labels.ContainsKey(v))];
             if (refused.Count == 0) return value;
-            var rest = Used(value).Where(labels.ContainsKey).ToList();
+            List<Value> rest = value.Type == DataType.List ? [.. value.List.Values.Where(v => v.IsEmpty || labels.ContainsKey(v))] : [];
             return value.Type == DataType.List && rest.Count > 0 ? Value.Of(new ValueList(rest)) : Value.Null;
         }
 
-        private static IEnumerable<Value> Used(Value value) =>
-            value.Type switch { DataType.List => value.List.Values, DataType.Null or DataType.Every or DataType.Period => [],
-                _ => [value] };
+        /// <summary>What has to be among the choices. Rows without a value can be asked for whatever is offered.</summary>
+        private static IEnumerable<Value> Used(Value value) => value.Type switch
+        {
+            DataType.List => value.List.Values.Where(v => !v.IsEmpty),
+            DataType.Null or DataType.Every or DataType.Period or DataType.Empty => [],
+            _ => [value],
+        };
 
         private static string Shown(string text) => text.Length > 60 ? text[..60] + "…" : text;
     }

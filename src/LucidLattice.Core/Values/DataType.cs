@@ -34,6 +34,9 @@ public enum DataType
 
     /// <summary>The state of a parameter for which every one was chosen.</summary>
     Every,
+
+    /// <summary>The state of a parameter that asks for rows without a value; among several values, that those are wanted too.</summary>
+    Empty,
 }
 
 public static class DataTypes
@@ -42,7 +45,8 @@ public static class DataTypes
 
     /// <summary>True for the types that a field or a parameter can be declared to have.</summary>
     public static bool IsDeclarable(this DataType type) =>
-        type is not (DataType.Interval or DataType.Null or DataType.List or DataType.Period or DataType.Every);
+        type is not (DataType.Interval or DataType.Null or DataType.List or DataType.Period or DataType.Every
+            or DataType.Empty);
 
     public static bool IsTime(this DataType type) => type is DataType.Date or DataType.DateTime;
 

@@ -38,6 +38,8 @@ public readonly struct Value : IEquatable<Value>
 
     /// <summary>The state of a parameter for which every one was chosen.</summary>
     public static Value Every => new(DataType.Every, 0, 0, null);
+    /// <summary>Asks for rows without a value.</summary>
+    public static Value Empty => new(DataType.Empty, 0, 0, null);
     public static Value Of(string? text) => text is null ? Null : new(DataType.Text, 0, 0, text);
 
     /// <summary>A value whose payload is 64 bits: whole, double, date, date and time, or yes/no.</summary>
@@ -53,6 +55,7 @@ public readonly struct Value : IEquatable<Value>
     public ValueList List => (ValueList)_text!;
     public Period Period => (Period)_text!;
     public bool IsEvery => Type == DataType.Every;
+    public bool IsEmpty => Type == DataType.Empty;
 
     /// <summary>Whole and decimal numbers as a decimal.</summary>
     /// <exception cref="OverflowException">A double outside of decimal's range.</exception>
@@ -63,6 +66,9 @@ public readonly struct Value : IEquatable<Value>
 
     /// <summary>Midnight for a date, the time itself for a date and time.</summary>
     public DateTime AsDateTime => Type == DataType.Date ? Date.ToDateTime(TimeOnly.MinValue) : DateTime;
+
+    /// <summary>How addresses write the wish for rows without a value.</summary>
+    public const string EmptyText = "~empty";
 
     /// <summary>Language-independent text: ISO 8601 dates, full stop as decimal sign; empty for NULL. Parsed back by <see
     /// cref="ValueText"/>.</summary>
@@ -80,6 +86,7 @@ public readonly struct Value : IEquatable<Value>
             CultureInfo.InvariantCulture),
         DataType.Interval or DataType.List or DataType.Period => _text!.ToString()!,
         DataType.Every => "*",
+        DataType.Empty => EmptyText,
         _ => Text,
     };
 

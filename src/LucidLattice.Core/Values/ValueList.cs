@@ -2,7 +2,8 @@ using System.Text.Json;
 
 namespace LucidLattice.Core.Values;
 
-/// <summary>Several values of one type, none of them NULL, each once. Written as a JSON array of texts.</summary>
+/// <summary>Several values of one type, each once; one of them may be <see cref="Value.Empty"/>, for rows without one. Written as a
+/// JSON array of texts, with null for that.</summary>
 public sealed class ValueList(IEnumerable<Value> values) : IEquatable<ValueList>
 {
     /// <summary>No line breaks, and letters as they are.</summary>
@@ -21,7 +22,7 @@ public sealed class ValueList(IEnumerable<Value> values) : IEquatable<ValueList>
 
     public override int GetHashCode() => _values.Aggregate(17, HashCode.Combine);
 
-    public override string ToString() => JsonSerializer.Serialize(_values.Select(v => v.Invariant), Compact);
+    public override string ToString() => JsonSerializer.Serialize(_values.Select(v => v.IsEmpty ? null : v.Invariant), Compact);
 }
 
 /// <summary>From a first day to a last one, both included; either may be open. Written as ISO 8601 writes intervals:

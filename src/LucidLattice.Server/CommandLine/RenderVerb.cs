@@ -128,7 +128,7 @@ internal sealed record Target(ReportDefinition Definition, ReportEngine Engine)
         }
         IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
         return new Target(definition,
-            new ReportEngine(new DatasetReader(new SqliteEngine(databases)), new SkiaTypesetter(), (IReportCatalog)app.Reports));
+            new ReportEngine(new DatasetReader(new SqliteEngine(databases)), new SkiaTypesetter(), app.Reports, proof: app.LinkProof));
     }
 }
 

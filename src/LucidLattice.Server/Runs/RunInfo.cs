@@ -43,7 +43,7 @@ public sealed record ParameterInfo(string Name, string Caption, DataType Type, P
 {
     public static IReadOnlyList<ParameterInfo> Describe(ReportRun run) => [.. run.Report.Parameters.Select((p, i) => new ParameterInfo(
         p.Name, p.Caption, p.Type, p.Shape, p.Help, p.Required, p.SetBy, p.Hidden, p.Choices is not null, p.Every,
-        run.Parameters.Values[i].Invariant, run.Parameters.Words(run.Report, i),
+        ParameterText.Write(p, run.Parameters.Values[i]), run.Parameters.Words(run.Report, i),
         run.Parameters.Labels[i].ToDictionary(l => l.Key.Invariant, l => l.Value), run.Parameters.Given.Contains(p.Name)))];
 }
 

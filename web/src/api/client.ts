@@ -54,7 +54,8 @@ export const api = {
   restoreDataset: (id: string) => server.restoreDataset({ path: { id } }),
   datasetUses: (id: string) => server.listDatasetUses({ path: { id } }),
   followDataset: (id: string, reports: string[]) => server.followDataset({ path: { id }, body: { reports } }),
-  keepLook: (name: string, chart: ElementChartElement, isDefault: boolean) => server.keepLook({ body: { name, chart: { ...chart, type: 'chart' }, isDefault } }),
+  keepLook: (name: string, chart: ElementChartElement, isDefault: boolean) =>
+    server.keepLook({ body: { name, chart: { ...chart, type: 'chart' }, isDefault } }),
   removeLook: (name: string) => server.removeLook({ query: { name } }),
   keepPalette: (name: string, colors: string[]) => server.keepPalette({ body: { name, colors } }),
   removePalette: (name: string) => server.removePalette({ query: { name } }),

@@ -8,6 +8,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import type { ChoicesInfo, ParameterInfo } from '../api/generated';
 import { color } from '../theme/tokens';
+import { listOf, plain, written } from './given';
 import { raised, StripButton } from './StripButton';
 import { StripField } from './StripField';
 
@@ -37,18 +38,17 @@ export function ChoiceField({ parameter, text, wrong, load, version, onCommit }:
     placeholderData: (previous) => previous,
   });
   const several = parameter.shape === 'several';
-  const chosen = several ? (text.startsWith('[') ? (JSON.parse(text) as string[]) : []) : [text];
+  const chosen = several ? listOf(text) : [plain(parameter, text)];
   const every = text === '*' && parameter.every !== null;
   const close = () => {
     setAnchor(null);
     setSearch('');
     setTaking(false);
   };
-  const write = (value: string) => (parameter.every !== null && value === '*' ? '"*"' : value);
   const pick = (value: string) => {
     if (!several) {
       close();
-      onCommit(write(value));
+      onCommit(written(parameter, value));
       return;
     }
     const next = chosen.includes(value) ? chosen.filter((v) => v !== value) : [...chosen, value];

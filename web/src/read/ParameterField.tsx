@@ -5,6 +5,7 @@ import Select from '@mui/material/Select';
 import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import type { ParameterInfo } from '../api/generated';
 import { color } from '../theme/tokens';
+import { emptyText, listOf, plain, written } from './given';
 import { StripField } from './StripField';
 
 const DateField = lazy(() => import('./DateField'));
@@ -25,17 +26,22 @@ interface Props {
  */
 export function ParameterField({ parameter, text, wrong, onCommit }: Props) {
   const several = parameter.shape === 'several';
-  const every = parameter.every !== null && text === '*';
   return (
     <StripField parameter={parameter} wrong={wrong} component={parameter.type.startsWith('date') && !several ? 'div' : 'label'}>
       {parameter.type === 'bool' ? (
         <YesNo parameter={parameter} text={text} onCommit={onCommit} />
       ) : parameter.type.startsWith('date') && !several ? (
-        <Day parameter={parameter} text={every ? '' : text} onCommit={onCommit} />
+        <Day parameter={parameter} text={plain(parameter, text)} onCommit={onCommit} />
       ) : (
         <Typed
           parameter={parameter}
-          text={several && text.startsWith('[') ? (JSON.parse(text) as string[]).join(', ') : every ? '' : text}
+          text={
+            several
+              ? listOf(text)
+                  .filter((v) => v !== null)
+                  .join(', ')
+              : plain(parameter, text)
+          }
           wrong={wrong}
           onCommit={onCommit}
         />
@@ -128,13 +134,13 @@ function Typed({ parameter, text, wrong, onCommit }: Props) {
       .split(',')
       .map((v) => v.trim())
       .filter(Boolean);
-    onCommit(parameter.shape !== 'several' ? draft : values.length ? JSON.stringify(values) : '');
+    onCommit(parameter.shape !== 'several' ? written(parameter, draft) : values.length ? JSON.stringify(values) : '');
   };
   return (
     <InputBase
       name={parameter.name}
       value={draft}
-      placeholder={parameter.required ? 'needed' : 'any'}
+      placeholder={parameter.value.includes(emptyText) ? parameter.words : parameter.required ? 'needed' : 'any'}
       inputProps={{
         'aria-invalid': wrong,
         inputMode: parameter.type === 'whole' ? 'numeric' : parameter.type === 'text' ? undefined : 'decimal',

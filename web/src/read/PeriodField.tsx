@@ -4,6 +4,7 @@ import Popover from '@mui/material/Popover';
 import { lazy, Suspense, useState } from 'react';
 import type { ParameterInfo } from '../api/generated';
 import { color } from '../theme/tokens';
+import { plain } from './given';
 import { iso, periodProblem, presets, readPeriod, writePeriod } from './periods';
 import { raised, StripButton } from './StripButton';
 import { StripField } from './StripField';
@@ -23,7 +24,7 @@ export function PeriodField({ parameter, wrong, today, onCommit }: Props) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const [draft, setDraft] = useState({ from: '', to: '' });
   const open = (element: HTMLElement) => {
-    setDraft(readPeriod(parameter.value === '*' ? '' : parameter.value));
+    setDraft(readPeriod(plain(parameter, parameter.value)));
     setAnchor(element);
   };
   const close = () => setAnchor(null);

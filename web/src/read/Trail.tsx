@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { listReportsOptions } from '../api/generated/@tanstack/react-query.gen';
+import { spoken } from './given';
 import { color } from '../theme/tokens';
 import { visible, type Step } from './address';
 
@@ -57,7 +58,9 @@ export function Trail({ steps, onBackTo, newTab }: Props) {
               color: i === 0 ? color.ink : color.link,
             }}
           >
-            {[title(step.report), ...(i > 0 ? Object.entries(step.values).map(([name, value]) => `${name} ${value}`) : [])].join(' · ')}
+            {[title(step.report), ...(i > 0 ? Object.entries(step.values).map(([name, value]) => `${name} ${spoken(value)}`) : [])].join(
+              ' · ',
+            )}
           </Box>
         </Box>
       ))}

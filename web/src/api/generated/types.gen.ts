@@ -750,7 +750,7 @@ export type DatasetView = {
     problems: Array<Problem>;
 };
 
-export type DataType = 'whole' | 'decimal' | 'double' | 'text' | 'date' | 'dateTime' | 'bool' | 'interval' | 'null' | 'list' | 'period' | 'every';
+export type DataType = 'whole' | 'decimal' | 'double' | 'text' | 'date' | 'dateTime' | 'bool' | 'interval' | 'null' | 'list' | 'period' | 'every' | 'empty';
 
 export type DateEncoding = 'iso' | 'unix' | 'julian';
 

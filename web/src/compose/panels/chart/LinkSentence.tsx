@@ -184,7 +184,10 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
             size="small"
             sx={{ color: color.link, p: 0, minHeight: 0, verticalAlign: 'baseline' }}
             component="a"
-            href={writeAddress({ steps: [{ report: tryIt.report, values: tryIt.values, open: 'here' }], draft: false })}
+            href={writeAddress({
+              steps: [{ report: tryIt.report, values: tryIt.values, open: 'here', proof: tryIt.proof ?? undefined }],
+              draft: false,
+            })}
             target="_blank"
             rel="noopener"
           >
