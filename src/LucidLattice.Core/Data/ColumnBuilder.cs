@@ -12,6 +12,8 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
     /// <summary>Memory for more rows than this is not set aside on an estimate alone.</summary>
     private const int MostExpected = 8_000_000;
 
+    /// <summary>Decimals keep up to so many places.</summary>
+    public const int MostScale = 12;
 
     private readonly BitSet _nulls = new();
     private readonly Dictionary<string, int> _codes = new(StringComparer.Ordinal);
@@ -20,6 +22,9 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
     private char[] _chars = [];
     private long[] _longs = [];
     private double[] _doubles = [];
+
+    /// <summary>Decimals, once one of them needs more than 64 bits.</summary>
+    private decimal[]? _wide;
     private int[] _codesOfRows = [];
 
     public Field Field { get; } = field;
@@ -40,7 +45,10 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
         {
             case DataType.Text: _codesOfRows[Count++] = 0; break;
             case DataType.Double: _doubles[Count++] = 0; break;
-            default: _longs[Count++] = 0; break;
+            default:
+                if (_wide is not null) _wide[Count++] = 0;
+                else _longs[Count++] = 0;
+                break;
         }
     }
 
@@ -159,6 +167,11 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
                 Trim(ref _doubles);
                 return new DoubleColumn(Field, _doubles, _nulls) { Misfits = Misfits };
             default:
+                if (_wide is not null)
+                {
+                    Trim(ref _wide);
+                    return new WideColumn(Field, _wide, _nulls) { Misfits = Misfits };
+                }
                 Trim(ref _longs);
                 return new LongColumn(Field, _longs, _nulls) { Misfits = Misfits };
         }
@@ -174,8 +187,22 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
     {
         var unit = new decimal(1, 0, 0, false, (byte)Field.Scale);
         // Asked before it is divided, since the quotient itself may be beyond what a decimal holds.
-        if (Math.Abs(value) >= long.MaxValue * unit) AddMisfit(value.ToString(CultureInfo.InvariantCulture));
-        else Put((long)(decimal.Round(value, Field.Scale, MidpointRounding.AwayFromZero) / unit));
+        if (_wide is null && Math.Abs(value) >= long.MaxValue * unit) Widen(unit);
+        if (_wide is null)
+        {
+            Put((long)(decimal.Round(value, Field.Scale, MidpointRounding.AwayFromZero) / unit));
+            return;
+        }
+        Grow();
+        // Adding nothing with so many places gives it those, as far as its digits leave room for them.
+        _wide[Count++] = decimal.Round(value, Field.Scale, MidpointRounding.AwayFromZero) + new decimal(0, 0, 0, false, (byte)Field.Scale);
+    }
+
+    private void Widen(decimal unit)
+    {
+        _wide = new decimal[_longs.Length];
+        for (var i = 0; i < Count; i++) _wide[i] = _longs[i] * unit;
+        _longs = [];
     }
 
     private void Put(double value)
@@ -219,7 +246,10 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
         {
             case DataType.Text: Grow(ref _codesOfRows); break;
             case DataType.Double: Grow(ref _doubles); break;
-            default: Grow(ref _longs); break;
+            default:
+                if (_wide is not null) Grow(ref _wide);
+                else Grow(ref _longs);
+                break;
         }
     }
 

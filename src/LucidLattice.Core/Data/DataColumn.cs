@@ -3,8 +3,8 @@ using LucidLattice.Core.Values;
 namespace LucidLattice.Core.Data;
 
 /// <summary>
-/// One field of all rows. Three storages serve every type: 64-bit payloads (whole, date, date and time, yes/no, and
-/// decimals as unscaled numbers), doubles, and codes into a list of distinct texts.
+/// One field of all rows. Three storages serve nearly everything: 64-bit payloads (whole, date, date and time, yes/no, and decimals as
+/// unscaled numbers), doubles, and codes into a list of distinct texts. Decimals that need more than 64 bits make their column wide.
 /// </summary>
 public abstract class DataColumn(Definitions.Field field, BitSet nulls) : Caching.ISized
 {
@@ -50,6 +50,18 @@ public sealed class LongColumn(Definitions.Field field, long[] values, BitSet nu
 
     public override RowKey Key(int rows, Collation collation, bool descending)
         => (RowKey?)RangeKey.TryBuild(Values, rows, Nulls, descending) ?? DenseKey.Of<long>(Values.AsSpan(0, rows), Nulls, descending);
+}
+
+/// <summary>Decimals of which some need more than 64 bits, up to 28 digits.</summary>
+public sealed class WideColumn(Definitions.Field field, decimal[] values, BitSet nulls) : DataColumn(field, nulls)
+{
+    public decimal[] Values { get; } = values;
+    public override long Bytes => Values.Length * 16L + Nulls.Bytes;
+
+    protected override Value ValueAt(int row) => Value.Of(Values[row]);
+
+    public override RowKey Key(int rows, Collation collation, bool descending) =>
+        DenseKey.Of<decimal>(Values.AsSpan(0, rows), Nulls, descending);
 }
 
 /// <summary>Doubles.</summary>

@@ -109,13 +109,14 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
         for (var i = 0; i < raw.Fields.Count; i++) table[IndexOf(all, raw.Fields[i].Name)] = read.Columns[i];
         var rows = read with { Columns = table };
         var frame = new Frame { Rows = rows, Parameters = [.. query.Values], Now = query.Now, Collation = new Collation(query.Language) };
-        foreach (var (field, value) in plan.Worked) table[field] = Worked(all[field], value, rows, frame, cancel);
+        var problems = read.Problems.ToList();
+        foreach (var (field, value) in plan.Worked)
+            table[field] = Worked(all[field], value, rows, frame, problems, query.Dataset.Id, cancel);
 
         var kept = Kept(plan.Filter, rows, frame, cancel);
         if (plan.Dataset.Distinct) kept = Distinct(kept, table, rows.Count, frame.Collation);
         if (plan.Sort.Count > 0)
             kept = GroupTree.Build(kept, [], [.. plan.Sort.Select(s => Key(s.Key, s.Descending, rows, frame, cancel))], cancel).Order;
-        var problems = read.Problems.ToList();
         if (query.Dataset.RowLimit is { } limit && kept.Length > limit)
         {
             kept = kept[..limit];
@@ -139,7 +140,9 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
             kept.Length, problems) { IsRepeatable = read.IsRepeatable };
     }
 
-    private static DataColumn Worked(Field field, Compiled value, RowSet rows, Frame frame, CancellationToken cancel)
+    /// <param name="problems">Gets those of the field that do not fit its type.</param>
+    private static DataColumn Worked(Field field, Compiled value, RowSet rows, Frame frame, List<Problem> problems, string dataset,
+        CancellationToken cancel)
     {
         var builder = new ColumnBuilder(field, rows.Count);
         for (frame.Row = 0; frame.Row < rows.Count; frame.Row++)
@@ -147,6 +150,10 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
             if ((frame.Row & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();
             builder.Add(frame.Try(value));
         }
+        if (builder.Misfits > 0)
+            problems.Add(new("misfit-values", Severity.Warning,
+                $"{builder.Misfits:N0} values of “{field.Caption}” do not fit {field.Type.Words()} and are left empty; the first is "
+                + $"“{builder.FirstMisfit}”.", dataset, "fields", Mends: ["Declare another type for the field."]));
         return builder.Build();
     }
 
@@ -176,8 +183,10 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
             ? CodedKey.Build(rows.Columns[coded], rows.Count, codes, frame.Collation, descending)
             : (key.Field is { } field
             ? rows.Columns[field]
-            : Worked(new Field { Name = "", Type = key.Type == DataType.Null ? DataType.Text : key.Type, Scale = 6 }, key, rows, frame,
-            cancel)).Key(rows.Count, frame.Collation, descending);
+            : Worked(new Field
+            {
+                Name = "", Type = key.Type == DataType.Null ? DataType.Text : key.Type, Scale = ColumnBuilder.MostScale,
+            }, key, rows, frame, [], "", cancel)).Key(rows.Count, frame.Collation, descending);
 
     private static DataColumn Picked(DataColumn column, int[] kept)
     {
@@ -188,6 +197,7 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
         return column switch
         {
             LongColumn longs => new LongColumn(column.Field, AtKept(longs.Values), nulls) { Misfits = column.Misfits },
+            WideColumn wide => new WideColumn(column.Field, AtKept(wide.Values), nulls) { Misfits = column.Misfits },
             DoubleColumn doubles => new DoubleColumn(column.Field, AtKept(doubles.Values), nulls) { Misfits = column.Misfits },
             TextColumn texts => new TextColumn(column.Field, AtKept(texts.Codes), texts.Texts, nulls) { Misfits = column.Misfits },
             _ => column,

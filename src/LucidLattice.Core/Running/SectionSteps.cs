@@ -183,7 +183,8 @@ internal sealed class SectionSteps
     internal static DataColumn Worked(Compiled expression, RowSet rows, Frame frame, CancellationToken cancel)
     {
         var builder = new ColumnBuilder(
-            new Field { Name = "", Type = expression.Type == DataType.Null ? DataType.Text : expression.Type, Scale = 6 }, rows.Count);
+            new Field { Name = "", Type = expression.Type == DataType.Null ? DataType.Text : expression.Type,
+                Scale = ColumnBuilder.MostScale }, rows.Count);
         for (var row = 0; row < rows.Count; row++)
         {
             if ((row & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();

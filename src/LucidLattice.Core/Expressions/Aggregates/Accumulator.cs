@@ -31,7 +31,14 @@ public abstract class Accumulator(AggregateSpec spec, int groups)
     public void Merge(Accumulator finer, int from, int into)
     {
         if (finer._overflowed.Contains(from)) _overflowed.Add(into);
-        MergeGroup(finer, from, into);
+        try
+        {
+            MergeGroup(finer, from, into);
+        }
+        catch (OverflowException)
+        {
+            _overflowed.Add(into);
+        }
     }
 
     /// <exception cref="OverflowException">The total, or a value that it is made of, does not fit its type.</exception>
