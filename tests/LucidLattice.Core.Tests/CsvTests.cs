@@ -4,6 +4,7 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Values;
 using LucidLattice.Output;
 using LucidLattice.Sql.Csv;
+using LucidLattice.Sql.Sqlite;
 using Microsoft.Data.Sqlite;
 using Xunit;
 
@@ -116,5 +117,80 @@ public sealed class CsvTests : IDisposable
         using var escaped = new MemoryStream();
         RowsCsv.Write(new RowSet([danger.Build()], 1, []), ["t"], escaped, CancellationToken.None);
         Assert.DoesNotContain("\n=", Encoding.UTF8.GetString(escaped.ToArray()));
+    }
+
+    /// <summary>Property: what is loaded and read as the proposed type is the number that was written; the reference is
+    /// System.Decimal.</summary>
+    [Fact]
+    public void Numbers_are_not_changed_by_loading()
+    {
+        var random = new Random(3);
+        for (var round = 0; round < 60; round++)
+        {
+            var digits = 1 + round % 28;
+            var numbers = Enumerable.Range(0, 20).Select(_ =>
+            {
+                var text = string.Concat(Enumerable.Range(0, digits).Select(i => random.Next(i == 0 ? 1 : 0, 10)));
+                var cut = random.Next(0, digits);
+                var fraction = cut > 0 && round % 2 == 0 ? "." + text[(digits - cut)..] : "";
+                return (random.Next(3) == 0 ? "-" : "") + text[..(digits - cut)] + fraction;
+            }).Where(n => !n.StartsWith('.') && !n.StartsWith("-.")).ToList();
+            Imported("n\n" + string.Join('\n', numbers), out var import);
+            Assert.Equal(0, import.Bad);
+            var field = new SqliteEngine(new OneDatabase(_file)).Tables(_file).Single().Fields.Single();
+            Assert.True(field.Type.IsNumber(), $"{numbers[0]} is read as {field.Type}");
+            var read = new SqliteReader(new OneDatabase(_file)).Read(Query(field with { Scale = 12 }), new(), CancellationToken.None);
+            Assert.Empty(read.Problems);
+            Assert.Equal(numbers.Select(n => decimal.Round(decimal.Parse(n, System.Globalization.CultureInfo.InvariantCulture), 12)),
+                Enumerable.Range(0, numbers.Count).Select(r => read.Columns[0][r].Decimal));
+            File.Delete(_file);
+        }
+    }
+
+    private static DataQuery Query(Field field)
+    {
+        var dataset = new Dataset { Id = "d", Name = "d", Database = "d", Source = new TableSource { Table = "t" }, Fields = [field] };
+        return new DataQuery(dataset, [field], new Dictionary<string, Value>());
+    }
+
+    [Theory]
+    [InlineData("n\n99999999999999.99\n1.5", "99999999999999.99|1.5")]
+    [InlineData("n\n12345678901234567890\n1", "12345678901234567890|1")]
+    [InlineData("n\n9223372036854775807\n1", "9223372036854775807|1")]
+    [InlineData("n\n123456789012345678901234567890\n1", "123456789012345678901234567890|1")]
+    public void Long_numbers_keep_their_digits(string text, string expected) =>
+        Assert.Equal(expected, string.Join('|', Imported(text, out _).Select(r => r[0])));
+
+    /// <summary>What does not fit is kept as it was written, even if SQLite would take it for a number.</summary>
+    [Fact]
+    public void A_misfit_that_looks_like_a_number_is_kept_as_it_is_written()
+    {
+        var rows = Enumerable.Range(1, 60).Select(i => i.ToString()).ToList();
+        rows[30] = "1e5";
+        var kept = Imported("n\n" + string.Join('\n', rows), out var import);
+        Assert.Equal(1, import.Bad);
+        Assert.Equal("1e5", kept[30][0]);
+    }
+
+    [Theory]
+    [InlineData("a,b\n1,\"x\n2,y\n3,z\n", "line 2 is never closed")]
+    [InlineData("a,b\n1,x\n2,\"y\n3,\"z\"\n", "line 3 is closed before the end of its cell, at “z”")]
+    [InlineData("a,b\n\"1\"5,x\n", "line 2 is closed before")]
+    public void A_broken_quote_is_named_with_its_line_and_nothing_is_loaded(string text, string expected)
+    {
+        var columns = new[] { new CsvColumn("a", DataType.Text), new CsvColumn("b", DataType.Text) };
+        var wrong = Assert.Throws<DataException>(() =>
+            CsvFile.Import(new MemoryStream(Encoding.UTF8.GetBytes(text)), _file, "t", columns, CancellationToken.None));
+        Assert.Equal("csv-quote", wrong.Code);
+        Assert.Contains(expected, wrong.Message);
+    }
+
+    [Fact]
+    public void A_preview_says_what_could_be_read_otherwise()
+    {
+        var notes = string.Join(' ', Preview("day,at,n\n1/2/2025,2025-01-01 10:00,1\n3/4/2025,2025-01-02 11:30\n").Notes);
+        Assert.Contains("1 row has fewer cells", notes);
+        Assert.Contains("“day” are read day first; they could be month first as well", notes);
+        Assert.Contains("without a zone", notes);
     }
 }

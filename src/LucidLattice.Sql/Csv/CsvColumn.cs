@@ -26,9 +26,8 @@ public sealed record CsvColumn(string Name, DataType Type, bool DecimalComma = f
             case DataType.Whole when long.TryParse(Plain(text), NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var whole):
                 value = whole;
                 return true;
-            case DataType.Decimal
-                or DataType.Double when decimal.TryParse(Plain(text), NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint,
-                CultureInfo.InvariantCulture, out var number):
+            case DataType.Decimal or DataType.Double when Digits(Plain(text)) <= MostDigits && decimal.TryParse(Plain(text),
+                NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number):
                 value = (double)number;
                 return true;
             case DataType.Date when TryDate(text, out var day) && day.TimeOfDay == TimeSpan.Zero:
@@ -46,6 +45,26 @@ public sealed record CsvColumn(string Name, DataType Type, bool DecimalComma = f
             default:
                 return false;
         }
+    }
+
+    /// <summary>A number as SQL writes it, with all of its digits.</summary>
+    public string Exactly(string cell) => Plain(cell.Trim());
+
+    /// <summary>True if SQLite keeps the cell as it is in a column of numbers: a number of few digits, or a text that it takes for
+    /// none.</summary>
+    public bool IsKeptByNumber(string cell) => TryRead(cell, out var value)
+        ? value is null or long || Digits(Plain(cell.Trim())) <= DigitsOfDouble
+        : !double.TryParse(cell, NumberStyles.Float, CultureInfo.InvariantCulture, out _);
+
+    /// <summary>The digits that a decimal holds, and those that a double keeps.</summary>
+    private const int MostDigits = 28, DigitsOfDouble = 15;
+
+    /// <summary>The digits that count: without zeros at the beginning, and without those at the end of a fraction.</summary>
+    private static int Digits(string number)
+    {
+        var digits = number.TrimStart('-', '+');
+        if (digits.Contains('.')) digits = digits.TrimEnd('0');
+        return digits.Replace(".", "").TrimStart('0').Length;
     }
 
     /// <summary>Without the signs that group thousands, which have to stand where they belong.</summary>

@@ -15,8 +15,9 @@ public sealed record BadCell(int Row, string Column, string Text);
 /// <summary>What a CSV file seems to hold.</summary>
 /// <param name="Rows">The first rows, as they are written.</param>
 /// <param name="BadCells">The first cells, among the rows looked at, that do not fit.</param>
+/// <param name="Notes">How it is read where that is not plain, in sentences.</param>
 public sealed record CsvPreview(string Delimiter, IReadOnlyList<CsvColumn> Columns, IReadOnlyList<IReadOnlyList<string>> Rows,
-    IReadOnlyList<BadCell> BadCells);
+    IReadOnlyList<BadCell> BadCells, IReadOnlyList<string> Notes);
 
 /// <summary>What became of a CSV file.</summary>
 /// <param name="Bad">How many cells did not fit their type. Each is kept as it was written, so nothing is lost.</param>
@@ -33,13 +34,32 @@ public static class CsvFile
         using var csv = Open(file, out var delimiter);
         var names = Heading(csv);
         var rows = new List<string[]>();
-        while (rows.Count < RowsLookedAt && Next(csv, names.Count) is { } row) rows.Add(row);
+        var shorter = 0;
+        while (rows.Count < RowsLookedAt && Next(csv, names.Count) is { } row)
+        {
+            if (csv.Current.ToArray().Length < names.Count) shorter++;
+            rows.Add(row);
+        }
         var columns = names.Select((name, i) => CsvInference.Guess(name, [.. rows.Select(r => r[i])])).ToList();
         var bad = rows.SelectMany(
             (row, r) =>
             columns.Select((c, i) => (c, Cell: row[i], Row: r + 1)).Where(x => !x.c.TryRead(x.Cell, out _))
                 .Select(x => new BadCell(x.Row, x.c.Name, x.Cell))).Take(BadCellsListed).ToList();
-        return new CsvPreview(delimiter, columns, [.. rows.Take(RowsShown)], bad);
+        return new CsvPreview(delimiter, columns, [.. rows.Take(RowsShown)], bad, [.. Notes(columns, rows, shorter)]);
+    }
+
+    /// <summary>What a reader of the file could take otherwise.</summary>
+    private static IEnumerable<string> Notes(List<CsvColumn> columns, List<string[]> rows, int shorter)
+    {
+        yield return "Empty cells, with quotes or without, are no value.";
+        if (shorter > 0)
+            yield return $"{(shorter == 1 ? "1 row has" : $"{shorter} rows have")} fewer cells than there are columns; those at the "
+                + "end are empty.";
+        foreach (var (column, i) in columns.Select((c, i) => (c, i)))
+            if (column.Type.IsTime() && column.Dates == DateOrder.DayFirst
+                && (column with { Dates = DateOrder.MonthFirst }) is var other && rows.All(r => other.TryRead(r[i], out _)))
+                yield return $"The dates of “{column.Name}” are read day first; they could be month first as well.";
+        if (columns.Any(c => c.Type == DataType.DateTime)) yield return "Times are taken as they are written, without a zone.";
     }
 
     /// <summary>Writes a table into a SQLite file, which is made if it is not there; a table of the same name goes.</summary>
@@ -47,6 +67,7 @@ public static class CsvFile
     /// <exception cref="DataException">The file is no table of texts, or has other columns.</exception>
     public static CsvImport Import(Stream file, string database, string table, IReadOnlyList<CsvColumn> columns, CancellationToken cancel)
     {
+        var exact = NeedText(file, columns, cancel);
         using var csv = Open(file, out _);
         var names = Heading(csv);
         if (names.Count != columns.Count)
@@ -59,7 +80,7 @@ public static class CsvFile
         using var transaction = connection.BeginTransaction();
         using var create = connection.CreateCommand();
         create.CommandText = $"DROP TABLE IF EXISTS {QueryBuilder.Quote(table)}; CREATE TABLE {QueryBuilder.Quote(table)} "
-            + $"({string.Join(", ", columns.Select(c => $"{QueryBuilder.Quote(c.Name)} {Declared(c.Type)}"))})";
+            + $"({string.Join(", ", columns.Select((c, i) => $"{QueryBuilder.Quote(c.Name)} {Declared(c.Type, exact[i])}"))})";
         create.ExecuteNonQuery();
         using var insert = connection.CreateCommand();
         insert.CommandText = $"INSERT INTO {QueryBuilder.Quote(table)} VALUES ({string.Join(", ", columns.Select((_, i) => "@" + i))})";
@@ -77,12 +98,39 @@ public static class CsvFile
                     value = row[i];
                     if (++bad <= BadCellsListed) listed.Add(new BadCell(rows, columns[i].Name, row[i]));
                 }
+                else if (exact[i] && value is not null) value = columns[i].Exactly(row[i]);
                 insert.Parameters[i].Value = value ?? DBNull.Value;
             }
             insert.ExecuteNonQuery();
         }
         transaction.Commit();
         return new CsvImport(table, rows, bad, listed);
+    }
+
+    /// <summary>Which columns of numbers SQLite would change: a number of more than 15 digits, and a cell that only looks like a number, it
+    /// keeps as they are only among texts.</summary>
+    private static bool[] NeedText(Stream file, IReadOnlyList<CsvColumn> columns, CancellationToken cancel)
+    {
+        var need = new bool[columns.Count];
+        var decimals = Enumerable.Range(0, columns.Count).Where(i => columns[i].Type is DataType.Decimal or DataType.Whole).ToList();
+        if (decimals.Count == 0) return need;
+        if (!file.CanSeek)
+        {
+            foreach (var i in decimals) need[i] = true;
+            return need;
+        }
+        var start = file.Position;
+        using (var csv = Open(file, out _))
+        {
+            if (Heading(csv).Count == columns.Count)
+                for (var rows = 0; Next(csv, columns.Count) is { } row; rows++)
+                {
+                    if ((rows & 0xFFF) == 0) cancel.ThrowIfCancellationRequested();
+                    foreach (var i in decimals) need[i] |= !columns[i].IsKeptByNumber(row[i]);
+                }
+        }
+        file.Position = start;
+        return need;
     }
 
     private static CsvReader Open(Stream file, out string delimiter)
@@ -104,7 +152,7 @@ public static class CsvFile
         delimiter = Delimiter(start);
         var options = CsvReaderOptions.Default with { Separator = delimiter[0], HasHeader = false, TrackLineNumbers = true,
             DetectSeparatorHint = false, MaxRecordSize = 4_000_000 };
-        return CsvReader.Create(new HeadedReader(head[..length], reader), options, leaveOpen: false);
+        return CsvReader.Create(new WatchedReader(head[..length], reader, delimiter[0]), options, leaveOpen: false);
     }
 
     /// <summary>The delimiter that stands most often in the first line, outside of quotes.</summary>
@@ -150,6 +198,10 @@ public static class CsvFile
         {
             throw new DataException("csv-encoding", "The file is not written in UTF-8. Save it as UTF-8 and upload it again.");
         }
+        catch (Exception e) when (e.InnerException is DataException known)
+        {
+            throw known;
+        }
         catch (CsvFormatException e)
         {
             throw new DataException("csv-row", $"The file cannot be read as CSV: {e.Message}");
@@ -162,26 +214,10 @@ public static class CsvFile
         return record.Length == columns ? record : [.. record, .. Enumerable.Repeat("", columns - record.Length)];
     }
 
-    private static string Declared(DataType type) =>
+    /// <summary>How columns of numbers are declared that have to keep their digits as texts.</summary>
+    public const string ExactDecimal = "DECIMAL TEXT", ExactWhole = "WHOLE TEXT";
+
+    private static string Declared(DataType type, bool isExact) => isExact ? type == DataType.Whole ? ExactWhole : ExactDecimal :
         type switch { DataType.Whole => "INTEGER", DataType.Decimal => "DECIMAL", DataType.Double => "REAL", DataType.Bool => "BOOLEAN",
             DataType.Date => "DATE", DataType.DateTime => "DATETIME", _ => "TEXT" };
-
-    /// <summary>A reader whose beginning was read already.</summary>
-    private sealed class HeadedReader(char[] head, TextReader rest) : TextReader
-    {
-        private int _at;
-
-        public override int Peek() => _at < head.Length ? head[_at] : rest.Peek();
-
-        public override int Read() => _at < head.Length ? head[_at++] : rest.Read();
-
-        public override int Read(char[] buffer, int index, int count)
-        {
-            if (_at >= head.Length) return rest.Read(buffer, index, count);
-            var length = Math.Min(count, head.Length - _at);
-            Array.Copy(head, _at, buffer, index, length);
-            _at += length;
-            return length;
-        }
-    }
 }

@@ -142,6 +142,8 @@ public static class SchemaReader
     /// <summary>The declared type where it is clear; otherwise what the first values have in common.</summary>
     private static DataType Type(string declared, List<object> values)
     {
+        if (declared == Csv.CsvFile.ExactDecimal) return DataType.Decimal;
+        if (declared == Csv.CsvFile.ExactWhole) return DataType.Whole;
         if (values.Count > 0 && values.All(v => v is string))
         {
             var texts = values.Cast<string>().ToList();

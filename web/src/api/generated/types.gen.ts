@@ -562,6 +562,7 @@ export type CsvPreview = {
     columns: Array<CsvColumn>;
     rows: Array<Array<string>>;
     badCells: Array<BadCell>;
+    notes: Array<string>;
 };
 
 /**

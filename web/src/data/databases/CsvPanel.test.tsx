@@ -15,6 +15,7 @@ test('a CSV file that comes again replaces its table, another one is added, and 
     columns: [{ name: 'h', type: 'decimal', decimalComma: false, dates: 'yearFirst' }],
     rows: [['n/a']],
     badCells: [],
+    notes: ['Empty cells are no value.'],
   };
   const own: DatabaseInfo[] = [
     {

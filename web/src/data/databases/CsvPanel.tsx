@@ -126,7 +126,7 @@ export function CsvPanel({ file, preview, own, onClose, onDone }: Props) {
         </Box>
         <Box sx={{ color: color.muted }}>
           {count(columns.length, 'column')}, with {preview.delimiter === '\t' ? 'tabs' : `“${preview.delimiter}”`} between. Click a type to
-          read a column otherwise.
+          read a column otherwise. {preview.notes.join(' ')}
         </Box>
         <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
           <Button variant="contained" disabled={busy || !name.trim() || !table.trim()} onClick={() => void take()}>
