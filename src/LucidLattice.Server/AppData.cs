@@ -7,12 +7,13 @@ namespace LucidLattice.Server;
 /// <summary>The folder in which everything is kept: the application's own file, and the demo database.</summary>
 public sealed class AppData : IDatabases
 {
+    private readonly AppDatabase _app;
     private readonly DatabaseStore _databases;
 
     private AppData(string directory)
     {
         Directory = directory;
-        var app = new AppDatabase(Path.Combine(directory, "lucid-lattice.sqlite"));
+        var app = _app = new AppDatabase(Path.Combine(directory, "lucid-lattice.sqlite"));
         Reports = new ReportStore(app);
         _databases = new DatabaseStore(app);
         Datasets = new DatasetStore(app);
@@ -37,6 +38,9 @@ public sealed class AppData : IDatabases
         app.AddDemo();
         return app;
     }
+
+    /// <summary>Saves several things, all of them or none.</summary>
+    public T Together<T>(Func<T> step) => _app.Together(step);
 
     /// <summary>Where uploaded files are kept.</summary>
     public string Uploads => System.IO.Directory.CreateDirectory(Path.Combine(Directory, "uploads")).FullName;

@@ -7,6 +7,9 @@ public sealed class AppDatabase
 {
     private readonly string _connectionString;
 
+    /// <summary>The transaction that several writes of one caller belong to.</summary>
+    private readonly AsyncLocal<SqliteConnection?> _together = new();
+
     /// <summary>Opens the file, creates it when it is missing, and brings it up to date.</summary>
     public AppDatabase(string path)
     {
@@ -21,9 +24,28 @@ public sealed class AppDatabase
 
     public string Path { get; }
 
+    /// <summary>Makes all writes and reads of a step one transaction: all of them are there in the end, or none.</summary>
+    public T Together<T>(Func<T> step)
+    {
+        if (_together.Value is not null) return step();
+        return Write(connection =>
+        {
+            _together.Value = connection;
+            try
+            {
+                return step();
+            }
+            finally
+            {
+                _together.Value = null;
+            }
+        });
+    }
+
     /// <summary>Runs a step in one transaction; what it throws leaves nothing behind.</summary>
     public T Write<T>(Func<SqliteConnection, T> step)
     {
+        if (_together.Value is { } ongoing) return step(ongoing);
         using var connection = Open();
         // IMMEDIATE takes the lock at once, so two writers wait for each other instead of failing half-way.
         using var transaction = connection.BeginTransaction(deferred: false);
@@ -34,6 +56,7 @@ public sealed class AppDatabase
 
     public T Read<T>(Func<SqliteConnection, T> step)
     {
+        if (_together.Value is { } ongoing) return step(ongoing);
         using var connection = Open();
         return step(connection);
     }

@@ -30,6 +30,26 @@ public sealed class StorageTests : IDisposable
         Assert.Equal(["one", "two", "also two"], Titles("r"));
     }
 
+    /// <summary>Several writes of one step are there together, or not at all; what it reads meanwhile is what it wrote.</summary>
+    [Fact]
+    public void Writes_that_belong_together_are_kept_together()
+    {
+        _store.Create("r", Titled("one"));
+        _store.Create("s", Titled("other"));
+        Assert.Throws<InvalidOperationException>(() => _app.Together<int>(() =>
+        {
+            _store.SaveDraft("r", 1, Titled("two"));
+            Assert.Equal("two", _store.Draft("r")!.Definition.Title);
+            _store.SaveDraft("s", 1, Titled("two, too"));
+            throw new InvalidOperationException();
+        }));
+        Assert.Equal(("one", "other"), (_store.Draft("r")!.Definition.Title, _store.Draft("s")!.Definition.Title));
+        var versions = _app.Together(() =>
+            _store.SaveDraft("r", 1, Titled("two")) + _app.Together(() => _store.SaveDraft("s", 1, Titled("2"))));
+        Assert.Equal(4, versions);
+        Assert.Equal(("two", "2"), (_store.Draft("r")!.Definition.Title, _store.Draft("s")!.Definition.Title));
+    }
+
     [Fact]
     public void Readers_keep_seeing_the_published_version_while_drafts_come_and_go()
     {

@@ -59,6 +59,55 @@ public class CrashTests
         Directory.Delete(folder, recursive: true);
     }
 
+    /// <summary>A field is renamed in a dataset that many drafts copied, and the server is killed meanwhile: afterwards all of them call it
+    /// as the dataset does.</summary>
+    [Fact]
+    public async Task A_renamed_field_reaches_every_draft_or_none()
+    {
+        const int Copies = 25;
+        var folder = Directory.CreateTempSubdirectory("lattice-").FullName;
+        var random = new Random(9);
+        var data = AppData.Open(folder);
+        var dataset = data.Datasets.Find("sailings-with-income")!;
+        var model = DemoReports.All.Select(r => r.Definition).First(r => r.Datasets.Any(d => d.CopyOf == dataset.Id));
+        for (var i = 0; i < Copies; i++) data.Reports.Create($"copy-{i}", model with { Title = $"Copy {i}" });
+        var (name, version) = ("vessel", dataset.Version);
+        for (var round = 0; round < 5; round++)
+        {
+            var port = FreePort();
+            using var server = Process.Start(
+                new ProcessStartInfo("dotnet",
+                [typeof(AppData).Assembly.Location, "serve", "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                "--data", folder]) { RedirectStandardOutput = true })!;
+            Assert.Contains("ready", await server.StandardOutput.ReadLineAsync());
+            using var client = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}") };
+            var next = $"vessel_{round}";
+            var definition = dataset.Definition with
+            {
+                Fields = [.. data.Datasets.Find(dataset.Id)!.Definition.Fields
+                    .Select(f => f.Name == name ? f with { Name = next, Column = "vessel" } : f)],
+            };
+            _ = Task.Run(async () => { await Task.Delay(random.Next(20, 400)); server.Kill(); });
+            try
+            {
+                await client.PutAsync($"/api/datasets/{dataset.Id}",
+                    JsonContent.Create(new { basedOn = version, definition }, options: ReportJson.Options));
+            }
+            catch (HttpRequestException)
+            {
+                // It was killed before it answered.
+            }
+            await server.WaitForExitAsync();
+            (name, version) = (data.Datasets.Find(dataset.Id)!.Definition.Fields.Single(f => f.Name.StartsWith("vessel")).Name,
+                data.Datasets.Find(dataset.Id)!.Version);
+            for (var i = 0; i < Copies; i++)
+                Assert.Contains(data.Reports.Draft($"copy-{i}")!.Definition.Datasets.Single(d => d.CopyOf == dataset.Id).Fields,
+                    f => f.Name == name);
+        }
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+    }
+
     private static int FreePort()
     {
         using var listener = new System.Net.Sockets.TcpListener(System.Net.IPAddress.Loopback, 0);

@@ -37,8 +37,11 @@ public sealed class DatasetFollowing(AppData data)
             [.. data.Datasets.List().Where(d => d.Id != id && StartsFrom(d.Definition, id)).Select(d => d.Definition.Name)]);
     }
 
-    /// <summary>Saves a dataset. Fields that are called otherwise than in the version before are renamed wherever they are used.</summary>
-    public DatasetSaved Save(string id, DatasetSave save)
+    /// <summary>Saves a dataset. Fields that are called otherwise than in the version before are renamed wherever they are used, in one
+    /// transaction: a report never speaks of fields that its dataset does not have.</summary>
+    public DatasetSaved Save(string id, DatasetSave save) => data.Together(() => SaveAll(id, save));
+
+    private DatasetSaved SaveAll(string id, DatasetSave save)
     {
         var before = data.Datasets.Find(id)?.Definition ?? throw Missing(id);
         var next = data.Datasets.WithBase(save.Definition with { Id = id });
@@ -51,7 +54,9 @@ public sealed class DatasetFollowing(AppData data)
     }
 
     /// <summary>Brings drafts to what is kept.</summary>
-    public IReadOnlyList<Followed> Follow(string id, FollowRequest request)
+    public IReadOnlyList<Followed> Follow(string id, FollowRequest request) => data.Together(() => FollowAll(id, request));
+
+    private List<Followed> FollowAll(string id, FollowRequest request)
     {
         var kept = data.Datasets.Find(id)?.Definition ?? throw Missing(id);
         var followed = new List<Followed>();
