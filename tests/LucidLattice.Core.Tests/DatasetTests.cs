@@ -288,6 +288,46 @@ public sealed class DatasetTests : IDisposable
         Assert.True(effect.Repeats && effect.After > effect.Before);
     }
 
+    /// <summary>Two tables of a third repeat each other, whichever of the three comes first; what is only looked up is not meant.</summary>
+    [Theory]
+    [InlineData("bookings", "sailings", "incidents", "bookings,incidents,sailings")]
+    [InlineData("incidents", "sailings", "bookings", "bookings,incidents,sailings")]
+    [InlineData("sailings", "bookings", "incidents", "bookings,incidents,sailings")]
+    [InlineData("bookings", "sailings", "routes", "")]
+    [InlineData("sailings", "routes", "bookings", "routes,sailings")]
+    public void Tables_that_repeat_each_other_are_found_whichever_comes_first(string first, string second, string third, string expected)
+    {
+        var file = Workshop.TempFile(".sqlite");
+        Workshop.Execute(file, """
+            CREATE TABLE routes (route INTEGER PRIMARY KEY, miles INTEGER);
+            CREATE TABLE sailings (sailing INTEGER PRIMARY KEY, route INTEGER, seats INTEGER);
+            CREATE TABLE bookings (booking INTEGER PRIMARY KEY, sailing INTEGER, fare INTEGER);
+            CREATE TABLE incidents (incident INTEGER PRIMARY KEY, sailing INTEGER, minutes INTEGER);
+            INSERT INTO routes VALUES (1, 10), (2, 20);
+            INSERT INTO sailings VALUES (1, 1, 100), (2, 1, 100), (3, 2, 50);
+            INSERT INTO bookings VALUES (1, 1, 5), (2, 1, 6), (3, 2, 7);
+            INSERT INTO incidents VALUES (1, 1, 30), (2, 1, 40), (3, 3, 5);
+            """);
+        string[] order = [first, second, third];
+        string Key(string a, string b) => a == "routes" || b == "routes" ? "route" : "sailing";
+        var tables = order.Select((t, i) => new JoinedTable
+        {
+            Id = t, Table = t,
+            Join = i == 0 ? null : Join(t, order[..i].First(b => b == "sailings" || t == "sailings")),
+        });
+        Join Join(string table, string to) => new() { To = to, On = [new(Key(table, to), Key(table, to))] };
+        var dataset = new Dataset
+        {
+            Id = "d", Name = "D", Database = "x", Source = new JoinSource { Tables = [.. tables] },
+            Fields = [.. order.Select(t => new Field { Name = t, Table = t, Column = Number(t), Type = DataType.Whole })],
+        };
+        static string Number(string table) =>
+            table switch { "routes" => "miles", "sailings" => "seats", "bookings" => "fare", _ => "minutes" };
+        Assert.Equal(expected, string.Join(',',
+            new JoinLook(new OneDatabase(file)).Repeated(dataset, null, CancellationToken.None).Order(StringComparer.Ordinal)));
+        File.Delete(file);
+    }
+
     [Fact]
     public void A_table_that_is_looked_up_twice_is_joined_on_its_next_key_and_called_after_it()
     {

@@ -10,14 +10,40 @@ internal static class JoinRepeats
     /// with three bookings is there three times, and so are its route and its region. What is only looked up is not repeated in
     /// this sense: the seats of a vessel belong to each of its sailings.
     /// </summary>
+    /// <remarks>Two tables that have several rows for one of a third repeat each other, whichever of the three comes first: the bookings
+    /// and the incidents of a sailing.</remarks>
     /// <param name="meetsSeveral">True if several rows of a joined table can have the same values in its columns.</param>
+    /// <param name="isMetBySeveral">True if several rows of the table that it is joined to can have the same values in theirs.</param>
     /// <returns>Ids of tables.</returns>
-    public static IReadOnlySet<string> Tables(JoinSource join, Func<JoinedTable, bool> meetsSeveral)
+    public static IReadOnlySet<string> Tables(JoinSource join, Func<JoinedTable, bool> meetsSeveral, Func<JoinedTable, bool> isMetBySeveral)
     {
         var repeated = new HashSet<string>();
-        foreach (var table in join.Tables.Where(t => t.Join is { Kind: not JoinKind.Unmatched }).Where(meetsSeveral))
-            repeated.UnionWith(join.Tables.Select(t => t.Id).Except(Behind(join, table.Id)));
+        var joined = join.Tables.Where(t => t.Join is { Kind: not JoinKind.Unmatched }).ToList();
+        var several = new Dictionary<(string From, string To), bool>();
+        foreach (var table in joined)
+        {
+            several[(table.Join!.To, table.Id)] = meetsSeveral(table);
+            several[(table.Id, table.Join.To)] = isMetBySeveral(table);
+            if (several[(table.Join.To, table.Id)]) repeated.UnionWith(join.Tables.Select(t => t.Id).Except(Behind(join, table.Id)));
+        }
+        foreach (var from in join.Tables)
+            if (Reached(from.Id, several).Any(r => r.Meets && r.IsMet)) repeated.Add(from.Id);
         return repeated;
+    }
+
+    /// <summary>Every table that a row can be followed to: if it meets several rows there on the way, and if several meet it on the way
+    /// back.</summary>
+    private static IEnumerable<(bool Meets, bool IsMet)> Reached(string from, Dictionary<(string From, string To), bool> several)
+    {
+        var open = new Queue<(string Table, string Before, bool Meets, bool IsMet)>([(from, "", false, false)]);
+        while (open.TryDequeue(out var at))
+            foreach (var ((start, to), meets) in several)
+            {
+                if (start != at.Table || to == at.Before) continue;
+                var next = (to, at.Table, Meets: at.Meets || meets, IsMet: at.IsMet || several[(to, start)]);
+                open.Enqueue(next);
+                yield return (next.Meets, next.IsMet);
+            }
     }
 
     /// <summary>A table with all that hangs on it, by way of others too; a table only ever hangs on one before it.</summary>

@@ -33,7 +33,9 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
         try
         {
             tables = Remembered("repeated", dataset, stamp, cancel,
-                (join, connection) => JoinRepeats.Tables(join, table => MeetsSeveral(connection, table))) ?? tables;
+                (join, connection) => JoinRepeats.Tables(join, table => MeetsSeveral(connection, table),
+                    table => HasSeveral(connection, join.Tables.First(t => t.Id == table.Join!.To).Table,
+                        table.Join!.On.Select(p => p.To)))) ?? tables;
         }
         catch (DataException)
         {
@@ -83,14 +85,18 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
         return effects;
     }
 
-    private static bool MeetsSeveral(SafeConnection connection, JoinedTable table)
+    private static bool MeetsSeveral(SafeConnection connection, JoinedTable table) =>
+        HasSeveral(connection, table.Table, table.Join!.On.Select(p => p.Column));
+
+    /// <summary>True if several rows of a table have the same values in some columns.</summary>
+    private static bool HasSeveral(SafeConnection connection, string table, IEnumerable<string> of)
     {
-        var columns = table.Join!.On.Select(p => QueryBuilder.Quote(p.Column)).ToList();
+        var columns = of.Select(QueryBuilder.Quote).ToList();
         bool Several(string from) =>
             Number(connection,
                 $"SELECT EXISTS (SELECT 1 FROM {from} WHERE {string.Join(" AND ", columns.Select(c => $"{c} IS NOT NULL"))} GROUP BY "
                 + $"{string.Join(", ", columns)} HAVING count(*) > 1)") == 1;
-        var name = QueryBuilder.Quote(table.Table);
+        var name = QueryBuilder.Quote(table);
         return Several($"(SELECT {string.Join(", ", columns)} FROM {name} LIMIT {FirstRows})") || Several(name);
     }
 
