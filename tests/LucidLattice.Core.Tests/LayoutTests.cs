@@ -145,4 +145,43 @@ public class LayoutTests
         var run = Workshop.Run(Workshop.Report(TwoLevels(16), Fields).WithPageBands(footer: PageNumbers), new MemoryRows());
         Assert.Equal(["Start", "Finish", "Page 1 of 1"], run.Page(1).Texts().Select(t => t.Text));
     }
+
+    /// <summary>A part is as high as what stands in it, in page bands too; nothing of it is lost, and nothing lies over what
+    /// follows.</summary>
+    [Fact]
+    public void A_part_grows_to_hold_what_stands_in_it()
+    {
+        TextElement Low(string id, double y, double height = 14) => new() { Id = id, Y = y, Width = 200, Height = height, Text = id };
+        var section = new Section
+        {
+            Id = "s",
+            ReportHeader = Workshop.Band(Workshop.Part("a", 10, Low("inside", 0), Low("at the edge", 10, 0), Low("below", 40))),
+            Detail = Workshop.Band(Workshop.Part("d", 5, Low("row", 5))),
+            ReportFooter = Workshop.Band(Workshop.Part("f", 14, Low("end", 0))),
+        };
+        var report = Workshop.Report(section, Fields).WithPageBands(Workshop.Band(Workshop.Part("ph", 4, Low("head", 20))),
+            Workshop.Band(Workshop.Part("pf", 4, Low("foot", 20))));
+        var rows = new MemoryRows([.. Enumerable.Range(0, 3)
+            .Select(i => new[] { Value.Of("g"), Value.Of("s"), Value.Of((long)i), Value.Of("") })]);
+        var run = Workshop.Run(report, rows);
+        Assert.Empty(run.Problems);
+        var texts = run.Page(1).Texts().ToList();
+        Assert.Equal(["head", "inside", "at the edge", "below", "row", "row", "row", "end", "foot"], texts.Select(t => t.Text));
+        Boxes.AssertApart([.. texts.Select(Boxes.Of)]);
+        Assert.True(texts[^1].Y < report.Page.Height - report.Page.Bottom);
+    }
+
+    [Fact]
+    public void What_reaches_beyond_the_paper_is_named()
+    {
+        var section = new Section
+        {
+            Id = "s",
+            ReportHeader = Workshop.Band(Workshop.Part("a", 20,
+                new TextElement { Id = "far", X = 500, Width = 200, Height = 14, Text = "x" },
+                new TextElement { Id = "near", X = 300, Width = 200, Height = 14, Text = "x" })),
+        };
+        var problem = Assert.Single(Workshop.Run(Workshop.Report(section, Fields), new MemoryRows()).Problems);
+        Assert.Equal(("outside-page", "far"), (problem.Code, problem.Place));
+    }
 }

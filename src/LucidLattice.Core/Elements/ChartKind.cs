@@ -108,6 +108,10 @@ public sealed class ChartKind : ElementKind<ChartElement>
             Start: >= -360 and <= 360 }))
             yield return Wrong("chart-slices", "Hole and gap are parts from 0 to 0.9, a slice becomes one of the rest below at most 0.5, a "
                 + "pie is turned by up to 360 degrees and tilted by up to 60.", "slices", "Give numbers in these ranges.");
+        if (element.Chart != "sparkline" && (element.Width is > 0 and < LeastWidth || element.Height is > 0 and < LeastHeight))
+            yield return new Problem("chart-too-small", Severity.Warning,
+                "The chart is so small that its marks may have no room, and with them its links.", element.Id, "height",
+                Mends: [$"Make it at least {LeastWidth} points wide and {LeastHeight} high, or draw a line that fits a cell."]);
         var body = report.Page.Height - report.Page.Top - report.Page.Bottom;
         if (element.Height > body)
             yield return Wrong("higher-than-page", "The chart is higher than a page, so no page could show it.", "height",
@@ -115,6 +119,7 @@ public sealed class ChartKind : ElementKind<ChartElement>
     }
 
     private const int MostLooks = 200;
+    private const double LeastWidth = 60, LeastHeight = 40;
 
     private static IEnumerable<SeriesLook> Looks(ChartElement element) =>
         element.Values.Select(v => v.Look).Concat(element.Series?.Looks.Select(l => l.Look) ?? []);

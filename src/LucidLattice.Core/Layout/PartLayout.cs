@@ -14,10 +14,10 @@ public sealed class PartLayout(ITypesetter typesetter)
     /// <summary>The height of a part in a frame, without keeping its texts.</summary>
     public double Height(PartPlan plan, Frame frame)
     {
-        if (plan.HasFixedHeight) return plan.Part.Height;
+        if (plan.HasFixedHeight) return plan.Height;
         foreach (var element in plan.Elements)
             if (element.Grows && element.Height(frame, _lines) > element.Element.Height) return Arrange(plan, frame, null);
-        return plan.Part.Height;
+        return plan.Height;
     }
 
     public PlacedPart Place(PartPlan plan, Frame frame)
@@ -44,8 +44,8 @@ public sealed class PartLayout(ITypesetter typesetter)
             bottom = Math.Max(bottom, y + height);
             designedBottom = Math.Max(designedBottom, element.Element.Y + element.Element.Height);
         }
-        var below = Math.Max(0, plan.Part.Height - designedBottom);
-        return Math.Max(plan.Part.Height, bottom + below);
+        var below = Math.Max(0, plan.Height - designedBottom);
+        return Math.Max(plan.Height, bottom + below);
     }
 
     private static double Add(PlacedElement element, List<PlacedElement> placed)

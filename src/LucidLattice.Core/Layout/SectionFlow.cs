@@ -38,7 +38,7 @@ public sealed class SectionFlow : IFlow
         (_headers, _footers) = (ByLevel(BandKind.GroupHeader), ByLevel(BandKind.GroupFooter));
         (_reportHeader, _detail, _reportFooter) = (Band(BandKind.ReportHeader), Band(BandKind.Detail), Band(BandKind.ReportFooter));
         _details = _detail.Count > 0;
-        _rowHeight = _detail is [{ HasFixedHeight: true } only] ? only.Part.Height : null;
+        _rowHeight = _detail is [{ HasFixedHeight: true } only] ? only.Height : null;
         foreach (var part in plan.Bands.Values.SelectMany(parts => parts).Where(p => p.Sections.Count > 0))
             _bodies[part] = SheetFlow.Compose(part.Sections, layout, contents);
 

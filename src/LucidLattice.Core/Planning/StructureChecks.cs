@@ -143,11 +143,11 @@ public static class StructureChecks
                     "Choose 8 points or more.");
             if (section.Width is not (null or >= 36 and <= 14400))
                 yield return Error("bad-size", "A section is at least 36 points wide.", section.Id, "width", "Make it wider.");
-            foreach (var problem in section.Bands().SelectMany(b => PartSizes(b.Band))) yield return problem;
+            foreach (var problem in section.Bands().SelectMany(b => PartSizes(b.Band, report))) yield return problem;
         }
         foreach (var sheet in report.Sheets)
         {
-            foreach (var problem in sheet.PageBands().SelectMany(b => PartSizes(b.Band))) yield return problem;
+            foreach (var problem in sheet.PageBands().SelectMany(b => PartSizes(b.Band, report))) yield return problem;
             if (sheet.PageBands().Sum(b => b.Band.Parts.Sum(p => p.Height)) > body / 2)
                 yield return Error("page-bands-too-high", "Page header and footer leave less than half of the page.", sheet.Id,
                     "pageHeader", "Make them lower.");
@@ -159,17 +159,25 @@ public static class StructureChecks
         }
     }
 
-    private static IEnumerable<Problem> PartSizes(Band band)
+    private static IEnumerable<Problem> PartSizes(Band band, ReportDefinition report)
     {
         foreach (var part in band.Parts)
         {
             if (!(part.Height is >= 0 and <= 14400))
                 yield return Error("bad-size", $"A band part is {part.Height} points high.", part.Id, "height", "Choose 0 points or more.");
+            foreach (var element in part.Elements.Where(HasPlace).Where(e => IsBeyond(e, report.Page)))
+                yield return Warning("outside-page", "This element reaches beyond the edge of the paper, where it is cut.", element.Id, "x",
+                    "Move it onto the page, or make it narrower.");
             foreach (var element in part.Elements.Where(e => !HasPlace(e)))
                 yield return Error("bad-size", "An element lies outside of the page or has no size.", element.Id, "width",
                     "Lengths are in points from the band's top left corner.");
         }
     }
+
+    /// <summary>True for what has a place of its own and does not lie on the paper with all of it.</summary>
+    private static bool IsBeyond(Element element, PageSetup page) =>
+        element.Column is null && !ElementKinds.KindOf(element).InColumn
+        && (page.Left + element.X < -0.5 || page.Left + element.X + element.Width > page.Width + 0.5);
 
     private static bool HasPlace(Element element)
         => element.Height is >= 0 and <= 14400 && element.Y is >= 0 and <= 14400

@@ -52,8 +52,8 @@ public sealed class SheetPages
             frame.Row = rows.Length == 0 ? -1 : rows[Math.Clamp(place, 0, rows.Length - 1)];
             foreach (var part in parts)
             {
-                painter.Paint(part, frame, page.Left, y, 0, part.Part.Height);
-                y += part.Part.Height;
+                painter.Paint(part, frame, page.Left, y, 0, part.Height);
+                y += part.Height;
             }
         }
     }
@@ -61,5 +61,5 @@ public sealed class SheetPages
     private IFlow Flow()
         => SheetFlow.Compose(Plan, SectionPlaces.BodyWidth(_data.Plan.Report.Page, Plan.Sheet), _layout, section => _data[section].Content);
 
-    private static double HeightOf(IReadOnlyList<PartPlan> parts) => parts.Sum(p => p.Part.Height);
+    private static double HeightOf(IReadOnlyList<PartPlan> parts) => parts.Sum(p => p.Height);
 }

@@ -27,23 +27,25 @@ internal static class JoinRepeats
             if (several[(table.Join.To, table.Id)]) repeated.UnionWith(join.Tables.Select(t => t.Id).Except(Behind(join, table.Id)));
         }
         foreach (var from in join.Tables)
-            if (Reached(from.Id, several).Any(r => r.Meets && r.IsMet)) repeated.Add(from.Id);
+            if (IsRepeatedByOthers(from.Id, several)) repeated.Add(from.Id);
         return repeated;
     }
 
-    /// <summary>Every table that a row can be followed to: if it meets several rows there on the way, and if several meet it on the way
-    /// back.</summary>
-    private static IEnumerable<(bool Meets, bool IsMet)> Reached(string from, Dictionary<(string From, string To), bool> several)
+    /// <summary>True for one of the many of some table that has many others too, near or far: an incident belongs to one sailing, which has
+    /// several bookings. A vessel belongs to none: it is looked up by its sailings.</summary>
+    private static bool IsRepeatedByOthers(string table, Dictionary<(string From, string To), bool> several)
     {
-        var open = new Queue<(string Table, string Before, bool Meets, bool IsMet)>([(from, "", false, false)]);
+        var open = new Queue<(string Table, string Before)>();
+        foreach (var ((start, to), meets) in several)
+            if (start == table && !meets && several[(to, start)]) open.Enqueue((to, table));
         while (open.TryDequeue(out var at))
             foreach (var ((start, to), meets) in several)
             {
                 if (start != at.Table || to == at.Before) continue;
-                var next = (to, at.Table, Meets: at.Meets || meets, IsMet: at.IsMet || several[(to, start)]);
-                open.Enqueue(next);
-                yield return (next.Meets, next.IsMet);
+                if (meets) return true;
+                open.Enqueue((to, start));
             }
+        return false;
     }
 
     /// <summary>A table with all that hangs on it, by way of others too; a table only ever hangs on one before it.</summary>
