@@ -60,7 +60,14 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
 
     private long _stamp;
 
-    long IReportCatalog.Stamp => Interlocked.Read(ref _stamp);
+    /// <summary>What was published or removed by other processes, as the command line, counts too.</summary>
+    long IReportCatalog.Stamp => Interlocked.Read(ref _stamp) + app.Read(connection =>
+    {
+        using var command = Command(connection,
+            "SELECT coalesce(sum((published + 1) * 1000003 * (rowid % 997 + 1)), 0) FROM reports WHERE published IS NOT NULL "
+            + "AND deleted_at IS NULL");
+        return Convert.ToInt64(command.ExecuteScalar(), System.Globalization.CultureInfo.InvariantCulture);
+    });
 
     /// <summary>A publication that cannot be read is no target; links to it are problems like those to none.</summary>
     ReportDefinition? IReportCatalog.Published(string reportId)

@@ -51,6 +51,46 @@ public sealed class CommandLineTests : IDisposable
             json.RootElement.GetProperty("report").GetProperty("groups").EnumerateArray().Select(g => g.GetProperty("key").GetString()));
     }
 
+    /// <summary>Two reports of which one leads to the other: saved, published, listed, found by a link, and taken away again.</summary>
+    [Fact]
+    public async Task Reports_are_saved_published_listed_and_removed()
+    {
+        async Task<(int Code, string Said)> Saying(params string[] args)
+        {
+            var before = Console.Out;
+            using var output = new StringWriter();
+            Console.SetOut(output);
+            try
+            {
+                return ((await Run(args)).Code, output.ToString());
+            }
+            finally
+            {
+                Console.SetOut(before);
+            }
+        }
+        var detail = DemoReports.All.First(r => r.Id == "sailings-in-detail").Definition with { Title = "Detail of ours" };
+        var leading = DemoReports.All.First(r => r.Id == "route-performance").Definition with { Title = "Leads on" };
+        leading = leading.MapAllElements(e => e is ChartElement { Link: { } link } ? e with { Link = link with { Report = "ours" } } : e);
+        File.WriteAllText(At("detail.json"), ReportJson.Write(detail));
+        File.WriteAllText(At("leading.json"), ReportJson.Write(leading));
+        Assert.Equal((0, "“Detail of ours” is saved as ours, version 1.\n"), await Saying("save", At("detail.json"), "--as", "ours"));
+        Assert.Contains("never published", (await Run("check", At("leading.json"))).Error);
+        Assert.Equal(0, (await Run("publish", "ours")).Code);
+        Assert.Equal("", (await Run("check", At("leading.json"))).Error);
+        Assert.Contains("ours\tpublished\tDetail of ours\n", (await Saying("list")).Said);
+        Assert.Equal((0, "“Detail of ours” is saved as ours, version 2.\n"), await Saying("save", At("detail.json"), "--as", "ours"));
+        Assert.Contains("ours\tpublished, with a newer draft\t", (await Saying("list")).Said);
+        Assert.Equal(0, (await Run("remove", "Detail of ours")).Code);
+        Assert.DoesNotContain("ours", (await Saying("list")).Said);
+        var (code, error) = await Run("publish", "ours");
+        Assert.Equal(1, code);
+        Assert.Contains("There is no saved report called “ours”. There are: ", error);
+        Assert.Equal(2, (await Run("save", At("detail.json"), "--as", "No Id!")).Code);
+        File.WriteAllText(At("broken.json"), "{");
+        Assert.Contains("definition-format", (await Run("save", At("broken.json"))).Error);
+    }
+
     /// <summary>The gallery in docs is what the command draws today: every type of chart, in at least 50 variants.</summary>
     [Fact]
     public async Task The_gallery_is_current()

@@ -11,6 +11,10 @@ public static class Verbs
           lattice query  DATASET [--data DIR] [--database FILE] [--set name=value]… --out FILE.csv
           lattice load   FILE.csv|sqlite [--data DIR] [--into DATABASE] [--table TABLE] [--replace]
           lattice check  REPORT [--data DIR] [--database FILE]
+          lattice list   [--data DIR]
+          lattice save   FILE [--data DIR] [--as ID]
+          lattice publish REPORT [--data DIR]
+          lattice remove REPORT [--data DIR]
           lattice demo   [--rows N] --out FILE
           lattice schema [--out FILE]
           lattice gallery [--database FILE] --out DIR
@@ -33,6 +37,10 @@ public static class Verbs
                 "query" => QueryVerb.Run(options),
                 "load" => LoadVerb.Run(options),
                 "check" => CheckVerb.Run(options),
+                "list" => ListVerb.Run(options),
+                "save" => SaveVerb.Run(options),
+                "publish" => PublishVerb.Run(options),
+                "remove" => RemoveVerb.Run(options),
                 "demo" => DemoVerb.Run(options),
                 "schema" => SchemaVerb.Run(options),
                 "gallery" => GalleryVerb.Run(options),

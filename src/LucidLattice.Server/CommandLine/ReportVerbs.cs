@@ -1,0 +1,84 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Server.Data;
+using LucidLattice.Storage;
+
+namespace LucidLattice.Server.CommandLine;
+
+/// <summary><c>lattice save</c>: a definition file becomes the draft of a report, new or known by its id.</summary>
+internal static class SaveVerb
+{
+    public static int Run(Options options)
+    {
+        var file = options.Word("FILE");
+        var data = AppData.Open(options.Value("data"));
+        try
+        {
+            var definition = ReportJson.Read(File.ReadAllText(file));
+            var id = options.Value("as") ?? Ids.Propose(definition.Title, "report");
+            if (id != Ids.Propose(id, "report"))
+                throw new UsageException($"“{id}” is no id. Use small letters, digits and hyphens, as in {Ids.Propose(id, "report")}.");
+            var version = data.Reports.Draft(id) is { } there
+                ? data.Reports.SaveDraft(id, there.Draft, definition)
+                : data.Reports.Create(id, definition).Draft;
+            Console.WriteLine($"“{definition.Title}” is saved as {id}, version {version}.");
+            return 0;
+        }
+        catch (Exception e) when (e is DefinitionFormatException or SaveConflictException)
+        {
+            Console.Error.WriteLine($"error {(e is SaveConflictException ? "save-conflict" : "definition-format")}: {e.Message}");
+            return 1;
+        }
+    }
+}
+
+/// <summary><c>lattice publish</c>: readers see the draft from now on, and links can lead to it.</summary>
+internal static class PublishVerb
+{
+    public static int Run(Options options)
+    {
+        if (StoredReport.Find(options) is not { } found) return 1;
+        var version = found.Data.Reports.Publish(found.Report.Id, found.Report.Draft);
+        Console.WriteLine($"“{found.Report.Definition.Title}” ({found.Report.Id}) is published in version {version}.");
+        return 0;
+    }
+}
+
+/// <summary><c>lattice list</c>: every saved report, one a line: its id, what readers see of it, its title.</summary>
+internal static class ListVerb
+{
+    public static int Run(Options options)
+    {
+        foreach (var report in AppData.Open(options.Value("data")).Reports.List())
+        {
+            var state = report.Published is null ? "draft" : report.HasUnpublishedChanges ? "published, with a newer draft" : "published";
+            Console.WriteLine($"{report.Id}\t{(report.Unreadable is null ? state : "cannot be read")}\t{report.Title}");
+        }
+        return 0;
+    }
+}
+
+/// <summary><c>lattice remove</c>: takes a report out of the library. It can be brought back there.</summary>
+internal static class RemoveVerb
+{
+    public static int Run(Options options)
+    {
+        if (StoredReport.Find(options) is not { } found) return 1;
+        found.Data.Reports.SetDeleted(found.Report.Id, true);
+        Console.WriteLine($"“{found.Report.Definition.Title}” ({found.Report.Id}) is out of the library.");
+        return 0;
+    }
+}
+
+/// <summary>A report that is saved here.</summary>
+internal sealed record StoredReport(AppData Data, SavedReport Report)
+{
+    /// <summary>Null, with a message on the error output that says which there are, if there is none of this id or title.</summary>
+    public static StoredReport? Find(Options options)
+    {
+        var (name, data) = (options.Word("REPORT"), AppData.Open(options.Value("data")));
+        if (data.FindReport(name) is { } report) return new StoredReport(data, report);
+        Console.Error.WriteLine($"error unknown-report: There is no saved report called “{name}”. There are: "
+            + $"{string.Join(", ", data.Reports.List().Select(r => r.Id))}. To save one: lattice save FILE.");
+        return null;
+    }
+}
