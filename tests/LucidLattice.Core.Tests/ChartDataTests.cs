@@ -327,4 +327,47 @@ public class ChartDataTests
         var fills = run.Page(1).Flatten().OfType<RectItem>().Select(r => r.Fill).ToHashSet();
         Assert.Contains("#333333", fills);
     }
+
+    /// <summary>A chart of all rows in each group is drawn many times, and each of its marks is known by an id of its own.</summary>
+    [Fact]
+    public void Marks_of_a_chart_that_stands_in_many_groups_have_ids_of_their_own()
+    {
+        var chart = Chart(new() { By = "kind" }) with { Width = 300, Height = 60, Rows = ChartRows.All };
+        var section = new Section
+        {
+            Id = "s",
+            Levels = [new Level { Id = "l", Name = "Kind", By = "kind", Header = Workshop.Band(Workshop.Part("p", 70, chart)) }],
+        };
+        var rows = new MemoryRows([.. Rows.Select(r => new[] { Value.Of(r.Place), Value.Of(r.Kind), Value.Of(r.Day), Value.Of(r.N) })]);
+        var run = Workshop.Run(Workshop.Report(section, Fields), rows);
+        var figures = run.Page(1).Items.OfType<FigureItem>().ToList();
+        Assert.Equal(4, figures.Count);
+        Assert.Equal(4, figures.Select(f => f.Id).Distinct().Count());
+        var regions = figures.SelectMany(f => f.Items.OfType<RegionItem>()).Select(r => r.Id).ToList();
+        Assert.Equal(regions.Count, regions.Distinct().Count());
+        Assert.All(figures, f => Assert.Equal(4, RunCharts.Find(run, f.Id!)!.Content.Numbers.Marks.Count));
+    }
+
+    /// <summary>What was clicked is carried from the beginning, to whatever parameter takes it.</summary>
+    [Fact]
+    public void A_new_link_carries_what_was_clicked()
+    {
+        ValueSource? Proposed(string by, params Parameter[] parameters)
+        {
+            var report = Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 210,
+                Chart(new() { By = by }) with { Width = 400, Height = 200 })) }, Fields);
+            var linked = new Editing.LinkChart { Chart = "c", Report = "t" }.Apply(report, new OneReport(Target(parameters)));
+            return linked.AllElements().OfType<ChartElement>().Single().Link!.Carries.FirstOrDefault()?.From;
+        }
+        Parameter Of(string name, DataType type, ParameterShape shape = ParameterShape.Single) =>
+            new() { Name = name, Type = type, Shape = shape };
+        Assert.Equal(new CategorySource(), Proposed("place", Of("place", DataType.Text)));
+        var chosen = new DatasetChoices { Dataset = "d", Value = "place" };
+        Assert.Equal(new CategorySource(), Proposed("place", Of("harbour", DataType.Text) with { Choices = chosen }));
+        // A text is not any text: a region is no route.
+        Assert.Null(Proposed("place", Of("harbour", DataType.Text)));
+        Assert.Equal(new CategorySource(), Proposed("date_trunc('month', day)", Of("span", DataType.Date, ParameterShape.Period)));
+        Assert.Null(Proposed("place", Of("day", DataType.Date)));
+        Assert.Null(Proposed("place", Of("harbour", DataType.Text) with { SetBy = SetBy.Nobody }));
+    }
 }

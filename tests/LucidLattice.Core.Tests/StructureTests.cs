@@ -150,4 +150,28 @@ public class StructureTests
         => Assert.IsType<TextElement>(
             System.Text.Json.JsonSerializer.Deserialize<Element>("""{ "id": "t", "width": 5, "text": "x", "type": "text" }""",
             ReportJson.Options));
+
+    /// <summary>A file is refused in the words of those who write one: what is there, where, and what would be allowed.</summary>
+    [Theory]
+    [InlineData("\"levels\": [ {", "\"levels\": [ { \"colour\": 1,", "no property “colour” at sheets[0].sections[0].levels[0]",
+        "It can have id, name, by")]
+    [InlineData("\"type\": \"heading\"", "\"type\": \"headline\"", "“headline” is no type", "elements[")]
+    [InlineData("\"kind\": \"money\"", "\"kind\": 2", "The value should be one of plain, ", "fields[")]
+    [InlineData("\"open\": \"beside\"", "\"open\": \"elsewhere\"", "The value should be one of beside, here, newTab", "link.open")]
+    [InlineData("\"by\": \"region\"", "\"by\": null", "“by” cannot be null", "levels[")]
+    [InlineData("\"expression\": \"departs\",", "", "missing", "expression")]
+    [InlineData("\"width\": ", "\"width\": \"wide\", \"x\": ", "The value should be a number", "width")]
+    [InlineData("\"parameters\": [", "\"title\": \"Twice\", \"parameters\": [", "“title” is there twice", "title")]
+    public void A_file_that_is_refused_says_what_would_be_allowed(string from, string to, string expected, string where)
+    {
+        var json = System.Text.RegularExpressions.Regex.Replace(
+            ReportJson.Write(Workshop.DemoReport("route-performance")), @"\[\s+\{", "[ {");
+        Assert.Contains(from, json);
+        var at = json.IndexOf(from, StringComparison.Ordinal);
+        var wrong = Assert.Throws<DefinitionFormatException>(() => ReportJson.Read(json[..at] + to + json[(at + from.Length)..]));
+        Assert.Contains(expected, wrong.Message);
+        Assert.Contains(where, wrong.Message);
+        foreach (var jargon in new[] { ".NET", "member", "System.", "LucidLattice.", "reader options", "discriminator", "deserializ" })
+            Assert.DoesNotContain(jargon, wrong.Message);
+    }
 }

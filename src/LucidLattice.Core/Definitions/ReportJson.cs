@@ -19,6 +19,7 @@ public static class ReportJson
         options.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
         options.AllowOutOfOrderMetadataProperties = true;
         options.PropertyNameCaseInsensitive = false;
+        options.AllowDuplicateProperties = false;
         options.RespectNullableAnnotations = true;
         options.NumberHandling = JsonNumberHandling.Strict;
         options.Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping;
@@ -43,7 +44,7 @@ public static class ReportJson
         }
         catch (Exception e) when (e is JsonException or InvalidOperationException or FormatException or NotSupportedException)
         {
-            throw new DefinitionFormatException($"The {noun} definition cannot be read: {e.Message}");
+            throw new DefinitionFormatException($"The {noun} definition cannot be read: {FormatWords.Explain(e, Options)}");
         }
     }
 }

@@ -179,13 +179,24 @@ public sealed record LinkChart : Edit
                 && p.Shape == parameter.Shape) is { } own) return new ParameterSource { Name = own.Name };
             return null;
         }
+        var settable = target.Parameters.Where(p => p.SetBy != SetBy.Nobody).ToList();
+        var sources = settable.ToDictionary(p => p.Name, Source);
+        // What was clicked is what a reader wants to see: it goes to the first parameter that means it, whatever that is called.
+        if (!sources.Values.Any(s => s is CategorySource)
+            && settable.FirstOrDefault(p => sources[p.Name] is null && Takes(p)) is { } open)
+            sources[open.Name] = new CategorySource();
         return new Link
         {
             Report = Report!,
             Open = chart.Link?.Open ?? OpenIn.Beside,
-            Carries = [.. target.Parameters.Where(p => p.SetBy != SetBy.Nobody).Select(p => (p.Name, Source: Source(p)))
-            .Where(p => p.Source is not null).Select(p => new CarriedValue { Parameter = p.Name, From = p.Source! })],
+            Carries = [.. settable.Where(p => sources[p.Name] is not null)
+                .Select(p => new CarriedValue { Parameter = p.Name, From = sources[p.Name]! })],
         };
+
+        bool Takes(Parameter parameter) => parameter.Shape == ParameterShape.Period
+            ? Charts.DateSteps.UnitOf(chart.Category.By) is not null
+            : parameter.Choices is DatasetChoices choices && choices.Value == chart.Category.By
+                && TypeOf(chart.Category.By) == parameter.Type;
     }
 
     private static bool Same(string expression, string name) =>

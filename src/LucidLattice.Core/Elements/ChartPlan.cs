@@ -38,6 +38,13 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
     /// <summary>The level of the tree for whose groups it is drawn.</summary>
     public required int Level { get; init; }
 
+    /// <summary>The level of the tree in whose bands it stands: a chart of all rows may stand in many groups.</summary>
+    public required int StandsIn { get; init; }
+
+    /// <summary>What tells its drawings at one place from those at others.</summary>
+    private string IdAt(Frame frame) =>
+        Level > 0 ? $"{Id}-{frame.Groups[Level]}" : StandsIn > 0 ? $"{Id}-in{frame.Groups[StandsIn]}" : Id;
+
     public override IEnumerable<Compiled> Written =>
         new[] { Query.Category, Query.Within, Query.Split }.OfType<Compiled>();
 
@@ -81,8 +88,8 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
             (numbers, step) = DateSteps.Fill(numbers, DateSteps.UnitOf(Definition.Category.By), key => Names.CategoryFormat.Format(key));
         return new ChartContent
         {
-            // A chart of a group is drawn once for each group, so its marks are told apart by the group too.
-            Id = Level == 0 ? Id : $"{Id}-{frame.Groups[Level]}",
+            // A chart in a group is drawn once for each group, so its marks are told apart by the group too.
+            Id = IdAt(frame),
             Numbers = numbers,
             Values = Definition.Values,
             DateStep = step,

@@ -51,6 +51,7 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
             PartWords = words.Parts(chart),
             Lines = [.. chart.Lines.Select(Line)],
             Link = Link(query),
+            StandsIn = _section.Base + place.Place.Level,
             Level = _section.Base + (chart.Rows == ChartRows.All ? 0 : place.Place.Level),
         };
     }

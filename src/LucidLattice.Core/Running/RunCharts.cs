@@ -28,9 +28,13 @@ public static class RunCharts
         return null;
     }
 
+    /// <summary>True for a drawing of all rows that stands in one of several groups.</summary>
+    private static bool IsOneOfMany(ChartPlan chart, string figure) => chart.StandsIn > 0
+        && figure.StartsWith(chart.Id + "-in", StringComparison.Ordinal) && int.TryParse(figure.AsSpan(chart.Id.Length + 3), out _);
+
     private static int? GroupOf(ChartPlan chart, string figure)
     {
-        if (chart.Level == 0) return figure == chart.Id ? 0 : null;
+        if (chart.Level == 0) return figure == chart.Id || IsOneOfMany(chart, figure) ? 0 : null;
         return figure.StartsWith(chart.Id + "-", StringComparison.Ordinal) && int.TryParse(figure[(chart.Id.Length + 1)..], out var group)
             && group >= 0 ? group : null;
     }

@@ -44,7 +44,7 @@ public sealed class ApiErrors(RequestDelegate next, ILogger<ApiErrors> log)
                 BadHttpRequestException bad =>
                 new ApiException(bad.StatusCode, "bad-request",
                     bad.InnerException is System.Text.Json.JsonException json
-                    ? $"The request cannot be read: {json.Message}"
+                    ? $"The request cannot be read: {FormatWords.Explain(json, ReportJson.Options)}"
                     : bad.Message),
                 OperationCanceledException => new ApiException(StatusCodes.Status409Conflict, "stopped", "The run was stopped."),
                 _ => null,

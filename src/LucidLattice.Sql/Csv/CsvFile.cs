@@ -214,10 +214,8 @@ public static class CsvFile
         return record.Length == columns ? record : [.. record, .. Enumerable.Repeat("", columns - record.Length)];
     }
 
-    /// <summary>How columns of numbers are declared that have to keep their digits as texts.</summary>
-    public const string ExactDecimal = "DECIMAL TEXT", ExactWhole = "WHOLE TEXT";
-
-    private static string Declared(DataType type, bool isExact) => isExact ? type == DataType.Whole ? ExactWhole : ExactDecimal :
-        type switch { DataType.Whole => "INTEGER", DataType.Decimal => "DECIMAL", DataType.Double => "REAL", DataType.Bool => "BOOLEAN",
+    private static string Declared(DataType type, bool isExact) =>
+        isExact ? type == DataType.Whole ? SchemaReader.ExactWhole : SchemaReader.ExactDecimal
+        : type switch { DataType.Whole => "INTEGER", DataType.Decimal => "DECIMAL", DataType.Double => "REAL", DataType.Bool => "BOOLEAN",
             DataType.Date => "DATE", DataType.DateTime => "DATETIME", _ => "TEXT" };
 }

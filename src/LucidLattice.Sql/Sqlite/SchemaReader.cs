@@ -9,6 +9,9 @@ namespace LucidLattice.Sql.Sqlite;
 /// values.</summary>
 public static class SchemaReader
 {
+    /// <summary>How columns of numbers are declared that keep their digits as texts, since SQLite would round them.</summary>
+    public const string ExactDecimal = "DECIMAL TEXT", ExactWhole = "WHOLE TEXT";
+
     /// <summary>Beyond, a floating point number has no room for two decimals.</summary>
     private const double MostCounted = 1e13;
 
@@ -142,8 +145,8 @@ public static class SchemaReader
     /// <summary>The declared type where it is clear; otherwise what the first values have in common.</summary>
     private static DataType Type(string declared, List<object> values)
     {
-        if (declared == Csv.CsvFile.ExactDecimal) return DataType.Decimal;
-        if (declared == Csv.CsvFile.ExactWhole) return DataType.Whole;
+        if (declared == ExactDecimal) return DataType.Decimal;
+        if (declared == ExactWhole) return DataType.Whole;
         if (values.Count > 0 && values.All(v => v is string))
         {
             var texts = values.Cast<string>().ToList();

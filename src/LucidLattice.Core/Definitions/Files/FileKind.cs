@@ -64,11 +64,11 @@ public sealed record FileKind(string Format, string Noun, IReadOnlyList<Upgrade>
     {
         try
         {
-            return JsonNode.Parse(json);
+            return JsonNode.Parse(json, documentOptions: new JsonDocumentOptions { AllowDuplicateProperties = false });
         }
         catch (JsonException e)
         {
-            throw new DefinitionFormatException($"The {Noun} definition cannot be read: {e.Message}");
+            throw new DefinitionFormatException($"The {Noun} definition cannot be read: {FormatWords.Explain(e, ReportJson.Options)}");
         }
     }
 
