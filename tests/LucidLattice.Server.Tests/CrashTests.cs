@@ -22,13 +22,9 @@ public class CrashTests
         var (basedOn, acknowledged) = (1, definition.Title);
         for (var round = 0; round < 6; round++)
         {
-            var port = FreePort();
-            using var server = Process.Start(
-                new ProcessStartInfo("dotnet",
-                [typeof(AppData).Assembly.Location, "serve", "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture),
-                "--data", folder]) { RedirectStandardOutput = true })!;
-            Assert.Contains("ready", await server.StandardOutput.ReadLineAsync());
-            using var client = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}") };
+            var (server, client) = await Serve(folder);
+            using var killed = server;
+            using var asking = client;
             // The moment is counted in acknowledged saves plus a random delay, so that kills fall between and within saves.
             var saves = random.Next(1, 12);
             var sent = "";
@@ -73,13 +69,9 @@ public class CrashTests
         var (name, version) = ("vessel", dataset.Version);
         for (var round = 0; round < 3; round++)
         {
-            var port = FreePort();
-            using var server = Process.Start(
-                new ProcessStartInfo("dotnet",
-                [typeof(AppData).Assembly.Location, "serve", "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture),
-                "--data", folder]) { RedirectStandardOutput = true })!;
-            Assert.Contains("ready", await server.StandardOutput.ReadLineAsync());
-            using var client = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}") };
+            var (server, client) = await Serve(folder);
+            using var killed = server;
+            using var asking = client;
             var next = $"vessel_{round}";
             var definition = dataset.Definition with
             {
@@ -101,6 +93,18 @@ public class CrashTests
         }
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(folder, recursive: true);
+    }
+
+    /// <summary>A server of its own, which can be killed.</summary>
+    private static async Task<(Process Server, HttpClient Client)> Serve(string folder)
+    {
+        var port = FreePort();
+        var server = Process.Start(
+            new ProcessStartInfo("dotnet",
+            [typeof(AppData).Assembly.Location, "serve", "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture),
+            "--data", folder]) { RedirectStandardOutput = true })!;
+        Assert.Contains("ready", await server.StandardOutput.ReadLineAsync());
+        return (server, new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}") });
     }
 
     private static int FreePort()

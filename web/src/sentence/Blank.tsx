@@ -7,6 +7,7 @@ import Popover from '@mui/material/Popover';
 import { useState } from 'react';
 import { ExpressionEditor } from '../code/ExpressionEditor';
 import { color } from '../theme/tokens';
+import { BlankWord, type Tone } from './BlankWord';
 import { useTyped } from './useDraft';
 
 export interface Choice {
@@ -26,7 +27,7 @@ interface Props {
   /** Offers typing: the text to start from. */
   typed?: string;
   onPick: (value: string) => void;
-  tone?: 'main' | 'link' | 'problem';
+  tone?: Tone;
   /** What is typed is an expression: over the fields of one row, or with the totals of a group too. */
   expression?: 'row' | 'group';
   /** What typing is called among the choices. */
@@ -35,8 +36,6 @@ interface Props {
   other?: { label: string; onPick: () => void };
 }
 
-const tones = { main: color.main, link: color.link, problem: color.problem };
-
 /** A blank of a sentence: the word that stands there now, and a picker for others. */
 export function Blank({
   children,
@@ -44,7 +43,7 @@ export function Blank({
   choices,
   typed,
   onPick,
-  tone = 'main',
+  tone,
   expression,
   typing: typeWords = 'Write an expression…',
   other,
@@ -64,7 +63,6 @@ export function Blank({
     if (reason === 'backdropClick' && typing !== undefined && typing !== (typed ?? '')) pick(typing);
     else close();
   };
-  // A span, so that long words wrap within the sentence, as a button's would not.
   const open = (element: HTMLElement) => {
     setAnchor(element);
     setTyping(choices ? undefined : (typed ?? ''));
@@ -72,32 +70,9 @@ export function Blank({
   const startTyping = typing !== undefined || !choices;
   return (
     <>
-      <Box
-        component="span"
-        role="button"
-        tabIndex={0}
-        aria-label={`${label}: ${children}`}
-        aria-haspopup
-        onClick={(e: React.MouseEvent<HTMLElement>) => open(e.currentTarget)}
-        onKeyDown={(e: React.KeyboardEvent<HTMLElement>) => {
-          if (e.key === 'Enter' || e.key === ' ') {
-            e.preventDefault();
-            open(e.currentTarget);
-          }
-        }}
-        sx={{
-          fontWeight: 700,
-          cursor: 'pointer',
-          color: tones[tone],
-          textDecoration: 'underline',
-          textDecorationThickness: 2,
-          textUnderlineOffset: 4,
-          overflowWrap: 'anywhere',
-          '&:hover': { bgcolor: tone === 'link' ? color.linkTint : color.mainTint },
-        }}
-      >
+      <BlankWord label={`${label}: ${children}`} tone={tone} onOpen={open}>
         {children}
-      </Box>
+      </BlankWord>
       {startTyping ? (
         <Popover open={anchor !== null} anchorEl={anchor} onClose={leave} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
           {expression ? (

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import Popover from '@mui/material/Popover';
 import { useState } from 'react';
 import { color } from '../theme/tokens';
+import { BlankWord } from './BlankWord';
 import { TextSetting } from './TextSetting';
 
 const hex = /^#[0-9a-f]{6}$/i;
@@ -34,35 +35,12 @@ export function ColourBlank({ label, value, none, colors = [], onPick }: Props) 
     setAnchor(null);
     onPick(picked);
   };
-  const open = (element: HTMLElement) => setAnchor(element);
   return (
     <>
-      <Box
-        component="span"
-        role="button"
-        tabIndex={0}
-        aria-label={`${label}: ${value ?? none}`}
-        aria-haspopup="dialog"
-        onClick={(e: React.MouseEvent<HTMLElement>) => open(e.currentTarget)}
-        onKeyDown={(e: React.KeyboardEvent<HTMLElement>) => {
-          if (e.key === 'Enter' || e.key === ' ') {
-            e.preventDefault();
-            open(e.currentTarget);
-          }
-        }}
-        sx={{
-          fontWeight: 700,
-          cursor: 'pointer',
-          color: color.main,
-          textDecoration: 'underline',
-          textDecorationThickness: 2,
-          textUnderlineOffset: 4,
-          '&:hover': { bgcolor: color.mainTint },
-        }}
-      >
+      <BlankWord label={`${label}: ${value ?? none}`} popup="dialog" onOpen={setAnchor}>
         {value ? <Swatch of={value} /> : null}
         {value ? ` ${value}` : none}
-      </Box>
+      </BlankWord>
       <Popover
         open={anchor !== null}
         anchorEl={anchor}

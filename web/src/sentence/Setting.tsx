@@ -1,33 +1,21 @@
 import Box from '@mui/material/Box';
-import { useEffect, useId, useRef, useState, type ReactNode } from 'react';
+import { useId, useState, type ReactNode } from 'react';
 import { color } from '../theme/tokens';
 
 interface Props {
   name: string;
   summary: ReactNode;
   children: ReactNode;
-  /** True opens it, as when what it sets was clicked elsewhere. */
-  wanted?: boolean;
 }
 
 /** A finer setting under the sentence: its name, one line that says what is set, and what can be set when opened. */
-export function Setting({ name, summary, children, wanted = false }: Props) {
-  const [open, setOpen] = useState(wanted);
-  const [wasWanted, setWasWanted] = useState(wanted);
-  const head = useRef<HTMLButtonElement>(null);
-  if (wanted !== wasWanted) {
-    setWasWanted(wanted);
-    if (wanted) setOpen(true);
-  }
-  useEffect(() => {
-    if (wanted) head.current?.scrollIntoView?.({ block: 'nearest' });
-  }, [wanted]);
+export function Setting({ name, summary, children }: Props) {
+  const [open, setOpen] = useState(false);
   const id = useId();
   return (
     <Box sx={{ borderTop: `1px solid ${color.line}` }}>
       <Box
         component="button"
-        ref={head}
         type="button"
         aria-expanded={open}
         aria-controls={id}

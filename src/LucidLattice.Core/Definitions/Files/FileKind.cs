@@ -35,6 +35,24 @@ public sealed record FileKind(string Format, string Noun, IReadOnlyList<Upgrade>
         return file;
     }
 
+    /// <summary>What is kept as indented JSON with its envelope, and a stable order of properties.</summary>
+    public string Write<T>(T kept) where T : class
+    {
+        var file = (JsonObject)JsonSerializer.SerializeToNode(kept, ReportJson.Options)!;
+        file.Insert(0, "format", Format);
+        file.Insert(1, "version", Version);
+        return file.ToJsonString(ReportJson.Options);
+    }
+
+    /// <exception cref="DefinitionFormatException">The text is no such file of a version known here; the message says where.</exception>
+    public T Read<T>(string json) where T : class
+    {
+        var file = Open(json);
+        file.Remove("format");
+        file.Remove("version");
+        return ReportJson.Parse<T>(file, Noun);
+    }
+
     private int VersionOf(JsonObject file, string? format)
     {
         if (format != Format) throw new DefinitionFormatException($"This is no {Noun} file: \"format\" should be \"{Format}\".");

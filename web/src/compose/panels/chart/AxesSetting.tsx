@@ -11,7 +11,7 @@ const zeros = [
 ];
 
 /** Ranges, steps and units of the axes, in sentences. */
-export function AxesSetting({ chart, wanted, onChange }: { chart: ElementChartElement; wanted?: boolean; onChange: ChangeChart }) {
+export function AxesSetting({ chart, onChange }: { chart: ElementChartElement; onChange: ChangeChart }) {
   const type = useChartChoices().types.find((t) => t.id === (chart.chart ?? 'columns'));
   const axes = chart.axes ?? {};
   const category = axes.category ?? {};
@@ -21,7 +21,7 @@ export function AxesSetting({ chart, wanted, onChange }: { chart: ElementChartEl
   const isSet = (axis?: ValueAxisSettings) => axis && Object.values(axis).some((v) => v !== null && v !== false && v !== 'automatic');
   const summary = [isSet(axes.left) && 'left', isSet(axes.right) && 'right', category.reversed && 'reversed'].filter(Boolean);
   return (
-    <Setting name="Axes" summary={summary.length ? `${summary.join(', ')} as set` : 'made to fit'} wanted={wanted}>
+    <Setting name="Axes" summary={summary.length ? `${summary.join(', ')} as set` : 'made to fit'}>
       {type?.axes !== false && (
         <AxisSentence name="left" axis={axes.left ?? {}} onChange={(left) => set({ left: { ...axes.left, ...left } })} />
       )}

@@ -82,7 +82,8 @@ test('ranges are offered where the type has them', async () => {
 });
 
 test('an axis runs from a number, in a unit; what is no number changes nothing', async () => {
-  const user = stage(<AxesSetting chart={chart} wanted onChange={change} />);
+  const user = stage(<AxesSetting chart={chart} onChange={change} />);
+  await user.click(screen.getByRole('button', { name: /^Axes/ }));
   await user.click(await screen.findByRole('button', { name: /^Start of the left axis/ }));
   await user.click(await screen.findByText('A number of my own…'));
   await user.type(await screen.findByRole('textbox', { name: 'Start of the left axis' }), 'many{Enter}');
@@ -96,7 +97,8 @@ test('an axis runs from a number, in a unit; what is no number changes nothing',
 });
 
 test('marks: labels, a value of its own, a trend, a line across', async () => {
-  const user = stage(<MarksSetting chart={chart} wanted onChange={change} />);
+  const user = stage(<MarksSetting chart={chart} onChange={change} />);
+  await user.click(screen.getByRole('button', { name: /^Marks/ }));
   await choose(user, 'Labels say', 'its value and its share');
   expect(change).toHaveBeenLastCalledWith({ labels: { says: ['value', 'share'] } });
   await screen.findByRole('button', { name: /^Value 2 drawn as/ });
@@ -109,7 +111,8 @@ test('marks: labels, a value of its own, a trend, a line across', async () => {
 });
 
 test('slices are set for pies alone, within their bounds', async () => {
-  const user = stage(<MarksSetting chart={{ ...chart, chart: 'pie' }} wanted onChange={change} />);
+  const user = stage(<MarksSetting chart={{ ...chart, chart: 'pie' }} onChange={change} />);
+  await user.click(screen.getByRole('button', { name: /^Marks/ }));
   await user.click(await screen.findByRole('button', { name: /^Tilt, degrees/ }));
   await user.click(await screen.findByText('A number of my own…'));
   await user.type(await screen.findByRole('textbox', { name: 'Tilt, degrees' }), '400{Enter}');
@@ -119,7 +122,8 @@ test('slices are set for pies alone, within their bounds', async () => {
 });
 
 test('the look: palettes, own colours, millimetres and pixels', async () => {
-  const user = stage(<LookSetting chart={chart} definition={definition} wanted onChange={change} />);
+  const user = stage(<LookSetting chart={chart} definition={definition} onChange={change} />);
+  await user.click(screen.getByRole('button', { name: /^Look/ }));
   await screen.findByText('Firth, eight colours');
   await choose(user, 'Palette', 'Greys for print');
   expect(change).toHaveBeenLastCalledWith({ palette: 'grey', colors: [] });
@@ -132,8 +136,9 @@ test('the look: palettes, own colours, millimetres and pixels', async () => {
 });
 
 test('words: a note, and the font of all small words', async () => {
-  const props = { definition, section, wanted: true, onChange: change };
+  const props = { definition, section, onChange: change };
   const user = stage(<WordsSetting chart={chart} {...props} />);
+  await user.click(screen.getByRole('button', { name: /^Words/ }));
 
   await user.type(screen.getByLabelText('Note below'), 'Without ferries at night{Enter}');
   expect(change).toHaveBeenLastCalledWith({ words: { note: { text: 'Without ferries at night', shown: undefined } } });

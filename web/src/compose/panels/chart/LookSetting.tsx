@@ -16,12 +16,10 @@ const millimetre = 72 / 25.4;
 export function LookSetting({
   chart,
   definition,
-  wanted,
   onChange,
 }: {
   chart: ElementChartElement;
   definition: ReportDefinition;
-  wanted?: boolean;
   onChange: ChangeChart;
 }) {
   const { palettes } = useChartChoices();
@@ -36,7 +34,7 @@ export function LookSetting({
   return (
     <Setting
       name="Look"
-      wanted={wanted}
+
       summary={
         <>
           <Swatches colors={colors.slice(0, 5)} /> {size(chart.width)} × {size(chart.height ?? 16)} mm

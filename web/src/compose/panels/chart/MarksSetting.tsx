@@ -4,7 +4,7 @@ import type { ChangeChart } from './choices';
 import { MarksSentences } from './MarksSentences';
 
 /** How the marks are drawn and what they wear; trends and lines of reference. */
-export function MarksSetting({ chart, wanted, onChange }: { chart: ElementChartElement; wanted?: boolean; onChange: ChangeChart }) {
+export function MarksSetting({ chart, onChange }: { chart: ElementChartElement; onChange: ChangeChart }) {
   const lines = chart.lines ?? [];
   const summary = [
     chart.labels?.show !== 'never' && 'labels',
@@ -12,7 +12,7 @@ export function MarksSetting({ chart, wanted, onChange }: { chart: ElementChartE
     lines.length > 0 && (lines.length === 1 ? 'a line' : `${lines.length} lines`),
   ].filter(Boolean);
   return (
-    <Setting name="Marks" summary={summary.join(', ') || 'no labels'} wanted={wanted}>
+    <Setting name="Marks" summary={summary.join(', ') || 'no labels'}>
       <MarksSentences chart={chart} onChange={onChange} />
     </Setting>
   );

@@ -14,13 +14,11 @@ export function WordsSetting({
   chart,
   definition,
   section,
-  wanted,
   onChange,
 }: {
   chart: ElementChartElement;
   definition: ReportDefinition;
   section: Section;
-  wanted?: boolean;
   onChange: ChangeChart;
 }) {
   const { select } = useCompose.getState();
@@ -42,7 +40,7 @@ export function WordsSetting({
     isThere(said.value) && 'value axis',
   ];
   return (
-    <Setting name="Words" summary={summary.filter(Boolean).join(', ')} wanted={wanted}>
+    <Setting name="Words" summary={summary.filter(Boolean).join(', ')}>
       {(Object.keys(automatic) as TextPart[]).map((part) => {
         const { text, change } = textOf(chart, part);
         return (
