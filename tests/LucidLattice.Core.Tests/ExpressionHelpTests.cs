@@ -1,7 +1,8 @@
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Expressions.Calls;
+using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Values;
 using LucidLattice.Demo;
 using LucidLattice.Sql.Sqlite;
@@ -24,6 +25,7 @@ public sealed class ExpressionHelpTests
         Assert.Subset(FunctionHelp.All.Select(f => f.Name.ToUpperInvariant()).ToHashSet(), Functions.All.ToHashSet());
         Field[] fields = [new() { Name = "a", Type = DataType.Date }, new() { Name = "b", Type = DataType.Date },
             new() { Name = "n", Type = DataType.Whole }, new() { Name = "digits", Type = DataType.Whole },
+            new() { Name = "exponent", Type = DataType.Whole },
             new() { Name = "text", Type = DataType.Text }, new() { Name = "part", Type = DataType.Text },
             new() { Name = "old", Type = DataType.Text }, new() { Name = "new", Type = DataType.Text }];
         Parameter[] parameters = [new() { Name = "period", Type = DataType.Date, Shape = ParameterShape.Period },

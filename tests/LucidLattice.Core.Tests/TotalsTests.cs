@@ -17,7 +17,8 @@ public class TotalsTests
         var section = report.MainSection();
         // Every aggregate of the slice, as texts in the footers of all levels.
         string[] totals = ["sum(passengers)", "sum(net_fare)", "count(*)", "count(vehicles)", "min(net_fare)", "max(departs)",
-            "avg(delay_minutes)", "count(DISTINCT vessel)", "sum(passengers) FILTER (WHERE vehicles > 5)"];
+            "avg(delay_minutes)", "count(DISTINCT vessel)", "sum(passengers) FILTER (WHERE vehicles > 5)", "sum(DISTINCT passengers)",
+            "avg(DISTINCT net_fare) FILTER (WHERE vehicles > 5)"];
         Band Footer(string prefix) =>
             Workshop.Band(
                 Workshop.Part(prefix, 200,

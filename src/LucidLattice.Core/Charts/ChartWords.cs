@@ -42,7 +42,7 @@ public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyLis
     {
         var match = SimpleAggregate().Match(expression.Trim());
         if (!match.Success || AggregateKinds.Find(match.Groups["name"].Value) is not { } kind) return Label(expression);
-        var argument = match.Groups["of"].Value.Trim();
+        var argument = Once().Replace(match.Groups["of"].Value.Trim(), "");
         return kind is Sum ? Label(argument) : kind.Title(argument == "*" ? argument : Lower(Label(argument)));
     }
 
@@ -62,6 +62,9 @@ public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyLis
     [GeneratedRegex(@"^(?:EXTRACT\s*\(\s*(?<part>\w+)\s+FROM\s+[^()]+\)|date_trunc\s*\(\s*'(?<part>\w+)'\s*,[^()]+\))$",
         RegexOptions.IgnoreCase)]
     private static partial Regex PartOfDate();
+
+    [GeneratedRegex(@"^DISTINCT\s+", RegexOptions.IgnoreCase)]
+    private static partial Regex Once();
 
     [GeneratedRegex(@"^(?<name>\w+)\s*\((?<of>[^()]+)\)$", RegexOptions.IgnoreCase)]
     private static partial Regex SimpleAggregate();

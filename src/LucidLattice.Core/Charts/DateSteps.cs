@@ -1,4 +1,5 @@
 using System.Text.RegularExpressions;
+using LucidLattice.Core.Expressions.Calls;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Charts;
@@ -11,22 +12,19 @@ public static partial class DateSteps
 
     private static readonly TimeUnit[] FinerThanDays = [TimeUnit.Hour, TimeUnit.Minute, TimeUnit.Second];
 
-    /// <summary>The period that an expression cuts dates to, as in <c>date_trunc('month', departure)</c>; null where it cuts
+    /// <summary>The periods that an expression cuts dates to, as in <c>date_trunc('month', departure)</c>; null where it cuts
     /// none.</summary>
-    public static TimeUnit? UnitOf(string expression) =>
-        Truncated().Match(expression.Trim()) is { Success: true } match
-            && Enum.TryParse<TimeUnit>(match.Groups["unit"].Value, true, out var unit)
-            ? unit
-            : null;
+    public static TimeStep? StepOf(string expression) =>
+        Truncated().Match(expression.Trim()) is { Success: true } match ? DateParts.Step(match.Groups["unit"].Value) : null;
 
     /// <summary>The numbers with a place for each period from the first to the last, and the step between them; the numbers as they are
     /// where they are no dates, or too far apart.</summary>
-    /// <param name="unit">Of the periods; null finds it in the keys.</param>
-    public static (ChartNumbers Numbers, TimeStep? Step) Fill(ChartNumbers numbers, TimeUnit? unit, Func<Value, string> label)
+    /// <param name="known">From one period to the next; null finds it in the keys.</param>
+    public static (ChartNumbers Numbers, TimeStep? Step) Fill(ChartNumbers numbers, TimeStep? known, Func<Value, string> label)
     {
         var dated = numbers.Categories.Where(c => !c.Key.IsNull).ToList();
         if (dated.Count < 2 || dated.Any(c => !c.Key.Type.IsTime()) || numbers.Categories.Any(c => c.IsOthers)) return (numbers, null);
-        var step = new TimeStep(unit ?? Finest(dated), 1);
+        var step = known ?? new TimeStep(Finest(dated), 1);
         var (places, placeOf) = (new List<CategoryEntry>(), new int[numbers.Categories.Count]);
         for (var i = 0; i < numbers.Categories.Count; i++)
         {

@@ -194,7 +194,7 @@ public sealed record LinkChart : Edit
         };
 
         bool Takes(Parameter parameter) => parameter.Shape == ParameterShape.Period
-            ? Charts.DateSteps.UnitOf(chart.Category.By) is not null
+            ? Charts.DateSteps.StepOf(chart.Category.By) is not null
             : parameter.Choices is DatasetChoices choices && choices.Value == chart.Category.By
                 && TypeOf(chart.Category.By) == parameter.Type;
     }

@@ -85,7 +85,7 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
         var (numbers, step) = (Numbers(charts, frame), (TimeStep?)null);
         if (Type.KeepsDistances && Query.Category.Type.IsTime() && Definition.Category is { Order: ChartOrder.Category, Within: null }
             && !Definition.Axes.Category.AsNames)
-            (numbers, step) = DateSteps.Fill(numbers, DateSteps.UnitOf(Definition.Category.By), key => Names.CategoryFormat.Format(key));
+            (numbers, step) = DateSteps.Fill(numbers, DateSteps.StepOf(Definition.Category.By), key => Names.CategoryFormat.Format(key));
         return new ChartContent
         {
             // A chart in a group is drawn once for each group, so its marks are told apart by the group too.

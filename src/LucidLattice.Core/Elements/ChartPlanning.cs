@@ -225,8 +225,7 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
         if (chart.Link is { Whole: true }) return place.Link(chart);
         // Names of groups are no values; what belongs to them is.
         var category = Clicked(LinkPlanner.Category, query.Keys ?? query.Category);
-        if (DateSteps.UnitOf(chart.Category.By) is { } unit)
-            category.Key = category.Key with { Step = new TimeStep(unit, 1) };
+        if (DateSteps.StepOf(chart.Category.By) is { } step) category.Key = category.Key with { Step = step };
         category.Key = category.Key with
         {
             Type = query.Ranges is null ? category.Key.Type : DataType.Double,

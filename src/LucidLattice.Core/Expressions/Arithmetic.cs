@@ -3,7 +3,7 @@ using LucidLattice.Core.Values;
 namespace LucidLattice.Core.Expressions;
 
 /// <summary>
-/// Sums, products and the arithmetic of dates. Whole and decimal numbers are exact: whole/whole is a decimal (7/2 is 3.5);
+/// Sums and products. Whole and decimal numbers are exact: whole/whole is a decimal (7/2 is 3.5);
 /// a decimal with a double gives a double, with a warning; dividing by zero gives NULL and is counted.
 /// </summary>
 internal static class Arithmetic
@@ -24,13 +24,13 @@ internal static class Arithmetic
                 _ => value,
             };
         }) with
-        { Scale = operand.Scale, Kind = operand.Kind };
+        { Scale = operand.Scale, Kind = operand.Kind, HasTimeOfDay = operand.HasTimeOfDay };
     }
 
     public static Compiled Binary(string op, Compiled left, Compiled right, int position, Action<string, string, int> warn)
     {
         if (left.Type.IsTime() || right.Type.IsTime() || left.Type == DataType.Interval || right.Type == DataType.Interval)
-            return Dates(op, left, right, position);
+            return DateArithmetic.Binary(op, left, right, position) ?? throw Mismatch(op, left.Type, right.Type, position);
         if ((!left.Type.IsNumber() && left.Type != DataType.Null) || (!right.Type.IsNumber() && right.Type != DataType.Null))
             throw Mismatch(op, left.Type, right.Type, position);
         var type = left.Type == DataType.Double || right.Type == DataType.Double ? DataType.Double
@@ -66,25 +66,7 @@ internal static class Arithmetic
         return Lifted(type, left, right, apply) with { Scale = scale, Kind = kind };
     }
 
-    private static Compiled Dates(string op, Compiled left, Compiled right, int position)
-    {
-        if (left.Type.IsTime() && right.Type == DataType.Interval && op is "+" or "-")
-            return Shift(left, right, op == "-" ? -1 : 1);
-        if (left.Type == DataType.Interval && right.Type.IsTime() && op == "+") return Shift(right, left, 1);
-        if (left.Type == DataType.Date && right.Type == DataType.Date && op == "-")
-            return Lifted(DataType.Whole, left, right, (_, a, b) => Value.Of(a.Bits - b.Bits));
-        throw Mismatch(op, left.Type, right.Type, position);
-    }
-
-    private static Compiled Shift(Compiled time, Compiled interval, int sign)
-        => Lifted(time.Type, time, interval, (_, a, b) =>
-        {
-            // AddMonths stops at the month's last day, as SQL's interval arithmetic is commonly read.
-            var moved = a.AsDateTime.AddMonths(sign * b.Interval.Months) + sign * b.Interval.Time;
-            return a.Type == DataType.Date ? Value.Of(DateOnly.FromDateTime(moved)) : Value.Of(moved);
-        });
-
-    private static Compiled Lifted(DataType type, Compiled left, Compiled right, Func<Frame, Value, Value, Value> apply)
+    internal static Compiled Lifted(DataType type, Compiled left, Compiled right, Func<Frame, Value, Value, Value> apply)
         => Compiler.Combined(type, [left, right], frame =>
         {
             var a = left.Evaluate(frame);
@@ -93,7 +75,7 @@ internal static class Arithmetic
             return b.IsNull ? b : apply(frame, a, b);
         });
 
-    private static Value Zero(Frame frame)
+    internal static Value Zero(Frame frame)
     {
         frame.DivisionsByZero++;
         return Value.Null;

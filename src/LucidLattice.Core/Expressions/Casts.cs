@@ -7,6 +7,7 @@ internal static class Casts
 {
     public static Compiled Cast(Compiled operand, DataType type, int? scale, int position)
     {
+        if (operand.Type == DataType.Interval && type != DataType.Interval) operand = Lengths.InDays(operand);
         if (operand.Type == type && scale is null) return operand;
         var possible = operand.Type == DataType.Null || type == DataType.Text || operand.Type == DataType.Text
             || (operand.Type.IsNumber() && type.IsNumber()) || (operand.Type.IsTime() && type.IsTime())
@@ -18,8 +19,11 @@ internal static class Casts
             var value = operand.Evaluate(frame);
             return value.IsNull ? value : Change(value, type, scale);
         }) with
-        { Scale = type == DataType.Decimal ? scale ?? operand.Scale ?? 2 : null, Kind = operand.Kind };
+        { Scale = type == DataType.Decimal ? scale ?? operand.Scale ?? Usual(operand) : null, Kind = operand.Kind };
     }
+
+    /// <summary>The digits of what is no exact number; a length of time shows those that it has.</summary>
+    private static int? Usual(Compiled operand) => operand.Kind == Definitions.FieldKind.Duration ? null : 2;
 
     public static Compiled ToText(Compiled operand) => Cast(operand, DataType.Text, null, 0);
 
@@ -27,6 +31,8 @@ internal static class Casts
     /// <exception cref="ExpressionException">There is none.</exception>
     public static (DataType Type, Compiled[] Results) Unify(Compiled[] results, int position, string what)
     {
+        // Beside a number, a length of time is its days.
+        if (results.Any(r => r.Type is not (DataType.Interval or DataType.Null))) results = [.. results.Select(Lengths.InDays)];
         var types = results.Select(r => r.Type).Where(t => t != DataType.Null).Distinct().ToList();
         var type = types.Count switch
         {

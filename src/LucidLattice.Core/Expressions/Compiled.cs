@@ -30,6 +30,9 @@ public sealed record Compiled(DataType Type, Phase Phase, Func<Frame, Value> Eva
     /// <summary>What a field that is passed through or totalled means.</summary>
     public Definitions.FieldKind Kind { get; init; }
 
+    /// <summary>Of a length of time: false where it is known to be whole days or months.</summary>
+    public bool HasTimeOfDay { get; init; }
+
     /// <summary>ISO 4217 code of a money field that is passed through or totalled; null for the report's.</summary>
     public string? Currency { get; init; }
 

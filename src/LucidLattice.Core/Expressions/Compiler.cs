@@ -1,6 +1,7 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Expressions.Calls;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions;
@@ -20,7 +21,7 @@ public sealed partial class Compiler
     /// <exception cref="ExpressionException">What is wrong, and where.</exception>
     public static Compiled Compile(string text, Scope scope)
     {
-        var compiled = new Compiler(scope, text).Visit(Parser.Parse(text));
+        var compiled = Lengths.InDays(new Compiler(scope, text).Visit(Parser.Parse(text)));
         if (compiled.Phase > scope.Allowed) throw TooLate(compiled.Phase, scope.Allowed, 0);
         return compiled with { Text = text };
     }
@@ -37,7 +38,7 @@ public sealed partial class Compiler
     }
 
     /// <summary>A part of an expression, of which the whole is known to be right.</summary>
-    internal static Compiled Compile(Syntax part, Scope scope) => new Compiler(scope, "").Visit(part);
+    internal static Compiled Compile(Syntax part, Scope scope) => Lengths.InDays(new Compiler(scope, "").Visit(part));
 
     private static ExpressionException TooLate(Phase phase, Phase allowed, int position) => phase switch
     {
@@ -59,7 +60,10 @@ public sealed partial class Compiler
     {
         LiteralSyntax literal =>
             new(literal.Value.Type, Phase.Constant, _ => literal.Value)
-                { Scale = literal.Value.Type == DataType.Decimal ? literal.Value.Decimal.Scale : null },
+            {
+                Scale = literal.Value.Type == DataType.Decimal ? literal.Value.Decimal.Scale : null,
+                HasTimeOfDay = literal.Value.Type == DataType.Interval && literal.Value.Interval.Time.Ticks % TimeSpan.TicksPerDay != 0,
+            },
         NameSyntax name => Field(name),
         ParameterSyntax parameter => Parameter(parameter),
         UnarySyntax { Operator: "NOT" } not => Not(not),
@@ -68,6 +72,7 @@ public sealed partial class Compiler
         BinarySyntax { Operator: "=" or "<>" or "<" or "<=" or ">" or ">=" } comparison =>
         ComparedWithParameter(comparison)
             ?? Comparison(comparison.Operator, Visit(comparison.Left), Visit(comparison.Right), comparison.Position),
+        BinarySyntax { Operator: SameOrNot.Distinct or SameOrNot.Same } same => IsDistinct(same),
         BinarySyntax { Operator: "||" } join => Join(join),
         BinarySyntax arithmetic =>
         Arithmetic.Binary(arithmetic.Operator, Visit(arithmetic.Left), Visit(arithmetic.Right), arithmetic.Position, Warn),
@@ -129,25 +134,30 @@ public sealed partial class Compiler
             var a = left.Evaluate(frame);
             if (a.IsNull) return a;
             var b = right.Evaluate(frame);
-            return b.IsNull ? b : Value.Of(a.Text + b.Text);
+            return b.IsNull ? b : TextFunctions.Of(a.Text + b.Text);
         });
     }
 
     private Compiled Extract(ExtractSyntax node)
     {
         var operand = Visit(node.Operand);
-        if (!operand.Type.IsTime() && operand.Type != DataType.Null)
+        if (!operand.Type.IsTime() && operand.Type is not (DataType.Interval or DataType.Null))
             throw new ExpressionException("type-mismatch", $"EXTRACT needs a date, but this is {operand.Type.Words()}.",
                 node.Operand.Position);
-        var part = DateParts.Part(node.Part)
-            ?? throw new ExpressionException("unknown-part", $"“{node.Part}” is no part of a date.", node.Position,
-            "Use YEAR, QUARTER, MONTH, WEEK, DAY, DOW, HOUR, MINUTE or SECOND.");
-        return Combined(DataType.Whole, [operand], frame =>
+        var isLength = operand.Type == DataType.Interval;
+        var (part, lengthPart) = (isLength ? null : DateParts.Part(node.Part), isLength ? DateParts.LengthPart(node.Part) : null);
+        if (part is null && lengthPart is null)
+            throw new ExpressionException("unknown-part", $"“{node.Part}” is no part of {(isLength ? "a length of time" : "a date")}.",
+                node.Position, $"Use {string.Join(", ", isLength ? DateParts.OfLengths : DateParts.OfDates)}.");
+        var type = DateParts.HasFraction(node.Part) && operand.Type != DataType.Date ? DataType.Decimal : DataType.Whole;
+        return Combined(type, [operand], frame =>
         {
             var value = operand.Evaluate(frame);
-            return value.IsNull ? value : Value.Of((long)part(value.AsDateTime));
+            if (value.IsNull) return value;
+            var number = isLength ? lengthPart!(value.Interval) : part!(value.AsDateTime);
+            return type == DataType.Whole ? Value.Of((long)number) : Value.Of(number);
         }) with
-        { Kind = FieldKind.Key };
+        { Kind = type == DataType.Whole ? FieldKind.Key : FieldKind.Duration };
     }
 
     private static Compiled Expect(Compiled operand, DataType type, int position)

@@ -15,7 +15,7 @@ public sealed partial class Compiler
         var kind = AggregateKinds.Find(call.Name)
             ?? throw new ExpressionException(
                 "not-an-aggregate", $"{Spoken(call)} is no aggregate, so it takes no *, DISTINCT, FILTER, WITHIN or OVER.", call.Position,
-                $"Use {AggregateKinds.Names}.");
+                $"Those are {AggregateKinds.Names}.");
         if (_insideAggregate)
             throw new ExpressionException(
                 "nested-aggregate", "An aggregate of an aggregate has no rows to work on.", call.Position,
@@ -52,7 +52,7 @@ public sealed partial class Compiler
         if (!spec.Kind.Merges || spec.Distinct)
             throw new ExpressionException(
                 "not-running",
-                $"There is no running {(spec.Distinct ? "count of different values" : spec.Kind.Name)}: it would have to look at all "
+                $"There is no running {spec.Kind.Name}{(spec.Distinct ? " of different values" : "")}: it would have to look at all "
                 + $"rows again for each row.",
                 call.Position, "Use sum, avg, count, min or max.");
         var index = _scope.Running.IndexOf($"{key}|{level}", () => new RunningSpec(spec, level));
@@ -66,12 +66,13 @@ public sealed partial class Compiler
         {
             var filter = call.Filter is null ? null : Expect(Visit(call.Filter), DataType.Bool, call.Filter.Position);
             var (of, fraction) = Taken(call, kind);
-            var argument = of is null ? null : Visit(of);
+            var argument = of is null ? null : Lengths.InDays(Visit(of));
             if (call.Distinct && !kind.TakesDistinct)
-                throw new ExpressionException("distinct", "DISTINCT is offered with count.", call.Position);
+                throw new ExpressionException("distinct", $"{Spoken(call)} takes no DISTINCT.", call.Position,
+                    $"Use it with {AggregateKinds.NamesOf(a => a.TakesDistinct)}.");
             if (argument is not null) CheckArgument(call, kind, of!, argument);
             return new AggregateSpec(kind, argument, filter, kind.TypeOf(argument))
-                { Distinct = call.Distinct && kind.Counts, Fraction = fraction };
+                { Distinct = call.Distinct && kind.DistinctChanges, Fraction = fraction };
         }
         finally
         {
@@ -109,7 +110,7 @@ public sealed partial class Compiler
         if (kind.Doubt(argument) is { } doubt) Warn(doubt.Code, doubt.Message, call.Position);
         // A price of the joined row times a number of its own is fine: only what is repeated through and through is counted wrongly.
         var repeated = argument.Fields.Count > 0 && argument.Fields.All(f => _scope.Repeated.Contains(_scope.Fields[f].Name));
-        if (kind.MindsRepeats && repeated)
+        if (kind.MindsRepeats && repeated && !call.Distinct)
             Warn(
                 "counted-several-times",
                 $"“{_scope.Fields[argument.Fields.First()].Caption}” is there once for each row that a join added to its table, so this "

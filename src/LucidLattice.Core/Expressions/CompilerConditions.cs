@@ -36,6 +36,7 @@ public sealed partial class Compiler
 
     private static Compiled Comparison(string op, Compiled left, Compiled right, int position)
     {
+        (left, right) = Comparable(left, right);
         RequireComparable(left.Type, right.Type, position);
         Func<Value, Value, Collation, bool> holds = op switch
         {
@@ -52,6 +53,24 @@ public sealed partial class Compiler
             if (a.IsNull) return Value.Null;
             var b = right.Evaluate(frame);
             return b.IsNull ? Value.Null : Value.Of(holds(a, b, frame.Collation));
+        });
+    }
+
+    /// <summary>A length of time beside a number is its days.</summary>
+    private static (Compiled Left, Compiled Right) Comparable(Compiled left, Compiled right)
+        => left.Type == right.Type ? (left, right) : (Lengths.InDays(left), Lengths.InDays(right));
+
+    /// <summary>IS DISTINCT FROM: as &lt;&gt;, but NULL is a value like others, so that it is always true or false.</summary>
+    private Compiled IsDistinct(BinarySyntax node)
+    {
+        var (left, right) = Comparable(Visit(node.Left), Visit(node.Right));
+        RequireComparable(left.Type, right.Type, node.Position);
+        var distinct = node.Operator == SameOrNot.Distinct;
+        return Combined(DataType.Bool, [left, right], frame =>
+        {
+            var (a, b) = (left.Evaluate(frame), right.Evaluate(frame));
+            var same = a.IsNull || b.IsNull ? a.IsNull && b.IsNull : Value.Compare(a, b, null) == 0;
+            return Value.Of(same != distinct);
         });
     }
 
@@ -83,10 +102,12 @@ public sealed partial class Compiler
     {
         var operand = Expect(Visit(like.Operand), DataType.Text, like.Operand.Position);
         var pattern = Expect(Visit(like.Pattern), DataType.Text, like.Pattern.Position);
+        LikePattern? last = null;
         return Combined(DataType.Bool, [operand, pattern], frame =>
         {
             var (a, b) = (operand.Evaluate(frame), pattern.Evaluate(frame));
-            return a.IsNull || b.IsNull ? Value.Null : Value.Of(LikePattern.Matches(a.Text, b.Text) != like.Not);
+            if (a.IsNull || b.IsNull) return Value.Null;
+            return Value.Of(LikePattern.Of(b.Text, like.Escape, ref last).Matches(a.Text) != like.Not);
         });
     }
 

@@ -71,9 +71,7 @@ public sealed partial class Parser
             }
             if (TryTake("IS"))
             {
-                var isNot = TryTake("NOT");
-                Expect("NULL");
-                left = new IsNullSyntax(left, isNot, token.Position);
+                left = Is(left, token.Position);
                 continue;
             }
             var not = Next.Is("NOT") && _tokens[_at + 1].Text is "BETWEEN" or "IN" or "LIKE";
@@ -93,9 +91,28 @@ public sealed partial class Parser
                     left = new InSyntax(left, List(), not, token.Position);
                 }
             }
-            else if (TryTake("LIKE")) left = new LikeSyntax(left, Concatenation(), not, token.Position);
+            else if (TryTake("LIKE")) left = new LikeSyntax(left, Concatenation(), not, token.Position, Escape());
             else return left;
         }
+    }
+
+    /// <summary>IS NULL, IS TRUE, IS FALSE, IS UNKNOWN, IS DISTINCT FROM, and each with NOT.</summary>
+    private Syntax Is(Syntax left, int position)
+    {
+        var not = TryTake("NOT");
+        if (TryTake("NULL") || TryTake("UNKNOWN")) return new IsNullSyntax(left, not, position);
+        if (Next.Is("TRUE") || Next.Is("FALSE"))
+            return new BinarySyntax(not ? SameOrNot.Distinct : SameOrNot.Same, left, Primary(), position);
+        Expect("DISTINCT", "NULL, TRUE, FALSE or DISTINCT FROM");
+        Expect("FROM");
+        return new BinarySyntax(not ? SameOrNot.Same : SameOrNot.Distinct, left, Concatenation(), position);
+    }
+
+    private char? Escape()
+    {
+        if (!TryTake("ESCAPE")) return null;
+        if (Next.Kind != TokenKind.Text || Next.Text.Length != 1) throw Unexpected("one character in quotes, as in ESCAPE '!'");
+        return Take().Text[0];
     }
 
     private Syntax Concatenation() => Chain(Sum, "||");
@@ -183,7 +200,7 @@ public sealed partial class Parser
                 Expect("FROM");
                 var operand = Or();
                 Expect(")");
-                return new ExtractSyntax(part.Text, operand, token.Position);
+                return new ExtractSyntax(part.Text.ToUpperInvariant(), operand, part.Position);
             case "CURRENT_DATE" or "CURRENT_TIMESTAMP": return new CallSyntax(token.Text, [], token.Position);
         }
         if (Reserved.Contains(token.Text))

@@ -34,8 +34,13 @@ public sealed partial class Parser
         else
         {
             distinct = TryTake("DISTINCT");
-            if (name.Text == "SUBSTRING" && !Next.Is(")")) arguments = SubstringArguments();
-            else arguments = List();
+            arguments = name.Text switch
+            {
+                "SUBSTRING" when !Next.Is(")") => SubstringArguments(),
+                "POSITION" when !Next.Is(")") => PositionArguments(),
+                "TRIM" when !Next.Is(")") => TrimArguments(ref name),
+                _ => List(),
+            };
         }
         var within = Within();
         Syntax? filter = null;
@@ -113,6 +118,38 @@ public sealed partial class Parser
             Expect(")");
             return arguments;
         }
+        while (TryTake(",")) arguments.Add(Or());
+        Expect(")");
+        return arguments;
+    }
+
+    /// <summary>position(part IN text).</summary>
+    private IReadOnlyList<Syntax> PositionArguments()
+    {
+        var part = Concatenation();
+        Expect("IN", "IN, as in position('a' IN name)");
+        var text = Concatenation();
+        Expect(")");
+        return [part, text];
+    }
+
+    /// <summary>trim(text), TRIM([LEADING | TRAILING | BOTH] [characters] FROM text): gives the function the name of its side.</summary>
+    private IReadOnlyList<Syntax> TrimArguments(ref Token name)
+    {
+        // A field may be called so, too.
+        var isField = _tokens[_at + 1].Is(")") || _tokens[_at + 1].Is(",");
+        var side = Next.Text is "LEADING" or "TRAILING" or "BOTH" && !isField ? Take() : default;
+        if (side.Text is "LEADING" or "TRAILING") name = name with { Text = side.Text == "LEADING" ? "LTRIM" : "RTRIM" };
+        if (TryTake("FROM")) return List();
+        var first = Or();
+        if (TryTake("FROM"))
+        {
+            var text = Or();
+            Expect(")");
+            return [text, first];
+        }
+        if (side.Text is not null) throw Unexpected("FROM, as in TRIM(LEADING '0' FROM name)");
+        var arguments = new List<Syntax> { first };
         while (TryTake(",")) arguments.Add(Or());
         Expect(")");
         return arguments;

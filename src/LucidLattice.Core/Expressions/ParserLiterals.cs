@@ -1,4 +1,5 @@
 using System.Globalization;
+using LucidLattice.Core.Expressions.Calls;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions;
@@ -57,21 +58,7 @@ public sealed partial class Parser
         Expect("(");
         var operand = Or();
         Expect("AS");
-        var type = Take();
-        int? scale = null;
-        var kind = type.Text switch
-        {
-            "INTEGER" or "INT" or "BIGINT" => DataType.Whole,
-            "DECIMAL" or "NUMERIC" => DataType.Decimal,
-            "DOUBLE" or "REAL" or "FLOAT" => DataType.Double,
-            "VARCHAR" or "TEXT" or "CHAR" => DataType.Text,
-            "DATE" => DataType.Date,
-            "TIMESTAMP" => DataType.DateTime,
-            "BOOLEAN" => DataType.Bool,
-            _ => throw new ExpressionException("bad-type", $"“{type.Source}” is no type.", type.Position,
-            "Use INTEGER, DECIMAL, DOUBLE, VARCHAR, DATE, TIMESTAMP or BOOLEAN."),
-        };
-        if (type.Text == "DOUBLE") TryTake("PRECISION");
+        var (kind, scale) = (TypeName(), (int?)null);
         if (TryTake("("))
         {
             // DECIMAL(12, 2): the second number is the scale; other types ignore their length.
@@ -85,5 +72,18 @@ public sealed partial class Parser
         }
         Expect(")");
         return new CastSyntax(operand, kind, scale, position);
+    }
+
+    private DataType TypeName()
+    {
+        var first = Take();
+        var (name, source) = (first.Text.ToUpperInvariant(), first.Source);
+        while (Next.Kind == TokenKind.Word && TypeNames.GoesOn(name))
+        {
+            var more = Take();
+            (name, source) = ($"{name} {more.Text}", $"{source} {more.Source}");
+        }
+        return TypeNames.Find(name) ?? throw new ExpressionException("bad-type", $"“{source}” is no type.", first.Position,
+            $"Use {string.Join(", ", TypeNames.All.SkipLast(1).Select(t => t.Names[0]))} or {TypeNames.All[^1].Names[0]}.");
     }
 }

@@ -29,6 +29,7 @@ public sealed record LiteralSyntax(Value Value, int Position) : Syntax(Position)
 public sealed record NameSyntax(string Name, int Position) : Syntax(Position);
 public sealed record ParameterSyntax(string Name, int Position) : Syntax(Position);
 public sealed record UnarySyntax(string Operator, Syntax Operand, int Position) : Syntax(Position);
+/// <param name="Operator">A sign, AND, OR, or one of <see cref="SameOrNot"/>.</param>
 public sealed record BinarySyntax(string Operator, Syntax Left, Syntax Right, int Position) : Syntax(Position);
 public sealed record BetweenSyntax(Syntax Operand, Syntax Low, Syntax High, bool Not, int Position) : Syntax(Position);
 public sealed record InSyntax(Syntax Operand, IReadOnlyList<Syntax> Choices, bool Not, int Position) : Syntax(Position);
@@ -36,7 +37,8 @@ public sealed record InSyntax(Syntax Operand, IReadOnlyList<Syntax> Choices, boo
 /// <summary>Whether a value is among those of a parameter: its one value, one of several, a day of its period; every one takes
 /// all.</summary>
 public sealed record InParameterSyntax(Syntax Operand, ParameterSyntax Parameter, bool Not, int Position) : Syntax(Position);
-public sealed record LikeSyntax(Syntax Operand, Syntax Pattern, bool Not, int Position) : Syntax(Position);
+/// <param name="Escape">In the pattern, what follows it stands for itself.</param>
+public sealed record LikeSyntax(Syntax Operand, Syntax Pattern, bool Not, int Position, char? Escape = null) : Syntax(Position);
 public sealed record IsNullSyntax(Syntax Operand, bool Not, int Position) : Syntax(Position);
 public sealed record CaseSyntax(Syntax? Operand, IReadOnlyList<(Syntax When, Syntax Then)> Branches, Syntax? Else, int Position)
     : Syntax(Position);
@@ -62,3 +64,9 @@ public sealed record CallSyntax(string Name, IReadOnlyList<Syntax> Arguments, in
 /// <param name="Running">With ROWS UNBOUNDED PRECEDING: from the first row up to where it stands.</param>
 /// <param name="By">With ORDER BY: what ranks are given by.</param>
 public sealed record OverSyntax(string? Level, int Position, bool Running = false, Syntax? By = null, bool Descending = false);
+
+/// <summary>Comparisons for which NULL is a value like others.</summary>
+public static class SameOrNot
+{
+    public const string Distinct = "IS DISTINCT FROM", Same = "IS NOT DISTINCT FROM";
+}

@@ -14,7 +14,7 @@ internal static class SyntaxText
         BetweenSyntax b => $"({Write(b.Operand)} {b.Not} between {Write(b.Low)} {Write(b.High)})",
         InSyntax i => $"({Write(i.Operand)} {i.Not} in {List(i.Choices)})",
         InParameterSyntax i => $"({Write(i.Operand)} {i.Not} in :{i.Parameter.Name})",
-        LikeSyntax l => $"({Write(l.Operand)} {l.Not} like {Write(l.Pattern)})",
+        LikeSyntax l => $"({Write(l.Operand)} {l.Not} like {Write(l.Pattern)} {l.Escape})",
         IsNullSyntax i => $"({Write(i.Operand)} {i.Not} null)",
         CaseSyntax c =>
         $"(case {Maybe(c.Operand)} {string.Join(",", c.Branches.Select(b => Write(b.When) + ">" + Write(b.Then)))} {Maybe(c.Else)})",

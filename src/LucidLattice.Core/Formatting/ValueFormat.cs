@@ -44,6 +44,7 @@ public sealed class ValueFormat
         DataType.Whole when kind == FieldKind.Key => "0",
         DataType.Whole => "#,##0",
         DataType.Decimal or DataType.Double when kind == FieldKind.Share => "0.0 %",
+        DataType.Decimal when kind == FieldKind.Duration && scale is null => "#,##0.######",
         DataType.Decimal => "#,##0" + (scale is null or > 0 ? "." + new string('0', scale ?? 2) : ""),
         DataType.Double => "#,##0.##",
         DataType.Date => "d MMM yyyy",

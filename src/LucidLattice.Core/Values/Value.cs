@@ -119,16 +119,11 @@ public readonly struct Value : IEquatable<Value>
     {
         if (a.Type == DataType.Text) return collation is null ? string.CompareOrdinal(a.Text, b.Text) : collation.Compare(a.Text, b.Text);
         if (a.Type.IsTime() && a.Type != b.Type) return a.AsDateTime.CompareTo(b.AsDateTime);
+        if (a.Type == DataType.Interval) return a.Interval.CompareTo(b.Interval);
         if (a.Type == DataType.Double || b.Type == DataType.Double) return a.AsDouble.CompareTo(b.AsDouble);
         if (a.Type == DataType.Decimal || b.Type == DataType.Decimal) return a.Decimal.CompareTo(b.Decimal);
         return a.Bits.CompareTo(b.Bits);
     }
 
     public override string ToString() => IsNull ? "NULL" : Invariant;
-}
-
-/// <summary>A length of time in the two parts that SQL keeps apart: whole months, and days with time.</summary>
-public sealed record Interval(int Months, TimeSpan Time)
-{
-    public override string ToString() => $"{Months} months {Time}";
 }

@@ -1,8 +1,8 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Expressions;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Data;

@@ -40,6 +40,9 @@ public abstract class Aggregate
     /// <summary>True if DISTINCT makes sense with it.</summary>
     public virtual bool TakesDistinct => false;
 
+    /// <summary>True if DISTINCT gives another result: the largest of different values is the largest of all.</summary>
+    public bool DistinctChanges => TakesDistinct && MindsRepeats || Counts;
+
     /// <summary>True if what was gathered for some rows can be added to what was gathered for others; running totals need that.</summary>
     public virtual bool Merges => true;
 
@@ -64,5 +67,7 @@ public abstract class Aggregate
     public virtual AggregateTotals Total(
         AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, Func<Compiled, RowKey> key,
         CancellationToken cancel)
-        => MergedTotals.Merge(spec, levels, order, frame, cancel);
+        => spec.Distinct
+            ? DistinctTotals.Of(spec, levels, order, frame, key(spec.Argument!), cancel)
+            : MergedTotals.Merge(spec, levels, order, frame, cancel);
 }

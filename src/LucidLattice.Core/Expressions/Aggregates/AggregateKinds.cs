@@ -12,7 +12,10 @@ public static class AggregateKinds
     public static Aggregate? Find(string name) => ByName.GetValueOrDefault(name);
 
     /// <summary>“sum, avg, count, min, max or median”: what messages offer.</summary>
-    public static string Names { get; } = string.Join(", ", All.SkipLast(1).Select(a => a.Name)) + " or " + All[^1].Name;
+    public static string Names { get; } = NamesOf(_ => true);
+
+    public static string NamesOf(Func<Aggregate, bool> which)
+        => All.Where(which).Select(a => a.Name).ToList() is var names ? string.Join(", ", names.SkipLast(1)) + " or " + names[^1] : "";
 
     /// <summary>Those that a sentence offers, and that are written with nothing but what they are taken of.</summary>
     public static IEnumerable<Aggregate> InSentences => All.Where(a => a.Noun is not null);

@@ -10,6 +10,7 @@ public sealed class Average : Aggregate
     public override string Noun => "average";
     public override string Gesture => "Average it";
     public override bool MindsRepeats => true;
+    public override bool TakesDistinct => true;
 
     public override string Title(string of) => $"average {of}";
 

@@ -1,5 +1,3 @@
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Grouping;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions.Aggregates;
@@ -22,11 +20,4 @@ public sealed class Count : Aggregate
     public override int? ScaleOf(AggregateSpec spec) => null;
 
     public override Accumulator Start(AggregateSpec spec, int groups, Collation collation) => new CountAccumulator(spec, groups);
-
-    public override AggregateTotals Total(
-        AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, Func<Compiled, RowKey> key,
-        CancellationToken cancel)
-        => spec.Distinct
-            ? DistinctTotals.Count(spec, levels, order, frame, key(spec.Argument!), cancel)
-            : base.Total(spec, levels, order, frame, key, cancel);
 }

@@ -4,52 +4,56 @@ using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions.Aggregates;
 
-/// <summary>count(DISTINCT x): each level is counted by itself, with one stamp for each value that there is. Needs no more memory than one
-/// number a value.</summary>
+/// <summary>With DISTINCT: each level is gone through by itself, with one stamp for each value that there is, so that no more memory is
+/// needed than one number a value.</summary>
 internal sealed class DistinctTotals : AggregateTotals
 {
-    private readonly long[][] _byLevel;
+    private readonly Accumulator[] _byLevel;
 
-    private DistinctTotals(long[][] byLevel) => _byLevel = byLevel;
+    private DistinctTotals(Accumulator[] byLevel) => _byLevel = byLevel;
 
-    public override long Bytes => _byLevel.Sum(level => level.Length * 8L);
+    public override long Bytes => _byLevel.Sum(level => level.Bytes);
 
-    public override Value Result(int level, int group) => Value.Of(_byLevel[level][group]);
+    public override Value Result(int level, int group) => _byLevel[level].Result(group);
 
-    public override int Overflows() => 0;
+    public override int Overflows() => _byLevel.Sum(level => level.Overflows());
 
-    public static DistinctTotals Count(AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, RowKey key,
+    public static DistinctTotals Of(AggregateSpec spec, IReadOnlyList<GroupLevel> levels, int[] order, Frame frame, RowKey key,
         CancellationToken cancel)
     {
-        var byLevel = levels.Select(level => new long[Math.Max(1, level.Count)]).ToArray();
+        var all = spec with { Filter = null };
+        var byLevel = levels.Select(level => spec.Kind.Start(all, Math.Max(1, level.Count), frame.Collation)).ToArray();
         for (var level = 0; level < levels.Count; level++)
         {
             var seen = new Seen(key.Count, order.Length);
             for (var group = 0; group < levels[level].Count; group++)
             {
                 cancel.ThrowIfCancellationRequested();
-                byLevel[level][group] =
-                    Count(order.AsSpan(levels[level].Start[group]..levels[level].End(group)), group + 1, spec, frame, key, seen);
+                var rows = order.AsSpan(levels[level].Start[group]..levels[level].End(group));
+                Add(byLevel[level], rows, group, spec, frame, key, seen);
             }
         }
         return new DistinctTotals(byLevel);
     }
 
-    private static long Count(ReadOnlySpan<int> rows, int stamp, AggregateSpec spec, Frame frame, RowKey key, Seen seen)
+    /// <summary>Adds the first row of each value.</summary>
+    private static void Add(Accumulator into, ReadOnlySpan<int> rows, int group, AggregateSpec spec, Frame frame, RowKey key, Seen seen)
     {
         const int Chunk = 1024;
         Span<int> ranks = stackalloc int[Chunk];
-        var (count, empty) = (0L, key.Count - 1);
+        Span<int> first = stackalloc int[Chunk];
+        var empty = key.Count - 1;
         for (; rows.Length > 0; rows = rows[Math.Min(Chunk, rows.Length)..])
         {
             var part = rows[..Math.Min(Chunk, rows.Length)];
             key.Ranks(part, ranks);
+            var count = 0;
             for (var i = 0; i < part.Length; i++)
             {
-                if (ranks[i] != empty && spec.Covers(frame, part[i]) && seen.IsNew(ranks[i], stamp)) count++;
+                if (ranks[i] != empty && spec.Covers(frame, part[i]) && seen.IsNew(ranks[i], group + 1)) first[count++] = part[i];
             }
+            into.Add(frame, first[..count], group);
         }
-        return count;
     }
 
     /// <summary>Which ranks a group has already: a stamp for each rank, or a set where there are far more ranks than rows.</summary>

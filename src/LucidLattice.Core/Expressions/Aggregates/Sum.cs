@@ -11,6 +11,7 @@ public sealed class Sum : Aggregate
     public override string Noun => "sum";
     public override string Gesture => "Add it up";
     public override bool MindsRepeats => true;
+    public override bool TakesDistinct => true;
 
     public override string Title(string of) => of;
 

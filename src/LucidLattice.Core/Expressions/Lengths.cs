@@ -1,0 +1,17 @@
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Expressions;
+
+/// <summary>Lengths of time as numbers. Outside of expressions, and where a number is asked for, a length is its days with their
+/// fraction.</summary>
+internal static class Lengths
+{
+    /// <summary>The expression itself, or the days of a length of time.</summary>
+    public static Compiled InDays(Compiled operand) => operand.Type != DataType.Interval ? operand
+        : Compiler.Combined(DataType.Decimal, [operand], frame =>
+        {
+            var value = operand.Evaluate(frame);
+            return value.IsNull ? value : Value.Of(value.Interval.Days);
+        }) with
+        { Kind = Definitions.FieldKind.Duration };
+}
