@@ -71,6 +71,59 @@ public class WideDecimalTests
         Assert.Equal([1, 0, 3, 2, 5, 4], ranks);
     }
 
+    /// <summary>Property: without a declared scale, values keep the digits they have, up to 12; what is rounded is counted.</summary>
+    [Fact]
+    public void The_scale_comes_from_the_data_where_none_is_declared()
+    {
+        var random = new Random(11);
+        for (var round = 0; round < 300; round++)
+        {
+            var numbers = Enumerable.Range(0, random.Next(1, 30))
+                .Select(_ => Random(random, random.Next(1, 16), random.Next(0, Math.Min(16, 1 + round / 10)))).ToList();
+            var builder = new ColumnBuilder(new Field { Name = "n", Type = DataType.Decimal });
+            foreach (var number in numbers)
+                if (random.Next(2) == 0) builder.Add(number.ToString(CultureInfo.InvariantCulture));
+                else builder.Add(Value.Of(number));
+            var column = builder.Build();
+            var scale = Math.Min(12, numbers.Max(n => (int)n.Scale));
+            Assert.Equal(numbers.Select(n => decimal.Round(n, 12, MidpointRounding.AwayFromZero)),
+                Enumerable.Range(0, numbers.Count).Select(i => column[i].Decimal));
+            Assert.Equal((scale, numbers.Count(n => decimal.Round(n, 12) != n)), (column.Field.Scale, builder.Longer));
+            Assert.All(Enumerable.Range(0, numbers.Count), i => Assert.Equal(scale, column[i].Decimal.Scale));
+        }
+    }
+
+    [Theory]
+    [InlineData(null, "4130.46664 | 12.50000 | 4142.96664 | 2071.483320 | 4130.46664")]
+    [InlineData(2, "4130.47 | 12.50 | 4142.97 | 2071.49 | 4130.47")]
+    public void What_is_printed_has_the_digits_of_the_data_or_those_declared(int? scale, string expected)
+    {
+        var report = Workshop.Report(new Section
+        {
+            Id = "s",
+            Detail = Workshop.Band(Workshop.Part("d", 20, new TextElement { Id = "t", Width = 400, Height = 14, Text = "{{ n }}" })),
+            ReportFooter = Workshop.Band(Workshop.Part("f", 20, new TextElement
+            {
+                Id = "sum", Width = 400, Height = 14, Text = "{{ sum(n) }} | {{ avg(n) }} | {{ max(coalesce(n, 0)) }}",
+            })),
+        }, new Field { Name = "n", Type = DataType.Decimal, Scale = scale });
+        var run = Workshop.Run(report, new MemoryRows([Value.Of(4130.46664m)], [Value.Of(12.5m)]));
+        Assert.Equal(expected.Replace(",", ""), string.Join(" | ", run.Page(1).Texts().Select(t => t.Text)).Replace(",", ""));
+    }
+
+    /// <summary>The noise of doubles is no digit: 0.1 + 0.2 has one.</summary>
+    [Theory]
+    [InlineData(0.1 + 0.2, 1, 0)]
+    [InlineData(4130.46664, 5, 0)]
+    [InlineData(1e-14, 12, 1)]
+    [InlineData(123456.789, 3, 0)]
+    public void The_digits_of_a_REAL_are_those_that_were_meant(double value, int scale, int longer)
+    {
+        var builder = new ColumnBuilder(new Field { Name = "n", Type = DataType.Decimal });
+        builder.Add(value);
+        Assert.Equal((scale, longer), (builder.Build().Field.Scale, builder.Longer));
+    }
+
     /// <summary>What fits no decimal is counted and named, in a field that is worked out too.</summary>
     [Fact]
     public void What_does_not_fit_is_a_problem_that_names_the_field()

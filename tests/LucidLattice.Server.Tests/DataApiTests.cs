@@ -284,7 +284,7 @@ public sealed class DataApiTests(RunningServer server) : IClassFixture<RunningSe
             source = new { type = "table", table = "tides" },
             fields = new object[]
             { new { name = "port", type = "text" }, new { name = "height", type = "decimal", column = "metres" } } } });
-        Assert.Equal("1.40", view.GetProperty("rows")[0][1].GetString());
+        Assert.Equal("1.4", view.GetProperty("rows")[0][1].GetString());
     }
 
     [Fact]

@@ -27,6 +27,9 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
     private decimal[]? _wide;
     private int[] _codesOfRows = [];
 
+    /// <summary>The places that decimals are kept with. Where the field declares none, as many as the values so far have.</summary>
+    private int _scale = field.Scale ?? 0;
+
     public Field Field { get; } = field;
     public int Count { get; private set; }
 
@@ -35,6 +38,15 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
 
     /// <summary>The first value that did not fit.</summary>
     public string? FirstMisfit { get; private set; }
+
+    /// <summary>How many decimals had more places than are kept, and are rounded.</summary>
+    public int Longer { get; private set; }
+
+    /// <summary>The first of them.</summary>
+    public decimal FirstLonger { get; private set; }
+
+    /// <summary>The places that decimals are kept with.</summary>
+    public int Scale => _scale;
 
     public void AddNull()
     {
@@ -90,7 +102,7 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
             case DataType.Whole when value == Math.Floor(value) && Math.Abs(value) < 9.2e18: Put((long)value); break;
             // A REAL read as decimal goes by its shortest text, so 0.1 is 0.1.
             case DataType.Decimal when Shortest(value, out var exact):
-                Put(exact);
+                Put(exact, Counted(value, exact));
                 break;
             case DataType.Text: Put(value.ToString("R", CultureInfo.InvariantCulture)); break;
             case DataType.Date or DataType.DateTime when Field.Dates == DateEncoding.Julian && value is > 1721426 and < 5373484:
@@ -148,6 +160,15 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
             && decimal.TryParse(text[..length], NumberStyles.Float, CultureInfo.InvariantCulture, out exact);
     }
 
+    /// <summary>A number without the last of a double's digits, which are noise: it says how many places were meant.</summary>
+    private static decimal Counted(double value, decimal exact)
+    {
+        if (exact.Scale <= 12) return exact;
+        Span<char> text = stackalloc char[32];
+        return value.TryFormat(text, out var length, "G15", CultureInfo.InvariantCulture)
+            && decimal.TryParse(text[..length], NumberStyles.Float, CultureInfo.InvariantCulture, out var counted) ? counted : exact;
+    }
+
     public void AddMisfit(string shown)
     {
         Misfits++;
@@ -158,22 +179,24 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
     /// <summary>The finished column; the builder is not used afterwards.</summary>
     public DataColumn Build()
     {
+        var field = Field.Type == DataType.Decimal ? Field with { Scale = _scale } : Field;
         switch (Field.Type)
         {
             case DataType.Text:
                 Trim(ref _codesOfRows);
-                return new TextColumn(Field, _codesOfRows, _texts, _nulls) { Misfits = Misfits };
+                return new TextColumn(field, _codesOfRows, _texts, _nulls) { Misfits = Misfits };
             case DataType.Double:
                 Trim(ref _doubles);
-                return new DoubleColumn(Field, _doubles, _nulls) { Misfits = Misfits };
+                return new DoubleColumn(field, _doubles, _nulls) { Misfits = Misfits };
             default:
                 if (_wide is not null)
                 {
                     Trim(ref _wide);
-                    return new WideColumn(Field, _wide, _nulls) { Misfits = Misfits };
+                    for (var i = 0; i < Count; i++) _wide[i] += WithPlaces(0, _scale);
+                    return new WideColumn(field, _wide, _nulls) { Misfits = Misfits };
                 }
                 Trim(ref _longs);
-                return new LongColumn(Field, _longs, _nulls) { Misfits = Misfits };
+                return new LongColumn(field, _longs, _nulls) { Misfits = Misfits };
         }
     }
 
@@ -183,19 +206,41 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
         _longs[Count++] = bits;
     }
 
-    private void Put(decimal value)
+    private void Put(decimal value) => Put(value, value);
+
+    /// <param name="counted">The same, without noise: its places are those that were meant.</param>
+    private void Put(decimal value, decimal counted)
     {
-        var unit = new decimal(1, 0, 0, false, (byte)Field.Scale);
+        if (Field.Scale is null && counted.Scale > _scale && _scale < MostScale) RaiseScale(Math.Min((int)counted.Scale, MostScale));
+        var rounded = decimal.Round(value, _scale, MidpointRounding.AwayFromZero);
+        if (counted.Scale > _scale && decimal.Round(counted, _scale, MidpointRounding.AwayFromZero) != counted)
+        {
+            if (Longer++ == 0) FirstLonger = counted;
+        }
+        var unit = WithPlaces(1, _scale);
         // Asked before it is divided, since the quotient itself may be beyond what a decimal holds.
         if (_wide is null && Math.Abs(value) >= long.MaxValue * unit) Widen(unit);
         if (_wide is null)
         {
-            Put((long)(decimal.Round(value, Field.Scale, MidpointRounding.AwayFromZero) / unit));
+            Put((long)(rounded / unit));
             return;
         }
         Grow();
         // Adding nothing with so many places gives it those, as far as its digits leave room for them.
-        _wide[Count++] = decimal.Round(value, Field.Scale, MidpointRounding.AwayFromZero) + new decimal(0, 0, 0, false, (byte)Field.Scale);
+        _wide[Count++] = rounded + WithPlaces(0, _scale);
+    }
+
+    private static decimal WithPlaces(int number, int scale) => new(number, 0, 0, false, (byte)scale);
+
+    /// <summary>What is there already gets more places.</summary>
+    private void RaiseScale(int scale)
+    {
+        var (factor, most) = (1L, 0L);
+        for (var i = _scale; i < scale; i++) factor *= 10;
+        for (var i = 0; _wide is null && i < Count; i++) most = Math.Max(most, Math.Abs(Math.Max(_longs[i], -long.MaxValue)));
+        if (most > long.MaxValue / factor) Widen(WithPlaces(1, _scale));
+        for (var i = 0; _wide is null && i < Count; i++) _longs[i] *= factor;
+        _scale = scale;
     }
 
     private void Widen(decimal unit)

@@ -43,10 +43,12 @@ public sealed class LongColumn(Definitions.Field field, long[] values, BitSet nu
 
     /// <summary>The decimal that an unscaled number of this column stands for.</summary>
     public decimal Scaled(long unscaled)
-        => new((int)(ulong)Int128.Abs(unscaled), (int)((ulong)Int128.Abs(unscaled) >> 32), 0, unscaled < 0, (byte)Field.Scale);
+        => new((int)(ulong)Int128.Abs(unscaled), (int)((ulong)Int128.Abs(unscaled) >> 32), 0, unscaled < 0, (byte)Scale);
 
     /// <summary>One unit of the last place of the field's scale.</summary>
-    public decimal Unit => Units[Field.Scale];
+    public decimal Unit => Units[Scale];
+
+    private int Scale => Field.Scale ?? 0;
 
     public override RowKey Key(int rows, Collation collation, bool descending)
         => (RowKey?)RangeKey.TryBuild(Values, rows, Nulls, descending) ?? DenseKey.Of<long>(Values.AsSpan(0, rows), Nulls, descending);

@@ -60,7 +60,7 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
             var there = basis.Fields.FirstOrDefault(f => f.Name == field.ColumnName)
                 ?? throw new DataException("field-missing",
                 $"The field “{field.ColumnName}” of “{dataset.Name}” is no longer in “{basis.Name}”, which it starts from.");
-            if (there.Type != field.Type || (there.Type == DataType.Decimal && there.Scale != field.Scale))
+            if (there.Type != field.Type || (there.Type == DataType.Decimal && field.Scale is { } scale && there.Scale != scale))
                 throw new DataException("type-mismatch",
                     $"“{field.Caption}” of “{dataset.Name}” is {there.Type.Words()} in “{basis.Name}”, so it cannot be declared as "
                     + $"{field.Type.Words()} here. Work it out with CAST instead.");

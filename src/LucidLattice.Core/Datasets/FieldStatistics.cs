@@ -7,8 +7,9 @@ namespace LucidLattice.Core.Datasets;
 /// <param name="Distinct">How many different values there are, empties not counted.</param>
 /// <param name="Misfits">Values that are not of the declared type and count as empty.</param>
 /// <param name="Least">As <see cref="Value.Invariant"/> writes it; null if all rows are empty.</param>
+/// <param name="Scale">Of decimals: the digits after the decimal sign that they are kept with.</param>
 /// <param name="Frequent">The values that come most often, with their numbers of rows.</param>
-public sealed record FieldStatistics(int Rows, int Empty, int Distinct, int Misfits, string? Least, string? Most,
+public sealed record FieldStatistics(int Rows, int Empty, int Distinct, int Misfits, string? Least, string? Most, int? Scale,
     IReadOnlyList<FrequentValue> Frequent)
 {
     private const int MostFrequent = 8;
@@ -27,7 +28,7 @@ public sealed record FieldStatistics(int Rows, int Empty, int Distinct, int Misf
         var order = Comparer<Value>.Create((a, b) => Value.Compare(a, b, collation));
         return new FieldStatistics(rows, empty, counts.Count, column.Misfits,
             counts.Count == 0 ? null : counts.Keys.Min(order).Invariant,
-            counts.Count == 0 ? null : counts.Keys.Max(order).Invariant,
+            counts.Count == 0 ? null : counts.Keys.Max(order).Invariant, column.Field.Scale,
             [.. counts.OrderByDescending(c => c.Value).ThenBy(c => c.Key, order).Take(MostFrequent)
             .Select(c => new FrequentValue(c.Key.Invariant, c.Value))]);
     }

@@ -23,8 +23,9 @@ public sealed record Field
     /// <summary>True keeps it out of the lists that authors pick from.</summary>
     public bool Hidden { get; init; }
 
-    /// <summary>Digits after the decimal sign, for decimal fields (0 to 12).</summary>
-    public int Scale { get; init; } = 2;
+    /// <summary>Digits after the decimal sign, for decimal fields (0 to 12); null takes as many as the values have, up to
+    /// 12. Other types have none.</summary>
+    public int? Scale { get => Type == DataType.Decimal ? field : null; init; }
     public FieldKind Kind { get; init; } = FieldKind.Plain;
 
     /// <summary>ISO 4217 code of a money field; null takes the report's.</summary>

@@ -39,11 +39,11 @@ internal static class Arithmetic
         if (type == DataType.Double && (left.Type == DataType.Decimal || right.Type == DataType.Decimal))
             warn("inexact", "An exact decimal number is combined with a number that is not exact; the result is not exact either.",
                 position);
-        int? scale = type != DataType.Decimal ? null : op switch
+        var scale = type != DataType.Decimal ? null : op switch
         {
-            "*" => Math.Min(12, (left.Scale ?? 0) + (right.Scale ?? 0)),
-            "/" => Math.Max(2, left.Scale ?? 0),
-            _ => Math.Max(left.Scale ?? 0, right.Scale ?? 0),
+            "*" => Scales.OfProduct(left, right),
+            "/" => Scales.OfQuotient(left),
+            _ => Scales.OfAny([left, right]),
         };
         Func<Frame, Value, Value, Value> apply = (type, op) switch
         {

@@ -19,11 +19,11 @@ internal static class Casts
             var value = operand.Evaluate(frame);
             return value.IsNull ? value : Change(value, type, scale);
         }) with
-        { Scale = type == DataType.Decimal ? scale ?? operand.Scale ?? Usual(operand) : null, Kind = operand.Kind };
+        { Scale = type == DataType.Decimal ? scale ?? Usual(operand) : null, Kind = operand.Kind };
     }
 
-    /// <summary>The digits of what is no exact number; a length of time shows those that it has.</summary>
-    private static int? Usual(Compiled operand) => operand.Kind == Definitions.FieldKind.Duration ? null : 2;
+    /// <summary>The digits of a decimal are those that it has; others print two.</summary>
+    private static int? Usual(Compiled operand) => operand.Type == DataType.Decimal ? operand.Scale : 2;
 
     public static Compiled ToText(Compiled operand) => Cast(operand, DataType.Text, null, 0);
 
@@ -43,7 +43,8 @@ internal static class Casts
             _ => throw new ExpressionException("type-mismatch",
             $"The results of {what} are of different types: {types[0].Words()} and {types[1].Words()}.", position),
         };
-        return (type, [.. results.Select(r => r.Type == DataType.Null ? r : Cast(r, type, null, position))]);
+        return (type, [.. results.Select(r => r.Type == DataType.Null ? r
+            : Cast(r, type, null, position) is var cast && type == DataType.Decimal ? cast with { Scale = Scales.Of(r) } : cast)]);
     }
 
     private static Value Change(Value value, DataType type, int? scale)

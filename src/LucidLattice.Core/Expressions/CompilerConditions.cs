@@ -135,6 +135,7 @@ public sealed partial class Compiler
                 if (!when.IsNull && when.Bool) return then[i](frame);
             }
             return then[^1](frame);
-        });
+        }) with
+        { Scale = type == DataType.Decimal ? Scales.OfAny(converted) : null };
     }
 }

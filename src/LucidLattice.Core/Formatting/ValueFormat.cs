@@ -19,6 +19,8 @@ public sealed class ValueFormat
     /// <exception cref="FormatException">The pattern does not suit the type; the message is meant for people.</exception>
     public static ValueFormat For(DataType type, string? pattern, FieldKind kind, int? scale, CultureInfo culture, string currency = "EUR")
     {
+        if (pattern is null && type == DataType.Decimal && scale is null && kind is not (FieldKind.Share or FieldKind.Duration))
+            return AsManyDigits(culture);
         pattern ??= DefaultPattern(type, kind, scale);
         if (type.IsNumber())
         {
@@ -33,6 +35,14 @@ public sealed class ValueFormat
         }
         if (pattern is not null && type is DataType.Text) throw new FormatException($"A text takes no pattern, but “{pattern}” was given.");
         return type == DataType.Bool ? new(v => v.Bool ? "yes" : "no") : new(v => v.Invariant);
+    }
+
+    /// <summary>Decimals with the places that they are kept with: those of a column all have as many.</summary>
+    private static ValueFormat AsManyDigits(CultureInfo culture)
+    {
+        var byScale = Enumerable.Range(0, ColumnBuilder.MostScale + 1)
+            .Select(scale => NumberPattern.Parse(DefaultPattern(DataType.Decimal, FieldKind.Plain, scale)!)).ToArray();
+        return new(v => byScale[Math.Min((int)v.Decimal.Scale, ColumnBuilder.MostScale)].Format(v.Decimal, culture));
     }
 
     /// <summary>Labels of a value list; values that are not listed are written as <paramref name="other"/> does.</summary>

@@ -78,7 +78,7 @@ public sealed class NarrowingSql
     };
 
     /// <summary>For the rounding to the field's scale; that of doubles is two steps more.</summary>
-    private static double Room(Field field) => field.Type == DataType.Decimal ? Math.Pow(10, -field.Scale) : 0;
+    private static double Room(Field field) => field.Type == DataType.Decimal ? Math.Pow(10, -(field.Scale ?? ColumnBuilder.MostScale)) : 0;
 
     /// <summary>Whatever is written after the day, texts sort by their days.</summary>
     private static string Day(DateTime day) => day.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);

@@ -1,3 +1,5 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Values;
 using Microsoft.Data.Sqlite;
@@ -7,7 +9,7 @@ namespace LucidLattice.Sql.Sqlite;
 
 /// <summary>Looks up the tables of a SQLite file, and proposes a type and a kind for each column from its declaration, name and first
 /// values.</summary>
-public static class SchemaReader
+public static partial class SchemaReader
 {
     /// <summary>How columns of numbers are declared that keep their digits as texts, since SQLite would round them.</summary>
     public const string ExactDecimal = "DECIMAL TEXT", ExactWhole = "WHOLE TEXT";
@@ -128,10 +130,18 @@ public static class SchemaReader
     private static Field Propose(string name, string declared, bool key, List<object> values)
     {
         var type = Type(declared, values);
+        var scale = type == DataType.Decimal ? ScaleOf(declared) : null;
         var kind = key || name.EndsWith("_id", StringComparison.OrdinalIgnoreCase)
             || name.Equals("year", StringComparison.OrdinalIgnoreCase) ? FieldKind.Key : FieldKind.Plain;
-        return new Field { Name = name, Type = type, Kind = type == DataType.Whole ? kind : FieldKind.Plain };
+        return new Field { Name = name, Type = type, Scale = scale, Kind = type == DataType.Whole ? kind : FieldKind.Plain };
     }
+
+    /// <summary>The digits that <c>DECIMAL(12, 2)</c> says; null leaves them to the data.</summary>
+    private static int? ScaleOf(string declared) => DeclaredScale().Match(declared) is { Success: true } match
+        && int.Parse(match.Groups[1].Value, CultureInfo.InvariantCulture) is >= 0 and <= 12 and var scale ? scale : null;
+
+    [GeneratedRegex(@"\(\s*[0-9]+\s*,\s*([0-9]{1,2})\s*\)")]
+    private static partial Regex DeclaredScale();
 
     /// <summary>True for a number with at most two decimals that a decimal holds; others, the infinite among them, are measured rather than
     /// counted.</summary>

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Globalization;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Progress;
@@ -178,6 +179,13 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
                 new("misfit-values", Severity.Warning,
                 $"{builder.Misfits:N0} values of “{builder.Field.Name}” are not {builder.Field.Type.Words()} and are left empty; the "
                 + $"first is “{builder.FirstMisfit}”.", query.Dataset.Id, "fields", Mends: ["Declare another type for the field."]));
+        foreach (var builder in builders.Where(b => b.Longer > 0))
+            problems.Add(
+                new("longer-values", Severity.Warning,
+                $"{builder.Longer:N0} values of “{builder.Field.Name}” have more than {builder.Scale} decimals and are rounded to "
+                + $"them; the first is {builder.FirstLonger.ToString(CultureInfo.InvariantCulture)}.", query.Dataset.Id, "fields",
+                Mends: [builder.Scale < ColumnBuilder.MostScale
+                    ? "Give the field more decimals, or as many as the data has." : "Declare the field as a number that is not exact."]));
         return new RowSet([.. builders.Select(b => b.Build())], count, problems);
     }
 

@@ -14,6 +14,9 @@ public sealed record AggregateSpec(Aggregate Kind, Compiled? Argument, Compiled?
     /// <summary>Of a percentile: 0 to 1.</summary>
     public decimal Fraction { get; init; }
 
+    /// <summary>True if it is taken of lengths of time, which show the digits that they have.</summary>
+    internal bool IsLength => Argument is { Kind: Definitions.FieldKind.Duration, Scale: null, Type: DataType.Decimal };
+
     /// <summary>What its argument and its condition read.</summary>
     public Reads Reads => (Argument?.Reads ?? Reads.Nothing).With(Filter?.Reads ?? Reads.Nothing);
 

@@ -17,7 +17,7 @@ public sealed class Average : Aggregate
     public override DataType TypeOf(Compiled? argument) => argument!.Type == DataType.Whole ? DataType.Decimal : argument.Type;
 
     public override int? ScaleOf(AggregateSpec spec) =>
-        spec.Type == DataType.Decimal ? Math.Max(spec.Argument?.Scale ?? 0, 2) : spec.Argument?.Scale;
+        spec.Type == DataType.Decimal && !spec.IsLength ? Scales.OfMean(spec.Argument, 2) : spec.Argument?.Scale;
 
     public override Accumulator Start(AggregateSpec spec, int groups, Collation collation) =>
         new SumAccumulator(spec, groups, average: true);

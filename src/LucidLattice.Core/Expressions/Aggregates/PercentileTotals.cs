@@ -18,7 +18,8 @@ internal sealed class PercentileTotals : AggregateTotals
 
     public static DataType TypeOf(Compiled argument) => argument.Type == DataType.Double ? DataType.Double : DataType.Decimal;
 
-    public static int? ScaleOf(AggregateSpec spec) => spec.Type == DataType.Decimal ? Math.Max(spec.Argument?.Scale ?? 0, 1) : null;
+    public static int? ScaleOf(AggregateSpec spec) => 
+        spec.Type == DataType.Decimal && !spec.IsLength ? Scales.OfMean(spec.Argument, 1) : null;
 
     public override Value Result(int level, int group) => _byLevel[level][group];
 

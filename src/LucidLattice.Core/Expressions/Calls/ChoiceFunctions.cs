@@ -22,7 +22,7 @@ internal static class ChoiceFunctions
                 if (result.Evaluate(frame) is { IsNull: false } value) return value;
             return Value.Null;
         }) with
-        { Scale = results.Max(r => r.Scale), Kind = results[0].Kind };
+        { Scale = Scales.OfAny(results), Kind = results[0].Kind };
     }
 
     private static Compiled NullIf(CallSyntax call, Compiled[] arguments)
@@ -50,6 +50,6 @@ internal static class ChoiceFunctions
             }
             return best;
         }) with
-        { Scale = results.Max(r => r.Scale), Kind = results[0].Kind };
+        { Scale = Scales.OfAny(results), Kind = results[0].Kind };
     }
 }

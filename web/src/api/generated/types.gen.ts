@@ -1115,7 +1115,7 @@ export type Field = {
     column?: null | string;
     expression?: null | string;
     hidden?: boolean;
-    scale?: number;
+    scale?: null | number;
     kind?: FieldKind;
     currency?: null | string;
     codes?: Array<CodedValue>;
@@ -1138,6 +1138,7 @@ export type FieldStatistics = {
     misfits: number;
     least: null | string;
     most: null | string;
+    scale: null | number;
     frequent: Array<FrequentValue>;
 };
 

@@ -32,7 +32,11 @@ const kinds: { value: FieldKind; label: string }[] = [
   { value: 'duration', label: 'a duration' },
 ];
 
-const decimals = [0, 1, 2, 3, 4, 6].map((n) => ({ value: String(n), label: `${n} decimals` }));
+const asTheData = { value: 'data', label: 'as many decimals as the data has' };
+const decimals = [
+  asTheData,
+  ...Array.from({ length: 13 }, (_, n) => ({ value: String(n), label: n === 1 ? '1 decimal' : `${n} decimals` })),
+];
 const encodings: { value: DateEncoding; label: string }[] = [
   { value: 'iso', label: 'written as 2025-01-31' },
   { value: 'unix', label: 'written as seconds since 1970' },
@@ -100,11 +104,10 @@ export function FieldSettings({
           <>
             {' '}
             with{' '}
-            <Blank
-              label="Decimals"
-              choices={decimals}
-              onPick={(scale) => set({ scale: Number(scale) })}
-            >{`${field.scale ?? 2} decimals`}</Blank>
+            <Blank label="Decimals" choices={decimals} onPick={(scale) => set({ scale: scale === asTheData.value ? null : Number(scale) })}>
+              {decimals.find((d) => d.value === String(field.scale ?? asTheData.value))?.label ?? `${field.scale} decimals`}
+            </Blank>
+            {field.scale == null && stats?.scale != null && ` (${stats.scale})`}
           </>
         )}
         {isTime && field.expression == null && (
