@@ -28,6 +28,7 @@ internal sealed class Ferries(string file) : IDatabases, IReportCatalog
     }
 
     public string Path_ => file;
+    public string Known => "";
 
     public string? PathOf(string name) => file;
 

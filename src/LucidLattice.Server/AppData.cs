@@ -53,6 +53,9 @@ public sealed class AppData : IDatabases
 
     public IReadOnlyList<(string Name, string Path)> Databases() => _databases.All();
 
+    public string Known => $"In {Directory} there {(Databases() is { Count: 1 } ? "is" : "are")} "
+        + $"{string.Join(", ", Databases().Select(d => d.Name))}. `lattice load FILE` adds a database, as the Data screen does.";
+
     public string? PathOf(string name) => Databases().Where(d => d.Name == name).Select(d => d.Path).FirstOrDefault();
 
     /// <summary>The draft of the report with this id, or else with this title.</summary>

@@ -5,6 +5,9 @@ public interface IDatabases
 {
     /// <summary>The path of a registered SQLite file, or null if no database has this name.</summary>
     string? PathOf(string name);
+
+    /// <summary>Which there are, where they are kept and how to add one, as sentences for whoever asks for another.</summary>
+    string Known { get; }
 }
 
 /// <summary>What a query may use before it is stopped.</summary>

@@ -83,6 +83,8 @@ internal static class Workshop
 
 internal sealed class OneDatabase(string path) : IDatabases
 {
+    public string Known => $"There is {path}.";
+
     public string? PathOf(string name) => path;
 }
 

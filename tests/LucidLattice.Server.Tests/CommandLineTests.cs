@@ -27,7 +27,7 @@ public sealed class CommandLineTests : IDisposable
         try
         {
             var hasNoData = args is ["demo", ..] or ["schema", ..] or ["gallery", ..];
-            return (await Verbs.Run(hasNoData ? args : [.. args, "--data", At("data")]), error.ToString());
+            return (await Verbs.Run(hasNoData ? args : [.. args, "--data", At("data"), "--new"]), error.ToString());
         }
         finally
         {
@@ -205,7 +205,8 @@ public sealed class CommandLineTests : IDisposable
         File.WriteAllText(At("malformed.json"), "{");
         var check = await Run("check", At("broken.json"));
         Assert.Equal(1, check.Code);
-        Assert.Contains("error unknown-field at s1.filter: There is no field “rout”. Did you mean “route”?", check.Error);
+        Assert.Contains("error unknown-field at s1.filter (the section of “", check.Error);
+        Assert.Contains("There is no field “rout”. Did you mean “route”?", check.Error);
         Assert.Equal(1, (await Run("check", At("malformed.json"))).Code);
         Assert.Equal(1, (await Run("check", "No such report")).Code);
         Assert.Equal(0, (await Run("check", "route-performance")).Code);
@@ -218,6 +219,36 @@ public sealed class CommandLineTests : IDisposable
             { ["render", "Route performance"], ["render", "Route performance", "--out", "x.doc"], ["nonsense"],
             ["render", "a", "--colour", "red"], ["render", "a", "--set", "x", "--out", "x.pdf"], ["serve", "--port", "many"] })
             Assert.Equal(2, (await Run(wrong)).Code);
+    }
+
+    /// <summary>A mistyped folder is not made, a mistyped database is said with those that there are.</summary>
+    [Fact]
+    public async Task What_is_mistyped_makes_nothing_and_is_said_with_what_there_is()
+    {
+        var error = new StringWriter();
+        Console.SetError(error);
+        Assert.Equal(2, await Verbs.Run(["list", "--data", At("dtaa")]));
+        Assert.Contains($"There is no folder “{At("dtaa")}”", error.ToString());
+        Assert.False(Directory.Exists(At("dtaa")));
+        var report = DemoReports.All.Single(r => r.Id == "route-performance").Definition;
+        report = report with { Datasets = [.. report.Datasets.Select(d => d with { Database = "skeravoe" })] };
+        File.WriteAllText(At("elsewhere.json"), ReportJson.Write(report));
+        var render = await Run("render", At("elsewhere.json"), "--out", At("x.pdf"));
+        Assert.Contains("No database is registered as “skeravoe”. In " + At("data"), render.Error);
+        Assert.Contains("there is skerravoe. `lattice load FILE`", render.Error);
+        // A file that is no definition is answered alike, whatever is asked of it.
+        File.WriteAllText(At("notes.txt"), "Remember the tide tables.");
+        foreach (var verb in new[] { "render", "query", "check", "find" })
+        {
+            string[] more = verb switch
+            {
+                "find" => ["--text", "x"], "check" => [], "query" => ["--out", At("x.csv")], _ => ["--out", At("x.pdf")],
+            };
+            var (code, said) = await Run([verb, At("notes.txt"), .. more]);
+            Assert.Equal(1, code);
+            Assert.StartsWith("error definition-format: The ", said);
+            Assert.Contains("definition cannot be read: line 1, character 1", said);
+        }
     }
 
     [Fact]

@@ -102,7 +102,7 @@ public class CrashTests
         var server = Process.Start(
             new ProcessStartInfo("dotnet",
             [typeof(AppData).Assembly.Location, "serve", "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture),
-            "--data", folder]) { RedirectStandardOutput = true })!;
+            "--data", folder, "--new"]) { RedirectStandardOutput = true })!;
         Assert.Contains("ready", await server.StandardOutput.ReadLineAsync());
         return (server, new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}") });
     }

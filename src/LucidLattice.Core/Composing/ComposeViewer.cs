@@ -78,7 +78,7 @@ public sealed class ComposeViewer
             else positions.MoveTo(cursor with { Row = cursor.Row + i });
             foreach (var part in plan.Bands[place]) band.Add(part, frame, describe: i == 0);
         }
-        _bands.Add(band.View(plan.Section.Id, depth, place, NameOf(plan, place), Printed(data, place), plan.X));
+        _bands.Add(band.View(plan.Section.Id, depth, place, place.Name(plan.Section.Levels), Printed(data, place), plan.X));
         if (!empty) positions.MoveTo(cursor);
         foreach (var inner in plan.Bands[place].SelectMany(p => p.Sections)) AddSection(inner, depth + 1, GroupFor(inner, frame));
     }
@@ -103,15 +103,6 @@ public sealed class ComposeViewer
             _ => new Cursor(Stage.Footer, whole + place.Level, path[whole + place.Level]),
         };
     }
-
-    private static string NameOf(SectionPlan plan, BandPlace place) => place.Kind switch
-    {
-        BandKind.ReportHeader => "Report header",
-        BandKind.ReportFooter => "Report footer",
-        BandKind.Detail => "Rows",
-        BandKind.GroupHeader => $"{plan.Levels[place.Level - 1].Level.Name} header",
-        _ => $"{plan.Levels[place.Level - 1].Level.Name} footer",
-    };
 
     /// <summary>How often a band is printed if every row of the section is.</summary>
     private static long Printed(SectionData data, BandPlace place)

@@ -12,6 +12,18 @@ public readonly record struct BandPlace(BandKind Kind, int Level = 0)
     /// <summary>True where an aggregate without OVER covers the rows of a group.</summary>
     public bool IsSummary => Kind is BandKind.ReportHeader or BandKind.ReportFooter or BandKind.GroupHeader or BandKind.GroupFooter;
 
+    /// <summary>“Report header”, “Route footer”, “Rows”.</summary>
+    /// <param name="levels">Those of the section.</param>
+    public string Name(IReadOnlyList<Level> levels) => Kind switch
+    {
+        BandKind.ReportHeader => "Report header",
+        BandKind.ReportFooter => "Report footer",
+        BandKind.PageHeader => "Page header",
+        BandKind.PageFooter => "Page footer",
+        BandKind.Detail => "Rows",
+        _ => $"{levels[Level - 1].Name} {(Kind == BandKind.GroupHeader ? "header" : "footer")}",
+    };
+
     /// <summary>True where what is printed sees the last row of its rows, not the first.</summary>
     public bool IsFooter => Kind is BandKind.GroupFooter or BandKind.ReportFooter;
 }

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.RegularExpressions;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Definitions;
 
@@ -9,7 +10,8 @@ public static partial class FormatWords
 {
     private const int MostNamed = 40;
 
-    public static string Explain(Exception error, JsonSerializerOptions options)
+    /// <param name="root">The type that the whole text should be; null for broken syntax.</param>
+    public static string Explain(Exception error, JsonSerializerOptions options, Type? root = null)
     {
         var (message, where) = (error.Message, Where(error));
         if (Unknown().Match(message) is { Success: true } unknown)
@@ -18,15 +20,54 @@ public static partial class FormatWords
             return $"What is needed is missing{where}: {missing.Groups["names"].Value.Replace("'", "").TrimEnd('.')}.";
         if (Twice().Match(message) is { Success: true } twice) return $"“{twice.Groups["name"].Value}” is there twice{where}.";
         if (NoSuchType().Match(message) is { Success: true } wrong)
-            return $"“{wrong.Groups["id"].Value}” is no type of anything here{where}.";
+            return $"There is no type “{wrong.Groups["id"].Value}”{where}. {Types(TypeAt(root, error, options))}".TrimEnd();
         if (message.Contains("type discriminator", StringComparison.Ordinal))
-            return $"A “type” is needed{where}. {Types(Converted(message))}";
+            return $"A “type” is needed{where}. {Types(Converted(message) ?? TypeAt(root, error, options))}".TrimEnd();
         if (message.Contains("null", StringComparison.OrdinalIgnoreCase) && NoNull().Match(message) is { Success: true } nothing)
             return $"“{Camel(nothing.Groups["name"].Value)}” cannot be null{where}. Leave it out instead.";
         if (message.Contains("could not be converted", StringComparison.Ordinal)) return $"{Expected(Converted(message))}{where}.";
-        // What the reader of JSON says of broken syntax names line and place itself.
-        return message;
+        return Syntax(error);
     }
+
+    /// <summary>What breaks the text's own grammar, with the line and the character.</summary>
+    private static string Syntax(Exception error)
+    {
+        var said = error.Message;
+        foreach (var end in new[] { " Path:", " LineNumber:", " Change the reader options" })
+            if (said.IndexOf(end, StringComparison.Ordinal) is > 0 and var at) said = said[..at];
+        var where = error is JsonException { LineNumber: { } line } json
+            ? $"line {line + 1}, character {json.BytePositionInLine + 1}: "
+            : "";
+        return where + said switch
+        {
+            _ when said.Contains("trailing comma", StringComparison.Ordinal) => "the comma before this bracket has to go.",
+            _ when said.StartsWith("'/'", StringComparison.Ordinal) => "JSON has no comments; take this one out.",
+            _ when said.StartsWith("''", StringComparison.Ordinal) => "texts and names stand in double quotes here.",
+            _ when said.Contains("Expected depth", StringComparison.Ordinal) || said.Contains("no data", StringComparison.Ordinal)
+                || said.Contains("does not contain any JSON tokens", StringComparison.Ordinal) =>
+                "the text ends before everything is closed.",
+            _ => said,
+        };
+    }
+
+    /// <summary>The type that stands at the place of an error, found by the names on the way to it.</summary>
+    private static Type? TypeAt(Type? type, Exception error, JsonSerializerOptions options)
+    {
+        foreach (Match name in Steps().Matches((error as JsonException)?.Path ?? ""))
+        {
+            if (type is null) return null;
+            var here = type;
+            type = Kinds(here).Select(t => options.GetTypeInfo(t).Properties.FirstOrDefault(p => p.Name == name.Value)?.PropertyType)
+                .FirstOrDefault(t => t is not null);
+            if (type is { IsGenericType: true }) type = type.GetGenericArguments()[^1];
+        }
+        return type;
+    }
+
+    /// <summary>A type, and those that stand for it by their “type”.</summary>
+    private static IEnumerable<Type> Kinds(Type type) =>
+        type.GetCustomAttributes(typeof(JsonDerivedTypeAttribute), false).Cast<JsonDerivedTypeAttribute>().Select(a => a.DerivedType)
+            .Prepend(type);
 
     private static string Where(Exception error)
     {
@@ -51,6 +92,9 @@ public static partial class FormatWords
     private static string Expected(Type? type)
     {
         type = type is null ? null : Nullable.GetUnderlyingType(type) ?? type;
+        if (type == typeof(DataType))
+            return $"The value should be one of {string.Join(", ", Enum.GetValues<DataType>().Where(t => t.IsDeclarable())
+                .Select(t => Camel(t.ToString())))}";
         if (type is { IsEnum: true })
             return $"The value should be one of {string.Join(", ", Enum.GetNames(type).Select(Camel))}";
         return type switch
@@ -93,6 +137,9 @@ public static partial class FormatWords
 
     [GeneratedRegex(@"(?:converted to|abstract type|interface type|type) '?(?<type>[\w.`+\[\],]+?)'?(?:\.? Path:| must|\. |\.$|$)")]
     private static partial Regex To();
+
+    [GeneratedRegex(@"(?<=\.)[A-Za-z]+")]
+    private static partial Regex Steps();
 
     [GeneratedRegex(@"Path: (\S+)")]
     private static partial Regex Path();

@@ -44,7 +44,7 @@ public static class ReportJson
         }
         catch (Exception e) when (e is JsonException or InvalidOperationException or FormatException or NotSupportedException)
         {
-            throw new DefinitionFormatException($"The {noun} definition cannot be read: {FormatWords.Explain(e, Options)}");
+            throw new DefinitionFormatException($"The {noun} definition cannot be read: {FormatWords.Explain(e, Options, typeof(T))}");
         }
     }
 }

@@ -12,6 +12,9 @@ namespace LucidLattice.Core.Expressions;
 /// </summary>
 public sealed partial class Compiler
 {
+    /// <summary>More names than these are no help.</summary>
+    private const int MostListed = 40;
+
     private readonly Scope _scope;
     private readonly string _text;
     private bool _insideAggregate;
@@ -34,7 +37,7 @@ public sealed partial class Compiler
         return compiled.Type is DataType.Bool or DataType.Null
             ? compiled
             : throw new ExpressionException("not-a-condition", $"This is {compiled.Type.Words()}; a condition has to be true or false.", 0,
-            "Compare it with something, as in delay > 15.");
+            Parser.Parse(text) is BinarySyntax { Operator: "||" } ? OrForBars : "Compare it with something, as in delay > 15.");
     }
 
     /// <summary>A part of an expression, of which the whole is known to be right.</summary>
@@ -71,7 +74,7 @@ public sealed partial class Compiler
         BinarySyntax { Operator: "AND" or "OR" } logic => Logic(logic),
         BinarySyntax { Operator: "=" or "<>" or "<" or "<=" or ">" or ">=" } comparison =>
         ComparedWithParameter(comparison)
-            ?? Comparison(comparison.Operator, Visit(comparison.Left), Visit(comparison.Right), comparison.Position),
+            ?? Compared(comparison),
         BinarySyntax { Operator: SameOrNot.Distinct or SameOrNot.Same } same => IsDistinct(same),
         BinarySyntax { Operator: "||" } join => Join(join),
         BinarySyntax arithmetic =>
@@ -102,7 +105,7 @@ public sealed partial class Compiler
             var nearest = Nearest.To(name.Name, _scope.Fields.Select(f => f.Name));
             throw new ExpressionException("unknown-field",
                 _scope.Fields.Count == 0 ? $"“{name.Name}” is no field: there are no rows here." : $"There is no field “{name.Name}”.",
-                name.Position, nearest is null ? null : $"Did you mean “{nearest}”?");
+                name.Position, Meant(nearest, name));
         }
         var field = _scope.Fields[index];
         return new Compiled(field.Type, Phase.Row, frame => frame.Row < 0 ? Value.Null : frame.Rows.Columns[index][frame.Row])
@@ -115,6 +118,17 @@ public sealed partial class Compiler
             Currency = field.Currency,
             Codes = CodeBook.ForField(field),
         };
+    }
+
+    /// <summary>Double quotes stand around names; whoever comes from elsewhere puts texts into them.</summary>
+    private string? Meant(string? nearest, NameSyntax name)
+    {
+        var asText = name.InQuotes ? $"A text stands in single quotes: '{name.Name.Replace("'", "''")}'." : null;
+        var asName = nearest is not null ? $"Did you mean “{nearest}”?"
+            : asText is null && _scope.Fields.Count is > 0 and <= MostListed
+            ? $"There are {string.Join(", ", _scope.Fields.Select(f => f.Name))}."
+            : null;
+        return asText is null || asName is null ? asText ?? asName : $"{asName} {asText}";
     }
 
     private int IndexOfField(string name)

@@ -34,6 +34,17 @@ public sealed partial class Compiler
         });
     }
 
+    /// <summary>For those who write it for “or”.</summary>
+    private const string OrForBars = "|| joins texts; write OR for “one of both”.";
+
+    private Compiled Compared(BinarySyntax node)
+    {
+        var (left, right) = (Visit(node.Left), Visit(node.Right));
+        if (node.Left is BinarySyntax { Operator: "||" } || node.Right is BinarySyntax { Operator: "||" })
+            RequireComparable(left.Type, right.Type, node.Position, OrForBars);
+        return Comparison(node.Operator, left, right, node.Position);
+    }
+
     private static Compiled Comparison(string op, Compiled left, Compiled right, int position)
     {
         (left, right) = Comparable(left, right);
@@ -74,11 +85,11 @@ public sealed partial class Compiler
         });
     }
 
-    private static void RequireComparable(DataType a, DataType b, int position)
+    private static void RequireComparable(DataType a, DataType b, int position, string? mend = null)
     {
         if (a == b || a == DataType.Null || b == DataType.Null || (a.IsNumber() && b.IsNumber()) || (a.IsTime() && b.IsTime())) return;
         throw new ExpressionException("type-mismatch", $"{Capital(a.Words())} cannot be compared with {b.Words()}.", position,
-            a == DataType.Text || b == DataType.Text ? "Change one of them with CAST(… AS …)." : null);
+            mend ?? (a == DataType.Text || b == DataType.Text ? "Change one of them with CAST(… AS …)." : null));
     }
 
     private Compiled Between(BetweenSyntax between)

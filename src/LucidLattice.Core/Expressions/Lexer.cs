@@ -48,8 +48,10 @@ public static class Lexer
             }
             else
             {
+                if (ForeignSigns.At(text, start) is { } mistaken) throw mistaken;
                 var symbol = Symbols.FirstOrDefault(s => string.CompareOrdinal(text, start, s, 0, s.Length) == 0)
-                    ?? throw new ExpressionException("unexpected-character", $"“{c}” at character {start + 1} cannot stand here.", start);
+                    ?? throw new ExpressionException("unexpected-character", $"“{c}” at character {start + 1} cannot stand here.", start,
+                    $"There are {string.Join(' ', Symbols)}, and AND, OR, NOT, IN, BETWEEN, LIKE and IS.");
                 at += symbol.Length;
                 tokens.Add(new(TokenKind.Symbol, symbol == "!=" ? "<>" : symbol, start, symbol));
             }

@@ -167,7 +167,7 @@ public sealed partial class Parser
                 return new ParameterSyntax(token.Text, token.Position);
             case TokenKind.QuotedName:
                 _at++;
-                return new NameSyntax(token.Text, token.Position);
+                return new NameSyntax(token.Text, token.Position, InQuotes: true);
             case TokenKind.Symbol when TryTake("("):
                 return Deeper(() =>
                 {

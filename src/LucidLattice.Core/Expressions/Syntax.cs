@@ -26,7 +26,8 @@ public abstract record Syntax(int Position)
 }
 
 public sealed record LiteralSyntax(Value Value, int Position) : Syntax(Position);
-public sealed record NameSyntax(string Name, int Position) : Syntax(Position);
+/// <param name="InQuotes">True for a name in double quotes.</param>
+public sealed record NameSyntax(string Name, int Position, bool InQuotes = false) : Syntax(Position);
 public sealed record ParameterSyntax(string Name, int Position) : Syntax(Position);
 public sealed record UnarySyntax(string Operator, Syntax Operand, int Position) : Syntax(Position);
 /// <param name="Operator">A sign, AND, OR, or one of <see cref="SameOrNot"/>.</param>

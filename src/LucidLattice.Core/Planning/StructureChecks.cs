@@ -34,6 +34,12 @@ public static class StructureChecks
             yield return Error("page-size", "The page leaves no room to print on.", null, "page",
                 "Make the page larger or its margins smaller (lengths are in points).");
 
+        if (!Languages.IsKnown(report.Language))
+            yield return Warning("unknown-language", $"“{report.Language}”, the report's language, is not known; texts are sorted and "
+                + "numbers written without one.", null, "language", "Write it as en-GB, de-DE or pt-BR.");
+        if (!TimeZoneInfo.TryFindSystemTimeZoneById(report.TimeZone, out _))
+            yield return Warning("unknown-time-zone", $"“{report.TimeZone}” is no known time zone; UTC is used.", null, "timeZone",
+                "Use a name such as Europe/London.");
         if (!Currencies.IsCode(report.Currency))
             yield return Warning("bad-currency", $"“{report.Currency}”, the report's currency, is no ISO 4217 code.", null, "currency",
                 "Write it as EUR.");

@@ -43,7 +43,7 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         var printsTime = ReportJson.Write(request.Report).Contains("CURRENT_TIMESTAMP", StringComparison.OrdinalIgnoreCase);
         var clock = printsTime
             ? request.Now.Ticks / TimeSpan.TicksPerMinute
-            : LocalTime(request.Now, request.Report.TimeZone, []).Date.Ticks;
+            : LocalTime(request.Now, request.Report.TimeZone).Date.Ticks;
         return $"{string.Join('|', stamps)}|{catalog.Stamp}|{clock}";
     }
 
@@ -76,7 +76,7 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
     public (IReadOnlyList<ParameterChoice>? Choices, IReadOnlyList<Problem> Problems) Choices(RunRequest request, string parameter,
         CancellationToken cancel)
     {
-        var now = LocalTime(request.Now, request.Report.TimeZone, []);
+        var now = LocalTime(request.Now, request.Report.TimeZone);
         var asked = request.Report.Parameters.FirstOrDefault(p => p.Name == parameter);
         // Its own value does not matter, and may be one that is not offered.
         var values = Resolve(request with { Given = request.Given.Where(g => g.Key != parameter).ToDictionary() }, now, cancel);
@@ -114,7 +114,7 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         var report = request.Report;
         var (plan, found) = ReportPlanner.Plan(report, catalog, dataset => reader.Repeated(dataset, cancel));
         var problems = found.ToList();
-        var now = LocalTime(request.Now, report.TimeZone, problems);
+        var now = LocalTime(request.Now, report.TimeZone);
         var parameters = Resolve(request, now, cancel);
         problems.AddRange(parameters.Problems);
         if (plan is null or { IsBroken: true } || parameters.Problems.Any(p => p.IsError))
@@ -157,18 +157,8 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
     private static Problem DataProblem(DataException e, Dataset? dataset)
         => new(e.Code, Severity.Error, e.Message, dataset?.Id, Mends: ["Check the dataset and its database."]);
 
-    private static DateTime LocalTime(DateTime utc, string zone, List<Problem> problems)
-    {
-        try
-        {
-            return TimeZoneInfo.ConvertTimeFromUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc), TimeZoneInfo.FindSystemTimeZoneById(zone));
-        }
-        catch (Exception e) when (e is TimeZoneNotFoundException or InvalidTimeZoneException or System.Security.SecurityException)
-        {
-            problems.Add(
-                new("unknown-time-zone", Severity.Warning, $"“{zone}” is no known time zone; UTC is used.", null, "timeZone",
-                Mends: ["Use a name such as Europe/London."]));
-            return utc;
-        }
-    }
+    /// <summary>UTC where there is no such zone, which the checks say.</summary>
+    private static DateTime LocalTime(DateTime utc, string zone) => TimeZoneInfo.TryFindSystemTimeZoneById(zone, out var found)
+        ? TimeZoneInfo.ConvertTimeFromUtc(DateTime.SpecifyKind(utc, DateTimeKind.Utc), found)
+        : utc;
 }

@@ -19,6 +19,19 @@ public sealed class Collation : IComparer<string>
 /// <summary>Looks up languages without failing.</summary>
 public static class Languages
 {
+    /// <summary>True for a language that the program has words and an order for.</summary>
+    public static bool IsKnown(string language)
+    {
+        try
+        {
+            return language.Length > 0 && CultureInfo.GetCultureInfo(language, predefinedOnly: true).Name.Length > 0;
+        }
+        catch (CultureNotFoundException)
+        {
+            return false;
+        }
+    }
+
     /// <summary>The culture of a BCP 47 language, or the neutral one if it is unknown.</summary>
     public static CultureInfo Culture(string language)
     {

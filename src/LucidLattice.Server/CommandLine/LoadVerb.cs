@@ -13,7 +13,7 @@ internal static class LoadVerb
     public static int Run(Options options)
     {
         var path = options.Word("FILE");
-        var data = AppData.Open(options.Value("data"));
+        var data = DataFolder.Open(options);
         var engine = new SqliteEngine(data);
         var name = options.Value("into") ?? Path.GetFileNameWithoutExtension(path);
         var replace = options.Has("replace");

@@ -8,7 +8,7 @@ public sealed class Options
 {
     private static readonly HashSet<string> Known =
         ["port", "data", "database", "set", "out", "rows", "base", "page", "memory", "text", "into", "table", "as"];
-    private static readonly HashSet<string> Flags = ["replace"];
+    private static readonly HashSet<string> Flags = ["replace", "new"];
     private readonly Dictionary<string, List<string>> _values = [];
 
     public List<string> Words { get; } = [];

@@ -11,7 +11,7 @@ internal static class CheckVerb
     {
         if (Target.Load(options) is not { } target) return 1;
         var problems = target.Engine.Check(target.Definition);
-        RenderVerb.Print(problems);
+        RenderVerb.Print(problems, target.Definition);
         if (problems.Count == 0) Console.WriteLine("No problems.");
         return problems.Any(p => p.IsError) ? 1 : 0;
     }
@@ -27,7 +27,7 @@ internal static class FindVerb
         var run = target.Engine.Run(
             new RunRequest(target.Definition, options.Settings(), DateTime.UtcNow, FromLink: Runs.LinkProof.Author(target.Definition)),
             CancellationToken.None);
-        RenderVerb.Print(run.Problems);
+        RenderVerb.Print(run.Problems, target.Definition);
         var result = ReportSearch.Find(run, text, int.MaxValue, CancellationToken.None);
         // Each sheet counts its pages from 1.
         foreach (var hit in result.Hits) Console.WriteLine($"{SheetOf(hit)}page {hit.Page}: {hit.Text}");

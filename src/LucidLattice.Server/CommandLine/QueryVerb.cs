@@ -17,7 +17,7 @@ internal static class QueryVerb
     {
         var (name, output) = (options.Word("DATASET"), options.Required("out"));
         if (Path.GetExtension(output).ToLowerInvariant() != ".csv") throw new UsageException("--out takes a file that ends in .csv.");
-        var app = AppData.Open(options.Value("data"));
+        var app = DataFolder.Open(options);
         try
         {
             if (Find(name, app) is not { } dataset)

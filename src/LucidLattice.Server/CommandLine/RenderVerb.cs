@@ -37,7 +37,7 @@ internal static class RenderVerb
                 target.Engine.Run(
                     new RunRequest(target.Definition, settings, DateTime.UtcNow, FromLink: Runs.LinkProof.Author(target.Definition)),
                     stop.Token, progress: progress));
-            Print(run.Problems);
+            Print(run.Problems, target.Definition);
             if (run.Data is not null || kind == ".json") Write(run, output, kind, page, options.Value("base"), stop.Token);
         }
         catch (OperationCanceledException)
@@ -49,11 +49,13 @@ internal static class RenderVerb
     }
 
     /// <summary>Problems as lines on the error output: severity, place, sentence, mend.</summary>
-    public static void Print(IEnumerable<Problem> problems)
+    /// <param name="report">What the places are in, so that they can be called by their names.</param>
+    public static void Print(IEnumerable<Problem> problems, ReportDefinition? report = null)
     {
         foreach (var problem in problems)
         {
             var place = problem.Place is null ? "" : $" at {problem.Place}{(problem.Property is null ? "" : "." + problem.Property)}";
+            if (problem.Place is { } id && report is not null && PlaceNames.Of(report, id) is { } called) place += $" ({called})";
             var mends = problem.Mends is null ? "" : " " + string.Join(" ", problem.Mends);
             Console.Error.WriteLine($"{(problem.IsError ? "error" : "warning")} {problem.Code}{place}: {problem.Message}{mends}");
         }
@@ -110,7 +112,7 @@ internal sealed record Target(ReportDefinition Definition, ReportEngine Engine)
     public static Target? Load(Options options)
     {
         var name = options.Word("REPORT");
-        var app = AppData.Open(options.Value("data"));
+        var app = DataFolder.Open(options);
         ReportDefinition? definition;
         try
         {
@@ -136,4 +138,6 @@ internal sealed record Target(ReportDefinition Definition, ReportEngine Engine)
 internal sealed class OneFile(string path) : IDatabases
 {
     public string? PathOf(string name) => Path.GetFullPath(path);
+
+    public string Known => $"There is {path}.";
 }

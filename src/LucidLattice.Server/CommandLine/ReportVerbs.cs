@@ -10,7 +10,7 @@ internal static class SaveVerb
     public static int Run(Options options)
     {
         var file = options.Word("FILE");
-        var data = AppData.Open(options.Value("data"));
+        var data = DataFolder.Open(options);
         try
         {
             var definition = ReportJson.Read(File.ReadAllText(file));
@@ -48,7 +48,7 @@ internal static class ListVerb
 {
     public static int Run(Options options)
     {
-        foreach (var report in AppData.Open(options.Value("data")).Reports.List())
+        foreach (var report in DataFolder.Open(options).Reports.List())
         {
             var state = report.Published is null ? "draft" : report.HasUnpublishedChanges ? "published, with a newer draft" : "published";
             Console.WriteLine($"{report.Id}\t{(report.Unreadable is null ? state : "cannot be read")}\t{report.Title}");
@@ -75,7 +75,7 @@ internal sealed record StoredReport(AppData Data, SavedReport Report)
     /// <summary>Null, with a message on the error output that says which there are, if there is none of this id or title.</summary>
     public static StoredReport? Find(Options options)
     {
-        var (name, data) = (options.Word("REPORT"), AppData.Open(options.Value("data")));
+        var (name, data) = (options.Word("REPORT"), DataFolder.Open(options));
         if (data.FindReport(name) is { } report) return new StoredReport(data, report);
         Console.Error.WriteLine($"error unknown-report: There is no saved report called “{name}”. There are: "
             + $"{string.Join(", ", data.Reports.List().Select(r => r.Id))}. To save one: lattice save FILE.");

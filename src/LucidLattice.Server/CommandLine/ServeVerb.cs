@@ -13,7 +13,7 @@ internal static class ServeVerb
     public static async Task<int> Run(Options options)
     {
         var port = options.Number("port") ?? 5080;
-        var data = AppData.Open(options.Value("data"));
+        var data = DataFolder.Open(options);
         data.RemoveForgotten();
         var app = WebHost.Build(data, $"http://127.0.0.1:{port}", options.Number("memory") is { } megabytes ? (long)megabytes << 20 : null);
         try

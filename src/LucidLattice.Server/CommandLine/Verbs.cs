@@ -21,7 +21,8 @@ public static class Verbs
           lattice bench  [NAME…]
 
         REPORT is the title or id of a saved report, or a definition file; DATASET likewise.
-        An svg file holds the first page, or page N with --page N.
+        An svg file holds the first page, or page N with --page N. DIR is the folder in which everything is kept, “data” where
+        none is named; one that is not there is made with --new.
         """;
 
     public static async Task<int> Run(string[] args)

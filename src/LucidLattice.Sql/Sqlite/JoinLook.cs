@@ -54,7 +54,7 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
         if (stamp is not null && _known.TryGetValue(key, out var known)) return (T)known;
         JoinChecks.Require(dataset, join);
         var path = databases.PathOf(dataset.Database)
-            ?? throw new DataException("unknown-database", $"No database is registered as “{dataset.Database}”.");
+            ?? throw UnknownDatabase.Called(dataset.Database, databases);
         using var connection = SafeConnection.Open(path, _limits, cancel);
         try
         {

@@ -85,7 +85,7 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
     private SafeConnection Open(DataQuery query, CancellationToken cancel)
     {
         var path = databases.PathOf(query.Dataset.Database)
-            ?? throw new DataException("unknown-database", $"No database is registered as “{query.Dataset.Database}”.");
+            ?? throw UnknownDatabase.Called(query.Dataset.Database, databases);
         return SafeConnection.Open(path, LimitsOf(query.Dataset), cancel);
     }
 
