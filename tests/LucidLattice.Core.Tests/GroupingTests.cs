@@ -140,4 +140,32 @@ public class GroupingTests
             of => frame.Rows.Columns[of.Field!.Value].Key(builder.Count, English, false), CancellationToken.None))]);
         return compiled.Evaluate(frame);
     }
+
+    /// <summary>A header prints the first row's value of a bare field; where others differ, the author is told.</summary>
+    [Theory]
+    [InlineData("{{ k }}", null)]
+    [InlineData("{{ same }}", null)]
+    [InlineData("{{ n }}", "“N” is not the same in all rows of one “Kind”; the header prints that of the first row.")]
+    [InlineData("{{ t }} and more", "“T” is not the same in all rows of one “Kind”; the header prints that of the first row.")]
+    [InlineData("{{ gap }}", "“Gap” is not the same in all rows of one “Kind”; the header prints that of the first row.")]
+    [InlineData("{{ max(n) }}", null)]
+    [InlineData("{{ n + 0 }}", null)]
+    public void A_bare_field_that_changes_within_its_group_is_a_warning_from_the_data(string text, string? expected)
+    {
+        TextElement Text(string id) => new() { Id = id, Width = 200, Height = 14, Text = text };
+        var section = new Section
+        {
+            Id = "s", Dataset = "d",
+            Levels = [new Level { Id = "l", Name = "Kind", By = "k", Header = Workshop.Band(Workshop.Part("p", 20, Text("h"))) }],
+            Detail = Workshop.Band(Workshop.Part("d", 20, Text("r") with { Text = "{{ n }}" })),
+        };
+        var fields = new[] { "k", "same", "t", "gap" }.Select(n => new Field { Name = n, Type = DataType.Text })
+            .Append(new Field { Name = "n", Type = DataType.Whole }).ToArray();
+        Value[] Row(string k, string same, string t, string? gap, long n) =>
+            [Value.Of(k), Value.Of(same), Value.Of(t), Value.Of(gap), Value.Of(n)];
+        var rows = new MemoryRows(Row("a", "x", "1", null, 1), Row("b", "y", "2", "g", 2), Row("b", "y", "3", null, 3));
+        var problem = Workshop.Run(Workshop.Report(section, fields), rows).Problems.SingleOrDefault();
+        Assert.Equal(expected, problem?.Message);
+        Assert.Equal(expected is null ? null : "h", problem?.Place);
+    }
 }

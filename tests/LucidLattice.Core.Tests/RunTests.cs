@@ -138,11 +138,10 @@ public class RunTests
         var run = Workshop.Run(Demo, null, ("from", "2025-01-01"), ("to", "2025-03-31"));
         var found = ReportSearch.Find(run, text, int.MaxValue, CancellationToken.None);
         Assert.False(found.More);
-        // Page footers and charts are not looked into, and repeated headers are found where they stand first.
-        var body = run.Report.Page.Height - run.Report.Page.Bottom - 18;
+        // Charts are not looked into, and repeated headers are found where they stand first.
         var expected = Enumerable.Range(1, run.PageCount)
             .Where(n => run.Page(n).Items.OfType<TextRun>()
-            .Any(t => t.Y < body && t.Text.Contains(text, StringComparison.OrdinalIgnoreCase) && t.Text != "Holm – Brae")).ToList();
+            .Any(t => t.Text.Contains(text, StringComparison.OrdinalIgnoreCase) && t.Text != "Holm – Brae")).ToList();
         var pages = found.Hits.Select(h => h.Page).Distinct().ToList();
         Assert.Equal(pages.Order(), pages);
         if (text == "Holm – Brae") Assert.Contains(run.PageOf(2, 5)!.Value, pages);
@@ -150,6 +149,78 @@ public class RunTests
         var few = ReportSearch.Find(run, text, 3, CancellationToken.None);
         Assert.Equal(found.Hits.Take(3), few.Hits);
         Assert.Equal(found.Hits.Count > 3, few.More);
+    }
+
+    /// <summary>A text that goes on over pages, page bands, page numbers, and blanks.</summary>
+    [Theory]
+    [InlineData("word250")]
+    [InlineData("word1900")]
+    [InlineData("row 5")]
+    [InlineData("page 2 of")]
+    [InlineData("on 4")]
+    [InlineData("Skerravoe")]
+    [InlineData(" row")]
+    [InlineData("from row ")]
+    [InlineData("  ")]
+    [InlineData(" Skerravoe")]
+    public void Search_names_the_page_of_the_words_in_bands_and_long_texts_too(string text)
+    {
+        var longText = new TextElement { Id = "t", Width = 500, Height = 14,
+            Text = string.Join(' ', Enumerable.Range(0, 2000).Select(i => $"word{i}")) };
+        var section = new Section
+        {
+            Id = "s", Dataset = "d",
+            ReportHeader = Workshop.Band(Workshop.Part("p", 20, longText)),
+            Detail = Workshop.Band(Workshop.Part("d", 120,
+                new TextElement { Id = "r", Width = 200, Height = 14, Text = "stands on {{ page_number() }}" })),
+        };
+        var report = Workshop.Report(section, new Field { Name = "n", Type = DataType.Whole });
+        report = report with
+        {
+            Sheets = [report.Sheets[0] with
+            {
+                PageHeader = Workshop.Band(Workshop.Part("h", 20, new TextElement { Id = "ht", Width = 300, Height = 14,
+                    Text = "Skerravoe" }, new TextElement { Id = "hn", X = 300, Width = 200, Height = 14, Text = "from row {{ n }}" })),
+                PageFooter = Workshop.Band(Workshop.Part("f", 20, new TextElement { Id = "ft", Width = 300, Height = 14,
+                    Text = "to row {{ n }}, page {{ page_number() }} of {{ page_count() }}" })),
+            }],
+        };
+        var run = Workshop.Run(report, new MemoryRows([.. Enumerable.Range(5, 9).Select(n => new[] { Value.Of((long)n) })]));
+        var found = ReportSearch.Find(run, text, int.MaxValue, CancellationToken.None).Hits;
+        // Drawing every page is the reference; what a band says on the page before as well is found there.
+        var (expected, before) = (new List<int>(), new HashSet<string>());
+        for (var page = 1; page <= run.PageCount; page++)
+        {
+            var shown = run.Page(page).Texts().Select(t => t.Text).ToList();
+            expected.AddRange(shown.Where(t => t.Contains(text, StringComparison.OrdinalIgnoreCase)
+                && (t.StartsWith("stands", StringComparison.Ordinal) || !before.Contains(t))).Select(_ => page));
+            before = [.. shown];
+        }
+        if (text.Trim().Length == 0) expected.Clear();
+        Assert.Equal(expected, found.Select(h => h.Page));
+        Assert.Equal(text is "  " or " Skerravoe", expected.Count == 0);
+    }
+
+    /// <summary>Words that are wrapped go on in the next line, and maybe on the next page: they are where they begin.</summary>
+    [Fact]
+    public void Words_that_are_wrapped_are_found_where_they_begin()
+    {
+        var words = Enumerable.Range(0, 3000).Select(i => $"word{i}").ToList();
+        var run = Workshop.Run(Workshop.Report(new Section
+        {
+            Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 20,
+                new TextElement { Id = "t", Width = 300, Height = 14, Text = string.Join(' ', words) })),
+        }), new MemoryRows());
+        var last = Enumerable.Range(1, run.PageCount).Select(p => run.Page(p).Texts().Last().Text.Split(' ')[^1]).ToList();
+        Assert.True(run.PageCount > 3);
+        for (var page = 1; page < run.PageCount; page++)
+        {
+            var (end, next) = (last[page - 1], words[words.IndexOf(last[page - 1]) + 1]);
+            Assert.Equal(page, Hit($"{end} {next}"));
+            Assert.Equal(page + 1, Hit($"{next} "));
+        }
+
+        int Hit(string text) => ReportSearch.Find(run, text, 10, CancellationToken.None).Hits.Single().Page;
     }
 
     [Fact]

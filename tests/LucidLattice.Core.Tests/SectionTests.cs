@@ -15,7 +15,7 @@ public class SectionTests
     private sealed record Row(string? Group, string Sub, long Id);
 
     [Fact]
-    public void Every_row_of_every_section_is_printed_where_it_belongs_and_nothing_lies_over_anything()
+    public void Every_row_of_every_section_is_printed_shownOnit_belongs_and_nothing_lies_over_anything()
     {
         var random = new Random(11);
         var nested = 0;
@@ -43,7 +43,7 @@ public class SectionTests
         foreach (var section in sheet.Plan.Sheet.Sections) Print(section, rows, rows, expected);
         var printed = expected.Keys.ToDictionary(id => id, _ => new List<long>());
         while (!sheet.Index.IsComplete) run.Grow(CancellationToken.None);
-        var folio = 0;
+        var (folio, shownOn) = (0, new List<(string Text, int Page)>());
         for (var number = 1; number <= sheet.Index.Count; number++)
         {
             var drawing = run.Page(sheet, number);
@@ -55,11 +55,15 @@ public class SectionTests
             foreach (var box in boxes)
             {
                 if (box.Text == $"{number}/{sheet.Index.Count}") folio++;
-                if (box.Text.Split('#') is [var id, var row])
-                    printed[id].Add(long.Parse(row, System.Globalization.CultureInfo.InvariantCulture));
+                if (box.Text.Split('#') is not [var id, var row]) continue;
+                printed[id].Add(long.Parse(row, System.Globalization.CultureInfo.InvariantCulture));
+                shownOn.Add((box.Text, number));
             }
         }
         Assert.Equal(sheet.Index.Count, folio);
+        // What is looked for is found on the page that shows it, however deep it stands.
+        Assert.Equal(shownOn.Order(), ReportSearch.Find(run, "#", int.MaxValue, CancellationToken.None).Hits
+            .Where(h => h.Sheet == sheet.Plan.Sheet.Id).Select(h => (h.Text, h.Page)).Order());
         Assert.All(expected,
             e => Assert.True(e.Value.SequenceEqual(printed[e.Key]),
             $"{where}, {e.Key}: {string.Join(" ", e.Value)} became {string.Join(" ", printed[e.Key])}"));

@@ -155,7 +155,7 @@ public class StructureTests
     [Theory]
     [InlineData("\"levels\": [ {", "\"levels\": [ { \"colour\": 1,", "no property “colour” at sheets[0].sections[0].levels[0]",
         "It can have id, name, by")]
-    [InlineData("\"type\": \"heading\"", "\"type\": \"headline\"", "“headline” is no type", "elements[")]
+    [InlineData("\"type\": \"heading\"", "\"type\": \"headline\"", "There is no type “headline”", "elements[")]
     [InlineData("\"kind\": \"money\"", "\"kind\": 2", "The value should be one of plain, ", "fields[")]
     [InlineData("\"open\": \"beside\"", "\"open\": \"elsewhere\"", "The value should be one of beside, here, newTab", "link.open")]
     [InlineData("\"by\": \"region\"", "\"by\": null", "“by” cannot be null", "levels[")]

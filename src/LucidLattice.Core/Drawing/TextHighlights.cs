@@ -6,8 +6,8 @@ public static class TextHighlights
     /// <summary>The drawing with a tinted area behind each place at which the text is found, whatever its case.</summary>
     public static PageDrawing Mark(PageDrawing drawing, string text, ITypesetter typesetter)
     {
-        text = text.Trim().Normalize();
-        if (text.Length == 0) return drawing;
+        text = text.Normalize();
+        if (text.Trim().Length == 0) return drawing;
         var items = new List<DrawItem>(drawing.Items.Count + 8);
         foreach (var item in drawing.Items)
         {

@@ -10,8 +10,11 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
     : ElementPlan(Element, X, Width, Style)
 {
     /// <summary>True if it may take more than one line. Numbers and dates do not, and texts with a page number keep their height.</summary>
-    public bool Wraps { get; } = Pieces.All(p => p.Value is not { Phase: Phase.Page })
+    public bool Wraps { get; } = !OfPage(Pieces)
         && (Pieces.Count != 1 || Pieces[0].Value is not { } only || only.Type is DataType.Text || only.Codes is not null);
+
+    /// <summary>True if it depends on the page on which it stands.</summary>
+    public bool IsOfPage => OfPage(Pieces);
 
     public override bool Grows => Wraps;
 
@@ -45,6 +48,8 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
             on.Region(this, string.Join(' ', placed.Lines), on.At(placed.Y) + first * Style.LineHeight,
                 Math.Max(count * Style.LineHeight, Element.Height));
     }
+
+    private static bool OfPage(IReadOnlyList<TextPiece> pieces) => pieces.Any(p => p.Value is { Phase: Phase.Page });
 
     private double HeightOf(int lines) => Math.Max(Element.Height, lines > 1 ? Style.LineHeight * lines : 0);
 

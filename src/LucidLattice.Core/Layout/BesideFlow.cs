@@ -38,11 +38,11 @@ public sealed class BesideFlow(IReadOnlyList<IFlow> lanes) : IFlow
         return 0;
     }
 
-    public FlowCursor? Locate(SectionPlan section, Cursor at)
+    public FlowCursor? Locate(FlowPlace place)
     {
         for (var i = 0; i < lanes.Count; i++)
         {
-            if (lanes[i].Locate(section, at) is not { } inner) continue;
+            if (lanes[i].Locate(place) is not { } inner) continue;
             var found = new FlowCursor?[lanes.Count];
             found[i] = inner;
             return new At(found, i);

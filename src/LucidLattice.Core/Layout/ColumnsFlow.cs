@@ -24,5 +24,5 @@ public sealed class ColumnsFlow(IFlow flow, int count, double step) : IFlow
 
     public int? RowsBefore(FlowCursor? cursor, SectionPlan section) => flow.RowsBefore(cursor, section);
 
-    public FlowCursor? Locate(SectionPlan section, Cursor at) => flow.Locate(section, at);
+    public FlowCursor? Locate(FlowPlace place) => flow.Locate(place);
 }

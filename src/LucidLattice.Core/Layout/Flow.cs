@@ -21,6 +21,10 @@ public readonly record struct Room(
 /// <param name="Next">Where to go on, on a new page; null if there is nothing more.</param>
 public readonly record struct Filled(double Bottom, bool Empty, FlowCursor? Next);
 
+/// <summary>A place in a section.</summary>
+/// <param name="Inside">In the sections inside of the part that stands there: a place in one of them.</param>
+public sealed record FlowPlace(SectionPlan Section, Cursor At, FlowPlace? Inside = null);
+
 /// <summary>Is given each part with its upper edge on the page, and the part of it that is shown (from, to), in points.</summary>
 public delegate void Placer(SectionFlow flow, PartPlan part, double left, double top, double from, double to);
 
@@ -42,7 +46,7 @@ public interface IFlow
     int Compare(FlowCursor a, FlowCursor b);
 
     /// <summary>A place in one of the sections that the flow is made of, as a cursor of this flow; null if it is not in it.</summary>
-    FlowCursor? Locate(SectionPlan section, Cursor at);
+    FlowCursor? Locate(FlowPlace place);
 
     /// <summary>How many rows of a section begin before a place; null if the section is not in it.</summary>
     /// <param name="cursor">Null for its end.</param>

@@ -27,6 +27,27 @@ public sealed class PartLayout(ITypesetter typesetter)
         return new PlacedPart(plan, height, placed);
     }
 
+    /// <summary>Where, from the part's upper edge, a text that a part prints shows what is looked for: at the line with its first
+    /// character; 0 where it is on none.</summary>
+    public double TopOf(PartPlan plan, TextPlan text, string wanted, Frame frame)
+    {
+        foreach (var placed in Place(plan, frame).Elements)
+        {
+            if (!ReferenceEquals(placed.Plan, text)) continue;
+            return placed.Y + text.Style.LineHeight * Math.Max(0, LineOf(placed.Lines!, wanted));
+        }
+        return 0;
+    }
+
+    /// <summary>What is wrapped may go on in the next line, with a space less.</summary>
+    private static int LineOf(IReadOnlyList<string> lines, string wanted)
+    {
+        var at = string.Join(' ', lines).IndexOf(wanted, StringComparison.OrdinalIgnoreCase);
+        var line = at < 0 ? lines.Count : 0;
+        for (; line < lines.Count && at > lines[line].Length; line++) at -= lines[line].Length + 1;
+        return line < lines.Count ? line : 0;
+    }
+
     /// <summary>Lets elements grow and pushes down what stands below them. Returns the part's height.</summary>
     /// <param name="placed">Null if only the height is wanted.</param>
     private double Arrange(PartPlan plan, Frame frame, List<PlacedElement>? placed)

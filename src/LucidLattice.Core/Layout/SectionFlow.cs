@@ -126,13 +126,17 @@ public sealed class SectionFlow : IFlow
     public int Compare(FlowCursor a, FlowCursor b)
     {
         var ((x, innerX), (y, innerY)) = ((At)a, (At)b);
-        var order = Order(FirstPrinted(x)).CompareTo(Order(FirstPrinted(y)));
+        var order = Order(FirstPrinted(x), innerX).CompareTo(Order(FirstPrinted(y), innerY));
         if (order != 0 || (innerX is null && innerY is null)) return order;
         if (innerX is null || innerY is null) return innerX is null ? -1 : 1;
         return _bodies[Parts(x)[x.Part]].Compare(innerX, innerY);
     }
 
-    public FlowCursor? Locate(SectionPlan section, Cursor at) => ReferenceEquals(section, Plan) ? new At(at, null) : null;
+    public FlowCursor? Locate(FlowPlace place)
+    {
+        if (!ReferenceEquals(place.Section, Plan)) return null;
+        return new At(place.At, place.Inside is { } inside ? _bodies[Parts(place.At)[place.At.Part]].Locate(inside) : null);
+    }
 
     public int? RowsBefore(FlowCursor? cursor, SectionPlan section)
     {
@@ -164,16 +168,20 @@ public sealed class SectionFlow : IFlow
     }
 
     /// <summary>Headers come before the row that they start with, outer ones first; footers after the row that they end with, inner ones
-    /// first.</summary>
-    private (int Row, int Kind, int Level, int Part, double Offset) Order(Cursor c) => c.Stage switch
+    /// first; what is inside of a part after all that the part itself prints.</summary>
+    private (int Row, int Kind, int Level, int Part, double Offset) Order(Cursor c, FlowCursor? inner)
     {
-        Stage.ReportHeader => (-1, 0, 0, c.Part, c.Offset),
-        Stage.Header => (_tree.Levels[c.Level].Start[c.Group], 0, c.Level, c.Part, c.Offset),
-        Stage.Detail => (c.Row, 1, 0, c.Part, c.Offset),
-        Stage.Footer => (_tree.Levels[c.Level].End(c.Group) - 1, 2, -c.Level, c.Part, c.Offset),
-        Stage.ReportFooter => (int.MaxValue, 0, 0, c.Part, c.Offset),
-        _ => (int.MaxValue, 1, 0, 0, 0),
-    };
+        var offset = inner is null ? c.Offset : double.MaxValue;
+        return c.Stage switch
+        {
+            Stage.ReportHeader => (-1, 0, 0, c.Part, offset),
+            Stage.Header => (_tree.Levels[c.Level].Start[c.Group], 0, c.Level, c.Part, offset),
+            Stage.Detail => (c.Row, 1, 0, c.Part, offset),
+            Stage.Footer => (_tree.Levels[c.Level].End(c.Group) - 1, 2, -c.Level, c.Part, offset),
+            Stage.ReportFooter => (int.MaxValue, 0, 0, c.Part, offset),
+            _ => (int.MaxValue, 1, 0, 0, 0),
+        };
+    }
 
     /// <summary>A level that wants new pages gets one before each group but the first of its parent.</summary>
     private bool StartsNewPage(Cursor cursor)

@@ -29,10 +29,10 @@ public sealed class SequenceFlow(IReadOnlyList<IFlow> flows) : IFlow
         return i != j ? i.CompareTo(j) : flows[i].Compare(x, y);
     }
 
-    public FlowCursor? Locate(SectionPlan section, Cursor at)
+    public FlowCursor? Locate(FlowPlace place)
     {
         for (var i = 0; i < flows.Count; i++)
-            if (flows[i].Locate(section, at) is { } inner) return new At(i, inner);
+            if (flows[i].Locate(place) is { } inner) return new At(i, inner);
         return null;
     }
 

@@ -92,6 +92,18 @@ public sealed class PageIndex : Caching.ISized
         return (from, Math.Max(from, flow.RowsBefore(next, rowsOf) ?? 0));
     }
 
+    /// <summary>The rows of a section that begin on a page, as a range of its printed order, without filling the page.</summary>
+    internal (int From, int To) Rows(int number, SectionPlan of)
+    {
+        lock (_lock)
+        {
+            if (_starts[number - 1] == Nothing) return (0, 0);
+            var from = _lookUp.Value.RowsBefore(_starts[number - 1], of) ?? 0;
+            var to = _lookUp.Value.RowsBefore(number < _starts.Count ? _starts[number] : null, of) ?? 0;
+            return (from, Math.Max(from, to));
+        }
+    }
+
     /// <summary>Waits until a page is known (true), or until it is certain that there is no such page (false).</summary>
     public async Task<bool> Has(int number, CancellationToken cancel)
     {

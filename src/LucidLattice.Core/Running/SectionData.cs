@@ -96,6 +96,7 @@ public sealed class SectionData
         var overflows = _steps.Overflows + Totals.Overflows();
         if (overflows > 0)
             yield return new("overflow", Severity.Error, $"{overflows:N0} values are too large for their type and are left empty.", id);
+        foreach (var problem in ChangingFields.In(this)) yield return problem;
         foreach (var (chart, table) in Charts.Where(c => c.Value.MostDrawn is not null))
             yield return new(
                 "chart-cut-off", Severity.Warning,

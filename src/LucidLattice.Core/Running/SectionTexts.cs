@@ -13,9 +13,11 @@ internal sealed class SectionTexts
     private const int ValuesRemembered = 200_000;
     private readonly string _wanted;
     private readonly FramePositions _positions;
-    private readonly Dictionary<IReadOnlyList<PartPlan>,
-        List<(int Part, Func<string?> Find)>> _finders = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<IReadOnlyList<PartPlan>, List<Finder>> _finders = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<SectionPlan, SectionTexts> _inner = new(ReferenceEqualityComparer.Instance);
+
+    /// <summary>Gives a text of a part of a band, where the frame stands, if what is wanted is in it.</summary>
+    public sealed record Finder(int Part, TextPlan Text, Func<string?> Find);
 
     public SectionTexts(SectionData data, string wanted)
     {
@@ -53,13 +55,13 @@ internal sealed class SectionTexts
     }
 
     /// <summary>Gives, for each text of a band that can hold what is wanted, the text where the frame stands if it does.</summary>
-    public List<(int Part, Func<string?> Find)> In(IReadOnlyList<PartPlan> parts)
+    public List<Finder> In(IReadOnlyList<PartPlan> parts)
     {
         if (_finders.TryGetValue(parts, out var known)) return known;
-        var finders = new List<(int, Func<string?>)>();
+        var finders = new List<Finder>();
         for (var i = 0; i < parts.Count; i++)
             foreach (var text in parts[i].Elements.SelectMany(e => e.Texts))
-                if (FinderOf(text) is { } finder) finders.Add((i, finder));
+                if (FinderOf(text) is { } find) finders.Add(new Finder(i, text, find));
         return _finders[parts] = finders;
     }
 

@@ -1,4 +1,5 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Layout;
 using LucidLattice.Core.Planning;
 
@@ -27,34 +28,48 @@ public sealed class SheetPages
     /// <param name="section">One that stands on the sheet.</param>
     /// <param name="level">Of the section's tree.</param>
     public int? PageOf(SectionPlan section, int level, int group) =>
-        Index.PageOf(flow => flow.Locate(section, new Cursor(Stage.Header, level, group)));
+        Index.PageOf(flow => flow.Locate(new FlowPlace(section, new Cursor(Stage.Header, level, group))));
 
     /// <summary>Paints a page, its bands last, since they may add up what starts on it.</summary>
     internal void Paint(int number, int? count, PartPainter painter)
     {
-        var page = _data.Plan.Report.Page;
-        var first = _data[Plan.First];
-        var (from, to) = Index.Fill(number, Plan.First, (flow, part, left, top, begin, end) =>
+        var rows = Index.Fill(number, Plan.First, (flow, part, left, top, begin, end) =>
         {
             (flow.Frame.PageNumber, flow.Frame.PageCount) = (number, count);
             painter.Paint(part, flow.Frame, left, top, begin, end);
         });
-        var frame = first.NewFrame();
-        (frame.PageNumber, frame.PageCount) = (number, count);
-        if (Plan.PageTotals.Specs.Count > 0) frame.PageTotals = first.TotalsOf(Plan.PageTotals, from, to);
-        // A field is that of the first row on the page in the header, of the last one in the footer.
-        Band(Plan.PageHeader, page.Top, from);
-        Band(Plan.PageFooter, page.Height - page.Bottom - HeightOf(Plan.PageFooter), to - 1);
-
-        void Band(IReadOnlyList<PartPlan> parts, double y, int place)
+        foreach (var band in Bands(number, count, rows))
         {
-            var rows = first.Tree.Order;
-            frame.Row = rows.Length == 0 ? -1 : rows[Math.Clamp(place, 0, rows.Length - 1)];
-            foreach (var part in parts)
+            var y = band.Top;
+            foreach (var part in band.Parts)
             {
-                painter.Paint(part, frame, page.Left, y, 0, part.Height);
+                painter.Paint(part, band.Frame, _data.Plan.Report.Page.Left, y, 0, part.Height);
                 y += part.Height;
             }
+        }
+    }
+
+    /// <summary>The header and the footer of a page: a field in them is that of the first row on the page in the header, of the last one
+    /// in the footer.</summary>
+    /// <param name="count">The pages of the sheet; null while they are not known.</param>
+    /// <param name="rows">Those of the first section that begin on the page, as a range of its printed order.</param>
+    internal (IReadOnlyList<PartPlan> Parts, double Top, Frame Frame)[] Bands(int number, int? count, (int From, int To) rows)
+    {
+        var page = _data.Plan.Report.Page;
+        var first = _data[Plan.First];
+        var totals = Plan.PageTotals.Specs.Count > 0 ? first.TotalsOf(Plan.PageTotals, rows.From, rows.To) : null;
+        return
+        [
+            (Plan.PageHeader, page.Top, At(rows.From)),
+            (Plan.PageFooter, page.Height - page.Bottom - HeightOf(Plan.PageFooter), At(rows.To - 1)),
+        ];
+
+        Frame At(int place)
+        {
+            var (frame, order) = (first.NewFrame(), first.Tree.Order);
+            (frame.PageNumber, frame.PageCount, frame.PageTotals) = (number, count, totals);
+            frame.Row = order.Length == 0 ? -1 : order[Math.Clamp(place, 0, order.Length - 1)];
+            return frame;
         }
     }
 
