@@ -1,5 +1,6 @@
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Editing;
+using LucidLattice.Core.Links;
 using LucidLattice.Core.Planning;
 using Xunit;
 
@@ -24,6 +25,21 @@ public class GeneralEditTests
     ];
 
     /// <summary>Property: after any series of edits, ids are unique, the report has no error, and its file says the same.</summary>
+    [Theory]
+    [InlineData("{{ :region }}, and more", "{{ :region }}, and more")]
+    [InlineData("Ports of call", "Harbours {{{{ all }}")]
+    public void A_printed_title_follows_the_report_s_unless_its_author_changed_it(string printed, string expected)
+    {
+        var title = new TextElement { Id = "t", Width = 200, Text = printed, Style = new Style { Role = StyleRole.Title } };
+        var note = title with { Id = "n", Style = new Style() };
+        var report = Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 20, title, note)) })
+            with { Title = "Ports of call" };
+        var renamed = new RenameReport { Title = " Harbours {{ all }}" }.Apply(report, NoReports.Instance);
+        Assert.Equal("Harbours {{ all }}", renamed.Title);
+        Assert.Equal([expected, printed], renamed.AllElements().Cast<TextElement>().Select(t => t.Text));
+        Assert.Throws<EditException>(() => new RenameReport { Title = " " }.Apply(report, NoReports.Instance));
+    }
+
     [Fact]
     public void Any_series_of_general_edits_leaves_a_report_that_runs()
     {

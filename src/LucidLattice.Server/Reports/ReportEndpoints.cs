@@ -93,7 +93,7 @@ public static class ReportEndpoints
     {
         if (string.IsNullOrWhiteSpace(request.Title)) throw ApiException.Bad("no-title", "Give the report a title.");
         var draft = store.Draft(id) ?? throw Missing(id);
-        var version = store.SaveDraft(id, draft.Draft, draft.Definition with { Title = request.Title.Trim() });
+        var version = store.SaveDraft(id, draft.Draft, new RenameReport { Title = request.Title }.Apply(draft.Definition, store));
         if (draft.Published == draft.Draft) store.Publish(id, version);
         return new SavedVersion(version);
     }

@@ -9,6 +9,7 @@ import { api } from '../api/client';
 import type { BandKind } from '../api/generated';
 import { AssistContext, type Assist } from '../code/assist';
 import { ParameterStrip } from '../read/ParameterStrip';
+import { undoTyped, useUndoKeys } from '../sentence/useUndoKeys';
 import { BarButton } from '../shell/BarButton';
 import { Message } from '../shell/Message';
 import { ModeSwitch } from '../shell/ModeSwitch';
@@ -20,6 +21,7 @@ import { ComposeStatus } from './ComposeStatus';
 import { ConflictBar } from './ConflictBar';
 import { openReport, useCompose } from './composeStore';
 import { DataList } from './DataList';
+import { columnAt, findSection } from './definition';
 import { useActiveSection } from './activeSection';
 import { ExchangePanel } from './ExchangePanel';
 import { OutdatedBar } from './OutdatedBar';
@@ -94,6 +96,7 @@ export function ComposePage() {
   const client = useQueryClient();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   useComposeKeys();
+  useUndoKeys(() => void undo(), future.length ? () => void redo() : undefined);
   useEffect(() => {
     setMissing('');
     openReport(id).catch((error: Error) => setMissing(error.message));
@@ -119,7 +122,18 @@ export function ComposePage() {
         field,
         band: target.band,
         level: target.level,
+        before: target.band === 'detail' ? columnBelow(event, target) : undefined,
       });
+  };
+  /** The column before which a field is let go among the rows. */
+  const columnBelow = (event: DragEndEvent, { section: id, band, level }: Band) => {
+    const strip = view?.bands.find((b) => b.section === id && b.kind === band && b.level === level);
+    const listed = definition && findSection(definition, id);
+    if (!event.over || !strip || !listed || !(event.activatorEvent instanceof PointerEvent)) return undefined;
+    const page = { width: 595.28, left: 42.52, ...definition.page };
+    const points = page.width / event.over.rect.width;
+    const x = event.activatorEvent.clientX + event.delta.x - event.over.rect.left;
+    return columnAt(listed, x * points - page.left - strip.left);
   };
   const publishNow = async () => {
     if (!(await publish())) return;
@@ -136,7 +150,12 @@ export function ComposePage() {
         middle={<ModeSwitch mode="compose" composeTo={`/compose/${id}`} readTo={upToDate ? `/read/${id}` : `/read/${id}?~draft=1`} />}
         actions={
           <>
-            <UndoButtons undo={past.length ? () => void undo() : undefined} redo={future.length ? () => void redo() : undefined} />
+            <UndoButtons
+              undo={undoTyped(() => void undo())}
+              isUndone={past.length === 0}
+              redo={() => void redo()}
+              isRedone={future.length === 0}
+            />
             <BarButton strong onClick={() => void publishNow()} disabled={!definition || upToDate}>
               {upToDate ? 'Published' : 'Publish'}
             </BarButton>

@@ -5,7 +5,8 @@ import { caption } from '../shell/caption';
 export const mainSection = (report: ReportDefinition): Section => report.sheets![0].sections![0];
 
 /** Every section, those inside of others after the one that they are in. */
-const allSections = (report: ReportDefinition): Section[] => (report.sheets ?? []).flatMap((s) => s.sections ?? []).flatMap(withInner);
+export const allSections = (report: ReportDefinition): Section[] =>
+  (report.sheets ?? []).flatMap((s) => s.sections ?? []).flatMap(withInner);
 
 const withInner = (section: Section): Section[] => [
   section,
@@ -57,6 +58,12 @@ export function dropIndex(report: ReportDefinition, id: string, by: number): num
   if (own < 0) return undefined;
   const to = middles.filter((c) => c.id !== id && c.middle < middles[own].middle + by).length;
   return to === own ? undefined : to;
+}
+
+/** The column before which something is let go at a distance from the section's left side, in points; undefined at the end. */
+export function columnAt(section: Section, x: number): string | undefined {
+  let edge = 0;
+  return section.columns?.find((c) => x < (edge += c.width) - c.width / 2)?.id;
 }
 
 export interface Placed {

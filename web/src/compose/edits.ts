@@ -17,8 +17,10 @@ export const replaceColumn = (column: Column): Edit => ({ type: 'replace', item:
 export function carryTo(element: string, e: React.PointerEvent, x: number, y: number, zoom: number): Edit | undefined {
   const strip = (at?: Element | null) => at?.closest<HTMLElement>('[data-band]') ?? undefined;
   const own = strip(e.currentTarget);
+  // What is carried lies under the pointer too, wherever that is.
   const target = document
     .elementsFromPoint(e.clientX, e.clientY)
+    .filter((below) => !e.currentTarget.contains(below))
     .map(strip)
     .find((found) => found !== undefined);
   if (!own || !target || target === own) return undefined;

@@ -1,30 +1,16 @@
 import { useEffect } from 'react';
+import { isWriting } from '../sentence/ownUndo';
 import { useCompose } from './composeStore';
 import { findElement, sectionOfColumn, sectionOfLevel } from './definition';
 import { moveWithin, replaceColumn } from './edits';
 
-const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
-
-/** Undo, redo, delete, moving and widening columns, leaving a selection: by keyboard, anywhere in Compose. */
+/** Delete, moving and widening columns, leaving a selection: by keyboard, anywhere in Compose. */
 export function useComposeKeys() {
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
-      if (isTyping(e.target) || document.querySelector('.MuiPopover-root')) return;
-      const { undo, redo, edit, select, selection, definition } = useCompose.getState();
-      const control = e.ctrlKey || e.metaKey;
+      if (isWriting(e.target) || document.querySelector('.MuiPopover-root')) return;
+      const { edit, select, selection, definition } = useCompose.getState();
       const done = () => e.preventDefault();
-      if (control && e.key.toLowerCase() === 'z') {
-        done();
-        if (e.shiftKey) void redo();
-        else void undo();
-        return;
-      }
-      if (control && e.key.toLowerCase() === 'y') {
-        done();
-        void redo();
-        return;
-      }
       if (e.key === 'Escape') {
         // One step up: from a part of a chart to the chart, from there to the report.
         select(selection.kind === 'element' && selection.part ? { kind: 'element', id: selection.id } : { kind: 'report' });

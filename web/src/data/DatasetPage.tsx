@@ -12,6 +12,7 @@ import { count } from '../shell/count';
 import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
+import { undoTyped, useUndoKeys } from '../sentence/useUndoKeys';
 import { UndoButtons } from '../shell/UndoButtons';
 import { color } from '../theme/tokens';
 import { isJoin, newName, spokenTable, tablesOf } from './dataset';
@@ -34,7 +35,7 @@ export function DatasetPage() {
 function OneDataset({ id }: { id: string }) {
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
-  const { dataset, edit, undo, redo, saving, savedVersion, failure, open, save } = useDataset(id);
+  const { dataset, edit, undo, redo, canUndo, canRedo, saving, savedVersion, failure, open, save } = useDataset(id);
   const client = useQueryClient();
   const databases = useQuery(listDatabasesOptions());
   const schema = useMemo(
@@ -50,26 +51,7 @@ function OneDataset({ id }: { id: string }) {
   useEffect(() => {
     document.title = `${dataset?.name ?? 'Data'} – Lucid Lattice`;
   }, [dataset?.name]);
-  useEffect(() => {
-    const press = (e: KeyboardEvent) => {
-      if (
-        !(e.ctrlKey || e.metaKey) ||
-        (e.target instanceof HTMLElement && (/^(INPUT|TEXTAREA)$/.test(e.target.tagName) || e.target.isContentEditable))
-      )
-        return;
-      const key = e.key.toLowerCase();
-      if (key === 'z' && !e.shiftKey && undo) {
-        e.preventDefault();
-        undo();
-      }
-      if ((key === 'y' || (key === 'z' && e.shiftKey)) && redo) {
-        e.preventDefault();
-        redo();
-      }
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  });
+  useUndoKeys(undo, canRedo ? redo : undefined);
   const addTable = (name: string) => {
     api.addTable(toApi(dataset!), name).then(
       (next) => edit({ ...fromApi(next), name: isBegun || next.name !== newName ? next.name : spokenTable(name) }),
@@ -119,7 +101,7 @@ function OneDataset({ id }: { id: string }) {
         note={dataset ? savingWords[saving] : ''}
         actions={
           <>
-            <UndoButtons undo={undo} redo={redo} />
+            <UndoButtons undo={undoTyped(undo)} isUndone={!canUndo} redo={redo} isRedone={!canRedo} />
             <BarButton strong disabled={!dataset || errors.length > 0 || (dataset.fields ?? []).length === 0} onClick={() => void report()}>
               New report from it
             </BarButton>

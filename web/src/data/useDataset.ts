@@ -5,6 +5,7 @@ import { listDatasetsQueryKey } from '../api/generated/@tanstack/react-query.gen
 import { api } from '../api/client';
 import { takeTyped } from '../sentence/useDraft';
 import { begun, redone, step, undone, type History } from '../shell/history';
+import { keepHistory, readHistory } from '../shell/keptHistory';
 import { createSaver } from '../shell/saver';
 import { fromApi, toApi, type Dataset } from './types';
 
@@ -16,6 +17,8 @@ export function useDataset(id: string) {
   const { enqueueSnackbar } = useSnackbar();
   const [savedVersion, setSavedVersion] = useState(0);
   const [history, setHistory] = useState(begun<Dataset>());
+  /** The same at once, for what is done within one gesture. */
+  const steps = useRef(history);
   const [saving, setSaving] = useState<'saved' | 'saving' | 'failed'>('saved');
   const [failure, setFailure] = useState('');
   const version = useRef(0);
@@ -45,7 +48,8 @@ export function useDataset(id: string) {
   const saver = useRef(createSaver(saveDelay, send)).current;
 
   const open = useCallback(() => {
-    setHistory(begun<Dataset>());
+    steps.current = begun<Dataset>();
+    setHistory(steps.current);
     setFailure('');
     setSaving('saved');
     newest.current = undefined;
@@ -53,7 +57,8 @@ export function useDataset(id: string) {
       (saved) => {
         version.current = saved.version;
         kept.current = newest.current = fromApi(saved.definition);
-        setHistory(begun(newest.current));
+        steps.current = readHistory(`undo dataset ${id}`, newest.current) ?? begun(newest.current);
+        setHistory(steps.current);
       },
       (error: Error) => setFailure(error.message),
     );
@@ -63,16 +68,20 @@ export function useDataset(id: string) {
     open();
     const leaving = () => {
       takeTyped();
+      keepHistory(`undo dataset ${id}`, steps.current);
       void saver.now();
     };
     window.addEventListener('pagehide', leaving);
     return () => {
       window.removeEventListener('pagehide', leaving);
+      keepHistory(`undo dataset ${id}`, steps.current);
       if (saver.isWaiting()) void saver.now();
     };
   }, [id, open, saver]);
 
   const put = (next: History<Dataset>) => {
+    if (next === steps.current) return;
+    steps.current = next;
     setHistory(next);
     newest.current = next.now;
     setSaving('saving');
@@ -88,9 +97,13 @@ export function useDataset(id: string) {
     open,
     save: saver.now,
     edit: (next: Dataset) => {
-      if (now && next !== now) put(step(history, next));
+      const before = steps.current.now;
+      // Picking what is picked already is no step.
+      if (before && JSON.stringify(next) !== JSON.stringify(before)) put(step(steps.current, next));
     },
-    undo: past.length ? () => put(undone(history)) : undefined,
-    redo: future.length ? () => put(redone(history)) : undefined,
+    undo: () => put(undone(steps.current)),
+    redo: () => put(redone(steps.current)),
+    canUndo: past.length > 0,
+    canRedo: future.length > 0,
   };
 }

@@ -58,7 +58,7 @@ export function FindField({ text, onFind, onNext }: Props) {
         onKeyDown={(e: React.KeyboardEvent) => {
           if (e.key === 'Enter') {
             if (draft === text) onNext(e.shiftKey ? -1 : 1);
-            else onFind(draft.trim() === "" ? "" : draft);
+            else onFind(draft.trim() === '' ? '' : draft);
           }
           if (e.key === 'Escape') {
             setDraft('');

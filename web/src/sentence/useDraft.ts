@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { settle } from './ownUndo';
 
 /** What is typed somewhere and not taken yet. */
 const typed = new Set<() => void>();
@@ -26,6 +27,7 @@ export function useDraft(value: string, onTake: (text: string) => void) {
     const now = newest.current;
     if (now.draft === taken.current) return;
     taken.current = now.draft;
+    settle();
     now.onTake(now.draft);
   }).current;
   useEffect(() => {

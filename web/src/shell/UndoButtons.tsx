@@ -1,13 +1,25 @@
 import { BarButton } from './BarButton';
 
-/** The pair of the bar; a step that is not there is undefined. */
-export const UndoButtons = ({ undo, redo }: { undo?: () => void; redo?: () => void }) => (
+/** @param isUndone True if there is no step back. The button says so, but can be pressed: something may be typed and not taken yet. */
+export const UndoButtons = ({
+  undo,
+  redo,
+  isUndone,
+  isRedone,
+}: {
+  undo: () => void;
+  redo: () => void;
+  isUndone: boolean;
+  isRedone: boolean;
+}) => (
   <>
-    <BarButton onClick={undo} disabled={!undo} aria-label="Undo" title="Undo (Ctrl+Z)" sx={{ minWidth: 36 }}>
+    <BarButton onClick={undo} aria-disabled={isUndone} aria-label="Undo" title="Undo (Ctrl+Z)" sx={{ minWidth: 36, ...faded(isUndone) }}>
       ↶
     </BarButton>
-    <BarButton onClick={redo} disabled={!redo} aria-label="Redo" title="Redo (Ctrl+Y)" sx={{ minWidth: 36 }}>
+    <BarButton onClick={redo} aria-disabled={isRedone} aria-label="Redo" title="Redo (Ctrl+Y)" sx={{ minWidth: 36, ...faded(isRedone) }}>
       ↷
     </BarButton>
   </>
 );
+
+const faded = (isFaded: boolean) => (isFaded ? { opacity: 0.45 } : {});

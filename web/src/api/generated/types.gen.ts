@@ -807,6 +807,8 @@ export type Edit = ({
 } & EditSetChartRows) | ({
     type?: 'setSection';
 } & EditSetSection) | ({
+    type?: 'renameReport';
+} & EditRenameReport) | ({
     type?: 'exchangeDataset';
 } & EditExchangeDataset);
 
@@ -915,6 +917,12 @@ export type EditPaste = {
 export type EditRemove = {
     type?: 'remove';
     ids: Array<string>;
+    section?: null | string;
+};
+
+export type EditRenameReport = {
+    type?: 'renameReport';
+    title: string;
     section?: null | string;
 };
 

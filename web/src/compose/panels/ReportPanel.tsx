@@ -92,7 +92,7 @@ export function ReportPanel() {
           label="Title"
           value={definition.title}
           onCommit={(title) => {
-            if (title.trim()) void replace((now) => ({ ...now, title: title.trim() }));
+            if (title.trim()) void edit({ type: 'renameReport', title });
           }}
         />
         <TextSetting

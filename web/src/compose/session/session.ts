@@ -2,9 +2,11 @@ import { createStore, type StoreApi } from 'zustand';
 import { api, ApiError } from '../../api/client';
 import type { Edit, Element, ReportDefinition } from '../../api/generated';
 import { begun, redone, step, undone, type History } from '../../shell/history';
+import { keepHistory, readHistory } from '../../shell/keptHistory';
 import { createSaver } from '../../shell/saver';
 import { findElement } from '../definition';
 import { createExchange } from './exchange';
+import { newest } from './newest';
 import type { Change, SessionState } from './types';
 import { forgetUnsaved, keepUnsaved, readUnsaved } from './unsaved';
 
@@ -119,7 +121,8 @@ export function createSession(id: string): Session {
     if (anew) forgetUnsaved(id);
     const left = readUnsaved(id);
     const kept = left && !same(left.definition, report.definition) ? left : undefined;
-    const base = begun(kept?.definition ?? report.definition);
+    const now = kept?.definition ?? report.definition;
+    const base = (anew ? undefined : readHistory(`undo report ${id}`, now)) ?? begun(now);
     const from = kept && !same(kept.sent, report.definition) ? kept.version : report.draft;
     set({ ...blank, values: get().values, past: base.past, definition: base.now, future: base.future, version: from });
     if (kept) saveSoon();
@@ -149,6 +152,9 @@ export function createSession(id: string): Session {
         const answer = await exchange.compose(definition, edits);
         if (answer.view.changed) put(step(history(), answer.view.definition));
         exchange.take(answer);
+        // What was just made is what is worked on next.
+        const added = edits.some((e) => /^(add|insert|paste)/.test(e.type ?? '')) ? newest(definition, answer.view.definition) : undefined;
+        if (added) set({ selection: added });
       } finally {
         for (const one of meant) waiting.splice(waiting.indexOf(one), 1);
       }
@@ -159,8 +165,11 @@ export function createSession(id: string): Session {
     rewrites.push(change);
     return exchange.enqueue(async () => {
       try {
-        if (!get().definition) return;
-        const after = step(history(), change(get().definition!));
+        const before = get().definition;
+        const next = before && change(before);
+        // Picking what is picked already is no step.
+        if (!next || same(before, next)) return;
+        const after = step(history(), next);
         const answer = await exchange.compose(after.now!);
         put(after);
         exchange.take(answer);
@@ -219,6 +228,7 @@ export function createSession(id: string): Session {
 
   const keep = () => {
     const { definition, version, saving } = get();
+    keepHistory(`undo report ${id}`, history());
     if (!definition || (saving === 'saved' && waiting.length + rewrites.length === 0)) return;
     const rewritten = rewrites.reduce((now, change) => change(now), definition);
     keepUnsaved(id, { version, definition: rewritten, edits: [...waiting], sent });
