@@ -23,6 +23,9 @@ public sealed record ChartNames(
     public IReadOnlyDictionary<string, string> CategoryColors { get; init; } = new Dictionary<string, string>();
     public IReadOnlyDictionary<string, string> SplitColors { get; init; } = new Dictionary<string, string>();
 
+    /// <summary>What rows without a value are called.</summary>
+    public string Empty { get; init; } = Mark.EmptyLabel;
+
     /// <summary>What all categories beyond the largest are called together.</summary>
     public string Others { get; init; } = "Others";
 
@@ -63,7 +66,7 @@ public sealed record ChartNames(
         Labels = own.Labels ?? around.Labels,
     };
 
-    private static string Written(in Value key, ValueFormat format) => key.IsNull ? Mark.EmptyLabel : format.Format(key);
+    private string Written(in Value key, ValueFormat format) => key.IsNull ? Empty : format.Format(key);
 }
 
 /// <summary>The value lists that give colours.</summary>

@@ -192,6 +192,7 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
             SeriesLooks = (chart.Series?.Looks ?? []).DistinctBy(l => l.Of).ToDictionary(l => l.Of),
             CategoryColors = Tied(chart.Category.By),
             SplitColors = Tied(chart.Series?.By),
+            Empty = Locales.LocaleWords.Of(_section.Culture).Empty,
             Others = chart.Category.Others ?? "Others",
             Number = RangeEnd(query.Category),
         };

@@ -1,9 +1,11 @@
 using System.Globalization;
 using System.Text;
+using LucidLattice.Core.Locales;
 
 namespace LucidLattice.Core.Formatting;
 
-/// <summary>A Unicode LDML date pattern (UTS #35, part 4): y, Q, M, w, d, E, a, H, h, m, s, S; quoted literals.</summary>
+/// <summary>A Unicode LDML date pattern (UTS #35, part 4): y, Y, Q, M, w, d, E, a, H, h, m, s, S; quoted literals.
+/// Names, digits, and the weeks that w counts and Y belongs to, are those of the language.</summary>
 public sealed class DatePattern
 {
     private readonly List<(char Letter, int Count, string Literal)> _parts = [];
@@ -43,42 +45,43 @@ public sealed class DatePattern
 
     public string Format(DateTime time, CultureInfo culture)
     {
-        var text = new StringBuilder();
-        foreach (var (letter, count, literal) in _parts) text.Append(letter == '\0' ? literal : Field(letter, count, time, culture));
+        var (text, names) = (new StringBuilder(), LocaleNames.Of(culture));
+        foreach (var (letter, count, literal) in _parts) text.Append(letter == '\0' ? literal : Field(letter, count, time, names));
         return text.ToString();
     }
 
-    private static string Field(char letter, int count, DateTime time, CultureInfo culture)
+    private static string Field(char letter, int count, DateTime time, LocaleNames names)
     {
-        var names = culture.DateTimeFormat;
+        var (month, quarter, weekday) = (time.Month - 1, (time.Month - 1) / 3, (int)time.DayOfWeek);
         return letter switch
         {
             'y' when count == 2 => Padded(time.Year % 100, 2),
             'y' => Padded(time.Year, count),
-            'Y' => Padded(ISOWeek.GetYear(time), count),
-            'Q' or 'q' => count <= 2 ? Padded((time.Month + 2) / 3, count) : "Q" + (time.Month + 2) / 3,
+            'Y' when count == 2 => Padded(names.WeekOf(time).Year % 100, 2),
+            'Y' => Padded(names.WeekOf(time).Year, count),
+            'Q' or 'q' when count is <= 2 or >= 5 => Padded(quarter + 1, count >= 5 ? 1 : count),
+            'Q' => (count == 3 ? names.ShortQuarters : names.Quarters)[quarter],
+            'q' => (count == 3 ? names.ShortQuartersAlone : names.QuartersAlone)[quarter],
             'M' or 'L' when count <= 2 => Padded(time.Month, count),
-            'M' when count == 3 => names.AbbreviatedMonthGenitiveNames[time.Month - 1],
-            'M' when count == 4 => names.MonthGenitiveNames[time.Month - 1],
-            'L' when count == 3 => names.AbbreviatedMonthNames[time.Month - 1],
-            'L' when count == 4 => names.MonthNames[time.Month - 1],
-            'M' or 'L' => names.MonthNames[time.Month - 1][..1],
-            'w' => Padded(ISOWeek.GetWeekOfYear(time), count),
+            'M' => (count == 3 ? names.ShortMonths : count == 4 ? names.Months : names.NarrowMonths)[month],
+            'L' => (count == 3 ? names.ShortMonthsAlone : count == 4 ? names.MonthsAlone : names.NarrowMonthsAlone)[month],
+            'w' => Padded(names.WeekOf(time).Week, count),
             'd' => Padded(time.Day, count),
-            'E' or 'e' =>
-            count <= 3
-                ? names.AbbreviatedDayNames[(int)time.DayOfWeek]
-                : count == 4
-                ? names.DayNames[(int)time.DayOfWeek]
-                : names.DayNames[(int)time.DayOfWeek][..1],
-            'a' => time.Hour < 12 ? names.AMDesignator : names.PMDesignator,
+            'e' when count <= 2 => Padded(names.DayOfWeekNumber(time), count),
+            'E' or 'e' => (count switch
+            {
+                <= 3 => names.ShortDays, 4 => names.Days, 5 => names.NarrowDays, _ => names.ShorterDays,
+            })[weekday],
+            'a' => names.HalfDays[time.Hour < 12 ? 0 : 1],
             'H' => Padded(time.Hour, count),
             'h' => Padded((time.Hour + 11) % 12 + 1, count),
             'm' => Padded(time.Minute, count),
             's' => Padded(time.Second, count),
-            _ => (time.Ticks % TimeSpan.TicksPerSecond).ToString("0000000", CultureInfo.InvariantCulture)[..Math.Min(count, 7)],
+            _ => names.InDigits(
+                (time.Ticks % TimeSpan.TicksPerSecond).ToString("0000000", CultureInfo.InvariantCulture)[..Math.Min(count, 7)]),
         };
-    }
 
-    private static string Padded(int number, int width) => number.ToString(CultureInfo.InvariantCulture).PadLeft(width, '0');
+        string Padded(int number, int width) =>
+            names.InDigits(number.ToString(CultureInfo.InvariantCulture).PadLeft(width, '0'));
+    }
 }

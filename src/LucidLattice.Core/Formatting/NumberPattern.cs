@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using LucidLattice.Core.Locales;
 
 namespace LucidLattice.Core.Formatting;
 
@@ -28,17 +29,19 @@ public sealed class NumberPattern
 
     public string Format(decimal value, CultureInfo culture)
     {
-        var digits = _positive.Digits(Math.Abs(value), culture.NumberFormat, out var zero);
+        var names = LocaleNames.Of(culture);
+        var digits = _positive.Digits(Math.Abs(value), names, out var zero);
         // A value that is rounded to zero carries no minus sign.
-        if (value >= 0 || zero) return _positive.Prefix + digits + _positive.Suffix;
+        if (value >= 0 || zero) return _positive.Before(names) + digits + _positive.After(names);
         return _negative is null
-            ? culture.NumberFormat.NegativeSign + _positive.Prefix + digits + _positive.Suffix
-            : _negative.Prefix + digits + _negative.Suffix;
+            ? names.Minus + _positive.Before(names) + digits + _positive.After(names)
+            : _negative.Before(names) + digits + _negative.After(names);
     }
 
     /// <summary>Doubles outside of decimal's range are written in scientific notation.</summary>
     public string Format(double value, CultureInfo culture)
-        => Math.Abs(value) < 1e27 ? Format((decimal)value, culture) : value.ToString("0.####E+0", culture);
+        => Math.Abs(value) < 1e27 ? Format((decimal)value, culture)
+            : LocaleNames.Of(culture).InDigits(value.ToString("0.####E+0", culture));
 
     internal static int OutsideQuotes(string text, char wanted)
     {
@@ -51,8 +54,19 @@ public sealed class NumberPattern
         return -1;
     }
 
-    private sealed record Part(string Prefix, string Suffix, int Grouping, int MinInteger, int MinFraction, int MaxFraction, decimal Factor)
+    /// <param name="Grouping">Digits of the last group; 0 for none.</param>
+    /// <param name="Further">Digits of the groups before it.</param>
+    private sealed record Part(
+        string Prefix, string Suffix, int Grouping, int Further, int MinInteger, int MinFraction, int MaxFraction, decimal Factor)
     {
+        public string Before(LocaleNames names) => Signed(Prefix, names);
+
+        public string After(LocaleNames names) => Signed(Suffix, names);
+
+        /// <summary>The language's own sign for per cent.</summary>
+        private string Signed(string affix, LocaleNames names)
+            => Factor < 100 ? affix : affix.Replace("%", names.Percent).Replace("‰", names.PerMille);
+
         public static Part Parse(string pattern)
         {
             int at = 0;
@@ -67,17 +81,19 @@ public sealed class NumberPattern
             var integer = point < 0 ? core : core[..point];
             var fraction = point < 0 ? "" : core[(point + 1)..];
             var comma = integer.LastIndexOf(',');
+            var grouping = comma < 0 ? 0 : integer.Length - comma - 1;
+            var outer = comma < 1 ? -1 : integer.LastIndexOf(',', comma - 1);
             var factor = (prefix + suffix) switch
             {
                 var s when s.Contains('%') => 100m,
                 var s when s.Contains('‰') => 1000m,
                 _ => suffix.Trim() switch { "k" or "kB" => 0.001m, "M" or "MB" => 0.000001m, _ => 1m },
             };
-            return new Part(prefix, suffix, comma < 0 ? 0 : integer.Length - comma - 1, integer.Count(c => c == '0'),
+            return new Part(prefix, suffix, grouping, outer < 0 ? grouping : comma - outer - 1, integer.Count(c => c == '0'),
                 fraction.Count(c => c == '0'), fraction.Length, factor);
         }
 
-        public string Digits(decimal value, NumberFormatInfo format, out bool zero)
+        public string Digits(decimal value, LocaleNames names, out bool zero)
         {
             var rounded = decimal.Round(value * Factor, Math.Min(MaxFraction, 28), MidpointRounding.AwayFromZero);
             zero = rounded == 0;
@@ -89,12 +105,16 @@ public sealed class NumberPattern
             var result = new StringBuilder();
             for (var i = 0; i < integer.Length; i++)
             {
-                if (i > 0 && Grouping > 0 && (integer.Length - i) % Grouping == 0) result.Append(format.NumberGroupSeparator);
-                result.Append(integer[i]);
+                if (i > 0 && IsGroup(integer.Length - i)) result.Append(names.GroupSign);
+                result.Append(names.Digits[integer[i] - '0']);
             }
-            if (fraction.Length > 0) result.Append(format.NumberDecimalSeparator).Append(fraction);
+            if (fraction.Length > 0) result.Append(names.DecimalSign).Append(names.InDigits(fraction));
             return result.ToString();
         }
+
+        /// <param name="left">How many digits are still to come.</param>
+        private bool IsGroup(int left) =>
+            Grouping > 0 && (left == Grouping || (left > Grouping && Further > 0 && (left - Grouping) % Further == 0));
 
         private static string Literal(string pattern, ref int at)
         {

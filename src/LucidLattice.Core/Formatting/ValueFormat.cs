@@ -1,6 +1,7 @@
 using System.Globalization;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Locales;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Formatting;
@@ -34,7 +35,9 @@ public sealed class ValueFormat
             return new(v => date.Format(v.AsDateTime, culture));
         }
         if (pattern is not null && type is DataType.Text) throw new FormatException($"A text takes no pattern, but “{pattern}” was given.");
-        return type == DataType.Bool ? new(v => v.Bool ? "yes" : "no") : new(v => v.Invariant);
+        if (type != DataType.Bool) return new(v => v.Invariant);
+        var words = LocaleWords.Of(culture);
+        return new(v => v.Bool ? words.Yes : words.No);
     }
 
     /// <summary>Decimals with the places that they are kept with: those of a column all have as many.</summary>

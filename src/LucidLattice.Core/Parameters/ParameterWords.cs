@@ -1,6 +1,7 @@
 using System.Globalization;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Formatting;
+using LucidLattice.Core.Locales;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Parameters;
@@ -11,19 +12,17 @@ public static class ParameterWords
     /// <summary>More values than this are counted instead of being named.</summary>
     private const int MostNamed = 6;
 
-    /// <summary>What rows without a value are called.</summary>
-    public const string EmptyWords = "(empty)";
-
     /// <param name="label">What the choices call a value; null where they do not.</param>
     /// <param name="pattern">A Unicode LDML pattern for single values and for the days of periods; null for what suits them.</param>
     public static string Describe(Parameter parameter, Value value, Func<Value, string?> label, string? pattern, CultureInfo culture)
     {
-        string One(Value one) => one.IsEmpty ? EmptyWords : label(one) ?? OfOne(one, culture, pattern);
+        var empty = LocaleWords.Of(culture).Empty;
+        string One(Value one) => one.IsEmpty ? empty : label(one) ?? OfOne(one, culture, pattern);
         return value.Type switch
         {
             DataType.Null => "",
             DataType.Every => parameter.Every ?? "",
-            DataType.Empty => EmptyWords,
+            DataType.Empty => empty,
             DataType.List => Joined([.. value.List.Values.Select(One)], culture),
             DataType.Period => OfPeriod(value.Period, pattern, culture),
             _ => One(value),

@@ -55,7 +55,9 @@ public sealed class SectionData
     public string LabelOf(int level, int group, Frame frame)
     {
         var key = KeyOf(level, group, frame);
-        return key.IsNull ? Mark.EmptyLabel : Plan.Levels[level - Plan.Base - 1].Format.Format(key);
+        return key.IsNull
+            ? Locales.LocaleWords.Of(Languages.Culture(Plan.Report.Language)).Empty
+            : Plan.Levels[level - Plan.Base - 1].Format.Format(key);
     }
 
     /// <summary>The totals of the rows in a range of the printed order, for those that a list asks for.</summary>

@@ -1,6 +1,6 @@
 using System.Collections.Concurrent;
-using System.Runtime.InteropServices;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Locales;
 
 namespace LucidLattice.Output.Typesetting;
 
@@ -13,8 +13,6 @@ internal static unsafe class Icu
     private const int LineBreaks = 2, Done = -1, FirstHardStatus = 100;
     private const byte FirstStrongDecides = 0xFE;
 
-    private static readonly nint Library;
-    private static readonly int Version = Find(out Library);
     private static readonly delegate* unmanaged<int, byte*, char*, int, int*, nint> OpenBreaks =
         (delegate* unmanaged<int, byte*, char*, int, int*, nint>)Export("ubrk_open");
     private static readonly delegate* unmanaged<nint, char*, int, int*, void> SetText =
@@ -39,13 +37,13 @@ internal static unsafe class Icu
         if (!Iterators.TryTake(out var iterator))
         {
             fixed (byte* root = "\0"u8) iterator = OpenBreaks(LineBreaks, root, null, 0, &error);
-            Check(error);
+            IcuLibrary.Check(error);
         }
         var breaks = new List<LineBreak>();
         fixed (char* characters = text)
         {
             SetText(iterator, characters, text.Length, &error);
-            Check(error);
+            IcuLibrary.Check(error);
             for (var at = Next(iterator); at != Done; at = Next(iterator))
                 breaks.Add(new LineBreak(at, RuleStatus(iterator) >= FirstHardStatus));
             // The iterator must not look at the text once it may move.
@@ -68,9 +66,9 @@ internal static unsafe class Icu
             fixed (char* characters = text)
             {
                 SetParagraph(bidi, characters, text.Length, paragraph, null, &error);
-                Check(error);
+                IcuLibrary.Check(error);
                 var count = CountRuns(bidi, &error);
-                Check(error);
+                IcuLibrary.Check(error);
                 for (var i = 0; i < count; i++)
                 {
                     int start, length;
@@ -86,20 +84,5 @@ internal static unsafe class Icu
         }
     }
 
-    private static void Check(int error)
-    {
-        // Negative numbers are warnings.
-        if (error > 0) throw new InvalidOperationException($"ICU answered with error {error}.");
-    }
-
-    private static nint Export(string name)
-        => NativeLibrary.TryGetExport(Library, $"{name}_{Version}", out var address) ? address : NativeLibrary.GetExport(Library, name);
-
-    private static int Find(out nint library)
-    {
-        for (var version = 120; version >= 50; version--)
-            if (NativeLibrary.TryLoad($"libicuuc.so.{version}", out library)) return version;
-        if (NativeLibrary.TryLoad("libicuuc.so", out library)) return 0;
-        throw new DllNotFoundException("The ICU library (libicuuc), on which .NET relies too, is not there. Install libicu.");
-    }
+    private static nint Export(string name) => IcuLibrary.Export("uc", name);
 }

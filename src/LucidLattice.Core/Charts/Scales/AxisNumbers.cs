@@ -1,5 +1,6 @@
 using System.Globalization;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Locales;
 
 namespace LucidLattice.Core.Charts.Scales;
 
@@ -22,7 +23,7 @@ public sealed class AxisNumbers
     {
         var most = Math.Max(Math.Abs(ticks[0]), Math.Abs(ticks[^1]));
         _isChosen = unit != NumberUnit.Automatic || isShare;
-        (_size, _suffix) = Chosen(unit, culture) ?? (isShare ? (0.01, " %") : Unit(most, culture));
+        (_size, _suffix) = Chosen(unit, culture) ?? (isShare ? (0.01, Percent(culture)) : Unit(most, culture));
         var step = ticks.Count > 1 ? ticks[1] - ticks[0] : 1;
         _tickDecimals = Math.Clamp((int)Math.Ceiling(-Math.Log10(step / _size) - 1e-9), 0, MostDecimals);
         // Divisions that were set by hand may need more: 32.5 between 25 and 40.
@@ -43,7 +44,7 @@ public sealed class AxisNumbers
     public string Label(double value, int? decimals = null)
     {
         if (IsLogarithmic && !_isChosen) return new AxisNumbers([0, Math.Abs(value)], false, _culture).Label(value, decimals);
-        if (decimals is { } asked && double.IsFinite(value)) return (value / _size).ToString("N" + asked, _culture) + _suffix;
+        if (decimals is { } asked && double.IsFinite(value)) return Written(value / _size, "N" + asked) + _suffix;
         var shown = Math.Abs(value / _size);
         if (shown == 0 || !double.IsFinite(shown)) return Write(0, 0);
         var needed = Math.Max(0, 1 - (int)Math.Floor(Math.Log10(shown)));
@@ -53,8 +54,10 @@ public sealed class AxisNumbers
     private string Alone(double value)
     {
         var (size, suffix) = _isChosen ? (_size, _suffix) : Unit(Math.Abs(value), _culture);
-        return (value / size).ToString("#,##0.###############", _culture) + suffix;
+        return Written(value / size, "#,##0.###############") + suffix;
     }
+
+    private string Written(double number, string format) => LocaleNames.Of(_culture).InDigits(number.ToString(format, _culture));
 
     /// <summary>How many of the decimals are needed to write the number as exactly as all of them would.</summary>
     private int Shortest(double value, int decimals)
@@ -67,7 +70,7 @@ public sealed class AxisNumbers
 
     /// <summary>Zero is zero in any unit, but shares keep their sign.</summary>
     private string Write(double value, int decimals) =>
-        value == 0 && _size != 0.01 ? "0" : (value / _size).ToString("N" + decimals, _culture) + _suffix;
+        value == 0 && _size != 0.01 ? Written(0, "0") : Written(value / _size, "N" + decimals) + _suffix;
 
     private static (double Size, string Suffix)? Chosen(NumberUnit unit, CultureInfo culture) => unit switch
     {
@@ -75,12 +78,14 @@ public sealed class AxisNumbers
         NumberUnit.Thousands => (1e3, Words(culture)[0]),
         NumberUnit.Millions => (1e6, Words(culture)[1]),
         NumberUnit.Billions => (1e9, Words(culture)[2]),
-        NumberUnit.Percent => (0.01, " %"),
+        NumberUnit.Percent => (0.01, Percent(culture)),
         NumberUnit.Kilobytes => (1e3, " kB"),
         NumberUnit.Megabytes => (1e6, " MB"),
         NumberUnit.Gigabytes => (1e9, " GB"),
         _ => null,
     };
+
+    private static string Percent(CultureInfo culture) => " " + LocaleNames.Of(culture).Percent;
 
     /// <summary>Thousands from ten thousand on, as they are short enough before.</summary>
     private static (double Size, string Suffix) Unit(double most, CultureInfo culture)

@@ -1,5 +1,6 @@
 using System.Globalization;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Locales;
 
 namespace LucidLattice.Core.Charts.Scales;
 
@@ -63,7 +64,7 @@ public sealed record Trend(Func<double, double> At, string Formula, double? Fit,
     {
         if (number == 0 || !double.IsFinite(number)) return "0";
         var digits = (int)Math.Floor(Math.Log10(Math.Abs(number)));
-        return digits is > 8 or < -5 ? number.ToString("0.###E+0", culture)
-            : number.ToString("#,##0." + new string('#', Math.Clamp(3 - digits, 0, 9)), culture);
+        return LocaleNames.Of(culture).InDigits(digits is > 8 or < -5 ? number.ToString("0.###E+0", culture)
+            : number.ToString("#,##0." + new string('#', Math.Clamp(3 - digits, 0, 9)), culture));
     }
 }

@@ -1,6 +1,7 @@
 using LucidLattice.Core.Charts.Guides;
 using LucidLattice.Core.Charts.Scales;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Locales;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Charts.Types;
@@ -35,7 +36,8 @@ public sealed class CalendarType : ChartType
         area = ColorLegend.Draw(scale, v => content.FullFormats[0].Format(Value.Of(v)), content.Legend, area, canvas);
         var years = days.GroupBy(d => d.Day.Year).OrderBy(y => y.Key).Take(MostYears).ToList();
         var line = canvas.LineHeight();
-        var weekdays = content.Culture.DateTimeFormat.AbbreviatedDayNames;
+        var names = LocaleNames.Of(content.Culture);
+        var weekdays = names.ShortDays;
         var left = area.Left + Math.Max(weekdays.Max(d => canvas.Width(d)), canvas.Width("2000")) + Gap;
         var perYear = (area.Height - years.Count * (line + BetweenYears)) / years.Count;
         var square = Math.Min(MostSquare, Math.Min((area.Right - left) / 54, perYear / 7));
@@ -50,7 +52,7 @@ public sealed class CalendarType : ChartType
                 var at = day.DayOfYear - 1 + offset;
                 return (left + at / 7 * square, top + line + at % 7 * square);
             }
-            canvas.Text(year.Key.ToString(content.Culture), area.Left, top + line / 2 + canvas.ToMiddle, 0, Palette.Ink);
+            canvas.Text(names.InDigits(year.Key.ToString(content.Culture)), area.Left, top + line / 2 + canvas.ToMiddle, 0, Palette.Ink);
             DrawMonths(year.Key, day => Place(day).X, top + line / 2 + canvas.ToMiddle, left + 54 * square, content, canvas);
             // Every day is there, so that days without rows are seen.
             for (var day = first; day.Year == year.Key; day = day.AddDays(1))
@@ -78,7 +80,7 @@ public sealed class CalendarType : ChartType
         var end = 0.0;
         for (var month = 1; month <= 12; month++)
         {
-            var name = content.Culture.DateTimeFormat.AbbreviatedMonthNames[month - 1];
+            var name = LocaleNames.Of(content.Culture).ShortMonthsAlone[month - 1];
             var at = x(new DateTime(year, month, 1));
             if (at < end || at + canvas.Width(name) > right) continue;
             canvas.Text(name, at, baseline);
@@ -86,7 +88,7 @@ public sealed class CalendarType : ChartType
         }
     }
 
-    private static void DrawWeekdays(string[] names, double right, double top, double square, ChartCanvas canvas)
+    private static void DrawWeekdays(IReadOnlyList<string> names, double right, double top, double square, ChartCanvas canvas)
     {
         for (var day = 0; day < 7; day += (int)Math.Ceiling(canvas.LineHeight() / square))
         {

@@ -2,6 +2,7 @@ using LucidLattice.Core.Charts.Guides;
 using LucidLattice.Core.Charts.Scales;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Locales;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Charts.Types;
@@ -110,7 +111,8 @@ public class PieType : ChartType
         public bool IsRest => Parts > 1;
         public string Name => Mark.Label.ReplaceLineEndings(" ");
 
-        public string Percent(System.Globalization.CultureInfo culture) => Share.ToString("F" + Decimals, culture) + " %";
+        public string Percent(System.Globalization.CultureInfo culture) =>
+            LocaleNames.Of(culture) is var names ? $"{names.InDigits(Share.ToString("F" + Decimals, culture))} {names.Percent}" : "";
 
         /// <summary>Of its share.</summary>
         public required int Decimals { get; init; }
