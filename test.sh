@@ -4,9 +4,10 @@ set -uo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")"
 export DOTNET_CLI_TELEMETRY_OPTOUT=1 DOTNET_NOLOGO=1
 
-# The browser and its driver, qpdf, poppler's tools and Unicode's own test files come from Debian.
+# The browser and its driver, qpdf, poppler's tools, a font and Unicode's own test files come from Debian.
 missing=()
 [ -f /usr/share/unicode/auxiliary/LineBreakTest.txt ] || missing+=(unicode-data)
+[ -f /usr/share/fonts/truetype/dejavu/DejaVuSans.ttf ] || missing+=(fonts-dejavu-core)
 for pair in chromium:chromium chromedriver:chromium-driver qpdf:qpdf pdffonts:poppler-utils; do
   command -v "${pair%%:*}" >/dev/null || missing+=("${pair##*:}")
 done

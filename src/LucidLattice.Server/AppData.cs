@@ -36,11 +36,18 @@ public sealed class AppData : IDatabases
     {
         var app = new AppData(Path.GetFullPath(directory ?? "data"));
         app.AddDemo();
+        app.FontProblems = Output.Typesetting.Fonts.Add(app.FontFolder);
         return app;
     }
 
     /// <summary>Saves several things, all of them or none.</summary>
     public T Together<T>(Func<T> step) => _app.Together(step);
+
+    /// <summary>Fonts of the installation, for letters that the shipped ones do not have.</summary>
+    public string FontFolder => Path.Combine(Directory, "fonts");
+
+    /// <summary>Which of them cannot be used, in sentences.</summary>
+    public IReadOnlyList<string> FontProblems { get; private set; } = [];
 
     /// <summary>Where uploaded files are kept.</summary>
     public string Uploads => System.IO.Directory.CreateDirectory(Path.Combine(Directory, "uploads")).FullName;

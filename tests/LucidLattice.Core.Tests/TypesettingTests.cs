@@ -136,6 +136,45 @@ public class TypesettingTests
             new MemoryRows([Value.Of("Å Ω Ж ש ب")])).Problems, p => p.Code == "missing-glyphs");
     }
 
+    /// <summary>Property over every language of .NET: whatever prints a box is named by a problem, names of months, signs of money, words
+    /// of parameters and of charts among it.</summary>
+    [Fact]
+    public void Nothing_prints_as_a_box_without_being_listed()
+    {
+        TextElement Text(string id, string text, double y) => new() { Id = id, Width = 500, Height = 14, Y = y, Text = text };
+        var section = new Section
+        {
+            Id = "s", Dataset = "d",
+            ReportHeader = Workshop.Band(Workshop.Part("p", 80,
+                Text("when", "{{ min(day) | EEEE d MMMM h:mm a }}", 0), Text("money", "{{ sum(n) | ¤#,##0.00 }}", 16),
+                Text("yes", "{{ n_yes }}", 32), Text("said", "{{ CASE WHEN sum(n) > 1 THEN 'ქარი' ELSE 'x' END }}", 48),
+                Text("asked", "{{ :wind }}", 64))),
+        };
+        Field[] fields = [new() { Name = "day", Type = DataType.DateTime }, new() { Name = "n", Type = DataType.Decimal, Scale = 2 },
+            new() { Name = "n_yes", Type = DataType.Bool }];
+        var rows = new MemoryRows([Value.Of(new DateTime(2025, 5, 7, 14, 30, 0)), Value.Of(12345.5m), Value.Of(true)]);
+        var (boxed, languages) = (0, System.Globalization.CultureInfo.GetCultures(System.Globalization.CultureTypes.NeutralCultures));
+        foreach (var language in languages.Where(l => l.Name.Length > 0))
+            foreach (var currency in new[] { "EUR", "JPY", "THB", "GEL" })
+            {
+                var report = Workshop.Report(section, fields) with
+                {
+                    Language = language.Name, Currency = currency,
+                    Parameters = [new Parameter { Name = "wind", Type = DataType.Text, Default = "'風'" }],
+                };
+                var run = Workshop.Run(report, rows);
+                var listed = run.Problems.Where(p => p.Code == "missing-glyphs").Select(p => p.Place).ToHashSet();
+                Assert.Superset(new HashSet<string?> { "said", "asked" }, listed);
+                foreach (var box in run.Page(1).Items.OfType<RectItem>())
+                {
+                    boxed++;
+                    var line = (int)((box.Y + box.Height - run.Report.Page.Top) / 16);
+                    Assert.Contains(new[] { "when", "money", "yes", "said", "asked" }[line], listed);
+                }
+            }
+        Assert.True(boxed > 1000, $"{boxed} boxes");
+    }
+
     [Fact]
     public void A_text_that_starts_from_right_to_left_stands_at_the_right_unless_it_is_told_otherwise()
     {

@@ -221,6 +221,30 @@ public sealed class CommandLineTests : IDisposable
             Assert.Equal(2, (await Run(wrong)).Code);
     }
 
+    /// <summary>Debian's fonts-dejavu-core has Georgian letters, which the shipped fonts do not have.</summary>
+    [Fact]
+    public async Task A_font_of_the_installation_steps_in_for_what_the_shipped_ones_lack()
+    {
+        Directory.CreateDirectory(At("data/fonts/more"));
+        File.Copy("/usr/share/fonts/truetype/dejavu/DejaVuSans.ttf", At("data/fonts/more/DejaVuSans.ttf"));
+        File.WriteAllText(At("data/fonts/broken.ttf"), "no font");
+        var report = DemoReports.All.Single(r => r.Id == "route-performance").Definition;
+        var title = report.AllElements().OfType<TextElement>().First();
+        report = report.MapAllElements(e => e.Id == title.Id ? title with { Text = "ქარი და ზღვა" } : e);
+        File.WriteAllText(At("georgian.json"), ReportJson.Write(report));
+        var (code, said) = await Run("render", At("georgian.json"), "--out", At("x.pdf"));
+        Assert.Equal((0, $"warning unusable-font: {At("data/fonts/broken.ttf")} cannot be read as a font.\n"), (code, said));
+        using var pdf = UglyToad.PdfPig.PdfDocument.Open(At("x.pdf"));
+        Assert.Contains("ქარი", string.Concat(pdf.GetPage(1).Letters.Select(l => l.Value)));
+        await using var app = Hosting.WebHost.Build(AppData.Open(At("data")), "http://127.0.0.1:0");
+        await app.StartAsync();
+        using var client = new HttpClient { BaseAddress = new Uri(app.Urls.First()) };
+        Assert.Contains("font-family: 'DejaVu Sans'; src: url('/fonts/DejaVuSans.ttf'); font-weight: 400",
+            await client.GetStringAsync("/fonts/own.css"));
+        Assert.Equal(new FileInfo(At("data/fonts/more/DejaVuSans.ttf")).Length,
+            (await client.GetByteArrayAsync("/fonts/DejaVuSans.ttf")).Length);
+    }
+
     /// <summary>A mistyped folder is not made, a mistyped database is said with those that there are.</summary>
     [Fact]
     public async Task What_is_mistyped_makes_nothing_and_is_said_with_what_there_is()

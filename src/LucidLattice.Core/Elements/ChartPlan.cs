@@ -48,6 +48,15 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
     public override IEnumerable<Compiled> Written =>
         new[] { Query.Category, Query.Within, Query.Split }.OfType<Compiled>();
 
+    public override IEnumerable<string> Samples =>
+        new[] { Words.Title, Words.Subtitle, Words.Category, Words.Value, Words.Right, Words.Note }
+            .SelectMany(w => w.Text?.Samples ?? [])
+            .Concat(ValueNames).Append(Names.Others).Append(Names.Empty)
+            .Concat(Lines.Select(l => l.Definition.Name ?? ""))
+            .Concat((Definition.Category.Groups?.Groups ?? []).Select(g => g.Name))
+            .Concat(FormatSamples.Of(Query.Category.Type, Names.CategoryFormat))
+            .Concat(FullFormats.SelectMany(f => FormatSamples.Of(DataType.Decimal, f)));
+
     public override void Paint(PlacedElement placed, Painting on)
     {
         if (!on.Begins(placed)) return;

@@ -20,6 +20,8 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
 
     public override IEnumerable<TextPlan> Texts => [this];
 
+    public override IEnumerable<string> Samples => Pieces.SelectMany(p => p.Samples);
+
     /// <summary>The only value of the text, if it consists of nothing else.</summary>
     public Compiled? OnlyValue => Pieces is [{ Value: { } value }] ? value : null;
 
@@ -66,4 +68,8 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
 public sealed record TextPiece(string Literal, Compiled? Value, ValueFormat? Format)
 {
     public string Text(Frame frame) => Value is null ? Literal : Format!.Format(frame.Try(Value));
+
+    /// <summary>What it may print, without the texts of fields; what an expression says by itself stands in its text.</summary>
+    public IEnumerable<string> Samples => Value is null ? [Literal]
+        : Value.Type == DataType.Text ? [Value.Text] : FormatSamples.Of(Value.Type, Format!);
 }

@@ -2,6 +2,7 @@ using System.Text;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Values;
 
@@ -17,8 +18,8 @@ internal static class MissingGlyphs
         var known = new Dictionary<Rune, bool>();
         var said = new HashSet<(string?, string)>();
         foreach (var sheet in data.Plan.Sheets)
-            foreach (var text in sheet.PageHeader.Concat(sheet.PageFooter).SelectMany(p => p.Elements).SelectMany(e => e.Texts))
-                if (Problem(text.Pieces.Select(p => p.Literal), text.Id, "text") is { } problem) yield return problem;
+            foreach (var element in sheet.PageHeader.Concat(sheet.PageFooter).SelectMany(p => p.Elements))
+                if (OfElement(element, data[sheet.First].NewFrame()) is { } problem) yield return problem;
         foreach (var section in data.Sections)
             foreach (var problem in InSection(section))
                 if (said.Add((problem.Place, problem.Message))) yield return problem;
@@ -26,8 +27,8 @@ internal static class MissingGlyphs
         IEnumerable<Problem> InSection(SectionData section)
         {
             var (plan, texts) = (section.Plan, section.Plan.Elements.SelectMany(e => e.Texts).ToList());
-            foreach (var text in texts)
-                if (Problem(text.Pieces.Select(p => p.Literal), text.Id, "text") is { } problem) yield return problem;
+            foreach (var element in plan.Elements)
+                if (OfElement(element, section.NewFrame()) is { } problem) yield return problem;
             var values = texts.SelectMany(t => t.Pieces).Select(p => p.Value).OfType<Compiled>()
                 .Concat(plan.Elements.SelectMany(e => e.Written));
             foreach (var field in values.SelectMany(v => v.Fields).Distinct())
@@ -39,6 +40,11 @@ internal static class MissingGlyphs
                 if (Problem(column.Texts, plan.Dataset.Id, "fields", $" of “{column.Field.Name}”") is { } problem) yield return problem;
             }
         }
+
+        // What is the same on each page, as the words of a parameter, is written out; other values are known by their formats.
+        Problem? OfElement(ElementPlan element, Frame frame) => Problem(
+            element.Samples.Concat(element.Texts.SelectMany(t => t.Pieces).Where(p => p.Value is { Phase: Phase.Constant })
+                .Select(p => p.Text(frame))), element.Id, element is TextPlan ? "text" : "words");
 
         Problem? Problem(IEnumerable<string> all, string place, string property, string of = "")
         {
@@ -62,7 +68,8 @@ internal static class MissingGlyphs
                 "missing-glyphs", Severity.Warning,
                 $"{subject}{of} {verb} no shape in the fonts of reports and print{s} as a box: "
                 + $"{shown}{(missing.Count > MostShown ? ", …" : "")}. First in “{first}”.", place,
-                property, Mends: ["Write it with other characters. Latin, Greek, Cyrillic, Hebrew and Arabic are there."]);
+                property, Mends: ["Put a font that has it into the folder “fonts” of the data folder (docs/fonts.md), or write it with "
+                + "other characters. Latin, Greek, Cyrillic, Hebrew and Arabic are there."]);
         }
     }
 }

@@ -23,6 +23,9 @@ internal sealed class Face
     private readonly ushort[] _glyphs = new ushort[0x10000];
     private readonly float[]?[] _kerning = new float[TableSize][];
 
+    /// <summary>What both libraries read, where it is not part of the program's own file.</summary>
+    private static readonly System.Collections.Concurrent.ConcurrentBag<SKData> Kept = [];
+
     private Face(SKTypeface typeface, ShapingFont shaping, float unitsPerEm)
     {
         (Typeface, _shaping, UnitsPerEm) = (typeface, shaping, unitsPerEm);
@@ -48,6 +51,19 @@ internal sealed class Face
         var shaping = new ShapingFont(new HarfBuzzSharp.Face(new Blob(start, length, MemoryMode.ReadOnly), 0));
         shaping.SetScale(typeface.UnitsPerEm, typeface.UnitsPerEm);
         shaping.SetFunctionsOpenType();
+        return new Face(typeface, shaping, typeface.UnitsPerEm);
+    }
+
+    /// <summary>A font of the installation: the first of its file.</summary>
+    public static Face LoadFile(string path)
+    {
+        // Kept for as long as the program runs, as the fonts that ship are.
+        var data = SKData.Create(path);
+        var typeface = SKTypeface.FromData(data);
+        var shaping = new ShapingFont(new HarfBuzzSharp.Face(new Blob(data.Data, (int)data.Size, MemoryMode.ReadOnly), 0));
+        shaping.SetScale(typeface.UnitsPerEm, typeface.UnitsPerEm);
+        shaping.SetFunctionsOpenType();
+        Kept.Add(data);
         return new Face(typeface, shaping, typeface.UnitsPerEm);
     }
 

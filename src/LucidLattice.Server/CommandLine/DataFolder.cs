@@ -7,7 +7,12 @@ internal static class DataFolder
     public static AppData Open(Options options)
     {
         var named = options.Value("data");
-        if (named is null || Directory.Exists(named) || options.Has("new") || Agreed(named)) return AppData.Open(named);
+        if (named is null || Directory.Exists(named) || options.Has("new") || Agreed(named))
+        {
+            var data = AppData.Open(named);
+            foreach (var problem in data.FontProblems) Console.Error.WriteLine($"warning unusable-font: {problem}");
+            return data;
+        }
         throw new UsageException($"There is no folder “{named}”, and none was made. To make it, with the demo data in it, add --new.");
     }
 

@@ -33,6 +33,11 @@ public static class FrontEnd
             return Results.Stream(stream, "font/ttf");
         }).ExcludeFromDescription();
 
+        app.MapGet("/fonts/own.css", () => Results.Text(string.Concat(Fonts.Own.Select(f =>
+            $"@font-face {{ font-family: {Css(f.Family)}; src: url({Css("/fonts/" + Uri.EscapeDataString(f.File))}); "
+            + $"font-weight: {(f.Bold ? 700 : 400)}; font-style: {(f.Italic ? "italic" : "normal")}; }}\n")), "text/css"))
+            .ExcludeFromDescription();
+
         app.MapGet("/{**address}", async (HttpContext context) =>
         {
             var page = Path.Combine(Root, "index.html");
@@ -41,5 +46,13 @@ public static class FrontEnd
             context.Response.Headers.CacheControl = "no-store";
             return Results.Content(html, "text/html; charset=utf-8");
         }).ExcludeFromDescription();
+    }
+
+    /// <summary>A text of CSS: whatever a font's file says of itself stays inside of its quotes.</summary>
+    private static string Css(string text)
+    {
+        return $"'{string.Concat(text.Select(c => IsPlain(c) ? c.ToString() : $"\\{(int)c:x} "))}'";
+
+        static bool IsPlain(char c) => char.IsLetterOrDigit(c) || c is ' ' or '/' or '.' or '%' or '-' or '_';
     }
 }
