@@ -2,7 +2,8 @@ using LucidLattice.Core.Data;
 
 namespace LucidLattice.Output;
 
-/// <summary>Rows as CSV: a heading, then 2025-01-31, 12.5, true, and nothing where a value is empty.</summary>
+/// <summary>Rows as CSV: a heading, then 2025-01-31, 12.5, true, and nothing where a value is empty. Texts are
+/// as the database holds them.</summary>
 public static class RowsCsv
 {
     public static void Write(RowSet rows, IReadOnlyList<string> names, Stream output, CancellationToken cancel) =>
@@ -12,7 +13,8 @@ public static class RowsCsv
             for (var row = 0; row < rows.Count; row++)
             {
                 if ((row & 0xFFF) == 0) cancel.ThrowIfCancellationRequested();
-                foreach (var column in rows.Columns) csv.WriteField(column[row].Invariant);
+                foreach (var column in rows.Columns)
+                    csv.WriteField(column is TextColumn texts ? texts.StoredAt(row) : column[row].Invariant);
                 csv.EndRecord();
             }
         });

@@ -27,6 +27,10 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
     private decimal[]? _wide;
     private int[] _codesOfRows = [];
 
+    /// <summary>Texts that are not in normal form C, each with the one that stands for it; and the rows in which they are.</summary>
+    private Dictionary<string, (string Stored, string Normal)>? _foreign;
+    private Dictionary<int, string>? _stored;
+
     /// <summary>The places that decimals are kept with. Where the field declares none, as many as the values so far have.</summary>
     private int _scale = field.Scale ?? 0;
 
@@ -38,6 +42,9 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
 
     /// <summary>The first value that did not fit.</summary>
     public string? FirstMisfit { get; private set; }
+
+    /// <summary>True if some texts are not in normal form C.</summary>
+    public bool IsForeign => _stored is not null;
 
     /// <summary>How many decimals had more places than are kept, and are rounded.</summary>
     public int Longer { get; private set; }
@@ -124,7 +131,7 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
         }
         if (utf8.Length > _chars.Length) _chars = new char[Math.Max(64, utf8.Length * 2)];
         Add(_chars.AsSpan(0, System.Text.Encoding.UTF8.GetChars(utf8, _chars)));
-        if (isText) _recent.Remember(utf8, _codesOfRows[Count - 1]);
+        if (isText && _stored?.ContainsKey(Count - 1) != true) _recent.Remember(utf8, _codesOfRows[Count - 1]);
     }
 
     /// <summary>Adds a text: as it is, or read as the declared type.</summary>
@@ -184,7 +191,7 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
         {
             case DataType.Text:
                 Trim(ref _codesOfRows);
-                return new TextColumn(field, _codesOfRows, _texts, _nulls) { Misfits = Misfits };
+                return new TextColumn(field, _codesOfRows, _texts, _nulls) { Misfits = Misfits, Stored = _stored };
             case DataType.Double:
                 Trim(ref _doubles);
                 return new DoubleColumn(field, _doubles, _nulls) { Misfits = Misfits };
@@ -265,16 +272,21 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
 
     private void Put(string text)
     {
-        if (!_codes.TryGetValue(text, out var code))
+        var normal = text;
+        if (!_codes.TryGetValue(text, out var code) && !text.IsNormalized())
         {
-            var normal = text.IsNormalized() ? text : text.Normalize();
-            if (!_codes.TryGetValue(normal, out code))
-            {
-                code = _texts.Count;
-                _texts.Add(normal);
-                _codes[normal] = code;
-            }
-            _codes[text] = code;
+            // Kept as it is stored, once for all rows.
+            if (!(_foreign ??= []).TryGetValue(text, out var forms)) _foreign[text] = forms = (text, text.Normalize());
+            (_stored ??= [])[Count] = forms.Stored;
+            normal = forms.Normal;
+            code = _codes.GetValueOrDefault(normal, -1);
+        }
+        else if (!_codes.ContainsKey(text)) code = -1;
+        if (code < 0)
+        {
+            code = _texts.Count;
+            _texts.Add(normal);
+            _codes[normal] = code;
         }
         PutCode(code);
     }

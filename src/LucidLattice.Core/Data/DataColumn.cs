@@ -84,8 +84,15 @@ public sealed class TextColumn(Definitions.Field field, int[] codes, IReadOnlyLi
     private readonly long _textBytes = texts.Sum(t => 2L * t.Length + 32);
 
     public int[] Codes { get; } = codes;
+
+    /// <summary>By row, texts as they are stored, where that is not in normal form C, in which all are compared; null where all
+    /// are.</summary>
+    public IReadOnlyDictionary<int, string>? Stored { get; init; }
+
+    /// <summary>A text as it is stored.</summary>
+    public string? StoredAt(int row) => Nulls[row] ? null : Stored?.GetValueOrDefault(row) ?? Texts[Codes[row]];
     public IReadOnlyList<string> Texts { get; } = texts;
-    public override long Bytes => Codes.Length * 4L + _textBytes + Nulls.Bytes;
+    public override long Bytes => Codes.Length * 4L + _textBytes + Nulls.Bytes + (Stored?.Count ?? 0) * 80L;
 
     protected override Value ValueAt(int row) => Value.Of(Texts[Codes[row]]);
 

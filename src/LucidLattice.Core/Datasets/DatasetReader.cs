@@ -199,7 +199,12 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
             LongColumn longs => new LongColumn(column.Field, AtKept(longs.Values), nulls) { Misfits = column.Misfits },
             WideColumn wide => new WideColumn(column.Field, AtKept(wide.Values), nulls) { Misfits = column.Misfits },
             DoubleColumn doubles => new DoubleColumn(column.Field, AtKept(doubles.Values), nulls) { Misfits = column.Misfits },
-            TextColumn texts => new TextColumn(column.Field, AtKept(texts.Codes), texts.Texts, nulls) { Misfits = column.Misfits },
+            TextColumn texts => new TextColumn(column.Field, AtKept(texts.Codes), texts.Texts, nulls)
+            {
+                Misfits = column.Misfits,
+                Stored = texts.Stored is not { } stored ? null
+                    : kept.Select((row, i) => (row, i)).Where(k => stored.ContainsKey(k.row)).ToDictionary(k => k.i, k => stored[k.row]),
+            },
             _ => column,
         };
     }

@@ -19,11 +19,13 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
 
     /// <summary>Counting reads whole tables, and most changes of a dataset leave its joins alone.</summary>
     private readonly ConcurrentDictionary<string, object> _known = [];
+    private readonly TextForms _forms = new();
 
     /// <param name="stamp">Changes whenever the database does; null counts anew.</param>
     /// <exception cref="DataException">The join is not complete, or cannot be read.</exception>
     public IReadOnlyList<JoinEffect> Effects(Dataset dataset, string? stamp, CancellationToken cancel)
-        => Remembered("effects", dataset, stamp, cancel, Effects) ?? [];
+        => Remembered("effects", dataset, stamp, cancel, (join, connection) =>
+            Effects(join, connection, _forms.NotNormal(join, connection, stamp))) ?? [];
 
     /// <summary>The fields of the tables whose rows are repeated; of a join that is not complete or cannot be read, none.</summary>
     /// <param name="stamp">Changes whenever the database does; null looks anew.</param>
@@ -33,9 +35,13 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
         try
         {
             tables = Remembered("repeated", dataset, stamp, cancel,
-                (join, connection) => JoinRepeats.Tables(join, table => MeetsSeveral(connection, table),
-                    table => HasSeveral(connection, join.Tables.First(t => t.Id == table.Join!.To).Table,
-                        table.Join!.On.Select(p => p.To)))) ?? tables;
+                (join, connection) =>
+                {
+                    var notNormal = _forms.NotNormal(join, connection, stamp);
+                    return JoinRepeats.Tables(join, table => MeetsSeveral(connection, table, notNormal),
+                        table => HasSeveral(connection, join.Tables.First(t => t.Id == table.Join!.To).Table,
+                            table.Join!.On.Select(p => p.To), notNormal));
+                }) ?? tables;
         }
         catch (DataException)
         {
@@ -69,33 +75,36 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
         }
     }
 
-    private static List<JoinEffect> Effects(JoinSource join, SafeConnection connection)
+    private static List<JoinEffect> Effects(JoinSource join, SafeConnection connection, IReadOnlySet<(string, string)> notNormal)
     {
         var effects = new List<JoinEffect>();
         var before = Number(connection, $"SELECT count(*) {QueryBuilder.From(join, 1)}");
         for (var i = 1; i < join.Tables.Count; i++)
         {
             var table = join.Tables[i];
-            var after = Number(connection, $"SELECT count(*) {QueryBuilder.From(join, i + 1)}");
+            var after = Number(connection, $"SELECT count(*) {QueryBuilder.From(join, i + 1, null, notNormal)}");
             effects.Add(
                 new JoinEffect(table.Id, table.Table, before, after, table.Join!.Kind != JoinKind.Unmatched
-                && MeetsSeveral(connection, table)));
+                && MeetsSeveral(connection, table, notNormal)));
             before = after;
         }
         return effects;
     }
 
-    private static bool MeetsSeveral(SafeConnection connection, JoinedTable table) =>
-        HasSeveral(connection, table.Table, table.Join!.On.Select(p => p.Column));
+    private static bool MeetsSeveral(SafeConnection connection, JoinedTable table, IReadOnlySet<(string, string)> notNormal) =>
+        HasSeveral(connection, table.Table, table.Join!.On.Select(p => p.Column), notNormal);
 
     /// <summary>True if several rows of a table have the same values in some columns.</summary>
-    private static bool HasSeveral(SafeConnection connection, string table, IEnumerable<string> of)
+    private static bool HasSeveral(SafeConnection connection, string table, IEnumerable<string> of,
+        IReadOnlySet<(string Table, string Column)> notNormal)
     {
+        var grouped = string.Join(", ",
+            of.Select(c => QueryBuilder.Quote(c) + (notNormal.Contains((table, c)) ? $" COLLATE {SafeConnection.NormalForm}" : "")));
         var columns = of.Select(QueryBuilder.Quote).ToList();
         bool Several(string from) =>
             Number(connection,
                 $"SELECT EXISTS (SELECT 1 FROM {from} WHERE {string.Join(" AND ", columns.Select(c => $"{c} IS NOT NULL"))} GROUP BY "
-                + $"{string.Join(", ", columns)} HAVING count(*) > 1)") == 1;
+                + $"{grouped} HAVING count(*) > 1)") == 1;
         var name = QueryBuilder.Quote(table);
         return Several($"(SELECT {string.Join(", ", columns)} FROM {name} LIMIT {FirstRows})") || Several(name);
     }

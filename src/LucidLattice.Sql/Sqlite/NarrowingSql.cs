@@ -18,7 +18,8 @@ public sealed class NarrowingSql
     public static readonly (char From, char To)[] Composed = [('\u0001', '\u02ff'), ('\u0388', '\u0482'), ('\u048a', '\u058f'),
         ('\u2002', '\u20cf'), ('\u2100', '\u2125'), ('\u4e00', '\u9fff'), ('\uac00', '\ud7a3')];
 
-    private static readonly string PerhapsNotComposed = $"'*[^{string.Concat(Composed.Select(r => $"{r.From}-{r.To}"))}]*'";
+    /// <summary>A pattern of GLOB for texts that may not be in it.</summary>
+    internal static readonly string PerhapsNotComposed = $"'*[^{string.Concat(Composed.Select(r => $"{r.From}-{r.To}"))}]*'";
 
     private readonly string _prefix = "narrow";
     private readonly Dictionary<string, object> _values = [];

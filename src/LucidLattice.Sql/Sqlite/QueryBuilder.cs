@@ -7,14 +7,16 @@ namespace LucidLattice.Sql.Sqlite;
 public static class QueryBuilder
 {
     /// <param name="conditions">What has to hold, as SQL; null for nothing.</param>
-    public static string Select(Dataset dataset, IReadOnlyList<Field> fields, IReadOnlyList<string>? conditions = null)
+    /// <param name="notNormal">Columns of tables whose texts are not in normal form C; joins on them compare by it.</param>
+    public static string Select(Dataset dataset, IReadOnlyList<Field> fields, IReadOnlyList<string>? conditions = null,
+        IReadOnlySet<(string Table, string Column)>? notNormal = null)
     {
         // Rows count even where no field is asked for.
         var list = fields.Count == 0 ? "1" : string.Join(",\n       ", fields.Select(f => Column(dataset, f)));
         return dataset.Source switch
         {
             TableSource table => $"SELECT {list}\nFROM {Quote(table.Table)}{Where(conditions ?? [])}",
-            JoinSource join => $"SELECT {list}\n{From(join, join.Tables.Count, conditions)}",
+            JoinSource join => $"SELECT {list}\n{From(join, join.Tables.Count, conditions, notNormal)}",
             // What comes on top of the other dataset is worked out after reading.
             DerivedSource { Base: { } from } =>
                 Select(from,
@@ -28,8 +30,10 @@ public static class QueryBuilder
     }
 
     /// <summary>FROM and WHERE of the first tables of a join.</summary>
-    public static string From(JoinSource join, int tables, IReadOnlyList<string>? conditions = null)
+    public static string From(JoinSource join, int tables, IReadOnlyList<string>? conditions = null,
+        IReadOnlySet<(string Table, string Column)>? notNormal = null)
     {
+        var tableOf = join.Tables.ToDictionary(t => t.Id, t => t.Table);
         var (from, where) = (new StringBuilder(), new List<string>());
         foreach (var table in join.Tables.Take(tables))
         {
@@ -38,12 +42,16 @@ public static class QueryBuilder
             else
             {
                 var on = string.Join(" AND ",
-                    how.On.Select(pair => $"{Quote(table.Id)}.{Quote(pair.Column)} = {Quote(how.To)}.{Quote(pair.To)}"));
+                    how.On.Select(pair => $"{Quote(table.Id)}.{Quote(pair.Column)} = {Quote(how.To)}.{Quote(pair.To)}"
+                        + (IsForeign(table.Table, pair.Column) || IsForeign(tableOf[how.To], pair.To)
+                            ? $" COLLATE {SafeConnection.NormalForm}" : "")));
                 if (how.Kind == JoinKind.Unmatched) where.Add($"NOT EXISTS (SELECT 1 FROM {name} WHERE {on})");
                 else from.Append($"\n{(how.Kind == JoinKind.Left ? "LEFT JOIN" : "JOIN")} {name} ON {on}");
             }
         }
         return from.Append(Where([.. where, .. conditions ?? []])).ToString();
+
+        bool IsForeign(string table, string column) => notNormal is not null && notNormal.Contains((table, column));
     }
 
     private static string Where(IReadOnlyList<string> conditions) =>

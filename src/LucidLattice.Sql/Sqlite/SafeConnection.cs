@@ -15,6 +15,9 @@ public sealed class SafeConnection : IDisposable
     private static readonly HashSet<string> ForbiddenFunctions = new(StringComparer.OrdinalIgnoreCase)
         { "load_extension", "readfile", "writefile", "edit", "fts3_tokenizer", "sqlite_dbpage" };
 
+    /// <summary>The name of a function that brings a text to normal form C, and of a collation that compares by it.</summary>
+    public const string NormalForm = "nfc";
+
     /// <summary>The most memory that all queries together may take in the database engine, in bytes.</summary>
     private const long HeapLimit = 2L << 30;
 
@@ -42,6 +45,9 @@ public sealed class SafeConnection : IDisposable
             TimedOut = clock.Elapsed > limits.Time;
             return TimedOut || cancel.IsCancellationRequested ? 1 : 0;
         };
+        // Reports compare texts in normal form C (Unicode Annex 15), SQLite by their bytes.
+        connection.CreateFunction(NormalForm, (string? text) => text?.Normalize(), isDeterministic: true);
+        connection.CreateCollation(NormalForm, (a, b) => string.CompareOrdinal(a.Normalize(), b.Normalize()));
         var handle = connection.Handle!;
         raw.sqlite3_limit(handle, raw.SQLITE_LIMIT_LENGTH, limits.ValueBytes);
         raw.sqlite3_limit(handle, raw.SQLITE_LIMIT_ATTACHED, 0);

@@ -19,6 +19,7 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
     private readonly ConcurrentDictionary<string, int> _lastCounts = [];
 
     private readonly PlainColumns _plain = new(databases);
+    private readonly TextForms _forms = new();
     private const int MostSizesKnown = 1000;
     private readonly ConcurrentDictionary<string, int?> _sizes = [];
 
@@ -33,7 +34,8 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
             var wanted = Repeatability.IsGiven(connection, query.Dataset) ? query.Wanted : [];
             var (conditions, values) = NarrowingSql.Write(wanted, f => QueryBuilder.ColumnOf(query.Dataset, f),
                 f => _plain.IsPlain(query.Dataset, f, Stamp(query.Dataset), cancel), query.Parameters.Keys);
-            var sql = QueryBuilder.Select(query.Dataset, query.Fields, conditions);
+            var notNormal = query.Dataset.Source is JoinSource join ? _forms.NotNormal(join, connection, Stamp(query.Dataset)) : null;
+            var sql = QueryBuilder.Select(query.Dataset, query.Fields, conditions, notNormal);
             using var command = connection.Command(sql);
             foreach (var name in connection.ParameterNames(sql))
                 command.Parameters.AddWithValue(":" + name,
@@ -186,6 +188,14 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
                 + $"them; the first is {builder.FirstLonger.ToString(CultureInfo.InvariantCulture)}.", query.Dataset.Id, "fields",
                 Mends: [builder.Scale < ColumnBuilder.MostScale
                     ? "Give the field more decimals, or as many as the data has." : "Declare the field as a number that is not exact."]));
+        // What stands in the SQL compares bytes, and a parameter is in normal form.
+        if (query.Dataset.Source is QuerySource && query.Parameters.Values.Any(v => v.Type is DataType.Text or DataType.List))
+            foreach (var builder in builders.Where(b => b.IsForeign))
+                problems.Add(
+                    new("foreign-texts", Severity.Warning,
+                    $"Texts of “{builder.Field.Name}” are stored in another form of Unicode than parameters have, so the SQL may miss "
+                    + "some.", query.Dataset.Id, "source",
+                    Mends: [$"Compare them as in nfc({QueryBuilder.Quote(builder.Field.Name)}) = :parameter."]));
         return new RowSet([.. builders.Select(b => b.Build())], count, problems);
     }
 
