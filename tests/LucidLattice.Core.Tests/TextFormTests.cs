@@ -44,7 +44,8 @@ public sealed class TextFormTests : IDisposable
             {
                 Id = "d", Name = "Calls", Database = "d",
                 Source = new JoinSource { Tables = [new JoinedTable { Id = "c", Table = "calls" },
-                    new JoinedTable { Id = "p", Table = "ports", Join = new Join { To = "c", Kind = JoinKind.Left, On = [new KeyPair("name", "port")] } }] },
+                    new JoinedTable { Id = "p", Table = "ports",
+                        Join = new Join { To = "c", Kind = JoinKind.Left, On = [new KeyPair("name", "port")] } }] },
                 Fields = [new() { Name = "port", Type = DataType.Text, Table = "c" }, new() { Name = "berths", Type = DataType.Whole,
                     Table = "p" }, new() { Name = "n", Type = DataType.Whole, Table = "c" }],
             };

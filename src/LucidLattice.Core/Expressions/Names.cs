@@ -16,8 +16,8 @@ public static class Names
         return name.Length == 0 || char.IsDigit(name[0]) ? "_" + name : name;
     }
 
-    private static bool IsWord(string name)
-        => name.ToUpperInvariant() is "AND" or "OR" or "NOT" or "CASE" or "WHEN" or "THEN" or "ELSE" or "END" or "BETWEEN" or "IN" or "LIKE"
-            or "IS" or "NULL" or "FROM" or "AS" or "OVER" or "FILTER" or "TRUE" or "FALSE" or "DATE" or "TIMESTAMP" or "INTERVAL" or "CAST"
-            or "EXTRACT" or "CURRENT_DATE" or "CURRENT_TIMESTAMP";
+    /// <summary>Words that mean something else where a name could stand.</summary>
+    private static bool IsWord(string name) => Parser.Reserved.Contains(name.ToUpperInvariant())
+        || name.ToUpperInvariant() is "TRUE" or "FALSE" or "DATE" or "TIMESTAMP" or "INTERVAL" or "CAST" or "EXTRACT" or "CURRENT_DATE"
+            or "CURRENT_TIMESTAMP" or "DISTINCT";
 }

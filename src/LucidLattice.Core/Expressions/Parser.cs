@@ -9,7 +9,8 @@ namespace LucidLattice.Core.Expressions;
 public sealed partial class Parser
 {
     private const int MaxDepth = 100;
-    private static readonly HashSet<string> Reserved =
+    /// <summary>Words that are no names, wherever they stand.</summary>
+    internal static readonly HashSet<string> Reserved =
         ["AND", "OR", "NOT", "CASE", "WHEN", "THEN", "ELSE", "END", "BETWEEN", "IN", "LIKE", "IS", "NULL", "FROM", "AS", "OVER", "FILTER"];
     private readonly List<Token> _tokens;
     private int _at;

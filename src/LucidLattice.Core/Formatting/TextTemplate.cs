@@ -25,7 +25,7 @@ public static class TextTemplate
             }
             else if (string.CompareOrdinal(text, at, "{{", 0, 2) == 0)
             {
-                var end = text.IndexOf("}}", at + 2, StringComparison.Ordinal);
+                var end = EndOfValue(text, at + 2);
                 if (end < 0)
                     throw new ExpressionException("unclosed-braces", "The braces {{ are not closed.", at,
                         "Add }} after the value, or write {{{{ to print two braces.");
@@ -59,6 +59,19 @@ public static class TextTemplate
             text = string.Concat(text.AsSpan(0, at), change(piece.Expression!), text.AsSpan(at + piece.Expression!.Length));
         }
         return text;
+    }
+
+    /// <summary>Where the braces close: outside of quotes, or, where a quote is left open, the first that do.</summary>
+    private static int EndOfValue(string text, int from)
+    {
+        var quote = '\0';
+        for (var i = from; i < text.Length; i++)
+        {
+            if (quote != '\0') quote = text[i] == quote ? '\0' : quote;
+            else if (text[i] is '\'' or '"') quote = text[i];
+            else if (string.CompareOrdinal(text, i, "}}", 0, 2) == 0) return i;
+        }
+        return text.IndexOf("}}", from, StringComparison.Ordinal);
     }
 
     private static Piece Value(string content, int position)

@@ -80,7 +80,7 @@ test('columns become fields and back; names stay unique', () => {
   expect(toggleColumn(dataset, 'r', { name: 'name', type: 'text' }).fields?.map((f) => f.name)).toEqual(['fare', 'departs']);
   expect(moveField(dataset, 'departs', -1).fields?.map((f) => f.name)).toEqual(['departs', 'fare', 'route']);
   expect(
-    addWorkedField(addWorkedField(dataset))
+    addWorkedField(addWorkedField(dataset, String), String)
       .fields?.slice(-2)
       .map((f) => f.name),
   ).toEqual(['worked_out_1', 'worked_out_2']);

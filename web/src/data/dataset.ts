@@ -102,13 +102,14 @@ export function moveField(dataset: Dataset, name: string, by: number): Dataset {
   return { ...dataset, fields };
 }
 
-export function addWorkedField(dataset: Dataset): Dataset {
+/** @param written How a field is named in expressions. */
+export function addWorkedField(dataset: Dataset, written: (name: string) => string): Dataset {
   let n = 1;
   while (dataset.fields?.some((f) => f.name === `worked_out_${n}`)) n++;
   const number = dataset.fields?.find((f) => f.type === 'decimal' || f.type === 'whole');
   return {
     ...dataset,
-    fields: [...(dataset.fields ?? []), { name: `worked_out_${n}`, type: 'decimal', scale: 2, expression: number?.name ?? '1' }],
+    fields: [...(dataset.fields ?? []), { name: `worked_out_${n}`, type: 'decimal', scale: 2, expression: number ? written(number.name) : '1' }],
   };
 }
 

@@ -9,7 +9,7 @@ export interface Around extends Pick<ReportDefinition, 'parameters' | 'datasets'
 
 /** The dataset and the field of a picked choice of the form "field DATASET NAME". */
 export function fieldOf(picked: string): { dataset: string; name: string } | undefined {
-  const [, dataset, name] = /^field (\S+) (.+)$/.exec(picked) ?? [];
+  const [, dataset, name] = /^field (\S+) ([^]+)$/.exec(picked) ?? [];
   return dataset ? { dataset, name } : undefined;
 }
 

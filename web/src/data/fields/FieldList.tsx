@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { DatasetUses, DatasetView, TableInfo } from '../../api/generated';
+import { useNames } from '../../code/useNames';
 import { caption } from '../../shell/caption';
 import { FieldSign } from '../../shell/FieldSign';
 import { color } from '../../theme/tokens';
@@ -21,6 +22,7 @@ interface Props {
 /** The fields of the dataset in their order; the selected one with its settings and what its values are like. */
 export function FieldList({ dataset, view, schema, selected, uses, onSelect, onEdit }: Props) {
   const fields = dataset.fields ?? [];
+  const written = useNames(fields);
   const repeated = new Set(view?.repeated);
   const placesOf = (name: string) =>
     (uses?.reports ?? []).flatMap((r) => (r.uses.find((u) => u.field === name)?.places ?? []).map((place) => `${place} of ${r.title}`));
@@ -92,7 +94,7 @@ export function FieldList({ dataset, view, schema, selected, uses, onSelect, onE
         variant="outlined"
         sx={{ mt: 1 }}
         onClick={() => {
-          const next = addWorkedField(dataset);
+          const next = addWorkedField(dataset, written);
           onEdit(next);
           onSelect(next.fields![next.fields!.length - 1].name);
         }}
