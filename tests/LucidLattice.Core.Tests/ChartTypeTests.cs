@@ -329,4 +329,36 @@ public class ChartTypeTests
             numbers.Categories.Select(c => c.Label));
         Assert.NotEmpty(run.Page(1).Flatten().OfType<RegionItem>());
     }
+
+    /// <summary>Property over turned labels of dates: where one is cut, its year is still there, and all stand inside of the
+    /// frame.</summary>
+    [Fact]
+    public void A_date_that_is_cut_keeps_its_year_and_its_place_in_the_frame()
+    {
+        var cut = 0;
+        foreach (var angle in new double?[] { null, 30, 60, 90, -45, -80 })
+            foreach (var height in new[] { 70, 90, 120, 200 })
+            {
+                var chart = new ChartElement
+                {
+                    Id = "c", Width = 300, Height = height, Category = new ChartCategory { By = "day", Pattern = "d MMMM yyyy" },
+                    Values = [new ChartValue { Expression = "count(*)" }],
+                    Axes = new ChartAxes { Category = new CategoryAxisSettings { Angle = angle, AsNames = true } },
+                };
+                var rows = Enumerable.Range(0, 20).Select(i => new[] { Value.Of(new DateOnly(2004 + i % 3, 1 + i % 12, 1 + i)) }).ToArray();
+                var page = Workshop.Run(Workshop.Report(new Section { Id = "s", Dataset = "d",
+                    ReportHeader = Workshop.Band(Workshop.Part("p", height + 4, chart)) },
+                    new Field { Name = "day", Type = DataType.Date }),
+                    new MemoryRows(rows)).Page(1);
+                foreach (var text in page.Texts())
+                {
+                    var box = Boxes.Of(text);
+                    Assert.True(box.Left >= 42 && box.Right <= 343.5 && box.Bottom <= 43 + height, $"{angle}, {height}: “{text.Text}”");
+                    if (!text.Text.Contains('…')) continue;
+                    cut++;
+                    Assert.Matches("^….*200[456]$", text.Text);
+                }
+            }
+        Assert.True(cut > 20, $"{cut} are cut");
+    }
 }

@@ -184,4 +184,29 @@ public class LayoutTests
         var problem = Assert.Single(Workshop.Run(Workshop.Report(section, Fields), new MemoryRows()).Problems);
         Assert.Equal(("outside-page", "far"), (problem.Code, problem.Place));
     }
+
+    /// <summary>What was seen before: the header alone on the first page, the row from the second on.</summary>
+    [Theory]
+    [InlineData(0)]
+    [InlineData(5)]
+    [InlineData(43)]
+    public void A_first_row_taller_than_a_page_begins_below_its_header(int rowsBefore)
+    {
+        var section = new Section
+        {
+            Id = "s", Dataset = "d",
+            Levels = [new Level { Id = "l", Name = "Group", By = "g", Header = Workshop.Band(Workshop.Part("h", 20,
+                new TextElement { Id = "t", Width = 200, Height = 14, Text = "Group {{ g }}" })) }],
+            Detail = Workshop.Band(Workshop.Part("p", 16, new TextElement { Id = "r", Width = 200, Height = 14, Text = "{{ words }}" })),
+        };
+        var words = string.Join(' ', Enumerable.Range(0, 2000).Select(i => $"word{i}"));
+        Value[][] rows = [.. Enumerable.Range(0, rowsBefore).Select(_ => new[] { Value.Of("a"), Value.Of("short") }),
+            [Value.Of("b"), Value.Of(words)]];
+        var run = Workshop.Run(Workshop.Report(section, new Field { Name = "g", Type = DataType.Text },
+            new Field { Name = "words", Type = DataType.Text }), new MemoryRows(rows));
+        var pages = Enumerable.Range(1, run.PageCount).Select(p => run.Page(p).Texts().Select(t => t.Text).ToList()).ToList();
+        var first = pages.Single(p => p.Contains("Group b"));
+        Assert.StartsWith("word0 ", first[first.IndexOf("Group b") + 1]);
+        Assert.Equal(words, string.Join(' ', pages.SelectMany(p => p).Where(t => t.StartsWith("word", StringComparison.Ordinal))));
+    }
 }

@@ -31,7 +31,9 @@ public sealed record AddField : Edit
         var quoted = Names.Quoted(field.Name);
         if (section.Columns.FirstOrDefault(c => c.Expression == quoted) is { } column && field.Type.IsNumber())
             return Totals.Add(at, place, column, UsualAggregate.ForField(field));
-        var text = field.Type.IsNumber() ? $"{RenameReport.Printed(field.Caption)}: {{{{ {UsualAggregate.ForField(field)}({quoted}) }}}}" : $"{{{{ {quoted} }}}}";
+        var text = field.Type.IsNumber()
+            ? $"{RenameReport.Printed(field.Caption)}: {{{{ {UsualAggregate.ForField(field)}({quoted}) }}}}"
+            : $"{{{{ {quoted} }}}}";
         return new AddText { Band = Band, Level = Level, Text = text }.Change(at, catalog);
     }
 }

@@ -16,6 +16,9 @@ public sealed class SectionFlow : IFlow
 
     private const double Close = 0.01;
 
+    /// <summary>Of a row that no page holds whole, at least this much stands with the headers above it, in points.</summary>
+    private const double LeastOfRow = 36;
+
     private readonly SectionContent _content;
     private readonly GroupTree _tree;
     private readonly PartLayout _layout;
@@ -65,7 +68,7 @@ public sealed class SectionFlow : IFlow
         var (cursor, inner) = (At)from;
         var left = room.Left + Plan.X;
         var y = room.Top + Repeat(cursor, room, left, place);
-        var empty = room.Empty;
+        var (empty, belowHeader) = (room.Empty, false);
         while (cursor.Stage != Stage.End)
         {
             room.Effort?.Part();
@@ -93,7 +96,9 @@ public sealed class SectionFlow : IFlow
                 if (isTooHigh
                     || (!empty && cursor is { Stage: Stage.Header, Offset: 0 } && KeptTogether(cursor, room.Height) > space + Close))
                 {
-                    if (!empty) return Stop(cursor, null);
+                    // A row that no page holds begins right below its headers, so that they do not stand alone.
+                    var begins = belowHeader && isTooHigh && height > room.Height + Close && space >= LeastOfRow;
+                    if (!empty && !begins) return Stop(cursor, null);
                     if (isTooHigh)
                     {
                         _positions.MoveTo(cursor);
@@ -105,6 +110,7 @@ public sealed class SectionFlow : IFlow
                 _positions.MoveTo(cursor);
                 place?.Invoke(this, part, left, y, cursor.Offset, cursor.Offset + height);
                 y += height;
+                if (height > 0) belowHeader = cursor.Stage == Stage.Header;
                 // A part without height leaves room for what follows, as if it was not there.
                 empty = empty && height <= 0;
                 inner = part.Sections.Count == 0 ? null : _bodies[part].Start(Frame);
@@ -195,10 +201,10 @@ public sealed class SectionFlow : IFlow
         while (true)
         {
             _positions.MoveTo(cursor);
-            var parts = Parts(cursor);
+            var (parts, headers) = (Parts(cursor), height);
             for (var i = cursor.Part; i < parts.Count; i++) height += _layout.Height(parts[i], Frame);
-            // What no page can hold together need not be kept together.
-            if (height > pageHeight) return 0;
+            // What no page can hold together need not be kept together; of a row, its beginning is.
+            if (height > pageHeight) return cursor.Stage != Stage.Header && headers + LeastOfRow <= pageHeight ? headers + LeastOfRow : 0;
             if (cursor.Stage != Stage.Header) return height;
             cursor = cursor.Next(_tree, _whole, _details);
         }

@@ -107,9 +107,10 @@ export function addWorkedField(dataset: Dataset, written: (name: string) => stri
   let n = 1;
   while (dataset.fields?.some((f) => f.name === `worked_out_${n}`)) n++;
   const number = dataset.fields?.find((f) => f.type === 'decimal' || f.type === 'whole');
+  const expression = number ? written(number.name) : '1';
   return {
     ...dataset,
-    fields: [...(dataset.fields ?? []), { name: `worked_out_${n}`, type: 'decimal', scale: 2, expression: number ? written(number.name) : '1' }],
+    fields: [...(dataset.fields ?? []), { name: `worked_out_${n}`, type: 'decimal', scale: 2, expression }],
   };
 }
 

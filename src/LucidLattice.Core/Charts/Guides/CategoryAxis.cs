@@ -115,7 +115,7 @@ public sealed class CategoryAxis
             // What rises ends at its place and begins left of it; what falls begins there.
             var beside = (angle > 0 != isReversed ? (i + 0.5) * _step : length - (i + 0.5) * _step)
                 - (_canvas.Ascent() - _canvas.ToMiddle) * sine;
-            var text = _canvas.Fit(_entries[i].Label, Math.Min((mostHeight - _lineHeight * cosine) / sine,
+            var text = Fitted(_entries[i], Math.Min((mostHeight - _lineHeight * cosine) / sine,
                 cosine < 0.01 ? double.MaxValue : Math.Max(0, beside) / cosine));
             _labels.Add((i, [text]));
             if (text.Length > 0) Height = Math.Max(Height, _canvas.Width(text) * sine + _lineHeight * cosine);
@@ -142,10 +142,22 @@ public sealed class CategoryAxis
         // What would reach beyond the axis is left away; so is every label of an axis that is thinner than one.
         for (var i = First(_step, _lineHeight); (i + 0.5) * _step <= _entries.Count * _step - _lineHeight / 2 + 0.01; i += every)
         {
-            var text = _canvas.Fit(_entries[i].Label, mostHeight);
+            var text = Fitted(_entries[i], mostHeight);
             _labels.Add((i, [text]));
             Height = Math.Max(Height, _canvas.Width(text));
         }
+    }
+
+    /// <summary>A label in the room that there is. Of a date the end with its year stays, unless it begins with that.</summary>
+    private string Fitted(CategoryEntry entry, double room)
+    {
+        const int YearLength = 4;
+        var label = entry.Label;
+        var isCutInFront = entry.Key.Type.IsTime() && label.Length > YearLength && !label.Take(YearLength).All(char.IsDigit);
+        if (!isCutInFront || _canvas.Width(label) <= room) return _canvas.Fit(label, room);
+        for (var from = 1; from <= label.Length - YearLength; from++)
+            if ("…" + label[from..].TrimStart() is var end && _canvas.Width(end) <= room) return end;
+        return "";
     }
 
     /// <param name="bands">The places of the categories.</param>
