@@ -1,5 +1,6 @@
 using System.Text.Json;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Planning;
@@ -9,11 +10,15 @@ using LucidLattice.Core.Values;
 namespace LucidLattice.Output;
 
 /// <summary>
-/// A run for machines: problems, page count, the tree of groups with keys, row counts and every total by its element, and each
-/// chart's numbers with what a click on each mark carries. Decimal numbers are written in full.
+/// A run for machines: problems, page count, the tree of groups with keys, row counts and every total by its element, each chart's
+/// numbers with what a click on each mark carries, and what is printed, as people read it. Decimal numbers are written in full.
+/// docs/output-json.md describes it.
 /// </summary>
 public static class RunJson
 {
+    /// <summary>The texts of more pages are left out.</summary>
+    public const int MostPages = 1_000;
+
     public static void Write(ReportRun run, Stream output, CancellationToken cancel)
     {
         using var json = new Utf8JsonWriter(output,
@@ -34,6 +39,7 @@ public static class RunJson
             json.WritePropertyName("report");
             new Writer(run, run.Sheets[0], data[run.Sheets[0].Plan.First], json, cancel).Whole();
             WriteSheets(run, data, json, cancel);
+            WritePages(run, json, cancel);
         }
         json.WriteEndObject();
     }
@@ -57,6 +63,33 @@ public static class RunJson
             }
             json.WriteEndArray();
             json.WriteEndObject();
+        }
+        json.WriteEndArray();
+    }
+
+    /// <summary>What stands on the pages, from top to bottom and from left to right, as people read it.</summary>
+    private static void WritePages(ReportRun run, Utf8JsonWriter json, CancellationToken cancel)
+    {
+        json.WriteStartArray("pages");
+        for (var number = 1; number <= Math.Min(run.PageCount, MostPages); number++)
+        {
+            cancel.ThrowIfCancellationRequested();
+            var (sheet, own) = run.SheetOf(number);
+            json.WriteStartObject();
+            json.WriteString("sheet", sheet.Plan.Sheet.Id);
+            json.WriteNumber("page", own);
+            json.WriteStartArray("texts");
+            foreach (var text in run.Page(sheet, own).Flatten().OfType<TextRun>().OrderBy(t => Math.Round(t.Y)).ThenBy(t => t.X))
+            {
+                json.WriteStartObject();
+                json.WriteNumber("x", Math.Round(text.X, 2));
+                json.WriteNumber("y", Math.Round(text.Y, 2));
+                json.WriteString("text", text.Text);
+                json.WriteEndObject();
+            }
+            json.WriteEndArray();
+            json.WriteEndObject();
+            json.Flush();
         }
         json.WriteEndArray();
     }
@@ -135,7 +168,7 @@ public static class RunJson
             json.WriteEndArray();
         }
 
-        /// <summary>The value of every element of the group's header and footer that is one total.</summary>
+        /// <summary>The value of every element of the group's header and footer that is one total, and what its texts say.</summary>
         private void Totals(int level, int group)
         {
             json.WriteStartObject("totals");
@@ -144,6 +177,14 @@ public static class RunJson
                 {
                     Stand(place, level, group);
                     WriteValue(json, element.Id, _frame.Try(value));
+                }
+            json.WriteEndObject();
+            json.WriteStartObject("texts");
+            foreach (var (place, element) in Elements(level))
+                if (element is TextPlan { IsOfPage: false } text)
+                {
+                    Stand(place, level, group);
+                    json.WriteString(element.Id, text.Text(_frame));
                 }
             json.WriteEndObject();
         }
