@@ -31,7 +31,7 @@ public sealed class ChartJourneyTests : IAsyncLifetime
         _browser.Find("[data-band=detail] svg");
         _browser.Click("[aria-label^='Report']");
         _browser.ClickText("button", "Add a chart of all rows");
-        _browser.Click("[data-band=reportHeader] [data-element^=ch]");
+        _browser.Find("[data-band=reportHeader] [data-element^=ch][data-selected=true]");
         _browser.Says("aside", "drawn once");
 
         // A field is dropped on a blank; a second value, a type chosen by its picture, an axis on the right, a trend.
@@ -164,7 +164,7 @@ public sealed class ChartJourneyTests : IAsyncLifetime
         _browser.Click("[aria-label='Route 8×']");
         _browser.Find("[data-band=groupHeader2]").SendKeys(Keys.Enter);
         _browser.ClickText("button", "Add a chart, drawn");
-        _browser.Click("[data-band=groupHeader2] [data-element^=ch]");
+        _browser.Find("[data-band=groupHeader2] [data-element^=ch][data-selected=true]");
         Pick("Rows drawn", "the rows of Bookings");
         _browser.Says("aside", "matched on");
         _browser.Says("aside", "route");

@@ -21,7 +21,8 @@ public sealed class DocumentTests
         string Codes(IEnumerable<string> names) => string.Join(", ", names.Select(n => $"`{n}`"));
         var functions = Row("Form", "Gives") + "|---|---|\n" + string.Concat(FunctionHelp.All.Select(f => Row($"`{f.Form}`", f.Words)));
         var types = Row("Type", "Names in CAST") + "|---|---|\n"
-            + string.Concat(TypeNames.All.Select(t => Row(Codes([JsonNamingPolicy.CamelCase.ConvertName(t.Type.ToString())]), Codes(t.Names))));
+            + string.Concat(TypeNames.All.Select(t =>
+                Row(Codes([JsonNamingPolicy.CamelCase.ConvertName(t.Type.ToString())]), Codes(t.Names))));
         var parts = Row("Where", "Parts and units") + "|---|---|\n"
             + Row("`EXTRACT(… FROM date)`", Codes(DateParts.OfDates)) + Row("`EXTRACT(… FROM length of time)`", Codes(DateParts.OfLengths))
             + Row("`date_trunc('…', date)`", Codes(DateParts.Units.Select(u => u.ToLowerInvariant())));

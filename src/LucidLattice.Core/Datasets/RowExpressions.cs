@@ -44,6 +44,9 @@ public static class RowExpressions
         });
 
     private static Element Walked(Element element, Func<ExpressionPlace, string, string> change) =>
+        OfKind(element, change) with { When = Changed(element.When, t => change(new("condition", element.Id), t)) };
+
+    private static Element OfKind(Element element, Func<ExpressionPlace, string, string> change) =>
         element is ChartElement { Own: { } own } chart
             ? chart with
             {
@@ -90,9 +93,17 @@ public static class RowExpressions
             Match = [.. section.Match.Select(m => m with { Own = change(new("match", section.Id), m.Own) })],
             Sort = [.. section.Sort.Select(s => s with { By = change(new("order", section.Id), s.By) })],
             Columns = [.. section.Columns.Select(c => c with { Expression = change(new($"column {c.Heading}", c.Id), c.Expression) })],
-            Levels = [.. section.Levels.Select(l => l with { By = change(new($"group {l.Name}", l.Id), l.By) })],
+            Levels = [.. section.Levels.Select(l => l with
+            {
+                By = change(new($"group {l.Name}", l.Id), l.By),
+                OrderBy = Changed(l.OrderBy, t => change(new($"order of {l.Name}", l.Id), t)),
+                Keep = Changed(l.Keep, t => change(new($"kept groups of {l.Name}", l.Id), t)),
+            })],
         };
-        return mapped.MapElements((_, element) => Walked(element, change));
+        return mapped.MapElements((_, element) => Walked(element, change)).MapBands((_, band) => band with
+        {
+            Parts = [.. band.Parts.Select(p => p with { When = Changed(p.When, t => change(new("condition", p.Id), t)) })],
+        });
     }
 
     private static DatasetChoices Choices(Parameter parameter, DatasetChoices choices, Func<ExpressionPlace, string, string> change)

@@ -29,6 +29,9 @@ public abstract record Element
     public double Height { get; init; } = 16;
     public Style? Style { get; init; }
 
+    /// <summary>A condition; where it is not true, the element is not printed, and its place stays free. Null prints it always.</summary>
+    public string? When { get; init; }
+
     /// <summary>What a click on it opens; of a chart, a click on one of its marks.</summary>
     public Link? Link { get; init; }
 }

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace LucidLattice.Core.Definitions;
 
 /// <summary>A list of rows with its grouping levels and its bands. It stands on a sheet, or in a part of another section's band.</summary>
@@ -65,6 +67,18 @@ public sealed record Level
     public required string By { get; init; }
     public bool Descending { get; init; }
 
+    /// <summary>A total by which groups stand in order, as <c>sum(fare)</c>; null puts them in the order of their keys. Groups without one
+    /// come last.</summary>
+    public string? OrderBy { get; init; }
+
+    /// <summary>A condition over a group's totals; groups for which it is not true are left out, and out of all totals around
+    /// them.</summary>
+    public string? Keep { get; init; }
+
+    /// <summary>Only so many groups of each group around them, the first ones in their order; the others are left out likewise. Null keeps
+    /// all.</summary>
+    public int? First { get; init; }
+
     /// <summary>A Unicode LDML pattern for the keys where groups are listed by name; null takes the one that suits them.</summary>
     public string? Pattern { get; init; }
 
@@ -91,6 +105,11 @@ public sealed record Column
 
     /// <summary>A Unicode LDML pattern; null takes the one that suits the field.</summary>
     public string? Pattern { get; init; }
+
+    /// <summary>True prints a value only where it is another one than in the row above, in the same group and on the same
+    /// page.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool OnlyChanges { get; init; }
 }
 
 /// <summary>A horizontal strip of the page: parts stacked from top to bottom.</summary>
@@ -109,8 +128,30 @@ public sealed record BandPart
 
     /// <summary>In a header: drawn again at the top of each page on which the group, or the section, goes on.</summary>
     public bool Repeat { get; init; }
+
+    /// <summary>A condition; where it is not true, the part is not printed and takes no room. It may use the totals of the band's group and
+    /// what follows from the printed order. Null prints it always.</summary>
+    public string? When { get; init; }
+
+    /// <summary>True begins a new page (or column) before the part, or after it.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool BreakBefore { get; init; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool BreakAfter { get; init; }
+
+    /// <summary>In the rows: tints every other row, or so many in turn; null tints none.</summary>
+    public RowShade? Shade { get; init; }
     public IReadOnlyList<Element> Elements { get; init; } = [];
 
     /// <summary>Sections that are printed here, below the elements.</summary>
     public IReadOnlyList<Section> Sections { get; init; } = [];
+}
+
+/// <summary>Rows of a group that wear a tint in turn, so that the eye keeps the line.</summary>
+/// <param name="Every">So many rows plain, then so many tinted: 1 to 100.</param>
+/// <param name="Color">#RRGGBB.</param>
+public sealed record RowShade(int Every = 1, string Color = "#F2F5F1")
+{
+    public const int Most = 100;
 }

@@ -46,6 +46,16 @@ public sealed record SetLevel : Edit
     public bool? Descending { get; init; }
     public bool? NewPage { get; init; }
 
+    /// <summary>For its keys; empty for the usual one; null leaves it.</summary>
+    public string? Pattern { get; init; }
+
+    /// <summary>A total, and a condition over totals; empty for none; null leaves it.</summary>
+    public string? OrderBy { get; init; }
+    public string? Keep { get; init; }
+
+    /// <summary>So many groups; 0 for all; null leaves it.</summary>
+    public int? First { get; init; }
+
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         var section = at.Section;
@@ -56,14 +66,24 @@ public sealed record SetLevel : Edit
             || By == level.By
             ? level.Name
             : Levels.FreeName(others, at.Dataset?.Fields.FirstOrDefault(f => Names.Quoted(f.Name) == By)?.Caption ?? By));
-        var changed = level with { By = By ?? level.By, Name = name, Descending = Descending ?? level.Descending, NewPage = NewPage
-            ?? level.NewPage };
+        var changed = level with
+        {
+            By = By ?? level.By, Name = name, Descending = Descending ?? level.Descending, NewPage = NewPage ?? level.NewPage,
+            Pattern = Given(Pattern, level.Pattern), OrderBy = Given(OrderBy, level.OrderBy), Keep = Given(Keep, level.Keep),
+            First = First is null ? level.First : First > 0 ? First : null,
+        };
         // Texts that print the old key print the new one.
-        var (old, now) = ($"{{{{ {level.By} }}}}", $"{{{{ {changed.By} }}}}");
+        var (old, now) = (Printed(level), Printed(changed));
         Band Renamed(Band band) => band.MapElements(e => e is TextElement t ? t with { Text = t.Text.Replace(old, now) } : e);
         changed = changed with { Header = Renamed(changed.Header), Footer = Renamed(changed.Footer) };
         return at.With(section with { Levels = [.. section.Levels.Select(l => l.Id == Level ? changed : l)] });
     }
+
+    /// <summary>The key as a text prints it.</summary>
+    private static string Printed(Level level) =>
+        level.Pattern is null ? $"{{{{ {level.By} }}}}" : $"{{{{ {level.By} | {level.Pattern} }}}}";
+
+    private static string? Given(string? asked, string? now) => asked is null ? now : asked.Trim() is { Length: > 0 } text ? text : null;
 }
 
 internal static class Levels

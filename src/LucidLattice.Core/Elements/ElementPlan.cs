@@ -14,6 +14,12 @@ public abstract record ElementPlan(Element Element, double X, double Width, Reso
     /// <summary>What a click on it opens.</summary>
     public LinkPlan? Link { get; init; }
 
+    /// <summary>Decides whether it is printed; null for always.</summary>
+    public Compiled? Condition { get; init; }
+
+    /// <summary>True if it is printed where the frame stands.</summary>
+    public bool IsShown(Frame frame) => Condition is null || frame.Try(Condition) is { IsNull: false, Bool: true };
+
     /// <summary>True if what it shows can need more than its height.</summary>
     public virtual bool Grows => false;
 

@@ -33,6 +33,12 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
     public CultureInfo Culture { get; } = Languages.Culture(report.Language);
     public Dictionary<string, ColumnPlan> Columns { get; } = [];
     public AggregateList Totals { get; } = new();
+
+    /// <summary>Totals by which groups are put in order, and kept or left out.</summary>
+    public AggregateList GroupTotals { get; } = new();
+
+    /// <summary>Of the section, in points.</summary>
+    public double Width { get; set; }
     public RequestList<RunningSpec> Running { get; } = new();
     public RequestList<RankSpec> Ranks { get; } = new();
     public AggregateList PageTotals { get; } = new();
@@ -52,6 +58,13 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
     public Scope OfRows() =>
         new() { Fields = dataset?.Fields ?? [], Parameters = report.Parameters, Repeated = repeated, Base = baseLevels,
             Allowed = Phase.Row };
+
+    /// <summary>What an expression may use that arranges the groups of a level.</summary>
+    /// <param name="level">From 1 at the outermost.</param>
+    public Scope OfGroups(int level) => OfRows() with
+    {
+        Totals = GroupTotals, Levels = [.. section.Levels.Take(level).Select(l => l.Name)], Allowed = Phase.Group,
+    };
 
     /// <summary>What an expression may use in a band.</summary>
     public Scope At(BandPlace place)

@@ -9,6 +9,9 @@ namespace LucidLattice.Core.Elements;
 public sealed record TextPlan(Element Element, double X, double Width, ResolvedStyle Style, IReadOnlyList<TextPiece> Pieces)
     : ElementPlan(Element, X, Width, Style)
 {
+    /// <summary>True prints it only where it says something else than in the row above.</summary>
+    public bool OnlyChanges { get; init; }
+
     /// <summary>True if it may take more than one line. Numbers and dates do not, and texts with a page number keep their height.</summary>
     public bool Wraps { get; } = !OfPage(Pieces)
         && (Pieces.Count != 1 || Pieces[0].Value is not { } only || only.Type is DataType.Text || only.Codes is not null);
@@ -43,12 +46,26 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
 
     public override void Paint(PlacedElement placed, Painting on)
     {
+        if (OnlyChanges && IsAsAbove(on.Frame)) return;
         var (first, count) = placed.Lines!.Count > 1 ? LinesIn(placed, on.From, on.To) : on.Begins(placed) ? (0, 1) : (0, 0);
         for (var i = first; i < first + count; i++)
             if (placed.Lines[i].Length > 0) on.Line(placed.Lines[i], Style, on.Left + X, Width, on.At(placed.Y) + i * Style.LineHeight);
         if (count > 0)
             on.Region(this, string.Join(' ', placed.Lines), on.At(placed.Y) + first * Style.LineHeight,
                 Math.Max(count * Style.LineHeight, Element.Height));
+    }
+
+    /// <summary>True if the row above, in the same group and on the same page, says the same.</summary>
+    private bool IsAsAbove(Frame frame)
+    {
+        var above = frame.Place - 2;
+        if (frame.Tree is not { } tree || above < frame.PageFrom || above < tree.Levels[tree.Innermost].Start[frame.Groups[tree.Innermost]])
+            return false;
+        var (row, text) = (frame.Row, Text(frame));
+        frame.Row = tree.Order[above];
+        var isSame = Text(frame) == text;
+        frame.Row = row;
+        return isSame;
     }
 
     private static bool OfPage(IReadOnlyList<TextPiece> pieces) => pieces.Any(p => p.Value is { Phase: Phase.Page });

@@ -22,6 +22,9 @@ public sealed class Frame
     /// <summary>How many rows are printed up to here: before a header, up to and with a row, through a footer.</summary>
     public int Place { get; set; }
 
+    /// <summary>The first row, by its place in the printed order, that begins on the page (or in its column).</summary>
+    public int PageFrom { get; set; }
+
     /// <summary>The totals of the section's groups.</summary>
     public Totals? Totals { get; set; }
 

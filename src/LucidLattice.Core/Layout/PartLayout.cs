@@ -15,8 +15,9 @@ public sealed class PartLayout(ITypesetter typesetter)
     public double Height(PartPlan plan, Frame frame)
     {
         if (plan.HasFixedHeight) return plan.Height;
+        if (!plan.IsShown(frame)) return 0;
         foreach (var element in plan.Elements)
-            if (element.Grows && element.Height(frame, _lines) > element.Element.Height) return Arrange(plan, frame, null);
+            if (element.Grows && HeightOf(element, frame) > element.Element.Height) return Arrange(plan, frame, null);
         return plan.Height;
     }
 
@@ -60,7 +61,7 @@ public sealed class PartLayout(ITypesetter typesetter)
         {
             var element = plan.Elements[i];
             var y = element.Element.Y + Push(plan, bottoms, i);
-            var height = placed is null ? element.Height(frame, _lines) : Add(element.Place(y, frame, _lines), placed);
+            var height = placed is null ? HeightOf(element, frame) : Add(PlacedAt(y, element, frame), placed);
             bottoms[i] = y + height;
             bottom = Math.Max(bottom, y + height);
             designedBottom = Math.Max(designedBottom, element.Element.Y + element.Element.Height);
@@ -68,6 +69,13 @@ public sealed class PartLayout(ITypesetter typesetter)
         var below = Math.Max(0, plan.Height - designedBottom);
         return Math.Max(plan.Height, bottom + below);
     }
+
+    /// <summary>What is not printed keeps its place, but does not grow.</summary>
+    private double HeightOf(ElementPlan element, Frame frame) =>
+        element.IsShown(frame) ? element.Height(frame, _lines) : element.Element.Height;
+
+    private PlacedElement PlacedAt(double y, ElementPlan element, Frame frame) =>
+        element.IsShown(frame) ? element.Place(y, frame, _lines) : new PlacedElement(element, y, element.Element.Height);
 
     private static double Add(PlacedElement element, List<PlacedElement> placed)
     {

@@ -1,3 +1,5 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Planning;
@@ -16,7 +18,18 @@ public sealed class PartPainter(PartLayout layout, Painting on)
     {
         var part = layout.Place(plan, frame);
         var slice = on with { Frame = frame, Left = left, Top = top, From = from, To = to };
-        foreach (var element in part.Elements) element.Plan.Paint(element, slice);
+        if (plan.Part.Shade is { } shade && IsShaded(shade, frame))
+            on.Items.Add(new RectItem(left, top, plan.Width, to - from, shade.Color));
+        foreach (var element in part.Elements)
+            if (element.Plan.IsShown(frame)) element.Plan.Paint(element, slice);
         return part;
+    }
+
+    /// <summary>Rows are counted anew in each group.</summary>
+    private static bool IsShaded(RowShade shade, Frame frame)
+    {
+        if (frame.Tree is not { } tree || frame.Row < 0) return false;
+        var first = tree.Levels[tree.Innermost].Start[frame.Groups[tree.Innermost]];
+        return (frame.Place - 1 - first) / Math.Max(1, shade.Every) % 2 == 1;
     }
 }

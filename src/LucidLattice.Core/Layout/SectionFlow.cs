@@ -41,7 +41,7 @@ public sealed class SectionFlow : IFlow
         (_headers, _footers) = (ByLevel(BandKind.GroupHeader), ByLevel(BandKind.GroupFooter));
         (_reportHeader, _detail, _reportFooter) = (Band(BandKind.ReportHeader), Band(BandKind.Detail), Band(BandKind.ReportFooter));
         _details = _detail.Count > 0;
-        _rowHeight = _detail is [{ HasFixedHeight: true } only] ? only.Height : null;
+        _rowHeight = _detail is [{ HasFixedHeight: true, Breaks: false } only] ? only.Height : null;
         foreach (var part in plan.Bands.Values.SelectMany(parts => parts).Where(p => p.Sections.Count > 0))
             _bodies[part] = SheetFlow.Compose(part.Sections, layout, contents);
 
@@ -68,7 +68,8 @@ public sealed class SectionFlow : IFlow
         var (cursor, inner) = (At)from;
         var left = room.Left + Plan.X;
         var y = room.Top + Repeat(cursor, room, left, place);
-        var (empty, belowHeader) = (room.Empty, false);
+        var (empty, belowHeader, breaks) = (room.Empty, false, false);
+        int? firstRow = null;
         while (cursor.Stage != Stage.End)
         {
             room.Effort?.Part();
@@ -79,7 +80,7 @@ public sealed class SectionFlow : IFlow
                 continue;
             }
             if (!empty && inner is null && StartsNewPage(cursor)) return Stop(cursor, null);
-            if (place is null && _rowHeight is { } rowHeight && cursor is { Stage: Stage.Detail, Part: 0, Offset: 0 })
+            if (place is null && !breaks && _rowHeight is { } rowHeight && cursor is { Stage: Stage.Detail, Part: 0, Offset: 0 })
             {
                 // Rows of one height are only counted; the same sums as below decide, so that both agree to the last bit.
                 var (row, last) = (cursor.Row, _tree.Levels[cursor.Level].End(cursor.Group) - 1);
@@ -88,8 +89,14 @@ public sealed class SectionFlow : IFlow
             }
             _positions.MoveTo(cursor);
             var part = parts[cursor.Part];
+            if (inner is null && cursor.Offset == 0 && !part.IsShown(Frame))
+            {
+                cursor = cursor with { Part = cursor.Part + 1 };
+                continue;
+            }
             if (inner is null)
             {
+                if (!empty && cursor.Offset == 0 && (part.Part.BreakBefore || breaks)) return Stop(cursor, null);
                 var height = _layout.Height(part, Frame) - cursor.Offset;
                 var space = room.Bottom - y;
                 var isTooHigh = height > space + Close;
@@ -102,14 +109,17 @@ public sealed class SectionFlow : IFlow
                     if (isTooHigh)
                     {
                         _positions.MoveTo(cursor);
+                        if (cursor.Stage == Stage.Detail) Frame.PageFrom = firstRow ??= cursor.Row;
                         var shown = _layout.Place(part, Frame).Cut(cursor.Offset, space);
                         place?.Invoke(this, part, left, y, cursor.Offset, cursor.Offset + shown);
                         return new Filled(y + shown, false, new At(cursor with { Offset = cursor.Offset + shown }, null));
                     }
                 }
                 _positions.MoveTo(cursor);
+                if (cursor.Stage == Stage.Detail) Frame.PageFrom = firstRow ??= cursor.Row;
                 place?.Invoke(this, part, left, y, cursor.Offset, cursor.Offset + height);
                 y += height;
+                breaks = part.Part.BreakAfter;
                 if (height > 0) belowHeader = cursor.Stage == Stage.Header;
                 // A part without height leaves room for what follows, as if it was not there.
                 empty = empty && height <= 0;
@@ -244,6 +254,7 @@ public sealed class SectionFlow : IFlow
                 // A part that is still to come on this page is not repeated before it.
                 if (!parts[i].Part.Repeat || (start.Stage == Stage.Header && level == start.Level && i >= start.Part)) continue;
                 _positions.MoveTo(header);
+                if (!parts[i].IsShown(Frame)) continue;
                 repeated.Add((parts[i], header, _layout.Height(parts[i], Frame)));
             }
         }

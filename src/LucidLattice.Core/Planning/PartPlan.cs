@@ -6,11 +6,24 @@ namespace LucidLattice.Core.Planning;
 /// <summary>A band part with its elements from top to bottom, and the sections that are printed below them.</summary>
 public sealed record PartPlan(BandPart Part, IReadOnlyList<ElementPlan> Elements, IReadOnlyList<SectionPlan> Sections)
 {
+    /// <summary>Decides whether it is printed; null for always.</summary>
+    public Expressions.Compiled? Condition { get; init; }
+
+    /// <summary>Of its section, in points.</summary>
+    public double Width { get; init; }
+
+    /// <summary>True if it is printed where the frame stands.</summary>
+    public bool IsShown(Expressions.Frame frame) => Condition is null || frame.Try(Condition) is { IsNull: false, Bool: true };
+
     /// <summary>As high as it says, and at least as high as what stands in it, so that nothing in it is lost.</summary>
     public double Height { get; } = Elements.Select(Bottom).Append(Part.Height).Max();
 
-    /// <summary>True if nothing in it can make it grow, so that its height is always the same.</summary>
-    public bool HasFixedHeight { get; } = Sections.Count == 0 && !Elements.Any(e => e.Grows);
+    /// <summary>True if nothing in it can make it grow, so that its height is always the same; a part that may be
+    /// left out has none.</summary>
+    public bool HasFixedHeight => Condition is null && Sections.Count == 0 && !Elements.Any(e => e.Grows);
+
+    /// <summary>True if pages begin before or after it.</summary>
+    public bool Breaks => Part.BreakBefore || Part.BreakAfter;
 
     /// <summary>A text without a height is as high as its line.</summary>
     private static double Bottom(ElementPlan plan) =>

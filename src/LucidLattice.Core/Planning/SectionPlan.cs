@@ -32,6 +32,9 @@ public sealed record SectionPlan
     public required IReadOnlyList<LevelPlan> Levels { get; init; }
     public required IReadOnlyDictionary<BandPlace, IReadOnlyList<PartPlan>> Bands { get; init; }
     public required AggregateList Totals { get; init; }
+
+    /// <summary>The totals by which groups are put in order, and kept or left out.</summary>
+    public required AggregateList GroupTotals { get; init; }
     public required RequestList<RunningSpec> Running { get; init; }
     public required RequestList<RankSpec> Ranks { get; init; }
 
@@ -55,7 +58,17 @@ public sealed record SectionPlan
 }
 
 /// <param name="Format">Of the key, as the outline and machines show it.</param>
-public sealed record LevelPlan(Level Level, Compiled Key, Formatting.ValueFormat Format);
+public sealed record LevelPlan(Level Level, Compiled Key, Formatting.ValueFormat Format)
+{
+    /// <summary>A total by which groups stand in order; null for their keys.</summary>
+    public Compiled? Order { get; init; }
+
+    /// <summary>Decides which groups are kept; null keeps all.</summary>
+    public Compiled? Keep { get; init; }
+
+    /// <summary>True if totals decide which groups there are, and where.</summary>
+    public bool IsArranged => Order is not null || Keep is not null || Level.First is not null;
+}
 
 /// <param name="Own">Over the section's own rows.</param>
 /// <param name="Around">Over the rows around it.</param>

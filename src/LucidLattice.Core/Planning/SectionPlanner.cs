@@ -21,6 +21,7 @@ internal sealed class SectionPlanner(
         var section = place.Section;
         var scope = scopeOf(section);
         scopes.Add(scope);
+        scope.Width = place.Width;
         scope.Matched = [.. (around?.Section.Levels ?? []).SelectMany(l => section.Match.Where(m => m.Around == l.By)
             .Select(m => (l, m.Own)))];
         var rows = scope.OfRows();
@@ -53,6 +54,7 @@ internal sealed class SectionPlanner(
             Bands = bands,
             OwnCharts = [.. own.Values],
             Totals = scope.Totals,
+            GroupTotals = scope.GroupTotals,
             Running = scope.Running,
             Ranks = scope.Ranks,
         };
@@ -63,7 +65,16 @@ internal sealed class SectionPlanner(
         IReadOnlyDictionary<string, SectionPlan> own)
     {
         var place = new ElementPlace(scope, at);
-        return new PartPlan(part, [.. part.Elements.OrderBy(e => e.Y).Select(Planned)], inner);
+        return new PartPlan(part, [.. part.Elements.OrderBy(e => e.Y).Select(e => Planned(e) with { Condition = Condition(e.Id, e.When) })],
+            inner) { Condition = Condition(part.Id, part.When), Width = scope.Width };
+
+        // What is printed on a page cannot depend on how many pages there are.
+        Compiled? Condition(string id, string? when)
+        {
+            if (when is not { Length: > 0 }) return null;
+            var within = scope.At(at) with { Allowed = at.IsPageBand ? Phase.Page : Phase.Ordered };
+            return scope.Check(id, "when", () => Compiler.Condition(when, within), within);
+        }
 
         ElementPlan Planned(Element element)
         {
@@ -156,7 +167,14 @@ internal sealed class SectionPlanner(
             var key = scope.Check(level.Id, "by", () => Compiler.Compile(level.By, rows), rows)
                 ?? new Compiled(DataType.Null, Phase.Constant, _ => Value.Null);
             var format = level.Pattern is null ? null : scope.Check(level.Id, "pattern", () => scope.Format(key, level.Pattern), rows);
-            levels.Add(new LevelPlan(level, key, format ?? scope.Format(key, null)));
+            var totals = scope.OfGroups(levels.Count + 1);
+            levels.Add(new LevelPlan(level, key, format ?? scope.Format(key, null))
+            {
+                Order = level.OrderBy is { Length: > 0 } order
+                    ? scope.Check(level.Id, "orderBy", () => Compiler.Compile(order, totals), totals) : null,
+                Keep = level.Keep is { Length: > 0 } keep
+                    ? scope.Check(level.Id, "keep", () => Compiler.Condition(keep, totals), totals) : null,
+            });
         }
         return levels;
     }

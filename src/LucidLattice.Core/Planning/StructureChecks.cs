@@ -49,8 +49,8 @@ public static class StructureChecks
         if (report.Colors.FirstOrDefault(c => !HexColors.IsColor(c.Color)) is { } wrong)
             yield return Error("bad-color", $"“{wrong.Color}”, the colour of “{wrong.Value}”, is no colour.", null, "colors",
                 "Write it as #0B5D5B.");
-        foreach (var problem in Parameters(report).Concat(Datasets(report)).Concat(Ids(report)).Concat(Levels(report)).Concat(Sizes(report))
-            .Concat(Elements(report))) yield return problem;
+        foreach (var problem in Parameters(report).Concat(Datasets(report)).Concat(Ids(report)).Concat(Shades(report))
+            .Concat(Levels(report)).Concat(Sizes(report)).Concat(Elements(report))) yield return problem;
     }
 
     private static IEnumerable<Problem> Parameters(ReportDefinition report)
@@ -101,6 +101,17 @@ public static class StructureChecks
                     "A scale is 0 to 12.");
             foreach (var problem in DatasetChecks.Check(dataset)) yield return problem;
         }
+    }
+
+    private static IEnumerable<Problem> Shades(ReportDefinition report)
+    {
+        foreach (var part in report.AllParts().Where(p => p.Shade is not null))
+            if (part.Shade!.Every is < 1 or > RowShade.Most || !HexColors.IsColor(part.Shade.Color))
+                yield return Error("bad-shade", $"Rows are tinted by 1 to {RowShade.Most} in turn, in a colour such as #F2F5F1.", part.Id,
+                    "shade", "Give both as they can be.");
+        foreach (var level in report.AllSections().SelectMany(s => s.Levels).Where(l => l.First is < 1))
+            yield return Error("bad-first", $"“{level.Name}” keeps its first {level.First} groups, which leaves none.", level.Id, "first",
+                "Keep at least one, or leave it out.");
     }
 
     private static IEnumerable<Problem> Ids(ReportDefinition report)

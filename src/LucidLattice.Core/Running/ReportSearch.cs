@@ -72,6 +72,7 @@ public sealed class ReportSearch
             texts.MoveTo(cursor);
             for (var i = 0; i < parts.Count; i++)
             {
+                if (!parts[i].IsShown(texts.Frame)) continue;
                 foreach (var finder in finders.Where(f => f.Part == i))
                 {
                     if (Hit(finder, texts, sheet, cursor with { Part = i }, place) is not { } hit) continue;
@@ -89,7 +90,7 @@ public sealed class ReportSearch
     {
         // A text that names its page can be looked at once the page is known.
         if (finder.Text.IsOfPage) (texts.Frame.PageNumber, texts.Frame.PageCount) = (PageOf(0), sheet.Index.Count);
-        if (finder.Find() is not { } found) return null;
+        if (!finder.Text.IsShown(texts.Frame) || finder.Find() is not { } found) return null;
         var part = texts.Data.Plan.Bands[at.Place(texts.Data.Plan.Base)][at.Part];
         var page = PageOf(_run.Layout.TopOf(part, finder.Text, _wanted, texts.Frame));
         var row = at.Stage == Stage.Detail;
@@ -121,9 +122,11 @@ public sealed class ReportSearch
             var bands = sheet.Bands(page, sheet.Index.Count, sheet.Index.Rows(page, sheet.Plan.First));
             for (var band = 0; band < bands.Length; band++)
             {
-                foreach (var text in bands[band].Parts.SelectMany(p => p.Elements).SelectMany(e => e.Texts))
+                var frame = bands[band].Frame;
+                foreach (var text in bands[band].Parts.Where(p => p.IsShown(frame)).SelectMany(p => p.Elements)
+                    .Where(e => e.IsShown(frame)).SelectMany(e => e.Texts))
                 {
-                    var shown = text.Text(bands[band].Frame);
+                    var shown = text.Text(frame);
                     if (before.TryGetValue(text, out var same) && same == shown) continue;
                     before[text] = shown;
                     if (!shown.Contains(_wanted, StringComparison.OrdinalIgnoreCase)) continue;

@@ -36,7 +36,9 @@ internal sealed class SectionSteps
         [
             plan.Filter is null ? ("", Reads.Nothing) : StepKey.Part("filter", plan.Filter),
             .. plan.Match.Select(m => StepKey.Part("match", m.Own)),
-            .. plan.Levels.Select(l => StepKey.Part($"level {l.Level.Descending}", l.Key)),
+            .. plan.Levels.Select(l => StepKey.Part($"level {l.Level.Descending} {l.Level.First}", l.Key)),
+            .. plan.Levels.Where(l => l.Order is not null).Select(l => StepKey.Part($"order of {l.Level.Name}", l.Order!)),
+            .. plan.Levels.Where(l => l.Keep is not null).Select(l => StepKey.Part($"keep {l.Level.Name}", l.Keep!)),
             .. plan.Sort.Select(s => StepKey.Part($"sort {s.Descending}", s.Key)),
         ];
     }
@@ -59,30 +61,41 @@ internal sealed class SectionSteps
         return new SectionData(_plan, _rows, _tree, _totals, charts, _steps, NewFrame);
     }
 
-    private Frame NewFrame() => new()
+    private Frame NewFrame() => FrameOver(_tree, _totals);
+
+    private Frame FrameOver(GroupTree? tree, Totals? totals) => new()
     {
         Rows = _rows,
-        Tree = _tree,
+        Tree = tree,
         Groups = new int[_plan.Base + _plan.Levels.Count + 1],
         Parameters = _run.Parameters.Values,
         ParameterWords = (index, pattern) => _run.Parameters.Words(_plan.Report, index, pattern),
         Now = _run.Now,
         Collation = _collation,
-        Totals = _totals,
+        Totals = totals,
         Running = _running,
         Ranks = _ranks,
     };
 
     private GroupTree Tree()
     {
-        var keys = _plan.Match.Select(m => Key(m.Own, false)).Concat(_plan.Levels.Select(l => Key(l.Key, l.Level.Descending))).ToList();
+        // Of groups with equal totals, that with the first key comes first, whichever way the totals go.
+        var keys = _plan.Match.Select(m => Key(m.Own, false))
+            .Concat(_plan.Levels.Select(l => Key(l.Key, l.Level.Descending && l.Order is null))).ToList();
         _run.Progress.Grouped = 0.3;
         var sort = _plan.Sort.Select(s => Key(s.Key, s.Descending)).ToList();
-        return _plan.Filter is not { } filter
+        var tree = _plan.Filter is not { } filter
             ? GroupTree.BuildAll(_rows.Count, keys, sort, _run.Cancel)
             : GroupTree.Build(_steps.Get([StepKey.Part("kept", filter)], frame => Kept(filter, frame), _run.Cancel).Rows, keys, sort,
             _run.Cancel);
+        if (!_plan.Levels.Any(l => l.IsArranged)) return tree;
+        return new GroupArranging(_plan, _collation, (rows, arranged) => GroupTree.Build(rows, arranged, sort, _run.Cancel),
+            GroupTotals, (of, totals) => FrameOver(of, totals)).Arrange(tree, keys);
     }
+
+    /// <summary>The totals by which groups are arranged, which are not those that are printed.</summary>
+    private Totals GroupTotals(GroupTree tree) => new([.. _plan.GroupTotals.Specs.Select(spec =>
+        spec.Kind.Total(spec, tree.Levels, tree.Order, FrameOver(tree, null), of => Key(of, false), _run.Cancel))]);
 
     private Totals Totals()
     {

@@ -43,7 +43,7 @@ public sealed class SheetPages
             var y = band.Top;
             foreach (var part in band.Parts)
             {
-                painter.Paint(part, band.Frame, _data.Plan.Report.Page.Left, y, 0, part.Height);
+                if (part.IsShown(band.Frame)) painter.Paint(part, band.Frame, _data.Plan.Report.Page.Left, y, 0, part.Height);
                 y += part.Height;
             }
         }

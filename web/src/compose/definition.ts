@@ -1,4 +1,15 @@
-import type { BandKind, Column, Element, ElementChartElement, Field, Level, ReportDefinition, Section, Sheet } from '../api/generated';
+import type {
+  BandKind,
+  BandPart,
+  Column,
+  Element,
+  ElementChartElement,
+  Field,
+  Level,
+  ReportDefinition,
+  Section,
+  Sheet,
+} from '../api/generated';
 import { caption } from '../shell/caption';
 
 /** Looking things up in a definition. Changing it is the server's business. */
@@ -85,6 +96,20 @@ const bandsOf = (section: Section): PlacedBand[] => [
   ['detail', 0, section.detail],
   ['reportFooter', 0, section.reportFooter],
 ];
+
+/** The parts of a band, from top to bottom; of a page band, those of the section's sheet. */
+export function partsOf(report: ReportDefinition, section: Section, band: BandKind, level: number): BandPart[] {
+  const sheet = report.sheets?.find((s) => s.sections?.some((own) => withInner(own).some((inner) => inner.id === section.id)));
+  if (band === 'pageHeader') return sheet?.pageHeader?.parts ?? [];
+  if (band === 'pageFooter') return sheet?.pageFooter?.parts ?? [];
+  return bandsOf(section).find(([kind, at]) => kind === band && at === level)?.[2]?.parts ?? [];
+}
+
+export const findPart = (report: ReportDefinition, id: string): BandPart | undefined =>
+  [
+    ...(report.sheets ?? []).flatMap((s) => [...(s.pageHeader?.parts ?? []), ...(s.pageFooter?.parts ?? [])]),
+    ...allSections(report).flatMap((s) => bandsOf(s).flatMap(([, , content]) => content?.parts ?? [])),
+  ].find((p) => p.id === id);
 
 export function allElements(report: ReportDefinition): Placed[] {
   const placed = (section: Section, bands: PlacedBand[]) =>

@@ -70,6 +70,10 @@ export type BandPart = {
     id: string;
     height: number;
     repeat?: boolean;
+    when?: null | string;
+    breakBefore?: boolean;
+    breakAfter?: boolean;
+    shade?: null | RowShade;
     elements?: Array<Element>;
     sections?: Array<Section>;
 };
@@ -402,6 +406,7 @@ export type Column = {
     width: number;
     align?: null | Alignment;
     pattern?: null | string;
+    onlyChanges?: boolean;
 };
 
 export type ComposeBand = {
@@ -947,6 +952,10 @@ export type EditSetLevel = {
     name?: null | string;
     descending?: null | boolean;
     newPage?: null | boolean;
+    pattern?: null | string;
+    orderBy?: null | string;
+    keep?: null | string;
+    first?: null | number;
     section?: null | string;
 };
 
@@ -987,6 +996,7 @@ export type ElementCellElement = {
     y?: number;
     height?: number;
     style?: null | Style;
+    when?: null | string;
     link?: null | Link;
 };
 
@@ -1019,6 +1029,7 @@ export type ElementChartElement = {
     y?: number;
     height?: number;
     style?: null | Style;
+    when?: null | string;
     link?: null | Link;
 };
 
@@ -1031,6 +1042,7 @@ export type ElementHeadingElement = {
     y?: number;
     height?: number;
     style?: null | Style;
+    when?: null | string;
     link?: null | Link;
 };
 
@@ -1044,6 +1056,7 @@ export type ElementLineElement = {
     y?: number;
     height?: number;
     style?: null | Style;
+    when?: null | string;
     link?: null | Link;
 };
 
@@ -1057,6 +1070,7 @@ export type ElementTextElement = {
     y?: number;
     height?: number;
     style?: null | Style;
+    when?: null | string;
     link?: null | Link;
 };
 
@@ -1070,6 +1084,7 @@ export type ElementTotalElement = {
     y?: number;
     height?: number;
     style?: null | Style;
+    when?: null | string;
     link?: null | Link;
 };
 
@@ -1352,6 +1367,9 @@ export type Level = {
     name: string;
     by: string;
     descending?: boolean;
+    orderBy?: null | string;
+    keep?: null | string;
+    first?: null | number;
     pattern?: null | string;
     newPage?: boolean;
     header?: Band;
@@ -1693,6 +1711,11 @@ export type ReportEntry = {
     savedAt: string;
     unreadable?: null | string;
     hasUnpublishedChanges?: boolean;
+};
+
+export type RowShade = {
+    every?: number;
+    color?: string;
 };
 
 /**

@@ -6,6 +6,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
 import { bandName } from '../definition';
 import { PanelHead } from './PanelHead';
+import { PartSentences } from './PartSentences';
 import { useAddChart } from './chart/useAddChart';
 
 /** A band: how often it is printed, and what can be put into it. */
@@ -30,6 +31,7 @@ export function BandPanel({ section, band, level }: { section: Section; band: Ba
         <b>{bandName(section, band, level)}</b> is printed{' '}
         <b>{pageBand ? 'on every page' : printed === 1 ? 'once' : times(printed ?? 0)}</b>.
       </Sentence>
+      <PartSentences section={section} band={band} level={level} />
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
         <Button variant="outlined" onClick={() => void edit({ type: 'addText', section: section.id, band, level, text })}>
           Add a text

@@ -9,12 +9,11 @@ import { useCompose } from '../composeStore';
 import { useFieldNames } from '../useFieldNames';
 import { fieldsOf, findColumn, offeredFields, sectionOfColumn, words, type Placed } from '../definition';
 import { moveWithin, replaceColumn } from '../edits';
+import { millimetres } from '../millimetres';
 import { caption } from '../../shell/caption';
 import { AddTotals } from './AddTotals';
 import { PanelHead } from './PanelHead';
 import { StyleSetting } from './StyleSetting';
-
-const millimetres = (points: number) => ((points * 25.4) / 72).toFixed(1);
 
 /** A column of the rows, selected by its heading or one of its cells. */
 export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
@@ -66,6 +65,17 @@ export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
         , written{' '}
         <Blank label="Pattern" typed={column.pattern ?? ''} onPick={(v) => set({ pattern: v.trim() || null })}>
           {column.pattern ? `as ${column.pattern}` : 'in the usual way'}
+        </Blank>
+        ,{' '}
+        <Blank
+          label="Which rows"
+          choices={[
+            { value: '', label: 'in every row' },
+            { value: 'changes', label: 'only where it changes', hint: 'and at the top of a page or a group' },
+          ]}
+          onPick={(v) => set({ onlyChanges: v === 'changes' })}
+        >
+          {column.onlyChanges ? 'only where it changes' : 'in every row'}
         </Blank>
         .
       </Sentence>

@@ -7,9 +7,11 @@ import { useCompose } from '../composeStore';
 import { useFieldNames } from '../useFieldNames';
 import { directions, findLevel, offeredFields, sectionOfLevel, words } from '../definition';
 import { moveWithin } from '../edits';
-import { caption } from '../../shell/caption';
+import { groupings, orders, orderWords } from './levelChoices';
 import { PanelHead } from './PanelHead';
 import { useAddChart } from './chart/useAddChart';
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** One grouping level. */
 export function LevelPanel({ id }: { id: string }) {
@@ -21,6 +23,8 @@ export function LevelPanel({ id }: { id: string }) {
   const section = sectionOfLevel(definition, id);
   const levels = section.levels ?? [];
   const order = directions(definition, level.by, section);
+  const ways = groupings(offeredFields(definition, section), written);
+  const totals = orders(offeredFields(definition, section), written);
   const at = levels.findIndex((l) => l.id === id);
   const printed = Number(view?.bands.find((b) => b.section === section.id && b.kind === 'groupHeader' && b.level === at + 1)?.printed ?? 0);
   return (
@@ -32,23 +36,59 @@ export function LevelPanel({ id }: { id: string }) {
           label="Group by"
           expression="row"
           typed={level.by}
-          choices={offeredFields(definition, section).map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() }))}
-          onPick={(by) => void edit({ type: 'setLevel', level: id, by })}
+          choices={ways.map((w) => ({ value: w.by, label: w.label, hint: w.hint }))}
+          onPick={(by) => {
+            const way = ways.find((w) => w.by === by);
+            void edit({ type: 'setLevel', level: id, by, pattern: way?.pattern ?? '', name: way && capital(way.label) });
+          }}
         >
-          {words(definition, level.by, section)}
+          {ways.find((w) => w.by === level.by)?.label ?? words(definition, level.by, section)}
         </Blank>
         ,{' '}
         <Blank
           label="Order of groups"
           choices={[
-            { value: '', label: order.up },
+            { value: 'up', label: order.up },
             { value: 'down', label: order.down },
+            ...totals.flatMap((t) => [
+              { value: `down ${t.orderBy}`, label: `largest ${t.label} first` },
+              { value: `up ${t.orderBy}`, label: `smallest ${t.label} first` },
+            ]),
           ]}
-          onPick={(v) => void edit({ type: 'setLevel', level: id, descending: v === 'down' })}
+          expression="group"
+          typed={level.orderBy ?? ''}
+          typing="By another total…"
+          onPick={(v) => {
+            const [, way, orderBy = ''] = /^(up|down)(?: ([^]*))?$/.exec(v) ?? [undefined, 'down', v];
+            void edit({ type: 'setLevel', level: id, descending: way === 'down', orderBy });
+          }}
         >
-          {level.descending ? order.down : order.up}
+          {orderWords(level, totals, level.descending ? order.down : order.up)}
         </Blank>
-        ; each group starts{' '}
+        , keeping{' '}
+        <Blank
+          label="How many groups"
+          choices={['0', '3', '5', '10', '20'].map((n) => ({ value: n, label: n === '0' ? 'all of them' : `the first ${n}` }))}
+          typed={String(level.first ?? '')}
+          typing="The first so many…"
+          onPick={(v) => {
+            if (/^\d{0,6}$/.test(v.trim())) void edit({ type: 'setLevel', level: id, first: Number(v) });
+          }}
+        >
+          {level.first ? `the first ${level.first}` : 'all of them'}
+        </Blank>
+        {', '}
+        <Blank
+          label="Kept groups"
+          choices={[{ value: '', label: 'whatever their totals' }]}
+          expression="group"
+          typed={level.keep ?? ''}
+          typing="Only where a condition holds…"
+          onPick={(keep) => void edit({ type: 'setLevel', level: id, keep })}
+        >
+          {level.keep ? `where ${level.keep}` : 'whatever their totals'}
+        </Blank>
+        {level.first || level.keep ? ' (totals around them are without the others)' : ''}; each group starts{' '}
         <Blank
           label="Groups start"
           choices={[

@@ -4,6 +4,7 @@ import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
 import type { Placed } from '../definition';
 import { PanelHead } from './PanelHead';
+import { WhenSetting } from './WhenSetting';
 
 /** A horizontal rule. */
 export function LinePanel({ placed: { element: line } }: { placed: Placed }) {
@@ -13,6 +14,7 @@ export function LinePanel({ placed: { element: line } }: { placed: Placed }) {
     <>
       <PanelHead>Rule</PanelHead>
       <Sentence>Draw a rule across the band.</Sentence>
+      <WhenSetting element={line} />
       <TextSetting
         label="Thickness, points"
         value={String(line.thickness ?? 0.75)}

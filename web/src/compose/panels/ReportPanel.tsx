@@ -9,6 +9,7 @@ import { useFieldNames } from '../useFieldNames';
 import { useActiveSection } from '../activeSection';
 import { directions, offeredFields, words } from '../definition';
 import { caption } from '../../shell/caption';
+import { PageSetting } from './PageSetting';
 import { ParametersSetting } from './ParametersSetting';
 import { PanelHead } from './PanelHead';
 import { useAddChart } from './chart/useAddChart';
@@ -102,6 +103,7 @@ export function ReportPanel() {
           onCommit={(description) => void replace((now) => ({ ...now, description: description || null }))}
         />
       </Setting>
+      <PageSetting />
       <ParametersSetting />
       <Setting name="Language and money" summary={`${definition.language ?? 'en-GB'}, ${definition.currency ?? 'EUR'}`}>
         <TextSetting

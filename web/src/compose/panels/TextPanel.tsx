@@ -6,6 +6,7 @@ import { useCompose } from '../composeStore';
 import type { Placed } from '../definition';
 import { PanelHead } from './PanelHead';
 import { StyleSetting } from './StyleSetting';
+import { WhenSetting } from './WhenSetting';
 
 /** A text with values in it. */
 export function TextPanel({ placed: { element: text } }: { placed: Placed }) {
@@ -26,6 +27,7 @@ export function TextPanel({ placed: { element: text } }: { placed: Placed }) {
           {'{{ count(*) }} prints a value, {{ :from | d MMMM yyyy }} one with a pattern.'}
         </Box>
       </Box>
+      <WhenSetting element={text} />
       <StyleSetting element={text} />
       <Button
         color="inherit"

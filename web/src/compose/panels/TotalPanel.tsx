@@ -8,6 +8,7 @@ import { AddTotals } from './AddTotals';
 import { PanelHead } from './PanelHead';
 import { StyleSetting } from './StyleSetting';
 import { useAggregates } from './useAggregates';
+import { WhenSetting } from './WhenSetting';
 
 /** A subtotal in a header or footer. */
 export function TotalPanel({ placed }: { placed: Placed }) {
@@ -33,6 +34,7 @@ export function TotalPanel({ placed }: { placed: Placed }) {
         {placed.level ? 'this group' : 'the report'}.
       </Sentence>
       <Box sx={{ mb: 1.5 }}>{column && <AddTotals column={column.id} aggregate={aggregate} />}</Box>
+      <WhenSetting element={total} />
       <StyleSetting element={total} />
       <Button
         color="inherit"

@@ -1,0 +1,78 @@
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Planning;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Running;
+
+/// <summary>
+/// Puts groups in the order of their totals, and leaves out those that a condition or a number of groups does not keep. Levels come one
+/// after the other, the outermost first, each over the rows that are left; the totals of all that is printed are those of these rows.
+/// </summary>
+/// <param name="build">Makes a tree of some rows, with the keys of the levels.</param>
+/// <param name="totals">Works the totals out by which groups are arranged.</param>
+/// <param name="newFrame">Makes a frame over a tree with such totals.</param>
+internal sealed class GroupArranging(SectionPlan plan, Collation collation, Func<int[], IReadOnlyList<RowKey>, GroupTree> build,
+    Func<GroupTree, Totals> totals, Func<GroupTree, Totals, Frame> newFrame)
+{
+    public GroupTree Arrange(GroupTree tree, IReadOnlyList<RowKey> keys)
+    {
+        var arranged = keys.ToList();
+        for (var i = 0; i < plan.Levels.Count; i++)
+        {
+            if (!plan.Levels[i].IsArranged) continue;
+            var level = plan.Base + i + 1;
+            var order = Ordered(tree, level, plan.Levels[i]);
+            arranged[level - 1] = KeyOf(tree, level, order);
+            tree = build([.. order.SelectMany(group => tree.Rows(level, group).ToArray()).Order()], arranged);
+        }
+        return tree;
+    }
+
+    /// <summary>The groups of a level that are kept, each group's around it one after the other, in their order.</summary>
+    private List<int> Ordered(GroupTree tree, int level, LevelPlan how)
+    {
+        var groups = Enumerable.Range(0, tree.Order.Length == 0 ? 0 : tree.Levels[level].Count);
+        var frame = newFrame(tree, totals(tree));
+        Value Of(Compiled measure, int group)
+        {
+            frame.StandAt(level, group);
+            return frame.Try(measure);
+        }
+        if (how.Keep is { } keep) groups = groups.Where(g => Of(keep, g) is { IsNull: false, Bool: true });
+        var kept = groups.ToList();
+        if (how.Order is { } order)
+        {
+            var measures = kept.ToDictionary(g => g, g => Of(order, g));
+            kept = [.. kept.OrderBy(g => tree.Levels[level].Parent[g]).ThenBy(g => measures[g].IsNull)
+                .ThenBy(g => measures[g], Comparer<Value>.Create((a, b) => Compare(a, b, how.Level.Descending)))];
+        }
+        return how.Level.First is not { } first ? kept
+            : [.. kept.GroupBy(g => tree.Levels[level].Parent[g]).SelectMany(siblings => siblings.Take(first))];
+    }
+
+    private int Compare(Value a, Value b, bool descending) =>
+        a.IsNull || b.IsNull ? 0 : Value.Compare(a, b, collation) * (descending ? -1 : 1);
+
+    /// <summary>A key by which the groups come in this order.</summary>
+    private static GivenKey KeyOf(GroupTree tree, int level, List<int> order)
+    {
+        var ranks = new int[tree.Order.Length == 0 ? 0 : tree.Order.Max() + 1];
+        for (var rank = 0; rank < order.Count; rank++)
+            foreach (var row in tree.Rows(level, order[rank])) ranks[row] = rank;
+        return new GivenKey(ranks, order.Count + 1);
+    }
+
+    /// <summary>Ranks that were worked out.</summary>
+    private sealed class GivenKey(int[] ranks, int count) : RowKey(count)
+    {
+        public override long Bytes => ranks.Length * 4L;
+
+        public override void Ranks(ReadOnlySpan<int> rows, Span<int> into)
+        {
+            for (var i = 0; i < rows.Length; i++) into[i] = ranks[rows[i]];
+        }
+    }
+}

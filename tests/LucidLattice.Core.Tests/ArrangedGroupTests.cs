@@ -1,0 +1,133 @@
+using System.Globalization;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Running;
+using LucidLattice.Core.Values;
+using Xunit;
+
+namespace LucidLattice.Core.Tests;
+
+/// <summary>Groups in the order of their totals, kept by a condition, or only the first so many. Outside reference: DuckDB.</summary>
+public sealed class ArrangedGroupTests
+{
+    private static readonly Field[] Fields = [new() { Name = "region", Type = DataType.Text },
+        new() { Name = "route", Type = DataType.Text }, new() { Name = "n", Type = DataType.Whole },
+        new() { Name = "day", Type = DataType.Date }];
+
+    private sealed record Row(string Region, string Route, long? N, DateOnly Day);
+
+    private static List<Row> Rows(int seed, int count)
+    {
+        var random = new Random(seed);
+        return [.. Enumerable.Range(0, count).Select(_ => new Row("r" + random.Next(5), "t" + random.Next(7),
+            random.Next(9) == 0 ? null : random.Next(-20, 100), new DateOnly(2024, 1, 1).AddDays(random.Next(900))))];
+    }
+
+    private static ReportRun Run(List<Row> rows, params Level[] levels)
+    {
+        TextElement Text(string id, string text) => new() { Id = id, Width = 300, Height = 14, Text = text };
+        var section = new Section
+        {
+            Id = "s", Dataset = "d",
+            Levels = [.. levels.Select((l, i) => l with
+            {
+                Header = Workshop.Band(Workshop.Part($"h{i}", 16, Text($"t{i}", $"{i}:{{{{ {l.By} }}}}={{{{ sum(n) }}}}"))),
+            })],
+            ReportFooter = Workshop.Band(Workshop.Part("f", 16, Text("all", "all={{ sum(n) }}/{{ count(*) }}"))),
+        };
+        return Workshop.Run(Workshop.Report(section, Fields), new MemoryRows([.. rows.Select(r => new[]
+        {
+            Value.Of(r.Region), Value.Of(r.Route), r.N is { } n ? Value.Of(n) : Value.Null, Value.Of(r.Day),
+        })]));
+    }
+
+    private static List<string> Printed(ReportRun run) =>
+        [.. Enumerable.Range(1, run.PageCount).SelectMany(p => run.Page(p).Texts()).Select(t => t.Text)];
+
+    private static DuckDB.NET.Data.DuckDBConnection DuckOf(List<Row> rows) =>
+        Duck.Table("region VARCHAR, route VARCHAR, n BIGINT, day DATE", appender =>
+        {
+            foreach (var row in rows)
+                appender.CreateRow().AppendValue(row.Region).AppendValue(row.Route).AppendValue(row.N).AppendValue(row.Day).EndRow();
+        });
+
+    [Fact]
+    public void Groups_are_ordered_and_kept_as_DuckDB_does_it()
+    {
+        for (var seed = 1; seed <= 12; seed++)
+        {
+            var rows = Rows(seed, 40 * seed);
+            using var duck = DuckOf(rows);
+            var run = Run(rows,
+                new Level { Id = "a", Name = "Region", By = "region", OrderBy = "sum(n)", Descending = true, Keep = "count(*) > 5" },
+                new Level { Id = "b", Name = "Route", By = "route", OrderBy = "sum(n)", Descending = true, First = 3 });
+            Assert.Empty(run.Problems);
+            // Regions are kept and ordered first; of each, the three routes with the largest sums are left.
+            var expected = Duck.Rows(duck, """
+                WITH kept AS (SELECT * FROM t WHERE region IN (SELECT region FROM t GROUP BY region HAVING count(*) > 5)),
+                regions AS (SELECT region, sum(n) AS total FROM kept GROUP BY region),
+                routes AS (SELECT region, route, sum(n) AS total, count(*) AS rows,
+                    row_number() OVER (PARTITION BY region ORDER BY sum(n) DESC NULLS LAST, route) AS place
+                    FROM kept GROUP BY region, route)
+                SELECT regions.region, route, routes.total, rows FROM routes JOIN regions USING (region) WHERE place <= 3
+                ORDER BY regions.total DESC NULLS LAST, regions.region, routes.place
+                """);
+            var lines = new List<string>();
+            foreach (var group in expected.GroupBy(r => r[0]))
+            {
+                lines.Add($"0:{group.Key}={Sum(group.Select(r => r[2]))}");
+                lines.AddRange(group.Select(r => $"1:{r[1]}={Plain(r[2])}"));
+            }
+            lines.Add($"all={Sum(expected.Select(r => r[2]))}/{expected.Sum(r => Convert.ToInt64(r[3], CultureInfo.InvariantCulture))}");
+            Assert.Equal(lines, Printed(run));
+        }
+    }
+
+    /// <summary>Levels by a period, a letter or a range are expressions: DuckDB groups by the same.</summary>
+    [Theory]
+    [InlineData("date_trunc('month', day)")]
+    [InlineData("date_trunc('quarter', day)")]
+    [InlineData("date_trunc('week', day)")]
+    [InlineData("date_trunc('year', day)")]
+    [InlineData("EXTRACT(MONTH FROM day)")]
+    [InlineData("upper(left(route, 2))")]
+    [InlineData("floor(n / 25) * 25")]
+    public void Levels_by_periods_letters_and_ranges_have_the_totals_of_DuckDB(string by)
+    {
+        var rows = Rows(77, 300);
+        using var duck = DuckOf(rows);
+        var run = Run(rows, new Level { Id = "a", Name = "Part", By = by });
+        var expected = Duck.Rows(duck,
+            $"SELECT {by.Replace("n / 25", "n / 25.0")} AS k, sum(n), count(*) FROM t GROUP BY k ORDER BY k NULLS LAST");
+        var data = run.First();
+        Assert.Equal(expected.Select(r => (Plain(r[1]), Convert.ToInt32(r[2], CultureInfo.InvariantCulture))),
+            Enumerable.Range(0, data.Tree.Levels[1].Count).Select(g =>
+                (data.Totals[0, 1, g].IsNull ? "" : data.Totals[0, 1, g].Whole.ToString("#,##0", CultureInfo.InvariantCulture),
+                data.Tree.Levels[1].End(g) - data.Tree.Levels[1].Start[g])));
+    }
+
+    [Fact]
+    public void What_arranges_groups_may_use_totals_around_them_but_nothing_that_follows_from_the_order()
+    {
+        var rows = Rows(5, 200);
+        var share = Run(rows, new Level { Id = "a", Name = "Region", By = "region", Keep = "1.0 * sum(n) / sum(n) OVER () > 0.2" });
+        Assert.DoesNotContain(share.Problems, p => p.IsError);
+        Assert.InRange(share.First().Tree.Levels[1].Count, 1, 4);
+        foreach (var (wrong, code) in new[] { ("rank() OVER (ORDER BY sum(n)) < 3", "ordered-phase"), ("sum(m) > 1", "unknown-field"),
+            ("sum(n)", "not-a-condition") })
+        {
+            var problem = Run(rows, new Level { Id = "a", Name = "Region", By = "region", Keep = wrong }).Problems.Single(p => p.IsError);
+            Assert.Equal((code, "a", "keep"), (problem.Code, problem.Place, problem.Property));
+        }
+        Assert.Contains(Run(rows, new Level { Id = "a", Name = "R", By = "region", First = 0 }).Problems, p => p.Code == "bad-first");
+        Assert.Equal(["all=/0"], Printed(Run(rows, new Level { Id = "a", Name = "R", By = "region", Keep = "sum(n) > 1000000" })));
+    }
+
+    private static string Plain(object? number) => Sum([number]);
+
+    private static string Sum(IEnumerable<object?> numbers)
+    {
+        var there = numbers.Where(n => n is not (null or DBNull))
+            .Select(n => Convert.ToDecimal(n!.ToString(), CultureInfo.InvariantCulture)).ToList();
+        return there.Count == 0 ? "" : there.Sum().ToString("#,##0", CultureInfo.InvariantCulture);
+    }
+}
