@@ -15,7 +15,7 @@ public static class DemoReports
                 ("bookings-by-route", Read("bookings-by-route.json")),
             ("delays-by-cause", Read("delays-by-cause.json")), ("sailings-by-outcome", Read("sailings-by-outcome.json")),
             ("routes-compared", Read("routes-compared.json")),
-            ("year-in-charts", Read("year-in-charts.json")),
+            ("year-in-charts", Read("year-in-charts.json")), ("busiest-routes", Read("busiest-routes.json")),
         ];
 
     private static ReportDefinition Read(string name)

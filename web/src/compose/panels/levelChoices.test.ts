@@ -1,0 +1,31 @@
+import { expect, test } from 'vitest';
+import type { Field } from '../../api/generated';
+import { groupings, orders, orderWords } from './levelChoices';
+
+const fields = [
+  { name: 'departs', type: 'dateTime' },
+  { name: 'net fare', type: 'decimal', label: 'Fare' },
+  { name: 'route', type: 'text' },
+  { name: 'sailing_id', type: 'whole', kind: 'key' },
+  { name: 'load', type: 'decimal', kind: 'share' },
+] as Field[];
+const written = (name: string) => (name.includes(' ') ? `"${name}"` : name);
+
+test('dates are grouped by periods, texts by letters, numbers by ranges, keys by themselves', () => {
+  const ways = groupings(fields, written);
+  expect(ways.find((w) => w.label === 'month of departs')).toMatchObject({
+    by: "date_trunc('month', departs)",
+    pattern: 'LLLL yyyy',
+  });
+  expect(ways.map((w) => w.by)).toContain('upper(left(route, 1))');
+  expect(ways.map((w) => w.by)).toContain('floor("net fare" / 100) * 100');
+  expect(ways.filter((w) => w.by.includes('sailing_id'))).toHaveLength(1);
+});
+
+test('groups stand in the order of totals that make sense, and the sentence says so', () => {
+  const known = orders(fields, written);
+  expect(known.map((o) => o.orderBy)).toEqual(['count(*)', 'sum("net fare")', 'avg(load)']);
+  const level = { id: 'l', name: 'Route', by: 'route', orderBy: 'sum("net fare")', descending: true };
+  expect(orderWords(level, known, 'A to Z')).toBe('largest sum of fare first');
+  expect(orderWords({ ...level, orderBy: null }, known, 'A to Z')).toBe('A to Z');
+});
