@@ -140,4 +140,66 @@ public class WideDecimalTests
         Assert.Equal("overflow", problem.Code);
         Assert.Contains("1 values", problem.Message);
     }
+
+    /// <summary>The whole way, from a database to what is written: sums of DuckDB (DECIMAL(38, 12)) and of System.Decimal.</summary>
+    [Fact]
+    public void Decimals_of_any_length_go_through_to_JSON_CSV_and_PDF_as_they_are()
+    {
+        var random = new Random(21);
+        var file = Workshop.TempFile(".sqlite");
+        try
+        {
+            for (var scale = 0; scale <= 12; scale += 3)
+                for (var digits = Math.Max(1, scale); digits <= 24; digits += 5)
+                {
+                    var numbers = Enumerable.Range(0, 9).Select(_ => Random(random, digits, scale)).ToList();
+                    File.Delete(file);
+                    Workshop.Execute(file, "CREATE TABLE t (n DECIMAL TEXT); " + string.Concat(numbers
+                        .Select(n => $"INSERT INTO t VALUES ('{n.ToString(CultureInfo.InvariantCulture)}');")));
+                    using var duck = Duck.Table("n DECIMAL(38, 12)", appender =>
+                    {
+                        foreach (var number in numbers) appender.CreateRow().AppendValue(number).EndRow();
+                    });
+                    var sum = Convert.ToDecimal(Duck.Rows(duck, "SELECT CAST(sum(n) AS VARCHAR) FROM t")[0][0],
+                        CultureInfo.InvariantCulture);
+                    Assert.Equal(numbers.Sum(), sum);
+                    Field[] fields = [new() { Name = "n", Type = DataType.Decimal },
+                        new() { Name = "twice", Type = DataType.Decimal, Expression = "n + n" }];
+                    TextElement Text(string id, string text) => new() { Id = id, Width = 500, Height = 14, Text = text };
+                    var report = Workshop.Report(new Section
+                    {
+                        Id = "s",
+                        Detail = Workshop.Band(Workshop.Part("d", 16, Text("r", "{{ n }}"))),
+                        ReportFooter = Workshop.Band(Workshop.Part("f", 34, Text("sum", "{{ sum(n) }}"), Text("two", "{{ sum(twice) }}")
+                            with { Y = 16 })),
+                    }, fields);
+                    var source = new Datasets.DatasetReader(new Sql.Sqlite.SqliteReader(new OneDatabase(file)));
+                    var run = Workshop.Run(report, source);
+                    Assert.Empty(run.Problems);
+                    using var json = new MemoryStream();
+                    RunJson.Write(run, json, CancellationToken.None);
+                    using var read = System.Text.Json.JsonDocument.Parse(json.ToArray());
+                    var totals = read.RootElement.GetProperty("report").GetProperty("totals");
+                    Assert.Equal((sum, 2 * sum), (totals.GetProperty("sum").GetDecimal(), totals.GetProperty("two").GetDecimal()));
+                    using var pdf = new MemoryStream();
+                    Output.Pdf.PdfWriter.Write(run, pdf, null, CancellationToken.None);
+                    using var opened = UglyToad.PdfPig.PdfDocument.Open(pdf.ToArray());
+                    var printed = string.Concat(opened.GetPage(1).Letters.Select(l => l.Value)).Replace(",", "").Replace("\u2212", "-");
+                    var format = "0." + new string('0', scale);
+                    Assert.Equal(string.Concat(numbers.Append(sum).Append(2 * sum)
+                        .Select(n => n.ToString(format, CultureInfo.InvariantCulture))), printed);
+                    using var csv = new MemoryStream();
+                    RowsCsv.Write(source.Read(new DataQuery(report.Datasets[0], fields, new Dictionary<string, Value>()), new(),
+                        CancellationToken.None), ["n", "twice"], csv, CancellationToken.None);
+                    var lines = System.Text.Encoding.UTF8.GetString(csv.ToArray())
+                        .Split('\n', StringSplitOptions.RemoveEmptyEntries).Skip(1);
+                    Assert.Equal(numbers, lines.Select(l => decimal.Parse(l.Split(',')[0], CultureInfo.InvariantCulture)));
+                }
+        }
+        finally
+        {
+            Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+            File.Delete(file);
+        }
+    }
 }
