@@ -97,6 +97,37 @@ public sealed class UndoTests : IClassFixture<Browser>
         Assert.Equal([names[0], "heading Vessel", .. names.Skip(1)], now);
     }
 
+    [Fact]
+    public void Elements_are_moved_copied_and_pasted_by_keys()
+    {
+        Open("sailings-by-outcome");
+        const string Texts = "[data-band=reportHeader] [aria-label^='text ']";
+        var count = _browser.Count(Texts);
+        _browser.Click(Texts);
+        var left = _browser.Find(Texts).Location.X;
+        // Held arrows are one step.
+        for (var i = 0; i < 5; i++) _browser.Press(Keys.Shift, Keys.ArrowRight);
+        _browser.Until(() => _browser.Find(Texts).Location.X > left + 40, "it has moved");
+        _browser.Press(Keys.Control, "z");
+        _browser.Until(() => Math.Abs(_browser.Find(Texts).Location.X - left) < 2, "it is back by one step");
+        _browser.Press(Keys.Control, "d");
+        _browser.Until(() => _browser.Count(Texts) == count + 1, "a copy is there");
+        // The copy is selected: it is cut, and pasted into the rows.
+        _browser.Press(Keys.Control, "x");
+        _browser.Until(() => _browser.Count(Texts) == count, "the copy is cut");
+        _browser.Find("[data-band=reportFooter]").SendKeys(Keys.Enter);
+        _browser.Press(Keys.Control, "v");
+        _browser.Find("[data-band=reportFooter] [data-selected=true][aria-label^='text ']");
+        _browser.Press("?");
+        _browser.Says("[role=dialog]", "a copy beside it");
+        _browser.Press(Keys.Escape);
+        _browser.Gone("[role=dialog]");
+        // Compose says how many pages there are.
+        _browser.Until(() => _browser.Find("[data-band=pageFooter] svg").GetDomProperty("textContent")!.Trim() is var said
+            && said.StartsWith("Page 1 of ") && char.IsDigit(said[^1]), "the number of pages");
+        _browser.HasNoComplaints();
+    }
+
     private void Open(string report)
     {
         _browser.Go($"/compose/{report}");

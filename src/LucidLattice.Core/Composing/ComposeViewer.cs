@@ -19,6 +19,7 @@ public sealed class ComposeViewer
     private readonly IReadOnlyDictionary<string, IReadOnlyList<string?>> _wanted;
     private readonly List<BandView> _bands = [];
     private readonly List<VantageStep> _steps = [];
+    private int? _pageCount;
 
     private ComposeViewer(ReportRun run, IReadOnlyDictionary<string, IReadOnlyList<string?>> wanted, ITypesetter typesetter)
         => (_run, _wanted, _layout) = (run, wanted, new PartLayout(typesetter));
@@ -26,11 +27,12 @@ public sealed class ComposeViewer
     /// <param name="run">A run with data.</param>
     /// <param name="vantage">Of each section, by its id: group keys, outermost first, as machines write them.</param>
     /// <param name="sheet">The id of the sheet; null, or one that is gone, for the first.</param>
+    /// <param name="pageCount">How many pages texts say there are; null where that is not known.</param>
     public static ComposeView View(ReportRun run, IReadOnlyDictionary<string, IReadOnlyList<string?>> vantage, ITypesetter typesetter,
-        string? sheet = null)
+        string? sheet = null, int? pageCount = null)
     {
         var plan = (run.Sheet(sheet) ?? run.Sheets[0]).Plan;
-        var viewer = new ComposeViewer(run, vantage, typesetter);
+        var viewer = new ComposeViewer(run, vantage, typesetter) { _pageCount = pageCount };
         viewer.AddPageBand(plan, plan.PageHeader, BandKind.PageHeader);
         foreach (var section in plan.Sections) viewer.AddSection(section, 0, group: 0);
         viewer.AddPageBand(plan, plan.PageFooter, BandKind.PageFooter);
@@ -41,7 +43,7 @@ public sealed class ComposeViewer
     {
         var data = _run.Data![sheet.First];
         var frame = data.NewFrame();
-        frame.PageNumber = 1;
+        (frame.PageNumber, frame.PageCount) = (1, _pageCount);
         new FramePositions(data.Tree, frame).MoveTo(new Cursor(Stage.ReportHeader, sheet.First.Base));
         // Here, one page shows them all.
         if (sheet.PageTotals.Specs.Count > 0) frame.PageTotals = data.TotalsOf(sheet.PageTotals, 0, data.Tree.Order.Length);
@@ -58,7 +60,7 @@ public sealed class ComposeViewer
         var vantage = Vantage.Choose(data, _wanted.GetValueOrDefault(plan.Section.Id) ?? [], group);
         _steps.AddRange(vantage.Steps);
         var frame = data.NewFrame();
-        frame.PageNumber = 1;
+        (frame.PageNumber, frame.PageCount) = (1, _pageCount);
         foreach (var (place, _) in plan.Section.Bands()) AddBand(data, place, vantage.Path, frame, depth);
     }
 

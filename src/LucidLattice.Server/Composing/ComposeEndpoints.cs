@@ -19,10 +19,11 @@ namespace LucidLattice.Server.Composing;
 /// <param name="Sheet">The id of the sheet that is looked at; null for the first.</param>
 /// <param name="Vantage">Of each section, by its id: group keys, outermost first.</param>
 /// <param name="Values">Parameter values by name.</param>
+/// <param name="PageCount">How many pages there were when they were counted last; null while nobody knows.</param>
 /// <param name="Follow">A name of the asker's choosing, under which the progress can be asked for meanwhile.</param>
 public sealed record ComposeRequest(
     ReportDefinition Definition, IReadOnlyList<Edit>? Edits = null, IReadOnlyDictionary<string, IReadOnlyList<string?>>? Vantage = null,
-    IReadOnlyDictionary<string, string>? Values = null, string? Follow = null, string? Sheet = null);
+    IReadOnlyDictionary<string, string>? Values = null, string? Follow = null, string? Sheet = null, int? PageCount = null);
 
 /// <param name="Definition">With the edits made.</param>
 /// <param name="Changed">False if the edits came to nothing.</param>
@@ -109,7 +110,7 @@ public static class ComposeEndpoints
         var sheet = definition.Sheets.FirstOrDefault(s => s.Id == request.Sheet) ?? definition.Sheets.FirstOrDefault();
         var view = run.Data is null
             ? new ComposeView(sheet?.Id ?? "", [], [], 0)
-            : ComposeViewer.View(run, vantage, typesetter, request.Sheet);
+            : ComposeViewer.View(run, vantage, typesetter, request.Sheet, request.PageCount);
         var bands = view.Bands.Select((b, i) => new ComposeBand(
             b.Section, b.Depth, b.Place.Kind, b.Place.Level, b.Name, b.Printed, b.Left, b.Height, SvgWriter.Write(b.Drawing, $"b{i}-"),
             b.Elements, b.Charts)).ToList();

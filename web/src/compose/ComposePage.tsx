@@ -28,6 +28,7 @@ import { OutdatedBar } from './OutdatedBar';
 import { Paper } from './Paper';
 import { SheetTabs } from './SheetTabs';
 import { SidePanel } from './SidePanel';
+import { useClipboard } from './useClipboard';
 import { useComposeKeys } from './useComposeKeys';
 import { Vantage } from './Vantage';
 
@@ -96,6 +97,7 @@ export function ComposePage() {
   const client = useQueryClient();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   useComposeKeys();
+  useClipboard();
   useUndoKeys(() => void undo(), future.length ? () => void redo() : undefined);
   useEffect(() => {
     setMissing('');

@@ -6,6 +6,7 @@ import { StatusBar } from '../shell/StatusBar';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
 import { findElement, findLevel } from './definition';
+import { ShortcutList } from './ShortcutList';
 
 /** Counts at the bottom, and what is wrong with the report. */
 export function ComposeStatus() {
@@ -37,21 +38,24 @@ export function ComposeStatus() {
             : []
         }
         right={
-          <Box
-            component="button"
-            type="button"
-            onClick={(e: React.MouseEvent<HTMLElement>) => setAnchor(problems.length ? e.currentTarget : null)}
-            sx={{
-              font: 'inherit',
-              fontWeight: 600,
-              border: 0,
-              bgcolor: 'transparent',
-              cursor: problems.length ? 'pointer' : 'default',
-              color: errors ? color.problem : problems.length ? color.ink : color.fine,
-            }}
-          >
-            ● {problems.length ? count(problems.length, 'problem') : 'No problems'}
-          </Box>
+          <>
+            <ShortcutList />
+            <Box
+              component="button"
+              type="button"
+              onClick={(e: React.MouseEvent<HTMLElement>) => setAnchor(problems.length ? e.currentTarget : null)}
+              sx={{
+                font: 'inherit',
+                fontWeight: 600,
+                border: 0,
+                bgcolor: 'transparent',
+                cursor: problems.length ? 'pointer' : 'default',
+                color: errors ? color.problem : problems.length ? color.ink : color.fine,
+              }}
+            >
+              ● {problems.length ? count(problems.length, 'problem') : 'No problems'}
+            </Box>
+          </>
         }
       />
       <Popover

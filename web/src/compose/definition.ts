@@ -105,11 +105,16 @@ export function partsOf(report: ReportDefinition, section: Section, band: BandKi
   return bandsOf(section).find(([kind, at]) => kind === band && at === level)?.[2]?.parts ?? [];
 }
 
-export const findPart = (report: ReportDefinition, id: string): BandPart | undefined =>
-  [
-    ...(report.sheets ?? []).flatMap((s) => [...(s.pageHeader?.parts ?? []), ...(s.pageFooter?.parts ?? [])]),
-    ...allSections(report).flatMap((s) => bandsOf(s).flatMap(([, , content]) => content?.parts ?? [])),
-  ].find((p) => p.id === id);
+/** The part in which an element stands. */
+export const partOf = (report: ReportDefinition, element: string): BandPart | undefined =>
+  allParts(report).find((p) => p.elements?.some((e) => e.id === element));
+
+export const findPart = (report: ReportDefinition, id: string): BandPart | undefined => allParts(report).find((p) => p.id === id);
+
+const allParts = (report: ReportDefinition): BandPart[] => [
+  ...(report.sheets ?? []).flatMap((s) => [...(s.pageHeader?.parts ?? []), ...(s.pageFooter?.parts ?? [])]),
+  ...allSections(report).flatMap((s) => bandsOf(s).flatMap(([, , content]) => content?.parts ?? [])),
+];
 
 export function allElements(report: ReportDefinition): Placed[] {
   const placed = (section: Section, bands: PlacedBand[]) =>

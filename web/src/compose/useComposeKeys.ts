@@ -4,12 +4,20 @@ import { useCompose } from './composeStore';
 import { findElement, sectionOfColumn, sectionOfLevel } from './definition';
 import { moveWithin, replaceColumn } from './edits';
 
+/** Which way the arrow keys move things: to the right, and down. */
+const arrows: Record<string, [number, number] | undefined> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
 /** Delete, moving and widening columns, leaving a selection: by keyboard, anywhere in Compose. */
 export function useComposeKeys() {
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
       if (isWriting(e.target) || document.querySelector('.MuiPopover-root')) return;
-      const { edit, select, selection, definition } = useCompose.getState();
+      const { edit, editMerged, select, selection, definition } = useCompose.getState();
       const done = () => e.preventDefault();
       if (e.key === 'Escape') {
         // One step up: from a part of a chart to the chart, from there to the report.
@@ -31,6 +39,19 @@ export function useComposeKeys() {
           void edit({ type: 'remove', ids: [bound >= 0 && placed.element.type !== 'total' ? columns[bound].id : placed.element.id] });
           select({ kind: 'report' });
         }
+        return;
+      }
+      const arrow = arrows[e.key];
+      const isPart = e.target instanceof Element && e.target.closest('[data-chart-part]');
+      if (arrow && !e.altKey && !e.ctrlKey && !e.metaKey && placed && bound < 0 && !placed.element.column && !isPart) {
+        done();
+        const [id, by] = [placed.element.id, e.shiftKey ? 10 : 1];
+        void editMerged(`move ${id}`, (now) => {
+          const at = findElement(now, id)?.element;
+          if (!at) return undefined;
+          const [x, y] = [Math.max(0, (at.x ?? 0) + arrow[0] * by), Math.max(0, (at.y ?? 0) + arrow[1] * by)];
+          return { type: 'arrange', places: [{ id, x, y }] };
+        });
         return;
       }
       const aside = e.key === 'ArrowLeft' ? -1 : e.key === 'ArrowRight' ? 1 : 0;

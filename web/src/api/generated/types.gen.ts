@@ -476,6 +476,10 @@ export type ComposeRequest = {
      * The id of the sheet that is looked at; null for the first.
      */
     sheet?: null | string;
+    /**
+     * How many pages there were when they were counted last; null while nobody knows.
+     */
+    pageCount?: null | number;
 };
 
 export type ComposeResponse = {

@@ -43,7 +43,12 @@ export function createExchange({ getState: get, setState: set }: StoreApi<Sessio
       pagesCall.abort();
       pagesCall = new AbortController();
       api.countPages({ definition: view.definition, values: get().values }, pagesCall.signal).then(
-        ({ pageCount }) => set({ pageCount }),
+        ({ pageCount }) => {
+          const before = get().pageCount;
+          set({ pageCount });
+          // What prints the number of pages is looked at again.
+          if (before !== pageCount && JSON.stringify(view.definition).includes('page_count')) void get().look();
+        },
         () => undefined,
       );
     }, pagesDelay);

@@ -11,6 +11,8 @@ import type { Change, SessionState } from './types';
 import { forgetUnsaved, keepUnsaved, readUnsaved } from './unsaved';
 
 const saveDelay = 600;
+/** Changes under one name within this time are one step. */
+const mergeTime = 1500;
 /** A server that is away may come back. */
 const retryDelay = 5000;
 
@@ -41,6 +43,8 @@ export function createSession(id: string): Session {
   const waiting: Edit[] = [];
   const rewrites: ((definition: ReportDefinition) => ReportDefinition)[] = [];
   let looks = 0;
+  /** The name of the last step, and when it was made. */
+  let last = { name: '', at: 0 };
   /** What is on its way to the server. */
   let sent: ReportDefinition | undefined;
 
@@ -50,15 +54,18 @@ export function createSession(id: string): Session {
     published: null,
     ...blank,
     open,
-    edit,
+    edit: (...changes) => apply('', changes),
+    editMerged: (name, ...changes) => apply(name, changes),
     look,
     publish,
     saveAsCopy,
     setElement: (element, change) =>
-      edit((definition) => {
-        const found = findElement(definition, element)?.element;
-        return found && { type: 'replace', item: { kind: 'element', element: { ...found, ...change } as Element } };
-      }),
+      apply('', [
+        (definition) => {
+          const found = findElement(definition, element)?.element;
+          return found && { type: 'replace', item: { kind: 'element', element: { ...found, ...change } as Element } };
+        },
+      ]),
     replace,
     undo: () => travel(undone),
     redo: () => travel(redone),
@@ -127,7 +134,7 @@ export function createSession(id: string): Session {
     set({ ...blank, values: get().values, past: base.past, definition: base.now, future: base.future, version: from });
     if (kept) saveSoon();
     await look();
-    if (left?.edits.length) await edit(...left.edits);
+    if (left?.edits.length) await apply('', left.edits);
   }
 
   function look() {
@@ -141,7 +148,7 @@ export function createSession(id: string): Session {
     });
   }
 
-  function edit(...changes: Change[]) {
+  function apply(name: string, changes: Change[]) {
     const meant = made(changes);
     waiting.push(...meant);
     return exchange.enqueue(async () => {
@@ -150,7 +157,12 @@ export function createSession(id: string): Session {
         const edits = made(changes);
         if (!definition || edits.length === 0) return;
         const answer = await exchange.compose(definition, edits);
-        if (answer.view.changed) put(step(history(), answer.view.definition));
+        if (answer.view.changed) {
+          const before = history();
+          const goesOn = name !== '' && name === last.name && Date.now() - last.at < mergeTime;
+          put(goesOn ? { ...before, now: answer.view.definition, future: [] } : step(before, answer.view.definition));
+          last = { name, at: Date.now() };
+        }
         exchange.take(answer);
         // What was just made is what is worked on next.
         const added = edits.some((e) => /^(add|insert|paste)/.test(e.type ?? '')) ? newest(definition, answer.view.definition) : undefined;
@@ -189,6 +201,7 @@ export function createSession(id: string): Session {
 
   function travel(move: (history: History<ReportDefinition>) => History<ReportDefinition>) {
     return exchange.enqueue(async () => {
+      last = { name: '', at: 0 };
       const before = history();
       const after = move(before);
       if (after === before) return;

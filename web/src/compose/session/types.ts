@@ -44,6 +44,8 @@ export interface SessionState {
   open: (anew?: boolean) => Promise<void>;
   /** Makes changes in one step that can be undone. */
   edit: (...changes: Change[]) => Promise<void>;
+  /** The same; a change soon after one under the same name belongs to its step, as when an arrow key is held. */
+  editMerged: (name: string, ...changes: Change[]) => Promise<void>;
   /** Changes an element as it is when its turn comes, so that two settings made quickly are both kept. */
   setElement: (id: string, change: Partial<Element>) => Promise<void>;
   /** Takes over a definition that was changed here. */

@@ -1,0 +1,40 @@
+// @vitest-environment jsdom
+import { expect, test } from 'vitest';
+import type { ReportDefinition } from '../api/generated';
+import { copied, pasted, pasteInto } from './useClipboard';
+
+const text = { type: 'text' as const, id: 't1', text: 'Harbour', x: 10, y: 2, width: 80, height: 12 };
+const heading = { type: 'heading' as const, id: 'h1', column: 'c1', y: 0, height: 12 };
+const report = {
+  format: 'lucid-lattice/report',
+  version: 5,
+  title: 'Calls',
+  sheets: [
+    {
+      id: 'sheet1',
+      name: 'Report',
+      sections: [
+        {
+          id: 's1',
+          reportHeader: { parts: [{ id: 'p1', height: 20, elements: [text, heading] }] },
+          detail: {
+            parts: [
+              { id: 'p2', height: 20 },
+              { id: 'p3', height: 20 },
+            ],
+          },
+        },
+      ],
+    },
+  ],
+} as unknown as ReportDefinition;
+
+test('what stands in no column is carried, and pasted beside what is selected or into the last part of a band', () => {
+  expect(copied(report, { kind: 'element', id: 't1' })).toEqual([text]);
+  expect(copied(report, { kind: 'element', id: 'h1' })).toEqual([]);
+  expect(copied(report, { kind: 'report' })).toEqual([]);
+  expect(pasteInto(report, { kind: 'element', id: 't1' })).toBe('p1');
+  expect(pasteInto(report, { kind: 'band', section: 's1', band: 'detail', level: 0 })).toBe('p3');
+  expect(pasteInto(report, { kind: 'report' })).toBeUndefined();
+  expect(pasted([text], 'p3')).toEqual({ type: 'paste', items: [{ kind: 'element', element: text }], to: { in: 'p3' } });
+});
