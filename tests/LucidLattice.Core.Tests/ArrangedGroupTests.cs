@@ -82,6 +82,47 @@ public sealed class ArrangedGroupTests
         }
     }
 
+    /// <summary>Deviations, the first and the last value, of groups and of all; running, too.</summary>
+    [Fact]
+    public void Deviations_and_edges_are_those_of_DuckDB()
+    {
+        string[] totals = ["stddev_samp(n)", "stddev_pop(n)", "var_samp(n)", "var_pop(n)", "stddev_samp(n * 1.0 + 1000000000)", "first(n)",
+            "last(n)", "last(day)", "var_pop(n) FILTER (WHERE n > 20)", "first(route) FILTER (WHERE n > 20)"];
+        var rows = Rows(3, 400);
+        using var duck = DuckOf(rows);
+        TextElement Text(string id, string text) => new() { Id = id, Width = 300, Height = 14, Text = $"{{{{ {text} }}}}" };
+        Band Footer(string id) => Workshop.Band(Workshop.Part(id, 200,
+            [.. totals.Select((t, i) => Text($"{id}{i}", t) with { Y = i * 15 })]));
+        var report = Workshop.Report(new Section
+        {
+            Id = "s", Dataset = "d", Sort = [.. new[] { "day", "route", "n" }.Select(by => new Definitions.SortKey { By = by })],
+            Levels = [new Level { Id = "l", Name = "Region", By = "region", Footer = Footer("g") }], ReportFooter = Footer("a"),
+            Detail = Workshop.Band(Workshop.Part("d", 14, Text("run", "var_pop(n) OVER (ROWS UNBOUNDED PRECEDING)"))),
+        }, Fields);
+        var run = Workshop.Run(report, new MemoryRows([.. rows.Select(r => new[]
+        {
+            Value.Of(r.Region), Value.Of(r.Route), r.N is { } n ? Value.Of(n) : Value.Null, Value.Of(r.Day),
+        })]));
+        Assert.DoesNotContain(run.Problems, p => p.IsError);
+        var data = run.First();
+        var list = string.Join(", ", totals.Select(t => $"CAST({t} AS VARCHAR)"));
+        var groups = Duck.Rows(duck, $"SELECT {list} FROM (SELECT * FROM t ORDER BY region, day, route, n NULLS LAST) GROUP BY region "
+            + "ORDER BY region");
+        for (var i = 0; i < totals.Length; i++)
+            for (var group = 0; group < groups.Count; group++)
+            {
+                var expected = (string?)groups[group][i];
+                var mine = data.Totals[i, 1, group];
+                if (mine.Type == DataType.Double)
+                    Assert.Equal(double.Parse(expected!, CultureInfo.InvariantCulture), mine.Double,
+                        Math.Max(1e-9, Math.Abs(mine.Double) * 1e-7));
+                else Assert.Equal(expected ?? "", mine.Invariant);
+            }
+        var all = Duck.Rows(duck, "SELECT var_pop(n), stddev_samp(n) FROM t")[0];
+        Assert.Equal((double)all[0]!, data.Totals[3, 0, 0].Double, 1e-7);
+        Assert.Equal((double)all[1]!, data.Totals[0, 0, 0].Double, 1e-9);
+    }
+
     /// <summary>Levels by a period, a letter or a range are expressions: DuckDB groups by the same.</summary>
     [Theory]
     [InlineData("date_trunc('month', day)")]

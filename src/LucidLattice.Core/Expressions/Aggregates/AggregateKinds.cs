@@ -4,7 +4,12 @@ namespace LucidLattice.Core.Expressions.Aggregates;
 public static class AggregateKinds
 {
     public static IReadOnlyList<Aggregate> All { get; } =
-        [new Sum(), new Average(), new Count(), new Minimum(), new Maximum(), new Median(), new PercentileCont()];
+    [
+        new Sum(), new Average(), new Count(), new Minimum(), new Maximum(), new Median(), new PercentileCont(),
+        new Deviation(isSample: true, isRoot: true), new Deviation(isSample: false, isRoot: true),
+        new Deviation(isSample: true, isRoot: false), new Deviation(isSample: false, isRoot: false),
+        new Edge(isLast: false), new Edge(isLast: true),
+    ];
 
     private static readonly Dictionary<string, Aggregate> ByName = All.ToDictionary(a => a.Name, StringComparer.OrdinalIgnoreCase);
 
