@@ -37,7 +37,7 @@ public static class PlaceNames
         return null;
     }
 
-    private static string Words(Element element, Section? section)
+    internal static string Words(Element element, Section? section)
     {
         string Column(string? id) => Quoted(section?.Columns.FirstOrDefault(c => c.Id == id)?.Heading ?? id ?? "");
         return element switch

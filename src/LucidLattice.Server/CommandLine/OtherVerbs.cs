@@ -1,4 +1,5 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Explaining;
 using LucidLattice.Core.Running;
 using LucidLattice.Demo;
 
@@ -14,6 +15,22 @@ internal static class CheckVerb
         RenderVerb.Print(problems, target.Definition);
         if (problems.Count == 0) Console.WriteLine("No problems.");
         return problems.Any(p => p.IsError) ? 1 : 0;
+    }
+}
+
+/// <summary><c>lattice explain</c>: a report as sentences, each thing of it under a heading.</summary>
+internal static class ExplainVerb
+{
+    public static int Run(Options options)
+    {
+        if (Target.Load(options) is not { } target) return 1;
+        foreach (var thing in ReportExplainer.Explain(target.Definition, DataFolder.Open(options).Reports))
+        {
+            Console.WriteLine(thing.Heading);
+            foreach (var sentence in thing.Sentences) Console.WriteLine($"  {sentence}");
+            Console.WriteLine();
+        }
+        return 0;
     }
 }
 

@@ -11,6 +11,7 @@ public static class Verbs
           lattice query  DATASET [--data DIR] [--database FILE] [--set name=value]… --out FILE.csv
           lattice load   FILE.csv|sqlite [--data DIR] [--into DATABASE] [--table TABLE] [--replace]
           lattice check  REPORT [--data DIR] [--database FILE]
+          lattice explain REPORT [--data DIR]
           lattice list   [--data DIR]
           lattice save   FILE [--data DIR] [--as ID]
           lattice publish REPORT [--data DIR]
@@ -38,6 +39,7 @@ public static class Verbs
                 "query" => QueryVerb.Run(options),
                 "load" => LoadVerb.Run(options),
                 "check" => CheckVerb.Run(options),
+                "explain" => ExplainVerb.Run(options),
                 "list" => ListVerb.Run(options),
                 "save" => SaveVerb.Run(options),
                 "publish" => PublishVerb.Run(options),

@@ -4,6 +4,7 @@ using LucidLattice.Core.Composing;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Editing;
+using LucidLattice.Core.Explaining;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
@@ -71,6 +72,9 @@ public sealed record ChartChoices(IReadOnlyList<ChartTypeInfo> Types, IReadOnlyL
 /// <param name="Chart">The id of the chart.</param>
 public sealed record PreviewRequest(ComposeRequest Report, string Chart);
 
+/// <summary>Asks for a report being composed as sentences.</summary>
+public sealed record ExplainRequest(ReportDefinition Definition);
+
 /// <summary>Asks what a parameter of a report being composed offers.</summary>
 public sealed record ComposeChoices(ReportDefinition Definition, string Parameter, IReadOnlyDictionary<string, string>? Values = null,
     string? Search = null);
@@ -89,6 +93,9 @@ public static class ComposeEndpoints
         compose.MapPost("/pages",
             (ComposeRequest request, ReportEngine engine, CancellationToken cancel) =>
             new PagesResponse(Run(request, engine, new RunProgress(), cancel, pages: true).PageCount)).WithName("countPages");
+        compose.MapPost("/explanation",
+            (ExplainRequest request, IReportCatalog catalog) => ReportExplainer.Explain(request.Definition, catalog))
+            .WithName("explainReport");
         compose.MapPost("/choices", (ComposeChoices request, ReportEngine engine, CancellationToken cancel) => ChoicesInfo.Search(
             engine.Choices(
             new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow,

@@ -1126,6 +1126,18 @@ export type ExchangeRequest = {
     dataset: string;
 };
 
+/**
+ * Asks for a report being composed as sentences.
+ */
+export type ExplainRequest = {
+    definition: ReportDefinition;
+};
+
+export type Explanation = {
+    heading: string;
+    sentences: Array<string>;
+};
+
 export type ExpressionTrial = {
     type: null | string;
     results: Array<string>;
@@ -2865,6 +2877,22 @@ export type CountPagesResponses = {
 };
 
 export type CountPagesResponse = CountPagesResponses[keyof CountPagesResponses];
+
+export type ExplainReportData = {
+    body: ExplainRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compose/explanation';
+};
+
+export type ExplainReportResponses = {
+    /**
+     * OK
+     */
+    200: Array<Explanation>;
+};
+
+export type ExplainReportResponse = ExplainReportResponses[keyof ExplainReportResponses];
 
 export type ComposeChoicesData = {
     body: ComposeChoices;

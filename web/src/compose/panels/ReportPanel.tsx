@@ -5,6 +5,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
+import { ExplainReport } from '../ExplainReport';
 import { useFieldNames } from '../useFieldNames';
 import { useActiveSection } from '../activeSection';
 import { directions, offeredFields, words } from '../definition';
@@ -126,6 +127,7 @@ export function ReportPanel() {
         <Button variant="outlined" onClick={() => addChart(section.id, 'reportHeader')}>
           Add a chart of all rows
         </Button>
+        <ExplainReport />
       </Box>
       <Box sx={{ mt: 1.5, color: 'text.secondary' }}>
         Select anything on the page to change it. Drag a field onto a band, or choose a place for it with Enter.

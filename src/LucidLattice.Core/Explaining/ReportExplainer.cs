@@ -1,0 +1,214 @@
+using LucidLattice.Core.Charts;
+using LucidLattice.Core.Charts.Types;
+using LucidLattice.Core.Datasets;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Links;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Explaining;
+
+/// <summary>Some sentences about one thing of a report.</summary>
+public sealed record Explanation(string Heading, IReadOnlyList<string> Sentences);
+
+/// <summary>
+/// A whole report as sentences: what it asks for, which rows it reads, how it groups and totals them, what each band prints and where
+/// its links lead. For whoever takes a report over, or has to sign for its figures.
+/// </summary>
+public sealed class ReportExplainer
+{
+    private readonly ReportDefinition _report;
+    private readonly IReportCatalog _catalog;
+
+    private ReportExplainer(ReportDefinition report, IReportCatalog catalog) => (_report, _catalog) = (report, catalog);
+
+    public static IReadOnlyList<Explanation> Explain(ReportDefinition report, IReportCatalog catalog)
+    {
+        var explainer = new ReportExplainer(report, catalog);
+        return
+        [
+            explainer.Whole(),
+            .. report.Datasets.Select(explainer.OfDataset),
+            .. report.Sheets.SelectMany(explainer.OfSheet),
+        ];
+    }
+
+    private Explanation Whole()
+    {
+        var said = new List<string>();
+        if (_report.Description is { Length: > 0 } description) said.Add(description);
+        said.Add($"Its language is {_report.Language}, its time zone {_report.TimeZone}, its money {_report.Currency}.");
+        said.AddRange(_report.Parameters.Select(OfParameter));
+        return new Explanation(_report.Title, said);
+    }
+
+    private static string OfParameter(Parameter parameter)
+    {
+        var kind = parameter.Shape switch
+        {
+            ParameterShape.Several => "several values", ParameterShape.Period => "a period", _ => parameter.Type.Words(),
+        };
+        var who = parameter.SetBy switch
+        {
+            SetBy.Link => "Links alone set", SetBy.Nobody => "Nobody sets", _ => "It asks for",
+        };
+        var chosen = parameter.Choices switch
+        {
+            DatasetChoices choices => $", chosen from {choices.Value}", FixedChoices => ", chosen from a list", _ => "",
+        };
+        var usual = parameter.Default is not { Length: > 0 } start ? "without a default"
+            : start == "*" ? $"by default {parameter.Every}"
+            : $"by default {start}{(parameter.DefaultEnd is { Length: > 0 } end ? $" to {end}" : "")}";
+        return $"{who} “{parameter.Caption}” (:{parameter.Name}), {kind}{chosen}, {usual}.";
+    }
+
+    private Explanation OfDataset(Dataset dataset)
+    {
+        var source = dataset.Source switch
+        {
+            TableSource table => $"It reads {table.Table} of the database {dataset.Database}.",
+            JoinSource join => $"It joins {Listed(join.Tables.Select(JoinWords))} of the database {dataset.Database}.",
+            QuerySource query => $"It reads what this SQL gives of the database {dataset.Database}: {query.Sql.ReplaceLineEndings(" ")}",
+            DerivedSource derived => $"It starts from the rows of “{derived.Base?.Name ?? derived.Dataset}”.",
+            _ => "",
+        };
+        var said = new List<string> { source };
+        said.AddRange(dataset.Fields.Where(f => f.Expression is { Length: > 0 })
+            .Select(f => $"“{f.Caption}” is worked out as {f.Expression}."));
+        if (Condition(dataset) is { Length: > 0 } condition) said.Add($"It keeps the rows where {condition}.");
+        if (dataset.Distinct) said.Add("Of rows that are equal in all fields, it keeps the first.");
+        if (dataset.Sort.Count > 0) said.Add($"Its rows are in order of {Order(dataset.Sort)}.");
+        if (dataset.RowLimit is { } limit) said.Add($"It keeps at most {limit:N0} rows.");
+        return new Explanation($"The dataset “{dataset.Name}”", said);
+    }
+
+    private static string JoinWords(JoinedTable table) => table.Join is not { } join ? table.Table
+        : $"{table.Table} ({join.Kind switch { JoinKind.Left => "where there is one", JoinKind.Unmatched => "rows without one",
+            _ => "only with one" }}, on {string.Join(" and ", join.On.Select(p => $"{p.Column} = {p.To}"))})";
+
+    private string Condition(Dataset dataset)
+    {
+        try
+        {
+            return ConditionText.Write(dataset.Filter, dataset, _report.Parameters);
+        }
+        catch (ExpressionException e)
+        {
+            return $"a condition holds that is broken: {e.Message}";
+        }
+    }
+
+    private IEnumerable<Explanation> OfSheet(Sheet sheet)
+    {
+        var bands = sheet.PageBands().SelectMany(b => OfBand(b.Place, b.Band, null)).ToList();
+        if (_report.Sheets.Count > 1 || bands.Count > 0)
+            yield return new Explanation($"The pages of “{sheet.Name}”",
+                [.. sheet.Columns is { } columns ? [$"They are filled in {columns.Count} columns."] : (string[])[], .. bands]);
+        foreach (var section in sheet.Sections.SelectMany(s => s.WithInner())) yield return OfSection(section);
+    }
+
+    private Explanation OfSection(Section section)
+    {
+        var dataset = _report.DatasetOf(section)?.Name;
+        var said = new List<string>
+        {
+            (dataset is null ? "It has no rows" : $"It lists the rows of “{dataset}”")
+                + (section.Filter is { Length: > 0 } filter ? $" where {filter}" : "")
+                + (section.Sort.Count > 0 ? $", in order of {Order(section.Sort)}" : "") + ".",
+        };
+        if (section.Match.Count > 0)
+            said.Add("To each place around it belong the rows whose "
+                + $"{Listed(section.Match.Select(m => $"{m.Own} equals {m.Around} there"))}.");
+        said.AddRange(section.Levels.Select(OfLevel));
+        if (section.Columns.Count > 0)
+            said.Add($"Its columns are {Listed(section.Columns.Select(c => $"“{c.Heading}” ({c.Expression}"
+                + $"{(c.OnlyChanges ? ", where it changes" : "")})"))}.");
+        said.AddRange(section.Bands().SelectMany(b => OfBand(b.Place, b.Band, section)));
+        return new Explanation(dataset is null ? "A section of texts" : $"The list of “{dataset}”", said);
+    }
+
+    private static string OfLevel(Level level)
+    {
+        var order = level.OrderBy is { Length: > 0 } total ? $"the {(level.Descending ? "largest" : "smallest")} {total} first"
+            : level.Descending ? "from the last to the first" : "from the first to the last";
+        var kept = (level.First is { } first ? $"; only the first {first} are kept" : "")
+            + (level.Keep is { Length: > 0 } keep ? $"; only those are kept where {keep}" : "");
+        return $"It groups them by {level.By} (“{level.Name}”), {order}{kept}{(level.NewPage ? "; each group starts on a new page" : "")}.";
+    }
+
+    private IEnumerable<string> OfBand(BandPlace place, Band band, Section? section)
+    {
+        foreach (var part in band.Parts.Where(p => p.Elements.Count > 0))
+        {
+            var printed = Printed(part.Elements, section).ToList();
+            if (printed.Count == 0) continue;
+            var how = (part.When is { Length: > 0 } condition ? $", where {condition}" : "")
+                + (part.Repeat ? ", again on each page that goes on with it" : "")
+                + (part.BreakBefore ? ", on a new page" : "") + (part.BreakAfter ? ", with a new page after it" : "");
+            yield return $"{place.Name(section?.Levels ?? [])}{how}: {Listed(printed)}.";
+            foreach (var chart in part.Elements.OfType<ChartElement>())
+                yield return OfChart(chart, place.Kind is BandKind.ReportHeader or BandKind.ReportFooter);
+            foreach (var element in part.Elements.Where(e => e.Link is not null)) yield return OfLink(element, section);
+        }
+    }
+
+    /// <summary>What a part prints; of what belongs to columns, each kind in one breath.</summary>
+    private static IEnumerable<string> Printed(IReadOnlyList<Element> elements, Section? section)
+    {
+        string Column(string id) => $"“{section?.Columns.FirstOrDefault(c => c.Id == id)?.Heading ?? id}”";
+        foreach (var kind in elements.Where(e => e is not LineElement).GroupBy(KindWords))
+        {
+            if (kind.Key.Length > 0 && kind.Count() > 1 && kind.All(e => e.When is null))
+                yield return $"{kind.Key} of {Listed(kind.Select(e => Column(e.Column ?? "")))}";
+            else
+                foreach (var element in kind)
+                    yield return Words(element, section) + (element.When is { Length: > 0 } when ? $" (where {when})" : "");
+        }
+    }
+
+    private static string KindWords(Element element) => element switch
+    {
+        HeadingElement => "the headings", CellElement => "the values", TotalElement total => $"the totals ({total.Aggregate})", _ => "",
+    };
+
+    /// <summary>A text in full, since it may hold what has to be checked.</summary>
+    private static string Words(Element element, Section? section) => element switch
+    {
+        TextElement text => $"the text “{text.Text}”",
+        TotalElement total => $"{PlaceNames.Words(element, section)} ({total.Aggregate})",
+        _ => PlaceNames.Words(element, section),
+    };
+
+    private string OfChart(ChartElement chart, bool isOfReport)
+    {
+        var rows = chart.Own is { } own ? $"the rows of “{_report.Datasets.FirstOrDefault(d => d.Id == own.Dataset)?.Name ?? own.Dataset}”"
+            : isOfReport || chart.Rows == ChartRows.All ? "all rows of its section" : "the rows of its group";
+        return $"The chart draws {Listed(chart.Values.Select(v => v.Expression))} for each {chart.Category.By}"
+            + (chart.Series is { } series ? $", split by {series.By}" : "")
+            + $", as {ChartTypes.Find(chart.Chart)?.Words ?? chart.Chart}, of {rows}"
+            + (chart.Filter is { Length: > 0 } filter ? $" where {filter}" : "") + ".";
+    }
+
+    private string OfLink(Element element, Section? section)
+    {
+        var link = element.Link!;
+        var carried = link.Carries.Select(c => $"{From(c.From)} as :{c.Parameter}").ToList();
+        return $"A click on {PlaceNames.Words(element, section)} opens “{_catalog.Published(link.Report)?.Title ?? link.Report}”"
+            + (carried.Count == 0 ? "." : $", carrying {Listed(carried)}.");
+    }
+
+    private static string From(ValueSource source) => source switch
+    {
+        CategorySource => "what was clicked", SeriesSource => "the series that was clicked",
+        LevelSource level => $"the level {level.Level}",
+        ParameterSource parameter => $":{parameter.Name}", FixedSource value => $"“{value.Value}”", _ => "elsewhere",
+    };
+
+    private static string Order(IEnumerable<SortKey> keys) => Listed(keys.Select(k => k.By + (k.Descending ? ", the last first" : "")));
+
+    private static string Listed(IEnumerable<string> things)
+    {
+        var all = things.ToList();
+        return all.Count < 2 ? string.Concat(all) : $"{string.Join(", ", all.SkipLast(1))} and {all[^1]}";
+    }
+}
