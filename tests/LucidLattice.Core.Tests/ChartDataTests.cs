@@ -26,11 +26,12 @@ public class ChartDataTests
         random.Next(20) == 0 ? null : $"p{random.Next(15):00}", $"k{random.Next(4)}",
         new DateOnly(2025, 1, 1).AddDays(random.Next(8) == 0 ? random.Next(300, 330) : random.Next(0, 90)), random.Next(1, 200)))];
 
-    private static ReportRun Run(ChartElement chart, IReportCatalog? catalog = null)
+    private static ReportRun Run(ChartElement chart, IReportCatalog? catalog = null) => Run(
+        new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 210, chart with { Width = 400, Height = 200 })) }, catalog);
+
+    private static ReportRun Run(Section section, IReportCatalog? catalog)
     {
-        var report = Workshop.Report(
-            new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 210, chart with { Width = 400, Height = 200 })) },
-            Fields);
+        var report = Workshop.Report(section, Fields);
         var rows = new MemoryRows([.. Rows.Select(r => new[] { Value.Of(r.Place), Value.Of(r.Kind), Value.Of(r.Day), Value.Of(r.N) })]);
         return catalog is null
             ? Workshop.Run(report, rows)
@@ -252,6 +253,40 @@ public class ChartDataTests
             .Content;
         var february = content.Action(content.Numbers.Marks[1])!.Values;
         Assert.Equal(("2025-02-01", "2025-02-28"), (february["first"], february["last"]));
+    }
+
+    /// <summary>A month is all of its days, be it clicked as a category, a series or a group; one date of it is its first day, and that
+    /// is said before a reader wonders.</summary>
+    [Fact]
+    public void Months_go_into_periods_and_into_single_dates_with_a_warning()
+    {
+        const string month = "date_trunc('month', day)";
+        var text = new TextElement { Id = "t", Text = "of the month", Width = 100, Link = Carrying("when", new LevelSource { Level = "m" }) };
+        var levels = new Section
+        {
+            Id = "s", Levels = [new Level { Id = "m", Name = "Month", By = month, Header = Workshop.Band(Workshop.Part("p", 20, text)) }],
+        };
+        ReportRun[] Runs(Parameter parameter) =>
+        [
+            Run(levels, new OneReport(Target(parameter))),
+            Run(Chart(new() { By = month }) with { Link = Carrying("when", new CategorySource()) }, new OneReport(Target(parameter))),
+            Run(Chart(new() { By = "kind" }) with { Series = new() { By = month }, Link = Carrying("when", new SeriesSource()) },
+                new OneReport(Target(parameter))),
+        ];
+        var months = Rows.Select(r => $"{r.Day:yyyy-MM}-01/{r.Day:yyyy-MM}-{DateTime.DaysInMonth(r.Day.Year, r.Day.Month):00}").ToList();
+        Assert.All(Runs(new() { Name = "when", Type = DataType.Date, Shape = ParameterShape.Period }), run =>
+        {
+            Assert.Empty(run.Problems);
+            var carried = run.Page(1).Flatten().OfType<RegionItem>().Where(r => r.Action is { Values.Count: > 0 })
+                .Select(r => r.Action!.Values["when"]).ToHashSet();
+            // Along an axis of time, months without rows lead on too.
+            Assert.Superset(months.ToHashSet(), carried);
+        });
+        Assert.All(Runs(new() { Name = "when", Type = DataType.Date }), run => Assert.Contains(run.Problems,
+            p => p is { Code: "period-as-one-day", Severity: Severity.Warning, Property: "link" }));
+        var start = Carrying("when", new CategorySource { Part = KeyPart.Start });
+        Assert.Empty(Run(Chart(new() { By = month }) with { Link = start },
+            new OneReport(Target(new Parameter { Name = "when", Type = DataType.Date }))).Problems);
     }
 
     /// <summary>A sum so far is no category; marks beyond it still carry their own.</summary>

@@ -14,6 +14,8 @@ public class LayoutTests
     private static TextElement Text(string id, string text, double y = 0, double width = 200, double x = 0) =>
         new() { Id = id, Text = text, Width = width, X = x, Y = y, Height = 14 };
 
+    private static TextElement Header(string id, string text) => Text(id, text) with { Continued = "(again)" };
+
     private static BandPart Repeated(string id, double height, params Element[] elements) =>
         Workshop.Part(id, height, elements) with { Repeat = true };
 
@@ -23,9 +25,9 @@ public class LayoutTests
         ReportHeader = Workshop.Band(Workshop.Part("p0", 40, Text("t0", "Start"))),
         Levels =
         [
-            new Level { Id = "l1", Name = "Outer", By = "grp", Header = Workshop.Band(Repeated("p1", 20, Text("t1", "G {{ grp }}"))),
+            new Level { Id = "l1", Name = "Outer", By = "grp", Header = Workshop.Band(Repeated("p1", 20, Header("t1", "G {{ grp }}"))),
                 Footer = Workshop.Band(Workshop.Part("p2", 20, Text("t2", "end of {{ grp }}: {{ count(*) }}"))) },
-            new Level { Id = "l2", Name = "Inner", By = "sub", Header = Workshop.Band(Repeated("p3", 18, Text("t3", "S {{ sub }}"))),
+            new Level { Id = "l2", Name = "Inner", By = "sub", Header = Workshop.Band(Repeated("p3", 18, Header("t3", "S {{ sub }}"))),
             Footer = Workshop.Band(Workshop.Part("p4", 16, Text("t4", "end of {{ sub }}: {{ count(*) }}"))) },
         ],
         Detail = Workshop.Band(
@@ -58,6 +60,15 @@ public class LayoutTests
             var run = Run(random, random.Next(0, 120), out var expected);
             var printed = new List<long>();
             var (group, sub) = ("", "");
+            var begun = new HashSet<(string, string)>();
+            // A header that is printed again says so, and the first of its group does not.
+            string Named(string header, string around)
+            {
+                var again = header.EndsWith(" (again)", StringComparison.Ordinal);
+                var name = again ? header[..^" (again)".Length] : header;
+                Assert.Equal(!begun.Add((around, name)), again);
+                return name[2..];
+            }
             for (var page = 1; page <= run.PageCount; page++)
             {
                 var texts = run.Page(page).Texts().Select(t => t.Text).ToList();
@@ -67,8 +78,8 @@ public class LayoutTests
                 (group, sub) = ("", "");
                 foreach (var text in body)
                 {
-                    if (text.StartsWith("G ", StringComparison.Ordinal)) (group, sub) = (text[2..], "");
-                    else if (text.StartsWith("S ", StringComparison.Ordinal)) sub = text[2..];
+                    if (text.StartsWith("G ", StringComparison.Ordinal)) (group, sub) = (Named(text, ""), "");
+                    else if (text.StartsWith("S ", StringComparison.Ordinal)) sub = Named(text, group);
                     else if (text.StartsWith('#'))
                     {
                         var row = expected[printed.Count];

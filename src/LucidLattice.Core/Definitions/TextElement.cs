@@ -4,4 +4,8 @@ namespace LucidLattice.Core.Definitions;
 public sealed record TextElement : Element
 {
     public required string Text { get; init; }
+
+    /// <summary>What stands after it where its part is printed again on a page that goes on with its group, as “(continued)”; null for
+    /// nothing.</summary>
+    public string? Continued { get; init; }
 }

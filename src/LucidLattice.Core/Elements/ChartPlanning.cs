@@ -225,16 +225,15 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
     {
         if (chart.Link is { Whole: true }) return place.Link(chart);
         // Names of groups are no values; what belongs to them is.
-        var category = Clicked(LinkPlanner.Category, query.Keys ?? query.Category);
-        if (DateSteps.StepOf(chart.Category.By) is { } step) category.Key = category.Key with { Step = step };
+        var category = Clicked(LinkPlanner.Category, chart.Category.By, query.Keys ?? query.Category);
         category.Key = category.Key with
         {
             Type = query.Ranges is null ? category.Key.Type : DataType.Double,
             IsRange = query.Ranges is not null, MayBeSeveral = query.Keys is not null || query.Largest is not null,
         };
-        return place.Link(chart, query.Split is null ? [category] : [category, Clicked(LinkPlanner.Series, query.Split)]);
+        return place.Link(chart, query.Split is null ? [category] : [category, Clicked(LinkPlanner.Series, chart.Series?.By ?? "", query.Split)]);
     }
 
-    private static (string Name, LinkKey Key) Clicked(string key, Compiled of) =>
-        (key, new LinkKey(of.Type, $"the clicked {key}", (click, _) => click[key], Clicked: true));
+    private static (string Name, LinkKey Key) Clicked(string key, string expression, Compiled of) =>
+        (key, new LinkKey(of.Type, $"the clicked {key}", (click, _) => click[key], Clicked: true) { Step = DateSteps.StepOf(expression) });
 }

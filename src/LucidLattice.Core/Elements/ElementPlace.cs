@@ -1,3 +1,4 @@
+using LucidLattice.Core.Charts;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Formatting;
@@ -37,17 +38,20 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
         foreach (var level in section.LevelsAround(place))
         {
             // A level whose key is broken says so at the level.
-            if (section.TryCompile(level.By) is { } by) keys[level.Id] = OfLevel(level, by);
+            if (section.TryCompile(level.By) is { } by) keys[level.Id] = OfLevel(level, level.By, by);
         }
         // What rows of its own, as of a chart, are matched to is known too.
         foreach (var (level, own) in section.Matched)
-            if (section.TryCompile(own) is { } by) keys.TryAdd(level.Id, OfLevel(level, by));
+            if (section.TryCompile(own) is { } by) keys.TryAdd(level.Id, OfLevel(level, own, by));
         return section.Links.Plan(element.Link, element.Id, keys);
     }
 
     /// <summary>The key of a group of rows without one asks for such rows.</summary>
-    private static LinkKey OfLevel(Level level, Compiled by) =>
-        new(by.Type, level.Name, (_, frame) => frame.Try(by) is { IsNull: false } key ? key : Value.Empty);
+    private static LinkKey OfLevel(Level level, string expression, Compiled by) =>
+        new(by.Type, level.Name, (_, frame) => frame.Try(by) is { IsNull: false } key ? key : Value.Empty)
+        {
+            Step = DateSteps.StepOf(expression),
+        };
 
     /// <summary>The pieces of a text with values, or null if one of them is wrong.</summary>
     public List<TextPiece>? Pieces(string id, string property, string text)

@@ -21,7 +21,7 @@ public sealed class TextKind : ElementKind<TextElement>
     {
         var (style, (x, width)) = (place.Style(element, Alignment.Left), place.Span(element));
         return place.Pieces(element.Id, "text", element.Text) is { } pieces
-            ? new TextPlan(element, x, width, style, pieces) { Link = place.Link(element) }
+            ? new TextPlan(element, x, width, style, pieces) { Link = place.Link(element), Continued = element.Continued ?? "" }
             : new BrokenPlan(element, x, width, style);
     }
 }

@@ -12,6 +12,9 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
     /// <summary>True prints it only where it says something else than in the row above.</summary>
     public bool OnlyChanges { get; init; }
 
+    /// <summary>What stands after it where its part is printed again on a page that goes on with its group.</summary>
+    public string Continued { get; init; } = "";
+
     /// <summary>True if it may take more than one line. Numbers and dates do not, and texts with a page number keep their height.</summary>
     public bool Wraps { get; } = !OfPage(Pieces)
         && (Pieces.Count != 1 || Pieces[0].Value is not { } only || only.Type is DataType.Text || only.Codes is not null);
@@ -23,18 +26,19 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
 
     public override IEnumerable<TextPlan> Texts => [this];
 
-    public override IEnumerable<string> Samples => Pieces.SelectMany(p => p.Samples);
+    public override IEnumerable<string> Samples => Pieces.SelectMany(p => p.Samples).Append(Continued);
 
     /// <summary>The only value of the text, if it consists of nothing else.</summary>
     public Compiled? OnlyValue => Pieces is [{ Value: { } value }] ? value : null;
 
     public string Text(Frame frame) => Pieces.Count == 1 ? Pieces[0].Text(frame) : string.Concat(Pieces.Select(p => p.Text(frame)));
 
-    public override double Height(Frame frame, TextLines lines) => HeightOf(Wraps ? lines.Count(this, frame) : 1);
+    public override double Height(Frame frame, TextLines lines) =>
+        HeightOf(!Wraps ? 1 : IsContinued(frame) ? lines.Wrap(this, Shown(frame)).Count : lines.Count(this, frame));
 
     public override PlacedElement Place(double y, Frame frame, TextLines lines)
     {
-        var shown = Wraps ? lines.Wrap(this, Text(frame)) : [Text(frame)];
+        var shown = Wraps ? lines.Wrap(this, Shown(frame)) : [Shown(frame)];
         return new PlacedElement(this, y, HeightOf(shown.Count), shown);
     }
 
@@ -67,6 +71,10 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
         frame.Row = row;
         return isSame;
     }
+
+    private bool IsContinued(Frame frame) => frame.IsContinued && Continued.Length > 0;
+
+    private string Shown(Frame frame) => IsContinued(frame) ? $"{Text(frame)} {Continued}" : Text(frame);
 
     private static bool OfPage(IReadOnlyList<TextPiece> pieces) => pieces.Any(p => p.Value is { Phase: Phase.Page });
 

@@ -174,7 +174,8 @@ public sealed class ReportExplainer
     /// <summary>A text in full, since it may hold what has to be checked.</summary>
     private static string Words(Element element, Section? section) => element switch
     {
-        TextElement text => $"the text “{text.Text}”",
+        TextElement text => $"the text “{text.Text}”"
+            + (text.Continued is { Length: > 0 } again ? $" (on further pages with “{again}” after it)" : ""),
         TotalElement total => $"{PlaceNames.Words(element, section)} ({total.Aggregate})",
         _ => PlaceNames.Words(element, section),
     };

@@ -47,6 +47,9 @@ public sealed class Frame
     public DateTime Now { get; init; }
     public Collation Collation { get; init; } = new("");
 
+    /// <summary>True while a header is printed again on a page that goes on with its group.</summary>
+    public bool IsContinued { get; set; }
+
     /// <summary>From 1.</summary>
     public int PageNumber { get; set; }
 

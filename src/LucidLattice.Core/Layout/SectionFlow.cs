@@ -230,7 +230,9 @@ public sealed class SectionFlow : IFlow
         foreach (var (part, at, height) in repeated)
         {
             _positions.MoveTo(at);
+            Frame.IsContinued = true;
             place?.Invoke(this, part, left, y, 0, height);
+            Frame.IsContinued = false;
             y += height;
         }
         return total;
@@ -255,7 +257,9 @@ public sealed class SectionFlow : IFlow
                 if (!parts[i].Part.Repeat || (start.Stage == Stage.Header && level == start.Level && i >= start.Part)) continue;
                 _positions.MoveTo(header);
                 if (!parts[i].IsShown(Frame)) continue;
+                Frame.IsContinued = true;
                 repeated.Add((parts[i], header, _layout.Height(parts[i], Frame)));
+                Frame.IsContinued = false;
             }
         }
         return repeated;

@@ -99,6 +99,11 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
     private LinkKey? Fitting(LinkKey key, Parameter target, string element)
     {
         if (target.Shape == ParameterShape.Period && key.Step is { } step) return WholePeriod(key, step);
+        if (key.Step is { } cut && target.Type.IsTime() && cut.IsLongerThanADay)
+            problems.Add(new(
+                "period-as-one-day", Severity.Warning,
+                $"“{target.Caption}” takes one date, so the report that opens would show the first day of {key.Words} alone.",
+                element, "link", Mends: ["Let that parameter take a period.", "Carry the start and the end into two parameters."]));
         if (key.MayBeSeveral && target.Shape != ParameterShape.Several)
             // What stands for several cannot be told by one value, so a click on it opens nothing.
             key = key with { Value = OneOnly(key.Value) };

@@ -3,6 +3,9 @@ namespace LucidLattice.Core.Values;
 /// <summary>A step of the calendar: so many of a unit.</summary>
 public readonly record struct TimeStep(TimeUnit Unit, int Count)
 {
+    /// <summary>True where one day cannot stand for all of it.</summary>
+    public bool IsLongerThanADay => Unit > TimeUnit.Day || (Unit == TimeUnit.Day && Count > 1);
+
     /// <summary>The last start of a step that is not after a moment. Days count from the first of their month, weeks from Monday
     /// (ISO 8601), other units from the start of what they divide.</summary>
     public DateTime Floor(DateTime at) => Unit switch

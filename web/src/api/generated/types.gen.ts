@@ -1067,6 +1067,7 @@ export type ElementLineElement = {
 export type ElementTextElement = {
     type?: 'text';
     text: string;
+    continued?: null | string;
     id: string;
     column?: null | string;
     x?: number;

@@ -1,17 +1,19 @@
 import Button from '@mui/material/Button';
 import Box from '@mui/material/Box';
+import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
-import type { Placed } from '../definition';
+import { findElement, type Placed, partsOf } from '../definition';
 import { PanelHead } from './PanelHead';
 import { StyleSetting } from './StyleSetting';
 import { WhenSetting } from './WhenSetting';
 
 /** A text with values in it. */
-export function TextPanel({ placed: { element: text } }: { placed: Placed }) {
-  const { edit, select } = useCompose('edit', 'select');
-  if (text.type !== 'text') return null;
+export function TextPanel({ placed: { element: text, section, band, level } }: { placed: Placed }) {
+  const { definition, edit, select } = useCompose('definition', 'edit', 'select');
+  if (text.type !== 'text' || !definition) return null;
+  const isRepeated = partsOf(definition, section, band, level).some((p) => p.repeat && p.elements?.some((e) => e.id === text.id));
   return (
     <>
       <PanelHead>Text</PanelHead>
@@ -27,6 +29,30 @@ export function TextPanel({ placed: { element: text } }: { placed: Placed }) {
           {'{{ count(*) }} prints a value, {{ :from | d MMMM yyyy }} one with a pattern.'}
         </Box>
       </Box>
+      {isRepeated && (
+        <Sentence>
+          On further pages of its group it is followed by{' '}
+          <Blank
+            label="On further pages"
+            choices={[
+              { value: '', label: 'nothing' },
+              { value: '(continued)', label: '“(continued)”' },
+            ]}
+            typed={text.continued ?? ''}
+            typing="Other words…"
+            onPick={(words) =>
+              void edit((now) => {
+                const newest = findElement(now, text.id)?.element;
+                const element = newest?.type === 'text' ? { ...newest, continued: words.trim() || null } : undefined;
+                return element && { type: 'replace', item: { kind: 'element', element } };
+              })
+            }
+          >
+            {text.continued ? `“${text.continued}”` : 'nothing'}
+          </Blank>
+          .
+        </Sentence>
+      )}
       <WhenSetting element={text} />
       <StyleSetting element={text} />
       <Button
