@@ -67,6 +67,26 @@ public sealed class JourneyTests : IClassFixture<Browser>
     }
 
     [Fact]
+    public void The_report_is_read_as_sentences_and_a_header_says_that_it_goes_on()
+    {
+        _browser.Go("/compose/route-performance");
+        _browser.Find("[data-band=detail] svg");
+        _browser.Click("[data-element=t3]");
+        _browser.Click("aside [aria-label='On further pages: nothing']");
+        _browser.ClickText("li", "“(continued)”");
+        _browser.Find("aside [aria-label='On further pages: “(continued)”']");
+        _browser.Gone(".MuiPopover-root");
+        _browser.Press(Keys.Escape);
+        _browser.ClickText("aside//button", "Explain");
+        _browser.Says("[role=dialog]", "It groups them by region");
+        _browser.Says("[role=dialog]", "the text “{{ region }}” (on further pages with “(continued)” after it)");
+        _browser.Press(Keys.Escape);
+        _browser.Gone("[role=dialog]");
+        Assert.Equal("Explain", _browser.Driver.SwitchTo().ActiveElement().Text);
+        _browser.HasNoComplaints();
+    }
+
+    [Fact]
     public void Composing_by_keyboard_and_mouse_with_undo()
     {
         _browser.Go("/compose/route-performance");
