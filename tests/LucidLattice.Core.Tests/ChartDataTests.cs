@@ -289,6 +289,21 @@ public class ChartDataTests
             new OneReport(Target(new Parameter { Name = "when", Type = DataType.Date }))).Problems);
     }
 
+    /// <summary>Property: the days that a clicked period carries hold the mark's rows, and no others where it is a day or longer.</summary>
+    [Theory]
+    [InlineData("hour"), InlineData("day"), InlineData("week"), InlineData("month"), InlineData("quarter"), InlineData("year")]
+    public void A_clicked_period_carries_its_own_days(string unit)
+    {
+        var target = new OneReport(Target(new Parameter { Name = "when", Type = DataType.Date, Shape = ParameterShape.Period }));
+        var chart = Chart(new() { By = $"date_trunc('{unit}', day)" }) with { Link = Carrying("when", new CategorySource()) };
+        var content = RunCharts.Find(Run(chart, target), "c")!.Content;
+        Assert.All(content.Numbers.Marks.Where(m => m.Rows > 0), mark =>
+        {
+            var days = content.Action(mark)!.Values["when"].Split('/').Select(d => DateOnly.ParseExact(d, "yyyy-MM-dd")).ToList();
+            Assert.Equal(mark.Rows, Rows.Count(r => r.Day >= days[0] && r.Day <= days[^1]));
+        });
+    }
+
     /// <summary>A sum so far is no category; marks beyond it still carry their own.</summary>
     [Fact]
     public void Marks_that_a_type_moves_carry_what_they_stand_for()

@@ -155,7 +155,8 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
     private static DateOnly LastDay(Value start, TimeStep step)
     {
         var end = step.Next(start.AsDateTime);
-        return DateOnly.FromDateTime(end == DateTime.MaxValue ? end : end.AddDays(-1));
+        // An hour ends on the day on which it began.
+        return DateOnly.FromDateTime(end == DateTime.MaxValue ? end : end.AddTicks(-1));
     }
 
     private static string Words(ParameterShape shape) => shape switch
