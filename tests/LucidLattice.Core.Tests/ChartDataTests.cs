@@ -261,7 +261,8 @@ public class ChartDataTests
     public void Months_go_into_periods_and_into_single_dates_with_a_warning()
     {
         const string month = "date_trunc('month', day)";
-        var text = new TextElement { Id = "t", Text = "of the month", Width = 100, Link = Carrying("when", new LevelSource { Level = "m" }) };
+        var text = new TextElement { Id = "t", Text = "of the month", Width = 100 } with
+            { Link = Carrying("when", new LevelSource { Level = "m" }) };
         var levels = new Section
         {
             Id = "s", Levels = [new Level { Id = "m", Name = "Month", By = month, Header = Workshop.Band(Workshop.Part("p", 20, text)) }],

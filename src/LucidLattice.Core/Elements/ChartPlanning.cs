@@ -231,7 +231,8 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
             Type = query.Ranges is null ? category.Key.Type : DataType.Double,
             IsRange = query.Ranges is not null, MayBeSeveral = query.Keys is not null || query.Largest is not null,
         };
-        return place.Link(chart, query.Split is null ? [category] : [category, Clicked(LinkPlanner.Series, chart.Series?.By ?? "", query.Split)]);
+        return place.Link(chart, query.Split is null ? [category]
+            : [category, Clicked(LinkPlanner.Series, chart.Series?.By ?? "", query.Split)]);
     }
 
     private static (string Name, LinkKey Key) Clicked(string key, string expression, Compiled of) =>
