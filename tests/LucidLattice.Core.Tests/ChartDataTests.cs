@@ -1,4 +1,5 @@
 using LucidLattice.Core.Charts;
+using LucidLattice.Core.Charts.Types;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Links;
@@ -322,6 +323,22 @@ public class ChartDataTests
             Assert.All(regions.Where(r => r.Action is not null), r => Assert.StartsWith(r.Action!.Values["kind"], r.Label));
             Assert.All(regions.Where(r => r.Label.StartsWith('k')), r => Assert.NotNull(r.Action));
         }
+    }
+
+    /// <summary>Rows without a value are a category like others, on the mark and along the axis; a sum so far is none.</summary>
+    [Fact]
+    public void A_waterfall_links_its_empty_category_but_no_sum()
+    {
+        var target = new OneReport(Target(new Parameter { Name = "place", Type = DataType.Text }));
+        var chart = Chart(new() { By = "place" }) with { Chart = "waterfall", Link = Carrying("place", new CategorySource()) };
+        var content = RunCharts.Find(Run(chart, target), "c")!.Content;
+        var shown = ChartTypes.Find("waterfall")!.Arranged(content);
+        Assert.All(shown.Numbers.Categories, c =>
+        {
+            Assert.Equal(c.Label != "Sum", shown.CategoryAction(c) is not null);
+            if (c.Label == Mark.EmptyLabel) Assert.Equal("~empty", shown.CategoryAction(c)!.Values["place"]);
+        });
+        Assert.Contains(shown.Numbers.Categories, c => c.Label == Mark.EmptyLabel);
     }
 
     [Fact]

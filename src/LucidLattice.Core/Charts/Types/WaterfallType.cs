@@ -34,11 +34,7 @@ public sealed class WaterfallType : ColumnType
             if (content.Subtotals.Contains(entry.Label)) AddSum($"Sum to {entry.Label}");
         }
         AddSum("Sum");
-        return content with
-        {
-            Numbers = new ChartNumbers(categories, [.. numbers.Series.Take(1)], marks),
-            CategoryAction = entry => entry.Key.IsNull ? null : content.CategoryAction(entry),
-        };
+        return content with { Numbers = new ChartNumbers(categories, [.. numbers.Series.Take(1)], marks) };
 
         void AddSum(string name)
         {
