@@ -7,13 +7,10 @@ namespace LucidLattice.Core.Data;
 /// <summary>Collects one field's values, row by row, into its column. What does not fit the declared type becomes empty and is
 /// counted.</summary>
 /// <param name="expected">About how many rows will come, so that arrays need not grow; 0 if nobody knows.</param>
-public sealed class ColumnBuilder(Field field, int expected = 0)
+public sealed partial class ColumnBuilder(Field field, int expected = 0)
 {
     /// <summary>Memory for more rows than this is not set aside on an estimate alone.</summary>
     private const int MostExpected = 8_000_000;
-
-    /// <summary>Decimals keep up to so many places.</summary>
-    public const int MostScale = 12;
 
     private readonly BitSet _nulls = new();
     private readonly Dictionary<string, int> _codes = new(StringComparer.Ordinal);
@@ -23,16 +20,11 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
     private long[] _longs = [];
     private double[] _doubles = [];
 
-    /// <summary>Decimals, once one of them needs more than 64 bits.</summary>
-    private decimal[]? _wide;
     private int[] _codesOfRows = [];
 
     /// <summary>Texts that are not in normal form C, each with the one that stands for it; and the rows in which they are.</summary>
     private Dictionary<string, (string Stored, string Normal)>? _foreign;
     private Dictionary<int, string>? _stored;
-
-    /// <summary>The places that decimals are kept with. Where the field declares none, as many as the values so far have.</summary>
-    private int _scale = field.Scale ?? 0;
 
     public Field Field { get; } = field;
     public int Count { get; private set; }
@@ -45,15 +37,6 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
 
     /// <summary>True if some texts are not in normal form C.</summary>
     public bool IsForeign => _stored is not null;
-
-    /// <summary>How many decimals had more places than are kept, and are rounded.</summary>
-    public int Longer { get; private set; }
-
-    /// <summary>The first of them.</summary>
-    public decimal FirstLonger { get; private set; }
-
-    /// <summary>The places that decimals are kept with.</summary>
-    public int Scale => _scale;
 
     public void AddNull()
     {
@@ -159,23 +142,6 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
         }
     }
 
-    private static bool Shortest(double value, out decimal exact)
-    {
-        Span<char> text = stackalloc char[32];
-        exact = 0;
-        return value.TryFormat(text, out var length, "R", CultureInfo.InvariantCulture)
-            && decimal.TryParse(text[..length], NumberStyles.Float, CultureInfo.InvariantCulture, out exact);
-    }
-
-    /// <summary>A number without the last of a double's digits, which are noise: it says how many places were meant.</summary>
-    private static decimal Counted(double value, decimal exact)
-    {
-        if (exact.Scale <= 12) return exact;
-        Span<char> text = stackalloc char[32];
-        return value.TryFormat(text, out var length, "G15", CultureInfo.InvariantCulture)
-            && decimal.TryParse(text[..length], NumberStyles.Float, CultureInfo.InvariantCulture, out var counted) ? counted : exact;
-    }
-
     public void AddMisfit(string shown)
     {
         Misfits++;
@@ -213,50 +179,6 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
         _longs[Count++] = bits;
     }
 
-    private void Put(decimal value) => Put(value, value);
-
-    /// <param name="counted">The same, without noise: its places are those that were meant.</param>
-    private void Put(decimal value, decimal counted)
-    {
-        if (Field.Scale is null && counted.Scale > _scale && _scale < MostScale) RaiseScale(Math.Min((int)counted.Scale, MostScale));
-        var rounded = decimal.Round(value, _scale, MidpointRounding.AwayFromZero);
-        if (counted.Scale > _scale && decimal.Round(counted, _scale, MidpointRounding.AwayFromZero) != counted)
-        {
-            if (Longer++ == 0) FirstLonger = counted;
-        }
-        var unit = WithPlaces(1, _scale);
-        // Asked before it is divided, since the quotient itself may be beyond what a decimal holds.
-        if (_wide is null && Math.Abs(value) >= long.MaxValue * unit) Widen(unit);
-        if (_wide is null)
-        {
-            Put((long)(rounded / unit));
-            return;
-        }
-        Grow();
-        // Adding nothing with so many places gives it those, as far as its digits leave room for them.
-        _wide[Count++] = rounded + WithPlaces(0, _scale);
-    }
-
-    private static decimal WithPlaces(int number, int scale) => new(number, 0, 0, false, (byte)scale);
-
-    /// <summary>What is there already gets more places.</summary>
-    private void RaiseScale(int scale)
-    {
-        var (factor, most) = (1L, 0L);
-        for (var i = _scale; i < scale; i++) factor *= 10;
-        for (var i = 0; _wide is null && i < Count; i++) most = Math.Max(most, Math.Abs(Math.Max(_longs[i], -long.MaxValue)));
-        if (most > long.MaxValue / factor) Widen(WithPlaces(1, _scale));
-        for (var i = 0; _wide is null && i < Count; i++) _longs[i] *= factor;
-        _scale = scale;
-    }
-
-    private void Widen(decimal unit)
-    {
-        _wide = new decimal[_longs.Length];
-        for (var i = 0; i < Count; i++) _wide[i] = _longs[i] * unit;
-        _longs = [];
-    }
-
     private void Put(double value)
     {
         Grow();
@@ -272,17 +194,21 @@ public sealed class ColumnBuilder(Field field, int expected = 0)
 
     private void Put(string text)
     {
+        // Codes are kept for normal forms alone.
+        if (_codes.TryGetValue(text, out var code))
+        {
+            PutCode(code);
+            return;
+        }
         var normal = text;
-        if (!_codes.TryGetValue(text, out var code) && !text.IsNormalized())
+        if (!text.IsNormalized())
         {
             // Kept as it is stored, once for all rows.
             if (!(_foreign ??= []).TryGetValue(text, out var forms)) _foreign[text] = forms = (text, text.Normalize());
             (_stored ??= [])[Count] = forms.Stored;
             normal = forms.Normal;
-            code = _codes.GetValueOrDefault(normal, -1);
         }
-        else if (!_codes.ContainsKey(text)) code = -1;
-        if (code < 0)
+        if (!_codes.TryGetValue(normal, out code))
         {
             code = _texts.Count;
             _texts.Add(normal);

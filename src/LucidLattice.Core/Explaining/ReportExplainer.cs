@@ -67,7 +67,7 @@ public sealed class ReportExplainer
         var source = dataset.Source switch
         {
             TableSource table => $"It reads {table.Table} of the database {dataset.Database}.",
-            JoinSource join => $"It joins {Listed(join.Tables.Select(JoinWords))} of the database {dataset.Database}.",
+            JoinSource join => $"It joins {WordList.Joined(join.Tables.Select(JoinWords))} of the database {dataset.Database}.",
             QuerySource query => $"It reads what this SQL gives of the database {dataset.Database}: {query.Sql.ReplaceLineEndings(" ")}",
             DerivedSource derived => $"It starts from the rows of “{derived.Base?.Name ?? derived.Dataset}”.",
             _ => "",
@@ -118,10 +118,10 @@ public sealed class ReportExplainer
         };
         if (section.Match.Count > 0)
             said.Add("To each place around it belong the rows whose "
-                + $"{Listed(section.Match.Select(m => $"{m.Own} equals {m.Around} there"))}.");
+                + $"{WordList.Joined(section.Match.Select(m => $"{m.Own} equals {m.Around} there"))}.");
         said.AddRange(section.Levels.Select(OfLevel));
         if (section.Columns.Count > 0)
-            said.Add($"Its columns are {Listed(section.Columns.Select(c => $"“{c.Heading}” ({c.Expression}"
+            said.Add($"Its columns are {WordList.Joined(section.Columns.Select(c => $"“{c.Heading}” ({c.Expression}"
                 + $"{(c.OnlyChanges ? ", where it changes" : "")})"))}.");
         said.AddRange(section.Bands().SelectMany(b => OfBand(b.Place, b.Band, section)));
         return new Explanation(dataset is null ? "A section of texts" : $"The list of “{dataset}”", said);
@@ -145,7 +145,7 @@ public sealed class ReportExplainer
             var how = (part.When is { Length: > 0 } condition ? $", where {condition}" : "")
                 + (part.Repeat ? ", again on each page that goes on with it" : "")
                 + (part.BreakBefore ? ", on a new page" : "") + (part.BreakAfter ? ", with a new page after it" : "");
-            yield return $"{place.Name(section?.Levels ?? [])}{how}: {Listed(printed)}.";
+            yield return $"{place.Name(section?.Levels ?? [])}{how}: {WordList.Joined(printed)}.";
             foreach (var chart in part.Elements.OfType<ChartElement>())
                 yield return OfChart(chart, place.Kind is BandKind.ReportHeader or BandKind.ReportFooter);
             foreach (var element in part.Elements.Where(e => e.Link is not null)) yield return OfLink(element, section);
@@ -159,7 +159,7 @@ public sealed class ReportExplainer
         foreach (var kind in elements.Where(e => e is not LineElement).GroupBy(KindWords))
         {
             if (kind.Key.Length > 0 && kind.Count() > 1 && kind.All(e => e.When is null))
-                yield return $"{kind.Key} of {Listed(kind.Select(e => Column(e.Column ?? "")))}";
+                yield return $"{kind.Key} of {WordList.Joined(kind.Select(e => Column(e.Column ?? "")))}";
             else
                 foreach (var element in kind)
                     yield return Words(element, section) + (element.When is { Length: > 0 } when ? $" (where {when})" : "");
@@ -184,7 +184,7 @@ public sealed class ReportExplainer
     {
         var rows = chart.Own is { } own ? $"the rows of “{_report.Datasets.FirstOrDefault(d => d.Id == own.Dataset)?.Name ?? own.Dataset}”"
             : isOfReport || chart.Rows == ChartRows.All ? "all rows of its section" : "the rows of its group";
-        return $"The chart draws {Listed(chart.Values.Select(v => v.Expression))} for each {chart.Category.By}"
+        return $"The chart draws {WordList.Joined(chart.Values.Select(v => v.Expression))} for each {chart.Category.By}"
             + (chart.Series is { } series ? $", split by {series.By}" : "")
             + $", as {ChartTypes.Find(chart.Chart)?.Words ?? chart.Chart}, of {rows}"
             + (chart.Filter is { Length: > 0 } filter ? $" where {filter}" : "") + ".";
@@ -195,7 +195,7 @@ public sealed class ReportExplainer
         var link = element.Link!;
         var carried = link.Carries.Select(c => $"{From(c.From)} as :{c.Parameter}").ToList();
         return $"A click on {PlaceNames.Words(element, section)} opens “{_catalog.Published(link.Report)?.Title ?? link.Report}”"
-            + (carried.Count == 0 ? "." : $", carrying {Listed(carried)}.");
+            + (carried.Count == 0 ? "." : $", carrying {WordList.Joined(carried)}.");
     }
 
     private static string From(ValueSource source) => source switch
@@ -205,11 +205,6 @@ public sealed class ReportExplainer
         ParameterSource parameter => $":{parameter.Name}", FixedSource value => $"“{value.Value}”", _ => "elsewhere",
     };
 
-    private static string Order(IEnumerable<SortKey> keys) => Listed(keys.Select(k => k.By + (k.Descending ? ", the last first" : "")));
-
-    private static string Listed(IEnumerable<string> things)
-    {
-        var all = things.ToList();
-        return all.Count < 2 ? string.Concat(all) : $"{string.Join(", ", all.SkipLast(1))} and {all[^1]}";
-    }
+    private static string Order(IEnumerable<SortKey> keys) =>
+        WordList.Joined(keys.Select(k => k.By + (k.Descending ? ", the last first" : "")));
 }

@@ -84,6 +84,6 @@ public sealed partial class Parser
             (name, source) = ($"{name} {more.Text}", $"{source} {more.Source}");
         }
         return TypeNames.Find(name) ?? throw new ExpressionException("bad-type", $"“{source}” is no type.", first.Position,
-            $"Use {string.Join(", ", TypeNames.All.SkipLast(1).Select(t => t.Names[0]))} or {TypeNames.All[^1].Names[0]}.");
+            $"Use {WordList.Joined(TypeNames.All.Select(t => t.Names[0]), " or ")}.");
     }
 }

@@ -69,6 +69,6 @@ public static class ParameterWords
         if (texts.Count > MostNamed)
             return $"{string.Join(", ", texts.Take(MostNamed - 1))}{and}{texts.Count - MostNamed + 1} "
                 + $"{(culture.TwoLetterISOLanguageName == "en" ? "more" : "+")}";
-        return texts.Count < 2 ? string.Concat(texts) : $"{string.Join(", ", texts.SkipLast(1))}{and}{texts[^1]}";
+        return WordList.Joined(texts, and);
     }
 }

@@ -24,7 +24,7 @@ internal static class ExplainVerb
     public static int Run(Options options)
     {
         if (Target.Load(options) is not { } target) return 1;
-        foreach (var thing in ReportExplainer.Explain(target.Definition, DataFolder.Open(options).Reports))
+        foreach (var thing in ReportExplainer.Explain(target.Definition, target.Reports))
         {
             Console.WriteLine(thing.Heading);
             foreach (var sentence in thing.Sentences) Console.WriteLine($"  {sentence}");

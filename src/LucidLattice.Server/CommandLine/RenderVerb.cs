@@ -106,7 +106,8 @@ internal static class RenderVerb
 }
 
 /// <summary>A report that a verb works on, with the engine that can run it.</summary>
-internal sealed record Target(ReportDefinition Definition, ReportEngine Engine)
+/// <param name="Reports">Which its links can lead to.</param>
+internal sealed record Target(ReportDefinition Definition, ReportEngine Engine, IReportCatalog Reports)
 {
     /// <summary>Finds a report by file, id or title; null, with a message on the error output, if there is none.</summary>
     public static Target? Load(Options options)
@@ -130,7 +131,8 @@ internal sealed record Target(ReportDefinition Definition, ReportEngine Engine)
         }
         IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
         return new Target(definition,
-            new ReportEngine(new DatasetReader(new SqliteEngine(databases)), new SkiaTypesetter(), app.Reports, proof: app.LinkProof));
+            new ReportEngine(new DatasetReader(new SqliteEngine(databases)), new SkiaTypesetter(), app.Reports, proof: app.LinkProof),
+            app.Reports);
     }
 }
 

@@ -1,3 +1,4 @@
+using LucidLattice.Core.Values;
 namespace LucidLattice.Core.Expressions.Aggregates;
 
 /// <summary>Every kind of total, in the order in which they are offered.</summary>
@@ -20,7 +21,7 @@ public static class AggregateKinds
     public static string Names { get; } = NamesOf(_ => true);
 
     public static string NamesOf(Func<Aggregate, bool> which)
-        => All.Where(which).Select(a => a.Name).ToList() is var names ? string.Join(", ", names.SkipLast(1)) + " or " + names[^1] : "";
+        => WordList.Joined(All.Where(which).Select(a => a.Name), " or ");
 
     /// <summary>Those that a sentence offers, and that are written with nothing but what they are taken of.</summary>
     public static IEnumerable<Aggregate> InSentences => All.Where(a => a.Noun is not null);

@@ -4,14 +4,14 @@ import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
-import { findElement, type Placed, partsOf } from '../definition';
+import { type Placed, partsOf } from '../definition';
 import { PanelHead } from './PanelHead';
 import { StyleSetting } from './StyleSetting';
 import { WhenSetting } from './WhenSetting';
 
 /** A text with values in it. */
 export function TextPanel({ placed: { element: text, section, band, level } }: { placed: Placed }) {
-  const { definition, edit, select } = useCompose('definition', 'edit', 'select');
+  const { definition, edit, setElement, select } = useCompose('definition', 'edit', 'setElement', 'select');
   if (text.type !== 'text' || !definition) return null;
   const isRepeated = partsOf(definition, section, band, level).some((p) => p.repeat && p.elements?.some((e) => e.id === text.id));
   return (
@@ -40,13 +40,7 @@ export function TextPanel({ placed: { element: text, section, band, level } }: {
             ]}
             typed={text.continued ?? ''}
             typing="Other words…"
-            onPick={(words) =>
-              void edit((now) => {
-                const newest = findElement(now, text.id)?.element;
-                const element = newest?.type === 'text' ? { ...newest, continued: words.trim() || null } : undefined;
-                return element && { type: 'replace', item: { kind: 'element', element } };
-              })
-            }
+            onPick={(words) => void setElement(text.id, { continued: words.trim() || null })}
           >
             {text.continued ? `“${text.continued}”` : 'nothing'}
           </Blank>
