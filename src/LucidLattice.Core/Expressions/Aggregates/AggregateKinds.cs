@@ -1,4 +1,5 @@
 using LucidLattice.Core.Values;
+
 namespace LucidLattice.Core.Expressions.Aggregates;
 
 /// <summary>Every kind of total, in the order in which they are offered.</summary>
