@@ -46,6 +46,7 @@ public sealed class ComposeViewer
         (frame.PageNumber, frame.PageCount) = (1, _pageCount);
         new FramePositions(data.Tree, frame).MoveTo(new Cursor(Stage.ReportHeader, sheet.First.Base));
         // Here, one page shows them all.
+        if (kind == BandKind.PageFooter) frame.Place = data.Tree.Order.Length;
         if (sheet.PageTotals.Specs.Count > 0) frame.PageTotals = data.TotalsOf(sheet.PageTotals, 0, data.Tree.Order.Length);
         var band = new Drawn(this, 0);
         foreach (var part in parts) band.Add(part, frame, describe: true);

@@ -1,14 +1,78 @@
+using System.Text.Json.Serialization;
+
 namespace LucidLattice.Core.Definitions;
 
 /// <summary>The heading of a column.</summary>
 public sealed record HeadingElement : Element;
 
 /// <summary>The value of a column, for the row that is printed.</summary>
-public sealed record CellElement : Element;
+public sealed record CellElement : Element
+{
+    /// <summary>The value by itself, or in what relation to the other rows.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public TotalForm As { get; init; }
+}
 
-/// <summary>A subtotal of a column, over the rows of the group whose header or footer it stands in.</summary>
+/// <summary>A subtotal of a column, over the rows of the group whose header or footer it stands in; in a page header or footer, over the
+/// rows that start on the page.</summary>
 public sealed record TotalElement : Element
 {
-    /// <summary>The name of a kind of total, as expressions write it.</summary>
+    /// <summary>The name of a kind of total, as expressions write it, or one of <see cref="MadeAggregates"/>.</summary>
     public string Aggregate { get; init; } = "sum";
+
+    /// <summary>What a weighted average is weighted by, and what a ratio is divided by: an expression of one row.</summary>
+    public string? By { get; init; }
+
+    /// <summary>Of a percentile, from 0 to 1.</summary>
+    public double? Fraction { get; init; }
+
+    /// <summary>A condition of one row: only rows for which it holds are in the total.</summary>
+    public string? Where { get; init; }
+
+    /// <summary>The total by itself, or in what relation to others.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public TotalForm As { get; init; }
+
+    /// <summary>A Unicode LDML pattern; null takes that of the column, or the one that suits what is shown.</summary>
+    public string? Pattern { get; init; }
+}
+
+/// <summary>In which relation a number is shown. What is around is the group around the total's own group, or the group of a row; “all” is
+/// the whole section.</summary>
+public enum TotalForm
+{
+    Value, ShareOfAround, ShareOfAll,
+
+    /// <summary>Everything printed so far, this one included; in a page header, everything before the page, in a page footer everything up
+    /// to its end.</summary>
+    Running,
+
+    /// <summary>The same, begun anew in each group around.</summary>
+    RunningInAround,
+
+    /// <summary>The place among its neighbours, the largest first.</summary>
+    Rank, RankInAround,
+
+    /// <summary>The difference to the one before it, among those in the same group around; as a number, and as a share of that.</summary>
+    Change, Growth,
+}
+
+/// <summary>Kinds of totals that are made of several aggregates.</summary>
+public static class MadeAggregates
+{
+    /// <summary>How many different values there are.</summary>
+    public const string Different = "countDifferent";
+
+    /// <summary>Averaged by a weight: sum(value × weight) / sum(weight), over rows that have a value.</summary>
+    public const string Weighted = "weightedAverage";
+
+    /// <summary>One sum divided by another, which is not the average of the rows' quotients.</summary>
+    public const string Ratio = "ratio";
+
+    /// <summary>The sum divided by the number of groups of the next level.</summary>
+    public const string PerGroup = "averageOfGroups";
+
+    public const string Percentile = "percentile_cont";
+
+    public static IReadOnlyList<string> All { get; } = [Different, Weighted, Ratio, PerGroup, Percentile];
 }

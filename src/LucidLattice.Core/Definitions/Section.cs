@@ -84,6 +84,10 @@ public sealed record Level
 
     /// <summary>True if each group but the first of its parent starts on a new page.</summary>
     public bool NewPage { get; init; }
+
+    /// <summary>True begins a group on a new page where it would not end on this one, if a page can hold it whole.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool Together { get; init; }
     public Band Header { get; init; } = new();
     public Band Footer { get; init; } = new();
 }
@@ -139,6 +143,25 @@ public sealed record BandPart
 
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool BreakAfter { get; init; }
+
+    /// <summary>In the rows: a new page (or column) after each so many rows of the innermost group; null for none.</summary>
+    public int? BreakEvery { get; init; }
+
+    /// <summary>It begins on a new page where less than so much is left on this one, in points; null takes what room there is.</summary>
+    public double? LeastRoom { get; init; }
+
+    /// <summary>In a footer: it stands at the foot of the page, however much room is above it.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool AtFoot { get; init; }
+
+    /// <summary>In a header: it stands on the line of the first row below it, and makes that as high as itself.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool OnRowLine { get; init; }
+
+    /// <summary>True takes the room of texts that are empty and of elements that are not printed away, and the whole part where nothing is
+    /// left.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool Shrinks { get; init; }
 
     /// <summary>In the rows: tints every other row, or so many in turn; null tints none.</summary>
     public RowShade? Shade { get; init; }

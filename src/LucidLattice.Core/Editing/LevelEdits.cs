@@ -45,6 +45,7 @@ public sealed record SetLevel : Edit
     public string? Name { get; init; }
     public bool? Descending { get; init; }
     public bool? NewPage { get; init; }
+    public bool? Together { get; init; }
 
     /// <summary>For its keys; empty for the usual one; null leaves it.</summary>
     public string? Pattern { get; init; }
@@ -70,6 +71,7 @@ public sealed record SetLevel : Edit
         {
             By = By ?? level.By, Name = name, Descending = Descending ?? level.Descending, NewPage = NewPage ?? level.NewPage,
             Pattern = Given(Pattern, level.Pattern), OrderBy = Given(OrderBy, level.OrderBy), Keep = Given(Keep, level.Keep),
+            Together = Together ?? level.Together,
             First = First is null ? level.First : First > 0 ? First : null,
         };
         // Texts that print the old key print the new one.

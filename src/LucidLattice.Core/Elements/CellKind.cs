@@ -1,4 +1,5 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
 
 namespace LucidLattice.Core.Elements;
 
@@ -14,7 +15,21 @@ public sealed class CellKind : ColumnKind<CellElement>
                 element, "cell-outside-detail", Severity.Warning,
                 $"“{column.Definition.Heading}” prints one row's value here; a subtotal is probably meant.", null,
                 "Replace it by a total.");
+        if (element.As != TotalForm.Value) return Related(element, column, place);
         return place.Section.Check(element.Id, "pattern",
             () => new TextPiece("", value, place.Section.Format(value, column.Definition.Pattern)), place.Section.OfRows());
+    }
+
+    /// <summary>The value in its relation to other rows.</summary>
+    private static TextPiece? Related(CellElement element, ColumnPlan column, ElementPlace place)
+    {
+        var scope = place.Section.At(place.Place);
+        return place.Section.Check(element.Id, "as", () =>
+        {
+            var value = Compiler.Compile(TotalExpression.Write(element, column.Definition.Expression, place.Section.Section.Levels), scope);
+            place.Section.Use(value);
+            return new TextPiece("", value, place.Section.Format(value, TotalExpression.IsShare(element.As) ? "0.0 %"
+                : column.Definition.Pattern));
+        }, scope);
     }
 }

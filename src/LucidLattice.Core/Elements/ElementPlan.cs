@@ -20,6 +20,9 @@ public abstract record ElementPlan(Element Element, double X, double Width, Reso
     /// <summary>True if it is printed where the frame stands.</summary>
     public bool IsShown(Frame frame) => Condition is null || frame.Try(Condition) is { IsNull: false, Bool: true };
 
+    /// <summary>True if it prints nothing where the frame stands.</summary>
+    public virtual bool IsEmpty(Frame frame) => false;
+
     /// <summary>True if what it shows can need more than its height.</summary>
     public virtual bool Grows => false;
 

@@ -39,7 +39,7 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
 
     /// <summary>Of the section, in points.</summary>
     public double Width { get; set; }
-    public RequestList<RunningSpec> Running { get; } = new();
+    public RequestList<RunningSpec> Running { get; init; } = new();
     public RequestList<RankSpec> Ranks { get; } = new();
     public AggregateList PageTotals { get; } = new();
 
@@ -69,7 +69,7 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
     /// <summary>What an expression may use in a band.</summary>
     public Scope At(BandPlace place)
     {
-        if (place.IsPageBand) return OfRows() with { PageTotals = PageTotals, Allowed = Phase.Page };
+        if (place.IsPageBand) return OfRows() with { PageTotals = PageTotals, Running = Running, Allowed = Phase.Page };
         return OfRows() with
         {
             Totals = Totals,

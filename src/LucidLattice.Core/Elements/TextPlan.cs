@@ -24,6 +24,8 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
 
     public override bool Grows => Wraps;
 
+    public override bool IsEmpty(Frame frame) => !IsOfPage && Shown(frame).Length == 0;
+
     public override IEnumerable<TextPlan> Texts => [this];
 
     public override IEnumerable<string> Samples => Pieces.SelectMany(p => p.Samples).Append(Continued);

@@ -10,33 +10,66 @@ public sealed class TotalKind : ColumnKind<TotalElement>
     public override StyleRole RoleAt(BandPlace place) => StyleRole.Total;
 
     public override string? WhyNotIn(BandPlace place) =>
-        place.IsSummary ? null : "A subtotal belongs in a header or footer of a group or of the report.";
+        place.IsSummary || place.IsPageBand ? null : "A subtotal belongs in a header or footer of a group, of the page or of the report.";
+
+    protected override TotalElement Mapped(TotalElement element, Func<ExpressionPlace, string, string> change) => element with
+    {
+        By = element.By is { } by ? change(new("total", element.Id), by) : null,
+        Where = element.Where is { } where ? change(new("total", element.Id), where) : null,
+    };
 
     protected override IEnumerable<Problem> Checked(TotalElement element, ReportDefinition report)
     {
-        if (AggregateKinds.InSentences.Any(a => a.Name == element.Aggregate)) yield break;
-        yield return new Problem(
-            "unknown-aggregate", Severity.Error, $"There is no kind of total called “{element.Aggregate}”.", element.Id, "aggregate",
-            Mends: [$"Use {string.Join(", ", AggregateKinds.InSentences.Select(a => a.Name))}."]);
+        Problem Wrong(string code, string message, string property, string mend) =>
+            new(code, Severity.Error, message, element.Id, property, Mends: [mend]);
+        var known = AggregateKinds.InSentences.Select(a => a.Name).Concat(MadeAggregates.All).ToList();
+        if (!known.Contains(element.Aggregate))
+            yield return Wrong("unknown-aggregate", $"There is no kind of total called “{element.Aggregate}”.", "aggregate",
+                $"Use {string.Join(", ", known)}.");
+        if (element.Aggregate is MadeAggregates.Weighted or MadeAggregates.Ratio && element.By is not { Length: > 0 })
+            yield return Wrong("total-by", element.Aggregate == MadeAggregates.Ratio
+                ? "The ratio does not say what it is divided by." : "The average does not say what it is weighted by.", "by",
+                "Choose a number.");
+        if (element.Fraction is { } fraction && !(fraction is >= 0 and <= 1))
+            yield return Wrong("percentile", $"A percentile lies from 0 to 1, not at {fraction}.", "fraction", "Use 0.9 for nine tenths.");
     }
 
     protected override TextPiece? Piece(TotalElement element, ColumnPlan column, ElementPlace place)
     {
         if (column.Value is null) return null;
+        var name = column.Definition.Heading;
         if (WhyNotIn(place.Place) is { } why)
         {
-            place.Problem(
-                element, "total-outside-group", Severity.Error, $"“{column.Definition.Heading}”: {why}", null, "Move it to a footer.");
+            place.Problem(element, "total-outside-group", Severity.Error, $"“{name}”: {why}", null, "Move it to a footer.");
+            return null;
+        }
+        if (place.Place.IsPageBand && element.As is not (TotalForm.Value or TotalForm.Running))
+        {
+            place.Problem(element, "total-of-page", Severity.Error,
+                $"“{name}”: on a page stand the total of what starts on it, or of everything so far.", "as", "Show it by itself.");
+            return null;
+        }
+        var levels = place.Section.Section.Levels;
+        if (element.Aggregate == MadeAggregates.PerGroup && (place.Place.IsPageBand || place.Place.Level >= levels.Count))
+        {
+            place.Problem(element, "no-groups-inside", Severity.Error, $"“{name}”: there are no groups inside of this one to average over.",
+                "aggregate", "Average the rows.");
             return null;
         }
         var scope = place.Section.At(place.Place);
         return place.Section.Check(element.Id, "aggregate", () =>
         {
-            var total = Compiler.Compile($"{element.Aggregate}({column.Definition.Expression})", scope);
+            var total = Compiler.Compile(TotalExpression.Write(element, column.Definition.Expression, place.Place, levels), scope);
             place.Section.Use(total);
-            // A count of anything but numbers cannot wear the column's pattern.
-            var pattern = AggregateKinds.Find(element.Aggregate) is { Counts: true } ? null : column.Definition.Pattern;
-            return new TextPiece("", total, place.Section.Format(total, pattern));
+            return new TextPiece("", total, place.Section.Format(total, Pattern(element, column)));
         }, scope);
     }
+
+    /// <summary>A count, a share or a rank cannot wear the column's pattern, but for one of numbers that was counted before.</summary>
+    private static string? Pattern(TotalElement element, ColumnPlan column) =>
+        element.Pattern
+        ?? (TotalExpression.IsShare(element.As) ? "0.0 %"
+        : element.As is TotalForm.Rank or TotalForm.RankInAround || element.Aggregate == MadeAggregates.Different
+            || AggregateKinds.Find(element.Aggregate) is { Counts: true } ? null
+        : element.Aggregate == MadeAggregates.Ratio ? "#,##0.00" : column.Definition.Pattern);
 }

@@ -133,7 +133,8 @@ public sealed class ReportExplainer
             : level.Descending ? "from the last to the first" : "from the first to the last";
         var kept = (level.First is { } first ? $"; only the first {first} are kept" : "")
             + (level.Keep is { Length: > 0 } keep ? $"; only those are kept where {keep}" : "");
-        return $"It groups them by {level.By} (“{level.Name}”), {order}{kept}{(level.NewPage ? "; each group starts on a new page" : "")}.";
+        return $"It groups them by {level.By} (“{level.Name}”), {order}{kept}"
+            + (level.NewPage ? "; each group starts on a new page." : level.Together ? "; each group is kept on one page." : ".");
     }
 
     private IEnumerable<string> OfBand(BandPlace place, Band band, Section? section)
@@ -144,7 +145,10 @@ public sealed class ReportExplainer
             if (printed.Count == 0) continue;
             var how = (part.When is { Length: > 0 } condition ? $", where {condition}" : "")
                 + (part.Repeat ? ", again on each page that goes on with it" : "")
-                + (part.BreakBefore ? ", on a new page" : "") + (part.BreakAfter ? ", with a new page after it" : "");
+                + (part.BreakBefore ? ", on a new page" : "") + (part.BreakAfter ? ", with a new page after it" : "")
+                + (part.LeastRoom is > 0 and { } room ? $", on a new page where less than {room * 25.4 / 72:0.#} mm are left" : "")
+                + (part.BreakEvery is { } rows ? $", with a new page after every {rows} rows" : "")
+                + (part.AtFoot ? ", at the foot of the page" : "") + (part.OnRowLine ? ", on the line of the first row" : "");
             yield return $"{place.Name(section?.Levels ?? [])}{how}: {WordList.Joined(printed)}.";
             foreach (var chart in part.Elements.OfType<ChartElement>())
                 yield return OfChart(chart, place.Kind is BandKind.ReportHeader or BandKind.ReportFooter);
@@ -168,7 +172,20 @@ public sealed class ReportExplainer
 
     private static string KindWords(Element element) => element switch
     {
-        HeadingElement => "the headings", CellElement => "the values", TotalElement total => $"the totals ({total.Aggregate})", _ => "",
+        HeadingElement => "the headings", CellElement => "the values", TotalElement total => $"the totals ({TotalWords(total)})", _ => "",
+    };
+
+    private static string TotalWords(TotalElement total) => total.Aggregate
+        + (total.By is { Length: > 0 } by ? $" by {by}" : "") + (total.Fraction is { } fraction ? $" at {fraction}" : "")
+        + (total.Where is { Length: > 0 } where ? $", of rows where {where}" : "") + FormWords(total.As);
+
+    private static string FormWords(TotalForm form) => form switch
+    {
+        TotalForm.ShareOfAround => ", as a share of the group around", TotalForm.ShareOfAll => ", as a share of all",
+        TotalForm.Running => ", running", TotalForm.RunningInAround => ", running in the group around",
+        TotalForm.Rank => ", as its rank", TotalForm.RankInAround => ", as its rank in the group around",
+        TotalForm.Change => ", as the difference to the one before", TotalForm.Growth => ", as the growth since the one before",
+        _ => "",
     };
 
     /// <summary>A text in full, since it may hold what has to be checked.</summary>
@@ -176,7 +193,8 @@ public sealed class ReportExplainer
     {
         TextElement text => $"the text “{text.Text}”"
             + (text.Continued is { Length: > 0 } again ? $" (on further pages with “{again}” after it)" : ""),
-        TotalElement total => $"{PlaceNames.Words(element, section)} ({total.Aggregate})",
+        TotalElement total => $"{PlaceNames.Words(element, section)} ({TotalWords(total)})",
+        CellElement cell => PlaceNames.Words(element, section) + FormWords(cell.As),
         _ => PlaceNames.Words(element, section),
     };
 

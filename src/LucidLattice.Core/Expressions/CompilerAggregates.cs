@@ -22,6 +22,8 @@ public sealed partial class Compiler
                 "Work out the inner total in a level of its own.");
         if (_scope.PageTotals is { } onPage && string.Equals(call.Over?.Level, PageScope, StringComparison.OrdinalIgnoreCase))
             return OfPage(call, kind, onPage);
+        if (_scope.PageTotals is not null && call.Over is { Running: true, Level: null })
+            return Running(call, Spec(call, kind), KeyOf(call), _scope.Base) with { Phase = Phase.Page };
         if (_scope.Totals is null) throw TooLate(Phase.Group, _scope.Allowed, call.Position);
 
         var spec = Spec(call, kind);
@@ -40,7 +42,8 @@ public sealed partial class Compiler
     private Compiled OfPage(CallSyntax call, Aggregate kind, AggregateList onPage)
     {
         if (call.Over is { Running: true })
-            throw new ExpressionException("running-on-page", "A page has no running total of its own.", call.Position);
+            throw new ExpressionException("running-on-page", "A page has no running total of its own.", call.Position,
+                "Use OVER (ROWS UNBOUNDED PRECEDING) for everything so far.");
         var spec = Spec(call, kind);
         var index = onPage.IndexOf(KeyOf(call), () => spec);
         return Total(spec, frame => frame.PageTotals is { } totals ? totals[index, 0, 0] : Value.Null) with { Phase = Phase.Page };

@@ -16,6 +16,7 @@ public sealed class PartLayout(ITypesetter typesetter)
     {
         if (plan.HasFixedHeight) return plan.Height;
         if (!plan.IsShown(frame)) return 0;
+        if (plan.Part.Shrinks) return Arrange(plan, frame, null);
         foreach (var element in plan.Elements)
             if (element.Grows && HeightOf(element, frame) > element.Element.Height) return Arrange(plan, frame, null);
         return plan.Height;
@@ -56,18 +57,20 @@ public sealed class PartLayout(ITypesetter typesetter)
         Span<double> bottoms = plan.Elements.Count <= MostOnStack
             ? stackalloc double[plan.Elements.Count]
             : new double[plan.Elements.Count];
-        var (bottom, designedBottom) = (0.0, 0.0);
+        var (bottom, designedBottom, shrinks, isEmpty) = (0.0, 0.0, plan.Part.Shrinks, true);
         for (var i = 0; i < plan.Elements.Count; i++)
         {
             var element = plan.Elements[i];
             var y = element.Element.Y + Push(plan, bottoms, i);
-            var height = placed is null ? HeightOf(element, frame) : Add(PlacedAt(y, element, frame), placed);
+            var isLeftOut = shrinks && (!element.IsShown(frame) || element.IsEmpty(frame));
+            isEmpty &= isLeftOut;
+            var height = isLeftOut ? 0 : placed is null ? HeightOf(element, frame) : Add(PlacedAt(y, element, frame), placed);
             bottoms[i] = y + height;
             bottom = Math.Max(bottom, y + height);
             designedBottom = Math.Max(designedBottom, element.Element.Y + element.Element.Height);
         }
         var below = Math.Max(0, plan.Height - designedBottom);
-        return Math.Max(plan.Height, bottom + below);
+        return !shrinks ? Math.Max(plan.Height, bottom + below) : isEmpty ? 0 : bottom + below;
     }
 
     /// <summary>What is not printed keeps its place, but does not grow.</summary>
@@ -83,15 +86,31 @@ public sealed class PartLayout(ITypesetter typesetter)
         return element.Height;
     }
 
-    /// <summary>How far the elements that end above this one have grown.</summary>
+    /// <summary>How far the elements that end above this one have grown; below zero where all of them shrank.</summary>
     private static double Push(PartPlan plan, ReadOnlySpan<double> bottoms, int index)
     {
-        var (push, top) = (0.0, plan.Elements[index].Element.Y);
+        var (push, top) = (plan.Part.Shrinks ? (double?)null : 0, plan.Elements[index].Element.Y);
+        // Of what shrinks, only the nearest line above counts, since what is further up has moved that already.
+        var nearest = plan.Part.Shrinks ? NearestAbove(plan, index) : double.MinValue;
         for (var i = 0; i < index; i++)
         {
             var other = plan.Elements[i].Element;
-            if (other.Y + other.Height <= top + 0.01) push = Math.Max(push, bottoms[i] - other.Y - other.Height);
+            if (other.Y + other.Height > top + 0.01 || other.Y + other.Height <= nearest) continue;
+            var grown = bottoms[i] - other.Y - other.Height;
+            push = push is { } most ? Math.Max(most, grown) : grown;
         }
-        return push;
+        return push ?? 0;
+    }
+
+    /// <summary>The upper edge of the lowest element that ends above another one.</summary>
+    private static double NearestAbove(PartPlan plan, int index)
+    {
+        var (nearest, top) = (double.MinValue, plan.Elements[index].Element.Y);
+        for (var i = 0; i < index; i++)
+        {
+            var other = plan.Elements[i].Element;
+            if (other.Y + other.Height <= top + 0.01) nearest = Math.Max(nearest, other.Y);
+        }
+        return nearest;
     }
 }

@@ -16,13 +16,11 @@ public sealed class SectionFlow : IFlow
 
     private const double Close = 0.01;
 
-    /// <summary>Of a row that no page holds whole, at least this much stands with the headers above it, in points.</summary>
-    private const double LeastOfRow = 36;
-
     private readonly SectionContent _content;
     private readonly GroupTree _tree;
     private readonly PartLayout _layout;
     private readonly FramePositions _positions;
+    private readonly Keeping _keeping;
     private readonly IReadOnlyList<PartPlan>[] _headers, _footers;
     private readonly IReadOnlyList<PartPlan> _reportHeader, _detail, _reportFooter;
     private readonly Dictionary<PartPlan, IFlow> _bodies = new(ReferenceEqualityComparer.Instance);
@@ -44,6 +42,7 @@ public sealed class SectionFlow : IFlow
         _rowHeight = _detail is [{ HasFixedHeight: true, Breaks: false } only] ? only.Height : null;
         foreach (var part in plan.Bands.Values.SelectMany(parts => parts).Where(p => p.Sections.Count > 0))
             _bodies[part] = SheetFlow.Compose(part.Sections, layout, contents);
+        _keeping = new Keeping(plan, _tree, Parts, PartHeight, _positions) { Details = _details, RowHeight = _rowHeight };
 
         IReadOnlyList<PartPlan> Band(BandKind kind) => plan.Bands[new BandPlace(kind)];
 
@@ -69,18 +68,21 @@ public sealed class SectionFlow : IFlow
         var left = room.Left + Plan.X;
         var y = room.Top + Repeat(cursor, room, left, place);
         var (empty, belowHeader, breaks) = (room.Empty, false, false);
+        // The height of a header that shares the line of the row to come.
+        var line = 0.0;
         int? firstRow = null;
         while (cursor.Stage != Stage.End)
         {
             room.Effort?.Part();
+            if (!empty && inner is null && _keeping.BeginsOnNewPage(cursor, room.Bottom - y - line + Close, room))
+                return Stop(cursor, null);
             var parts = Parts(cursor);
             if (cursor.Part >= parts.Count)
             {
                 cursor = cursor.Next(_tree, _whole, _details);
                 continue;
             }
-            if (!empty && inner is null && StartsNewPage(cursor)) return Stop(cursor, null);
-            if (place is null && !breaks && _rowHeight is { } rowHeight && cursor is { Stage: Stage.Detail, Part: 0, Offset: 0 })
+            if (place is null && !breaks && line == 0 && _rowHeight is { } rowHeight && cursor is { Stage: Stage.Detail, Part: 0, Offset: 0 })
             {
                 // Rows of one height are only counted; the same sums as below decide, so that both agree to the last bit.
                 var (row, last) = (cursor.Row, _tree.Levels[cursor.Level].End(cursor.Group) - 1);
@@ -96,15 +98,17 @@ public sealed class SectionFlow : IFlow
             }
             if (inner is null)
             {
-                if (!empty && cursor.Offset == 0 && (part.Part.BreakBefore || breaks)) return Stop(cursor, null);
+                var isOnLine = cursor.Stage == Stage.Header && part.Part.OnRowLine;
+                if (cursor.Stage != Stage.Detail && !isOnLine) (y, line) = (y + line, 0);
                 var height = _layout.Height(part, Frame) - cursor.Offset;
                 var space = room.Bottom - y;
+                if (!empty && cursor.Offset == 0 && (breaks || _keeping.PartBreaks(part, cursor, space))) return Stop(cursor, null);
                 var isTooHigh = height > space + Close;
                 if (isTooHigh
-                    || (!empty && cursor is { Stage: Stage.Header, Offset: 0 } && KeptTogether(cursor, room.Height) > space + Close))
+                    || (!empty && cursor.Offset == 0 && _keeping.WithNext(cursor, room.Height, belowHeader) > space + Close))
                 {
                     // A row that no page holds begins right below its headers, so that they do not stand alone.
-                    var begins = belowHeader && isTooHigh && height > room.Height + Close && space >= LeastOfRow;
+                    var begins = belowHeader && isTooHigh && height > room.Height + Close && space >= Keeping.LeastOfRow;
                     if (!empty && !begins) return Stop(cursor, null);
                     if (isTooHigh)
                     {
@@ -117,8 +121,11 @@ public sealed class SectionFlow : IFlow
                 }
                 _positions.MoveTo(cursor);
                 if (cursor.Stage == Stage.Detail) Frame.PageFrom = firstRow ??= cursor.Row;
+                if (part.Part.AtFoot && cursor.Offset == 0) y = Math.Max(y, room.Bottom - _keeping.AtFoot(cursor));
+                _positions.MoveTo(cursor);
                 place?.Invoke(this, part, left, y, cursor.Offset, cursor.Offset + height);
-                y += height;
+                if (isOnLine) line = Math.Max(line, height);
+                else (y, line) = (y + Math.Max(height, line), 0);
                 breaks = part.Part.BreakAfter;
                 if (height > 0) belowHeader = cursor.Stage == Stage.Header;
                 // A part without height leaves room for what follows, as if it was not there.
@@ -134,9 +141,19 @@ public sealed class SectionFlow : IFlow
             }
             cursor = cursor with { Part = cursor.Part + 1, Offset = 0 };
         }
-        return new Filled(y, empty, null);
+        return new Filled(y + line, empty, null);
 
-        Filled Stop(Cursor at, FlowCursor? within) => new(y, empty, new At(at, within));
+        Filled Stop(Cursor at, FlowCursor? within) => new(y + line, empty, new At(at, within));
+    }
+
+    /// <summary>The height of a part; with a page, that of the sections inside of it too, as far as the page holds them.</summary>
+    private double PartHeight(PartPlan part, Cursor at, Room? whole)
+    {
+        var height = _layout.Height(part, Frame);
+        if (whole is not { } page || part.Sections.Count == 0 || !part.IsShown(Frame) || _bodies[part].Start(Frame) is not { } start) return height;
+        var filled = _bodies[part].Fill(start, page with { Top = 0, Bottom = page.Height, Around = Frame }, null);
+        _positions.MoveTo(at);
+        return height + (filled.Next is null ? filled.Bottom : page.Height + 1);
     }
 
     public int Compare(FlowCursor a, FlowCursor b)
@@ -197,27 +214,6 @@ public sealed class SectionFlow : IFlow
             Stage.ReportFooter => (int.MaxValue, 0, 0, c.Part, offset),
             _ => (int.MaxValue, 1, 0, 0, 0),
         };
-    }
-
-    /// <summary>A level that wants new pages gets one before each group but the first of its parent.</summary>
-    private bool StartsNewPage(Cursor cursor)
-        => cursor is { Stage: Stage.Header, Part: 0, Offset: 0, Group: > 0 } && Plan.Levels[cursor.Level - _whole - 1].Level.NewPage
-            && _tree.Levels[cursor.Level].Parent[cursor.Group] == _tree.Levels[cursor.Level].Parent[cursor.Group - 1];
-
-    /// <summary>The height of what stays together from a header on: the headers below it and the first row or footer.</summary>
-    private double KeptTogether(Cursor cursor, double pageHeight)
-    {
-        var height = 0.0;
-        while (true)
-        {
-            _positions.MoveTo(cursor);
-            var (parts, headers) = (Parts(cursor), height);
-            for (var i = cursor.Part; i < parts.Count; i++) height += _layout.Height(parts[i], Frame);
-            // What no page can hold together need not be kept together; of a row, its beginning is.
-            if (height > pageHeight) return cursor.Stage != Stage.Header && headers + LeastOfRow <= pageHeight ? headers + LeastOfRow : 0;
-            if (cursor.Stage != Stage.Header) return height;
-            cursor = cursor.Next(_tree, _whole, _details);
-        }
     }
 
     /// <summary>Prints the repeated parts of the headers around a page's start, and returns their height.</summary>

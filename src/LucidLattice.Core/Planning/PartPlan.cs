@@ -20,10 +20,10 @@ public sealed record PartPlan(BandPart Part, IReadOnlyList<ElementPlan> Elements
 
     /// <summary>True if nothing in it can make it grow, so that its height is always the same; a part that may be
     /// left out has none.</summary>
-    public bool HasFixedHeight => Condition is null && Sections.Count == 0 && !Elements.Any(e => e.Grows);
+    public bool HasFixedHeight => Condition is null && Sections.Count == 0 && !Part.Shrinks && !Elements.Any(e => e.Grows);
 
-    /// <summary>True if pages begin before or after it.</summary>
-    public bool Breaks => Part.BreakBefore || Part.BreakAfter;
+    /// <summary>True if it may begin or end pages by itself.</summary>
+    public bool Breaks => Part is { BreakBefore: true } or { BreakAfter: true } or { BreakEvery: not null } or { LeastRoom: not null };
 
     /// <summary>A text without a height is as high as its line.</summary>
     private static double Bottom(ElementPlan plan) =>

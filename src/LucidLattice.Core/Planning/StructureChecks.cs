@@ -109,6 +109,15 @@ public static class StructureChecks
             if (part.Shade!.Every is < 1 or > RowShade.Most || !HexColors.IsColor(part.Shade.Color))
                 yield return Error("bad-shade", $"Rows are tinted by 1 to {RowShade.Most} in turn, in a colour such as #F2F5F1.", part.Id,
                     "shade", "Give both as they can be.");
+        foreach (var part in report.AllParts())
+        {
+            if (part.BreakEvery is < 1)
+                yield return Error("bad-break", $"A new page after {part.BreakEvery} rows would never end.", part.Id, "breakEvery",
+                    "Give 1 or more, or leave it out.");
+            if (part.LeastRoom is { } room && !(room is >= 0 and <= 14400))
+                yield return Error("bad-size", $"A part cannot ask for {room} points of room.", part.Id, "leastRoom",
+                    "Lengths are in points, 0 or more.");
+        }
         foreach (var level in report.AllSections().SelectMany(s => s.Levels).Where(l => l.First is < 1))
             yield return Error("bad-first", $"“{level.Name}” keeps its first {level.First} groups, which leaves none.", level.Id, "first",
                 "Keep at least one, or leave it out.");

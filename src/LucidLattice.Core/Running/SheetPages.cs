@@ -60,14 +60,16 @@ public sealed class SheetPages
         var totals = Plan.PageTotals.Specs.Count > 0 ? first.TotalsOf(Plan.PageTotals, rows.From, rows.To) : null;
         return
         [
-            (Plan.PageHeader, page.Top, At(rows.From)),
-            (Plan.PageFooter, page.Height - page.Bottom - HeightOf(Plan.PageFooter), At(rows.To - 1)),
+            (Plan.PageHeader, page.Top, At(rows.From, rows.From)),
+            (Plan.PageFooter, page.Height - page.Bottom - HeightOf(Plan.PageFooter), At(rows.To - 1, rows.To)),
         ];
 
-        Frame At(int place)
+        // What was printed before: all before the page in its header, all up to its end in its footer.
+        Frame At(int place, int before)
         {
             var (frame, order) = (first.NewFrame(), first.Tree.Order);
             (frame.PageNumber, frame.PageCount, frame.PageTotals) = (number, count, totals);
+            frame.Place = before;
             frame.Row = order.Length == 0 ? -1 : order[Math.Clamp(place, 0, order.Length - 1)];
             return frame;
         }

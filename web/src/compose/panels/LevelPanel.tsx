@@ -93,11 +93,12 @@ export function LevelPanel({ id }: { id: string }) {
           label="Groups start"
           choices={[
             { value: '', label: 'below the one before' },
+            { value: 'whole', label: 'below the one before, if it ends on the same page', hint: 'kept whole where a page can hold it' },
             { value: 'page', label: 'on a new page' },
           ]}
-          onPick={(v) => void edit({ type: 'setLevel', level: id, newPage: v === 'page' })}
+          onPick={(v) => void edit({ type: 'setLevel', level: id, newPage: v === 'page', together: v === 'whole' })}
         >
-          {level.newPage ? 'on a new page' : 'below the one before'}
+          {level.newPage ? 'on a new page' : level.together ? 'below the one before, if it ends on the same page' : 'below the one before'}
         </Blank>
         . It is called{' '}
         <Blank

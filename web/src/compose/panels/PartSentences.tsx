@@ -4,6 +4,7 @@ import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
 import { findPart, partsOf } from '../definition';
+import { millimetres, pointsOf } from '../millimetres';
 import { WhenBlank } from './WhenSetting';
 
 const shades = [
@@ -14,12 +15,21 @@ const shades = [
   { value: '5', label: 'five rows tinted in turn' },
 ];
 
+const rooms = ['', '20', '30', '50', '80', '120'];
+
+const roomWords = (points?: number | null) => (points ? `on a new page where less than ${millimetres(points)} mm are left` : 'in what room is left');
+
+const breakWords = (rows?: number | null) => (rows ? `a new page after every ${rows} rows` : 'as many rows as a page holds');
+
+const isFooter = (band: BandKind) => band === 'groupFooter' || band === 'reportFooter';
+
 /** The parts of a band: when each is printed, where pages begin, which rows are tinted. */
 export function PartSentences({ section, band, level }: { section: Section; band: BandKind; level: number }) {
   const { definition, edit } = useCompose('definition', 'edit');
   if (!definition) return null;
   const parts = partsOf(definition, section, band, level);
   const onPages = band === 'pageHeader' || band === 'pageFooter';
+  const isInnermostHeader = band === 'groupHeader' && level === section.levels?.length && (section.detail?.parts?.length ?? 0) > 0;
   const set = (id: string, change: Partial<BandPart>) =>
     void edit((now) => {
       const part = findPart(now, id);
@@ -32,6 +42,19 @@ export function PartSentences({ section, band, level }: { section: Section; band
         <WhenBlank when={part.when} onPick={(when) => set(part.id, { when })} />
         {!onPages && (
           <>
+            ,{' '}
+            <Blank
+              label="Room"
+              choices={rooms.map((mm) => ({ value: mm, label: roomWords(mm ? pointsOf(Number(mm)) : null) }))}
+              typed={part.leastRoom ? millimetres(part.leastRoom) : ''}
+              typing="So many millimetres…"
+              onPick={(v) => {
+                const mm = Number(v.replace(',', '.'));
+                if (mm >= 0 && mm <= 1000) set(part.id, { leastRoom: mm ? pointsOf(mm) : null });
+              }}
+            >
+              {roomWords(part.leastRoom)}
+            </Blank>
             ,{' '}
             <Blank
               label="New page"
@@ -68,11 +91,68 @@ export function PartSentences({ section, band, level }: { section: Section; band
             </Blank>
           </>
         )}
+        {isFooter(band) && (
+          <>
+            ,{' '}
+            <Blank
+              label="Place"
+              choices={[
+                { value: '', label: 'right below what is above it' },
+                { value: 'foot', label: 'at the foot of the page' },
+              ]}
+              onPick={(v) => set(part.id, { atFoot: v === 'foot' })}
+            >
+              {part.atFoot ? 'at the foot of the page' : 'right below what is above it'}
+            </Blank>
+          </>
+        )}
+        {isInnermostHeader && (
+          <>
+            ,{' '}
+            <Blank
+              label="Line"
+              choices={[
+                { value: '', label: 'above its rows' },
+                { value: 'row', label: 'on the line of its first row' },
+              ]}
+              onPick={(v) => set(part.id, { onRowLine: v === 'row' })}
+            >
+              {part.onRowLine ? 'on the line of its first row' : 'above its rows'}
+            </Blank>
+          </>
+        )}
         {band === 'detail' && (
           <>
             , with{' '}
+            <Blank
+              label="Rows on a page"
+              choices={['', '10', '20', '25', '50', '100'].map((n) => ({ value: n, label: breakWords(n ? Number(n) : null) }))}
+              typed={String(part.breakEvery ?? '')}
+              typing="After so many rows…"
+              onPick={(v) => {
+                if (/^\d{0,6}$/.test(v.trim())) set(part.id, { breakEvery: Number(v) || null });
+              }}
+            >
+              {breakWords(part.breakEvery)}
+            </Blank>
+            , with{' '}
             <Blank label="Tint" choices={shades} onPick={(v) => set(part.id, { shade: v ? { ...part.shade, every: Number(v) } : null })}>
               {shades.find((s) => s.value === String(part.shade?.every ?? ''))?.label ?? `${part.shade?.every} rows tinted in turn`}
+            </Blank>
+          </>
+        )}
+        {!onPages && (
+          <>
+            ; texts that are empty{' '}
+            <Blank
+              label="Empty texts"
+              choices={[
+                { value: '', label: 'keep their room' },
+                { value: 'shrink', label: 'give their room away' },
+              ]}
+              onPick={(v) => set(part.id, { shrinks: v === 'shrink' })}
+            >
+              {part.shrinks ? 'give their room away' : 'keep their room'}
             </Blank>
           </>
         )}

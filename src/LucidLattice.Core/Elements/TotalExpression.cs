@@ -1,0 +1,78 @@
+using System.Globalization;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+
+namespace LucidLattice.Core.Elements;
+
+/// <summary>
+/// What the choices of a total's sentence mean, written as an expression: the same that an author could write, checked and worked
+/// out in the same way.
+/// </summary>
+public static class TotalExpression
+{
+    /// <param name="of">What the column shows of a row.</param>
+    /// <param name="levels">Those of the section, outermost first.</param>
+    public static string Write(TotalElement total, string of, BandPlace place, IReadOnlyList<Level> levels)
+    {
+        if (place.IsPageBand)
+            return Aggregate(total, of, null, total.As == TotalForm.Running ? " OVER (ROWS UNBOUNDED PRECEDING)" : " OVER (PARTITION BY page)");
+        var next = place.Level < levels.Count ? levels[place.Level].By : null;
+        var around = place.Level > 1 ? levels[place.Level - 2].Name : null;
+        return Related(total.As, over => Aggregate(total, of, next, over), around);
+    }
+
+    /// <summary>What a column shows of a row, in its relation to other rows.</summary>
+    public static string Write(CellElement cell, string of, IReadOnlyList<Level> levels)
+    {
+        var around = levels.Count > 0 ? levels[^1].Name : null;
+        return cell.As is TotalForm.Value or TotalForm.Change or TotalForm.Growth
+            ? Related(cell.As, _ => $"({of})", around)
+            : Related(cell.As, over => over.Length == 0 ? $"({of})" : $"sum({of}){over}", around);
+    }
+
+    /// <summary>True if it is a share, which wants to be printed as one.</summary>
+    public static bool IsShare(TotalForm form) => form is TotalForm.ShareOfAround or TotalForm.ShareOfAll or TotalForm.Growth;
+
+    /// <param name="value">The number with an OVER behind each of its aggregates; with none, the number itself.</param>
+    /// <param name="around">The name of the level around; null for the whole section.</param>
+    private static string Related(TotalForm form, Func<string, string> value, string? around)
+    {
+        var within = around is null ? "" : $"PARTITION BY {Names.Quoted(around)}";
+        var (own, before) = (value(""), $"lag({value("")}) OVER ({within})");
+        return form switch
+        {
+            TotalForm.ShareOfAround => $"1.0 * {own} / nullif({value($" OVER ({within})")}, 0)",
+            TotalForm.ShareOfAll => $"1.0 * {own} / nullif({value(" OVER ()")}, 0)",
+            TotalForm.Running => value(" OVER (ROWS UNBOUNDED PRECEDING)"),
+            TotalForm.RunningInAround => value($" OVER ({within} ROWS UNBOUNDED PRECEDING)"),
+            TotalForm.Rank => $"rank() OVER (ORDER BY {own} DESC)",
+            TotalForm.RankInAround => $"rank() OVER ({within} ORDER BY {own} DESC)",
+            TotalForm.Change => $"{own} - {before}",
+            TotalForm.Growth => $"1.0 * ({own} - {before}) / nullif(abs({before}), 0)",
+            _ => own,
+        };
+    }
+
+    /// <param name="next">What the groups of the next level are made by.</param>
+    private static string Aggregate(TotalElement total, string of, string? next, string over)
+    {
+        string Call(string call, params ReadOnlySpan<string?> conditions)
+        {
+            var filter = string.Join(" AND ", conditions.ToArray().Append(total.Where).Where(c => c is { Length: > 0 }).Select(c => $"({c})"));
+            return call + (filter.Length == 0 ? "" : $" FILTER (WHERE {filter})") + over;
+        }
+        var by = total.By ?? "NULL";
+        return total.Aggregate switch
+        {
+            MadeAggregates.Different => Call($"count(DISTINCT {of})"),
+            MadeAggregates.Weighted => $"({Call($"sum(({of}) * ({by}))")} * 1.0 / nullif({Call($"sum({by})", $"({of}) IS NOT NULL")}, 0))",
+            MadeAggregates.Ratio => $"({Call($"sum({of})")} * 1.0 / nullif({Call($"sum({by})")}, 0))",
+            MadeAggregates.PerGroup => $"({Call($"sum({of})")} * 1.0 / nullif({Call($"count(DISTINCT {next ?? "NULL"})")}"
+                + $" + {Call($"count(DISTINCT CASE WHEN {next ?? "NULL"} IS NULL THEN 1 END)")}, 0))",
+            MadeAggregates.Percentile => Call($"percentile_cont({Fraction(total)}) WITHIN GROUP (ORDER BY {of})"),
+            _ => Call($"{total.Aggregate}({of})"),
+        };
+    }
+
+    private static string Fraction(TotalElement total) => (total.Fraction ?? 0.5).ToString("0.######", CultureInfo.InvariantCulture);
+}
