@@ -44,7 +44,13 @@ public static class RowExpressions
         });
 
     private static Element Walked(Element element, Func<ExpressionPlace, string, string> change) =>
-        OfKind(element, change) with { When = Changed(element.When, t => change(new("condition", element.Id), t)) };
+        OfKind(element, change) with
+        {
+            When = Changed(element.When, t => change(new("condition", element.Id), t)),
+            Style = element.Style is { Rules.Count: > 0 } style
+                ? style with { Rules = [.. style.Rules.Select(r => r with { When = change(new("style", element.Id), r.When) })] }
+                : element.Style,
+        };
 
     private static Element OfKind(Element element, Func<ExpressionPlace, string, string> change) =>
         element is ChartElement { Own: { } own } chart

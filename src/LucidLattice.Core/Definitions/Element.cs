@@ -12,6 +12,10 @@ namespace LucidLattice.Core.Definitions;
 [JsonDerivedType(typeof(CellElement), "cell")]
 [JsonDerivedType(typeof(TotalElement), "total")]
 [JsonDerivedType(typeof(LineElement), "line")]
+[JsonDerivedType(typeof(BoxElement), "box")]
+[JsonDerivedType(typeof(ImageElement), "image")]
+[JsonDerivedType(typeof(CodeElement), "code")]
+[JsonDerivedType(typeof(CheckboxElement), "checkbox")]
 [JsonDerivedType(typeof(ChartElement), "chart")]
 public abstract record Element
 {

@@ -47,6 +47,10 @@ public static class PlaceNames
             CellElement cell => $"the value of {Column(cell.Column)}",
             TotalElement total => $"the total of {Column(total.Column)}",
             ChartElement chart => chart.Words.Title.Text is { Length: > 0 } title ? $"the chart {Quoted(title)}" : "a chart",
+            BoxElement => "a box",
+            ImageElement => "an image",
+            CodeElement code => $"the code {Quoted(code.Text)}",
+            CheckboxElement => "a checkbox",
             _ => "a line",
         };
     }

@@ -33,6 +33,9 @@ public sealed record ReportDefinition
     /// <summary>Colours that values have in every chart of the report.</summary>
     public IReadOnlyList<TiedColor> Colors { get; init; } = [];
 
+    /// <summary>The pictures that its elements show, each once.</summary>
+    public IReadOnlyList<ReportImage> Images { get; init; } = [];
+
     /// <summary>The first sheet is shown; the others by an address or a link.</summary>
     public IReadOnlyList<Sheet> Sheets { get; init; } = [];
 }

@@ -1,8 +1,12 @@
+using System.Text.Json.Serialization;
+
 namespace LucidLattice.Core.Definitions;
 
 /// <summary>A role of the report's look, and what this element changes of it. Null keeps the role's value.</summary>
 public sealed record Style
 {
+    public const int MostRules = 20;
+
     public StyleRole? Role { get; init; }
     public FontFamily? Font { get; init; }
 
@@ -14,7 +18,50 @@ public sealed record Style
     /// <summary>#RRGGBB.</summary>
     public string? Color { get; init; }
     public Alignment? Align { get; init; }
+
+    /// <summary>The colour behind a text, #RRGGBB; null for none.</summary>
+    public string? Background { get; init; }
+
+    /// <summary>Lines at the edges of a text; null for none.</summary>
+    public Border? Border { get; init; }
+
+    /// <summary>Room between a text and the edges of its rectangle at the left and the right, in points.</summary>
+    public double? Padding { get; init; }
+
+    /// <summary>How far a text of one line is turned around the middle of its rectangle, in degrees, clockwise.</summary>
+    public double? Turn { get; init; }
+
+    /// <summary>Changes under conditions; of several that hold, a later one wins.</summary>
+    public IReadOnlyList<StyleRule> Rules { get; init; } = [];
+
+    /// <summary>Shows how large a number is among those of its column; null shows the number alone.</summary>
+    public NumberScale? Scale { get; init; }
 }
+
+/// <summary>Lines at the edges of a rectangle.</summary>
+/// <param name="Color">#RRGGBB.</param>
+/// <param name="Thickness">In points.</param>
+/// <param name="Sides">Where; none means all around.</param>
+public sealed record Border(string Color = "#8A9095", double Thickness = 0.75, IReadOnlyList<FrameSide>? Sides = null);
+
+/// <summary>Where a condition holds, a text looks different; what is null stays as it is.</summary>
+public sealed record StyleRule
+{
+    /// <summary>A condition over the row, or the totals of the group.</summary>
+    public required string When { get; init; }
+    public string? Color { get; init; }
+    public string? Background { get; init; }
+    public bool? Bold { get; init; }
+    public bool? Italic { get; init; }
+}
+
+/// <summary>How a number shows its size.</summary>
+/// <param name="Low">#RRGGBB: of bars below zero, of the smallest number, of a falling sign.</param>
+/// <param name="High">#RRGGBB: of bars, of the largest number, of a rising sign.</param>
+public sealed record NumberScale(ScaleForm Form, string Low = "#E9CDBE", string High = "#BFDDD8");
+
+/// <summary>A bar behind the number, a colour between two, or a sign before it that says whether it is above or below zero.</summary>
+public enum ScaleForm { Bars, Colors, Signs }
 
 public enum StyleRole { Title, Subtitle, GroupHeading, ColumnHeading, Body, Total, Note }
 

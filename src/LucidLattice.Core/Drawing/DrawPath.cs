@@ -90,6 +90,16 @@ public sealed class DrawPath
     public static DrawPath Rectangle(double x, double y, double width, double height)
         => new DrawPath().MoveTo(x, y).LineTo(x + width, y).LineTo(x + width, y + height).LineTo(x, y + height).Close();
 
+    /// <summary>A rectangle with round corners.</summary>
+    public static DrawPath Rounded(double x, double y, double width, double height, double corner)
+    {
+        // A quarter of a circle as a cubic curve, to 0.03 % (common practice).
+        var (r, b, d) = (x + width, y + height, corner * 0.44772);
+        return new DrawPath().MoveTo(x + corner, y).LineTo(r - corner, y).CurveTo(r - d, y, r, y + d, r, y + corner)
+            .LineTo(r, b - corner).CurveTo(r, b - d, r - d, b, r - corner, b).LineTo(x + corner, b).CurveTo(x + d, b, x, b - d, x, b - corner)
+            .LineTo(x, y + corner).CurveTo(x, y + d, x + d, y, x + corner, y).Close();
+    }
+
     /// <summary>Goes on along another way; a line leads to its start.</summary>
     public DrawPath Then(DrawPath other)
     {

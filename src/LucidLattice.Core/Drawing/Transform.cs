@@ -14,6 +14,9 @@ public readonly record struct Transform(double A, double B, double C, double D, 
         return new(cosine, sine, -sine, cosine, 0, 0);
     }
 
+    /// <param name="degrees">Clockwise, around a point.</param>
+    public static Transform RotateAround(double degrees, double x, double y) => Move(-x, -y).Then(Rotate(degrees)).Then(Move(x, y));
+
     /// <summary>This, and then another one.</summary>
     public Transform Then(Transform next) => new(
         next.A * A + next.C * B, next.B * A + next.D * B,

@@ -18,6 +18,8 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(SetLevel), "setLevel")]
 [JsonDerivedType(typeof(CarryElement), "carryElement")]
 [JsonDerivedType(typeof(AddText), "addText")]
+[JsonDerivedType(typeof(AddElement), "addElement")]
+[JsonDerivedType(typeof(SetImage), "setImage")]
 [JsonDerivedType(typeof(AddChart), "addChart")]
 [JsonDerivedType(typeof(CarryLook), "carryLook")]
 [JsonDerivedType(typeof(SetText), "setText")]

@@ -22,7 +22,8 @@ public abstract class ColumnKind<T> : ElementKind<T> where T : Element
             ?? (column.Value is { Codes: null } value && value.Type.IsNumber() ? Alignment.Right : Alignment.Left);
         var style = place.Style(element, natural);
         return Piece(element, column, place) is { } piece
-            ? new TextPlan(element, column.X, column.Width, style, [piece])
+            ? new TextPlan(element, column.X, column.Width, style with { Scale = place.Scale(element, piece.Value,
+                column.Definition.Expression) }, [piece])
                 { Link = place.Link(element), OnlyChanges = element is CellElement && column.Definition.OnlyChanges }
             : new BrokenPlan(element, column.X, column.Width, style);
     }

@@ -14,7 +14,33 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
     public BandPlace Place => place;
 
     public ResolvedStyle Style(Element element, Alignment natural) =>
-        StyleRoles.Resolve(element, place, section.Section.Levels.Count, natural);
+        StyleRoles.Resolve(element, place, section.Section.Levels.Count, natural) with { Rules = Rules(element) };
+
+    private List<StyleRulePlan> Rules(Element element)
+    {
+        var scope = section.At(place) with { Allowed = place.IsPageBand ? Phase.Page : Phase.Ordered };
+        return [.. (element.Style?.Rules ?? []).Take(Definitions.Style.MostRules)
+            .Select(rule => section.Check(element.Id, "rules", () => Compiler.Condition(rule.When, scope), scope) is { } when
+                ? new StyleRulePlan(rule, when) : null).OfType<StyleRulePlan>()];
+    }
+
+    /// <summary>How a number shows its size among those of its column; null where it does not.</summary>
+    /// <param name="of">What the column shows of a row.</param>
+    public NumberScalePlan? Scale(Element element, Compiled? value, string of)
+    {
+        if (element.Style?.Scale is not { } scale || value is null) return null;
+        if (!value.Type.IsNumber() || (scale.Form != ScaleForm.Signs && place.Kind != BandKind.Detail))
+        {
+            Problem(element, "scale-misplaced", Severity.Error, value.Type.IsNumber()
+                ? "Bars and colours compare the numbers of rows; a subtotal can have signs." : "Only a number shows its size.", "style",
+                "Take it off.");
+            return null;
+        }
+        if (scale.Form == ScaleForm.Signs) return new NumberScalePlan(scale, value, null, null);
+        var scope = section.At(place);
+        Compiled? Edge(string kind) => section.Check(element.Id, "style", () => Compiler.Compile($"{kind}({of}) OVER ()", scope), scope);
+        return new NumberScalePlan(scale, value, Edge("min"), Edge("max"));
+    }
 
     /// <summary>Where an element stands from left to right: in its column, or in its own rectangle.</summary>
     public (double X, double Width) Span(Element element)

@@ -20,6 +20,9 @@ public abstract record ElementPlan(Element Element, double X, double Width, Reso
     /// <summary>True if it is printed where the frame stands.</summary>
     public bool IsShown(Frame frame) => Condition is null || frame.Try(Condition) is { IsNull: false, Bool: true };
 
+    /// <summary>True if it lies behind the others and grows with those that lie in it.</summary>
+    public virtual bool Surrounds => false;
+
     /// <summary>True if it prints nothing where the frame stands.</summary>
     public virtual bool IsEmpty(Frame frame) => false;
 
@@ -63,4 +66,34 @@ public sealed record ResolvedStyle(Font Font, string Color, Alignment Align, boo
     public const double LineSpacing = 1.3;
 
     public double LineHeight => Font.Size * LineSpacing;
+
+    /// <summary>What is behind and around the text; null colours for nothing.</summary>
+    public string? Background { get; init; }
+    public Border? Border { get; init; }
+
+    /// <summary>Room at the left and the right, in points.</summary>
+    public double Padding { get; init; }
+
+    /// <summary>In degrees, clockwise.</summary>
+    public double Turn { get; init; }
+    public IReadOnlyList<StyleRulePlan> Rules { get; init; } = [];
+    public NumberScalePlan? Scale { get; init; }
+
+    /// <summary>As it is where the frame stands: rules whose conditions hold are applied in their order.</summary>
+    public ResolvedStyle At(Frame frame)
+    {
+        var style = this;
+        foreach (var rule in Rules)
+            if (frame.Try(rule.When) is { IsNull: false, Bool: true })
+                style = style with
+                {
+                    Color = rule.Rule.Color ?? style.Color,
+                    Background = rule.Rule.Background ?? style.Background,
+                    Font = style.Font with { Bold = rule.Rule.Bold ?? style.Font.Bold, Italic = rule.Rule.Italic ?? style.Font.Italic },
+                };
+        return style;
+    }
 }
+
+/// <summary>A change of style with its condition.</summary>
+public sealed record StyleRulePlan(StyleRule Rule, Compiled When);

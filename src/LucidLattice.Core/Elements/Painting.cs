@@ -58,7 +58,29 @@ public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IRead
             ? Alignment.Right
             : style.Align;
         var shift = align switch { Alignment.Right => width - measured, Alignment.Centre => (width - measured) / 2, _ => 0 };
-        TextItems.Add(Items, Typesetter, line, font, style.Color, x + shift, baseline, measured);
+        if (style.Turn == 0)
+        {
+            TextItems.Add(Items, Typesetter, line, font, style.Color, x + shift, baseline, measured);
+            return;
+        }
+        var turned = new List<DrawItem>();
+        TextItems.Add(turned, Typesetter, line, font, style.Color, x + shift, baseline, measured);
+        Items.Add(new GroupItem(turned, Transform.RotateAround(style.Turn, x + width / 2, y + style.LineHeight / 2)));
+    }
+
+    /// <summary>What is behind a text and around it.</summary>
+    public void Backdrop(ResolvedStyle style, double x, double y, double width, double height)
+    {
+        if ((style.Scale?.Background(Frame) ?? style.Background) is { } color) Items.Add(new RectItem(x, y, width, height, color));
+        if (style.Scale?.Drawing(Frame, x, y, width, height) is { } drawing) Items.Add(drawing);
+        if (style.Border is not { Thickness: > 0 } border) return;
+        var sides = border.Sides is { Count: > 0 } some ? some : [FrameSide.Top, FrameSide.Right, FrameSide.Bottom, FrameSide.Left];
+        foreach (var side in sides)
+        {
+            var (x1, y1) = (side == FrameSide.Right ? x + width : x, side == FrameSide.Bottom ? y + height : y);
+            var (x2, y2) = (side == FrameSide.Left ? x : x + width, side == FrameSide.Top ? y : y + height);
+            Items.Add(new LineItem(x1, y1, x2, y2, border.Thickness, border.Color));
+        }
     }
 
     /// <summary>An area that opens what a link on an element leads to.</summary>

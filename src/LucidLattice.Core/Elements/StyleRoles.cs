@@ -24,7 +24,10 @@ public static class StyleRoles
             new Font(style.Font ?? FontFamily.Sans, Math.Clamp(style.Size ?? size, 4, 72), style.Bold ?? bold, style.Italic ?? false),
             style.Color ?? color,
             style.Align ?? natural,
-            style.Align is null);
+            style.Align is null)
+        {
+            Background = style.Background, Border = style.Border, Padding = Math.Clamp(style.Padding ?? 0, 0, 100), Turn = style.Turn ?? 0,
+        };
     }
 
     /// <summary>Groups wear their level's colour, except the innermost of several, which is nearest to the rows and stays calm.</summary>

@@ -29,7 +29,7 @@ public sealed class TextLines(ITypesetter typesetter)
         if (text.OnlyValue is not { Field: { } field } value || frame.Row < 0 || frame.Rows.Columns[field] is not TextColumn column)
             return Wrap(text, text.Text(frame)).Count;
         if (column.Nulls[frame.Row]) return 1;
-        var key = new CountKey(column, text.Style.Font, text.Width, value.Codes?.Identity ?? "");
+        var key = new CountKey(column, text.Style.Font, text.InnerWidth, value.Codes?.Identity ?? "");
         if (!_countsByCode.TryGetValue(key, out var counts)) counts = Remember(key);
         ref var count = ref counts[column.Codes[frame.Row]];
         return count != 0 ? count : count = Wrap(text, text.Text(frame)).Count;
@@ -48,10 +48,10 @@ public sealed class TextLines(ITypesetter typesetter)
     public IReadOnlyList<string> Wrap(TextPlan text, string content)
     {
         // Most texts fit, and to know that is cheaper than to remember it.
-        if (content.AsSpan().IndexOfAny('\n', '\r') < 0 && typesetter.Width(text.Style.Font, content) <= text.Width) return [content];
-        var key = (text.Style.Font, text.Width, content);
+        if (content.AsSpan().IndexOfAny('\n', '\r') < 0 && typesetter.Width(text.Style.Font, content) <= text.InnerWidth) return [content];
+        var key = (text.Style.Font, text.InnerWidth, content);
         if (_lines.TryGetValue(key, out var lines)) return lines;
         if (_lines.Count > MostRemembered) _lines.Clear();
-        return _lines[key] = TextWrapper.Wrap(typesetter, text.Style.Font, content, text.Width);
+        return _lines[key] = TextWrapper.Wrap(typesetter, text.Style.Font, content, text.InnerWidth);
     }
 }

@@ -53,13 +53,20 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
     public override void Paint(PlacedElement placed, Painting on)
     {
         if (OnlyChanges && IsAsAbove(on.Frame)) return;
+        var style = Style.At(on.Frame);
+        var (from, to) = (Math.Max(placed.Y, on.From), Math.Min(placed.Y + placed.Height, on.To));
+        if (to > from) on.Backdrop(style, on.Left + X, on.At(from), Width, to - from);
         var (first, count) = placed.Lines!.Count > 1 ? LinesIn(placed, on.From, on.To) : on.Begins(placed) ? (0, 1) : (0, 0);
         for (var i = first; i < first + count; i++)
-            if (placed.Lines[i].Length > 0) on.Line(placed.Lines[i], Style, on.Left + X, Width, on.At(placed.Y) + i * Style.LineHeight);
+            if (placed.Lines[i].Length > 0)
+                on.Line(placed.Lines[i], style, on.Left + X + style.Padding, InnerWidth, on.At(placed.Y) + i * Style.LineHeight);
         if (count > 0)
             on.Region(this, string.Join(' ', placed.Lines), on.At(placed.Y) + first * Style.LineHeight,
                 Math.Max(count * Style.LineHeight, Element.Height));
     }
+
+    /// <summary>What is left for the text beside its padding.</summary>
+    public double InnerWidth => Math.Max(1, Width - 2 * Style.Padding);
 
     /// <summary>True if the row above, in the same group and on the same page, says the same.</summary>
     private bool IsAsAbove(Frame frame)

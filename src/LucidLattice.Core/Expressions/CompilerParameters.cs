@@ -26,6 +26,16 @@ public sealed partial class Compiler
             { Reads = Reads.Parameter(index) };
     }
 
+    /// <summary>What readers set, as a sentence: “Region: Northern Isles; Period: 2025”.</summary>
+    private Compiled AllParameters()
+    {
+        var shown = _scope.Parameters.Select((p, i) => (p.Caption, Index: i, p.Hidden)).Where(p => !p.Hidden).ToList();
+        return new Compiled(DataType.Text, Phase.Constant, frame => Value.Of(string.Join("; ", shown
+            .Select(p => (p.Caption, Words: frame.ParameterWords(p.Index, null))).Where(p => p.Words.Length > 0)
+            .Select(p => $"{p.Caption}: {p.Words}"))))
+            { Reads = Reads.All(shown.Select(p => Reads.Parameter(p.Index))) };
+    }
+
     private int IndexOfParameter(ParameterSyntax syntax)
     {
         for (var i = 0; i < _scope.Parameters.Count; i++)
@@ -83,6 +93,7 @@ public sealed partial class Compiler
     /// <summary>The functions that take a parameter itself, not its value.</summary>
     private Compiled? ParameterFunction(CallSyntax call)
     {
+        if (call is { Name: "PARAMETERS", Arguments.Count: 0 }) return AllParameters();
         if (call.Name is not ("PERIOD_START" or "PERIOD_END" or "IS_EVERY")) return null;
         if (call.Arguments is not [ParameterSyntax syntax])
             throw new ExpressionException("argument-count",

@@ -20,6 +20,7 @@ public sealed record FunctionHelp(string Name, string Form, string Words, bool R
         .. Functions.List.Where(f => f.Help.Rows).Select(f => f.Help),
         new("period_start", "period_start(:period)", "the first day of a period"),
         new("period_end", "period_end(:period)", "the last day of a period"),
+        new("parameters", "parameters()", "what readers have set, as a sentence"),
         new("is_every", "is_every(:parameter)", "whether every one is chosen"),
         .. AggregateKinds.All.Select(a => a.Help),
         new("lag", "lag(sum(n)) OVER ()", "the same of the group, or row, printed before", false),

@@ -69,8 +69,26 @@ public sealed class PartLayout(ITypesetter typesetter)
             bottom = Math.Max(bottom, y + height);
             designedBottom = Math.Max(designedBottom, element.Element.Y + element.Element.Height);
         }
+        if (placed is not null) Surround(plan, bottoms, placed);
         var below = Math.Max(0, plan.Height - designedBottom);
         return !shrinks ? Math.Max(plan.Height, bottom + below) : isEmpty ? 0 : bottom + below;
+    }
+
+    /// <summary>What lies behind others grows as far as those grow that end in it.</summary>
+    private static void Surround(PartPlan plan, ReadOnlySpan<double> bottoms, List<PlacedElement> placed)
+    {
+        for (var i = 0; i < placed.Count; i++)
+        {
+            if (!placed[i].Plan.Surrounds) continue;
+            var (own, grown) = (placed[i].Plan.Element, 0.0);
+            for (var j = 0; j < plan.Elements.Count; j++)
+            {
+                var other = plan.Elements[j].Element;
+                if (j != i && other.Y >= own.Y && other.Y + other.Height <= own.Y + own.Height + 0.01)
+                    grown = Math.Max(grown, bottoms[j] - other.Y - other.Height);
+            }
+            placed[i] = placed[i] with { Height = Math.Max(0, own.Height + grown - (placed[i].Y - own.Y)) };
+        }
     }
 
     /// <summary>What is not printed keeps its place, but does not grow.</summary>

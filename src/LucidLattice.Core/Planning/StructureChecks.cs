@@ -49,6 +49,10 @@ public static class StructureChecks
         if (report.Colors.FirstOrDefault(c => !HexColors.IsColor(c.Color)) is { } wrong)
             yield return Error("bad-color", $"“{wrong.Color}”, the colour of “{wrong.Value}”, is no colour.", null, "colors",
                 "Write it as #0B5D5B.");
+        var bytes = report.Images.Select(i => i.Data.Length * 3L / 4).ToList();
+        if (bytes.Any(b => b > ReportImage.MostBytes + 2) || bytes.Sum() > ReportImage.MostBytesOfAll + 2)
+            yield return Error("images-too-large", $"An image has at most {ReportImage.MostBytes >> 20} MB, all of a report together "
+                + $"{ReportImage.MostBytesOfAll >> 20} MB.", null, "images", "Make them smaller, or take some out.");
         foreach (var problem in Parameters(report).Concat(Datasets(report)).Concat(Ids(report)).Concat(Shades(report))
             .Concat(Levels(report)).Concat(Sizes(report)).Concat(Elements(report))) yield return problem;
     }
@@ -215,8 +219,7 @@ public static class StructureChecks
     {
         foreach (var element in report.AllElements())
         {
-            if (element.Style?.Color is { } color && !HexColors.IsColor(color))
-                yield return Error("bad-color", $"“{color}” is no colour.", element.Id, "color", "Write it as #0B5D5B.");
+            foreach (var problem in StyleChecks.Check(element)) yield return problem;
             foreach (var problem in ElementKinds.KindOf(element).Check(element, report)) yield return problem;
         }
     }

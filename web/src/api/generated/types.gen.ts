@@ -73,9 +73,20 @@ export type BandPart = {
     when?: null | string;
     breakBefore?: boolean;
     breakAfter?: boolean;
+    breakEvery?: null | number;
+    leastRoom?: null | number;
+    atFoot?: boolean;
+    onRowLine?: boolean;
+    shrinks?: boolean;
     shade?: null | RowShade;
     elements?: Array<Element>;
     sections?: Array<Section>;
+};
+
+export type Border = {
+    color?: string;
+    thickness?: number;
+    sides?: null | Array<FrameSide>;
 };
 
 export type CarriedValue = {
@@ -398,6 +409,8 @@ export type CodedValue = {
     label: string;
     color?: null | string;
 };
+
+export type CodeForm = 'qr' | 'dataMatrix' | 'aztec' | 'pdf417' | 'code128' | 'code39' | 'ean13' | 'ean8' | 'upcA' | 'itf';
 
 export type Column = {
     id: string;
@@ -804,6 +817,10 @@ export type Edit = ({
 } & EditCarryElement) | ({
     type?: 'addText';
 } & EditAddText) | ({
+    type?: 'addElement';
+} & EditAddElement) | ({
+    type?: 'setImage';
+} & EditSetImage) | ({
     type?: 'addChart';
 } & EditAddChart) | ({
     type?: 'carryLook';
@@ -826,6 +843,15 @@ export type EditAddChart = {
     band: BandKind;
     level?: number;
     look?: null | ChartLook;
+    section?: null | string;
+};
+
+export type EditAddElement = {
+    type?: 'addElement';
+    band: BandKind;
+    level?: number;
+    element: Element;
+    image?: null | GivenImage;
     section?: null | string;
 };
 
@@ -949,6 +975,13 @@ export type EditSetChartRows = {
     section?: null | string;
 };
 
+export type EditSetImage = {
+    type?: 'setImage';
+    element: string;
+    image: GivenImage;
+    section?: null | string;
+};
+
 export type EditSetLevel = {
     type?: 'setLevel';
     level: string;
@@ -956,6 +989,7 @@ export type EditSetLevel = {
     name?: null | string;
     descending?: null | boolean;
     newPage?: null | boolean;
+    together?: null | boolean;
     pattern?: null | string;
     orderBy?: null | string;
     keep?: null | string;
@@ -988,11 +1022,37 @@ export type Element = ({
 } & ElementTotalElement) | ({
     type?: 'line';
 } & ElementLineElement) | ({
+    type?: 'box';
+} & ElementBoxElement) | ({
+    type?: 'image';
+} & ElementImageElement) | ({
+    type?: 'code';
+} & ElementCodeElement) | ({
+    type?: 'checkbox';
+} & ElementCheckboxElement) | ({
     type?: 'chart';
 } & ElementChartElement);
 
+export type ElementBoxElement = {
+    type?: 'box';
+    fill?: null | string;
+    edge?: null | string;
+    thickness?: number;
+    corner?: number;
+    id: string;
+    column?: null | string;
+    x?: number;
+    width?: number;
+    y?: number;
+    height?: number;
+    style?: null | Style;
+    when?: null | string;
+    link?: null | Link;
+};
+
 export type ElementCellElement = {
     type?: 'cell';
+    as?: TotalForm;
     id: string;
     column?: null | string;
     x?: number;
@@ -1037,8 +1097,56 @@ export type ElementChartElement = {
     link?: null | Link;
 };
 
+export type ElementCheckboxElement = {
+    type?: 'checkbox';
+    checked: string;
+    crossed?: boolean;
+    id: string;
+    column?: null | string;
+    x?: number;
+    width?: number;
+    y?: number;
+    height?: number;
+    style?: null | Style;
+    when?: null | string;
+    link?: null | Link;
+};
+
+export type ElementCodeElement = {
+    type?: 'code';
+    form?: CodeForm;
+    text: string;
+    readable?: boolean;
+    id: string;
+    column?: null | string;
+    x?: number;
+    width?: number;
+    y?: number;
+    height?: number;
+    style?: null | Style;
+    when?: null | string;
+    link?: null | Link;
+};
+
 export type ElementHeadingElement = {
     type?: 'heading';
+    id: string;
+    column?: null | string;
+    x?: number;
+    width?: number;
+    y?: number;
+    height?: number;
+    style?: null | Style;
+    when?: null | string;
+    link?: null | Link;
+};
+
+export type ElementImageElement = {
+    type?: 'image';
+    image?: null | string;
+    from?: null | string;
+    stretch?: boolean;
+    words?: null | string;
     id: string;
     column?: null | string;
     x?: number;
@@ -1082,6 +1190,11 @@ export type ElementTextElement = {
 export type ElementTotalElement = {
     type?: 'total';
     aggregate?: string;
+    by?: null | string;
+    fraction?: null | number;
+    where?: null | string;
+    as?: TotalForm;
+    pattern?: null | string;
     id: string;
     column?: null | string;
     x?: number;
@@ -1240,6 +1353,11 @@ export type FunctionHelp = {
     rows?: boolean;
 };
 
+export type GivenImage = {
+    name: string;
+    data: string;
+};
+
 export type Health = {
     status: string;
 };
@@ -1389,6 +1507,7 @@ export type Level = {
     first?: null | number;
     pattern?: null | string;
     newPage?: boolean;
+    together?: boolean;
     header?: Band;
     footer?: Band;
 };
@@ -1461,6 +1580,12 @@ export type NewReport = {
     table?: null | string;
     dataset?: null | string;
     definition?: unknown;
+};
+
+export type NumberScale = {
+    form: ScaleForm;
+    low?: string;
+    high?: string;
 };
 
 export type NumbersTable = {
@@ -1716,6 +1841,7 @@ export type ReportDefinition = {
     parameters?: Array<Parameter>;
     datasets?: Array<Dataset>;
     colors?: Array<TiedColor>;
+    images?: Array<ReportImage>;
     sheets?: Array<Sheet>;
 };
 
@@ -1728,6 +1854,12 @@ export type ReportEntry = {
     savedAt: string;
     unreadable?: null | string;
     hasUnpublishedChanges?: boolean;
+};
+
+export type ReportImage = {
+    id: string;
+    name: string;
+    data: string;
 };
 
 export type RowShade = {
@@ -1816,6 +1948,8 @@ export type SavedReport = {
 export type SavedVersion = {
     version: number;
 };
+
+export type ScaleForm = 'bars' | 'colors' | 'signs';
 
 export type SearchHit = {
     sheet: string;
@@ -1915,9 +2049,23 @@ export type Style = {
     italic?: null | boolean;
     color?: null | string;
     align?: null | Alignment;
+    background?: null | string;
+    border?: null | Border;
+    padding?: null | number;
+    turn?: null | number;
+    rules?: Array<StyleRule>;
+    scale?: null | NumberScale;
 };
 
 export type StyleRole = 'title' | 'subtitle' | 'groupHeading' | 'columnHeading' | 'body' | 'total' | 'note';
+
+export type StyleRule = {
+    when: string;
+    color?: null | string;
+    background?: null | string;
+    bold?: null | boolean;
+    italic?: null | boolean;
+};
 
 export type TableInfo = {
     name: string;
@@ -1941,6 +2089,8 @@ export type TiedColor = {
     value: string;
     color: string;
 };
+
+export type TotalForm = 'value' | 'shareOfAround' | 'shareOfAll' | 'running' | 'runningInAround' | 'rank' | 'rankInAround' | 'change' | 'growth';
 
 export type TrendKind = 'straight' | 'growing' | 'levellingOff' | 'power' | 'curve' | 'smoothed';
 

@@ -17,7 +17,8 @@ const shades = [
 
 const rooms = ['', '20', '30', '50', '80', '120'];
 
-const roomWords = (points?: number | null) => (points ? `on a new page where less than ${millimetres(points)} mm are left` : 'in what room is left');
+const roomWords = (points?: number | null) =>
+  points ? `on a new page where less than ${millimetres(points)} mm are left` : 'in what room is left';
 
 const breakWords = (rows?: number | null) => (rows ? `a new page after every ${rows} rows` : 'as many rows as a page holds');
 

@@ -1,0 +1,69 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Links;
+
+namespace LucidLattice.Core.Editing;
+
+/// <summary>Puts an element of any kind into a band, below what stands there; it gets an id of its own.</summary>
+public sealed record AddElement : Edit
+{
+    public required BandKind Band { get; init; }
+    public int Level { get; init; }
+    public required Element Element { get; init; }
+
+    /// <summary>The file of an image.</summary>
+    public GivenImage? Image { get; init; }
+
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
+    {
+        var place = new BandPlace(Band, Level);
+        if (Elements.ElementKinds.KindOf(Element).WhyNotIn(place) is { } why) throw new EditException(why);
+        (at, var part) = at.TextPart(place, 20);
+        var y = part.Elements.Count == 0 ? 3 : part.Elements.Max(e => e.Y + e.Height) + 2;
+        var element = Element with { Id = at.NewId("e"), Y = y, Column = null,
+            Width = Element.Width > 0 ? Math.Min(Element.Width, at.BodyWidth) : Math.Min(120, at.BodyWidth) };
+        if (Image is not null) (at, element) = Images.Taken(at, (ImageElement)element, Image);
+        return at.AddElement(part.Id, element);
+    }
+}
+
+/// <summary>Gives an image another file.</summary>
+public sealed record SetImage : Edit
+{
+    public required string Element { get; init; }
+    protected override string Named => Element;
+    public required GivenImage Image { get; init; }
+
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
+    {
+        if (at.Require(Element) is not ImageElement image) throw new EditException("Only an image takes a file.");
+        (at, var changed) = Images.Taken(at, image, Image);
+        return Images.Pruned(at.MapElements(e => e.Id == Element ? changed : e));
+    }
+}
+
+/// <summary>A file that an author chose.</summary>
+/// <param name="Data">In Base64.</param>
+public sealed record GivenImage(string Name, string Data);
+
+internal static class Images
+{
+    /// <summary>The report with an image among its own, once for each content, and the element that shows it.</summary>
+    public static (Workpiece At, ImageElement Element) Taken(Workpiece at, ImageElement element, GivenImage given)
+    {
+        var content = Elements.ImagePlan.Read(given.Data, out var why) ?? throw new EditException($"“{given.Name}” is no image: {why}");
+        var id = content.Name[..16];
+        var held = at.Report.Images;
+        if (held.All(i => i.Id != id)) held = [.. held, new ReportImage(id, given.Name, Convert.ToBase64String(content.Bytes.Span))];
+        if (held.Sum(i => i.Data.Length * 3L / 4) > ReportImage.MostBytesOfAll)
+            throw new EditException($"With “{given.Name}” the images of the report have more than {ReportImage.MostBytesOfAll >> 20} MB.");
+        return (at with { Report = at.Report with { Images = held } }, element with { Image = id, From = null });
+    }
+
+    /// <summary>Without the images that no element shows.</summary>
+    public static Workpiece Pruned(Workpiece at)
+    {
+        var shown = at.Report.AllElements().OfType<ImageElement>().Select(e => e.Image).ToHashSet();
+        return at with { Report = at.Report with { Images = [.. at.Report.Images.Where(i => shown.Contains(i.Id))] } };
+    }
+}
