@@ -14,6 +14,11 @@ public sealed record ReportEntry(string Id, string Title, string? Description, i
     public bool HasUnpublishedChanges => Published != Draft;
 }
 
+/// <summary>A version that is kept.</summary>
+/// <param name="Kind"><c>draft</c>, <c>published</c>, or <c>refused</c>: made from an outdated one, and kept beside what came first.</param>
+/// <param name="IsRead">True for the one that readers see.</param>
+public sealed record ReportVersion(int Version, string Kind, string Title, DateTime SavedAt, bool IsRead);
+
 /// <summary>One saved version of a definition.</summary>
 public sealed record SavedReport(string Id, int Version, int Draft, int? Published, ReportDefinition Definition);
 
@@ -57,6 +62,23 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
 
     /// <summary>What readers see, or null if the report was never published or is deleted.</summary>
     public SavedReport? PublishedVersion(string id) => One(id, "r.published");
+
+    /// <summary>The versions that are kept, the newest first.</summary>
+    public IReadOnlyList<ReportVersion> Versions(string id) => app.Read(connection =>
+    {
+        using var command = Command(connection,
+            "SELECT v.version, v.kind, v.title, v.saved_at, v.version = r.published FROM report_versions v JOIN reports r "
+            + "ON r.id = v.report_id WHERE r.id = $id AND r.deleted_at IS NULL ORDER BY v.version DESC", ("$id", id));
+        using var reader = command.ExecuteReader();
+        var found = new List<ReportVersion>();
+        while (reader.Read())
+            found.Add(new(reader.GetInt32(0), reader.GetString(1), reader.GetString(2),
+                DateTime.SpecifyKind(reader.GetDateTime(3), DateTimeKind.Utc), !reader.IsDBNull(4) && reader.GetBoolean(4)));
+        return found;
+    });
+
+    /// <summary>One of the versions, or null if it is not kept.</summary>
+    public SavedReport? Version(string id, int version) => One(id, "$version", version);
 
     private long _stamp;
 
@@ -156,11 +178,12 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
         return changed;
     }
 
-    private SavedReport? One(string id, string version) => app.Read(connection =>
+    /// <param name="version">The column that holds the number of the version, or <c>$version</c>.</param>
+    private SavedReport? One(string id, string version, int number = 0) => app.Read(connection =>
     {
         using var command = Command(connection,
             $"SELECT {Columns} FROM reports r JOIN report_versions v ON v.report_id = r.id AND v.version = {version} WHERE r.id = $id "
-            + $"AND r.deleted_at IS NULL", ("$id", id));
+            + $"AND r.deleted_at IS NULL", ("$id", id), ("$version", number));
         using var reader = command.ExecuteReader();
         return reader.Read() ? Saved(reader) : null;
     });

@@ -1,5 +1,6 @@
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Elements;
+using LucidLattice.Core.Expressions;
 
 namespace LucidLattice.Core.Datasets;
 
@@ -96,6 +97,8 @@ public static class RowExpressions
         var mapped = section with
         {
             Filter = section.Filter is { Length: > 0 } filter ? change(new("filter", section.Id), filter) : section.Filter,
+            Conditions = Map(section.Conditions, name => Names.Plain(change(new("conditions", section.Id), Names.Quoted(name))),
+                text => change(new("conditions", section.Id), text)),
             Match = [.. section.Match.Select(m => m with { Own = change(new("match", section.Id), m.Own) })],
             Sort = [.. section.Sort.Select(s => s with { By = change(new("order", section.Id), s.By) })],
             Columns = [.. section.Columns.Select(c => c with { Expression = change(new($"column {c.Heading}", c.Id), c.Expression) })],

@@ -30,6 +30,9 @@ public static class ReportJson
     /// <summary>The definition as indented JSON with a stable order of properties.</summary>
     public static string Write(ReportDefinition definition) => JsonSerializer.Serialize(definition, Options);
 
+    /// <summary>One element as JSON, by which it can be compared with another.</summary>
+    public static string WriteElement(Element element) => JsonSerializer.Serialize(element, Options);
+
     /// <summary>Reads a definition of any version up to today's.</summary>
     /// <exception cref="DefinitionFormatException">The text is no report of a version known here; the message says where.</exception>
     public static ReportDefinition Read(string json) => Parse<ReportDefinition>(FileKinds.Report.Open(json), FileKinds.Report.Noun);

@@ -22,6 +22,9 @@ public sealed record Section
     /// <summary>A row-phase condition; rows for which it is not true are taken out of everything.</summary>
     public string? Filter { get; init; }
 
+    /// <summary>Conditions as a sentence; rows for which they do not hold are taken out likewise.</summary>
+    public Condition? Conditions { get; init; }
+
     /// <summary>The order of rows within the innermost group; ties keep the dataset's order.</summary>
     public IReadOnlyList<SortKey> Sort { get; init; } = [];
 

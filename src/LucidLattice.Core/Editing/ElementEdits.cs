@@ -54,11 +54,22 @@ public sealed record SetSection : Edit
     public string? Filter { get; init; }
     public IReadOnlyList<SortKey>? Sort { get; init; }
 
+    /// <summary>The conditions that stand as a sentence; null leaves them, <see cref="AllOf"/> of none keeps every row.</summary>
+    public Condition? Conditions { get; init; }
+
+    /// <summary>All parameters of the report, where a condition asks for one that is new; null leaves them.</summary>
+    public IReadOnlyList<Parameter>? Parameters { get; init; }
+
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         var section = at.Section;
-        return at.With(
-            section with { Filter = Filter is null ? section.Filter : Filter.Trim() is { Length: > 0 } text ? text : null, Sort = Sort
-            ?? section.Sort });
+        var changed = section with
+        {
+            Filter = Filter is null ? section.Filter : Filter.Trim() is { Length: > 0 } text ? text : null,
+            Sort = Sort ?? section.Sort,
+            Conditions = Conditions switch { null => section.Conditions, AllOf { Conditions.Count: 0 } => null, _ => Conditions },
+        };
+        var next = at.With(changed);
+        return Parameters is null ? next : next with { Report = next.Report with { Parameters = Parameters } };
     }
 }

@@ -86,11 +86,15 @@ public sealed class ReportExplainer
         : $"{table.Table} ({join.Kind switch { JoinKind.Left => "where there is one", JoinKind.Unmatched => "rows without one",
             _ => "only with one" }}, on {string.Join(" and ", join.On.Select(p => $"{p.Column} = {p.To}"))})";
 
-    private string Condition(Dataset dataset)
+    private string Condition(Dataset dataset) => Said(() => ConditionText.Write(dataset.Filter, dataset, _report.Parameters));
+
+    private string Kept(Section section) => Said(() => SectionFilter.Text(section, _report.DatasetOf(section), _report.Parameters));
+
+    private static string Said(Func<string> condition)
     {
         try
         {
-            return ConditionText.Write(dataset.Filter, dataset, _report.Parameters);
+            return condition();
         }
         catch (ExpressionException e)
         {
@@ -113,7 +117,7 @@ public sealed class ReportExplainer
         var said = new List<string>
         {
             (dataset is null ? "It has no rows" : $"It lists the rows of “{dataset}”")
-                + (section.Filter is { Length: > 0 } filter ? $" where {filter}" : "")
+                + (Kept(section) is { Length: > 0 } filter ? $" where {filter}" : "")
                 + (section.Sort.Count > 0 ? $", in order of {Order(section.Sort)}" : "") + ".",
         };
         if (section.Match.Count > 0)

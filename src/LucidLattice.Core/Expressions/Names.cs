@@ -8,6 +8,9 @@ public static class Names
         => name.Length > 0 && (char.IsLetter(name[0]) || name[0] == '_') && name.All(c => char.IsLetterOrDigit(c) || c == '_')
             && !IsWord(name) ? name : $"\"{name.Replace("\"", "\"\"")}\"";
 
+    /// <summary>The name that <see cref="Quoted"/> wrote.</summary>
+    public static string Plain(string written) => written.StartsWith('"') ? written[1..^1].Replace("\"\"", "\"") : written;
+
     /// <summary>Words that are no name of a parameter, taken for one that is: “least fare” gives least_fare.</summary>
     public static string Parameter(string words)
     {

@@ -1,4 +1,5 @@
 using System.Globalization;
+using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
@@ -26,8 +27,9 @@ internal sealed class SectionPlanner(
             .Select(m => (l, m.Own)))];
         var rows = scope.OfRows();
         var match = PlanMatch(section, scope, around);
-        var filter = section.Filter is { Length: > 0 } text
-            ? scope.Check(section.Id, "filter", () => Compiler.Condition(text, rows), rows)
+        var kept = scope.Check(section.Id, "conditions", () => SectionFilter.Text(section, scope.Dataset, report.Parameters), rows);
+        var filter = kept is { Length: > 0 }
+            ? scope.Check(section.Id, "filter", () => Compiler.Condition(kept, rows), rows)
             : null;
         var sort = section.Sort.Select(
             key => (Key: scope.Check(section.Id, "sort", () => Compiler.Compile(key.By, rows), rows), key.Descending))
@@ -48,7 +50,7 @@ internal sealed class SectionPlanner(
             UsedFields = scope.Used,
             Match = match,
             Filter = filter,
-            FilterIsBroken = (filter is null && section.Filter is { Length: > 0 }) || match.Count < section.Match.Count,
+            FilterIsBroken = (filter is null && kept is not "") || match.Count < section.Match.Count,
             Sort = sort,
             Levels = levels,
             Bands = bands,

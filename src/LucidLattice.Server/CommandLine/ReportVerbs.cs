@@ -1,4 +1,5 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Explaining;
 using LucidLattice.Server.Data;
 using LucidLattice.Storage;
 
@@ -52,6 +53,32 @@ internal static class ListVerb
         {
             var state = report.Published is null ? "draft" : report.HasUnpublishedChanges ? "published, with a newer draft" : "published";
             Console.WriteLine($"{report.Id}\t{(report.Unreadable is null ? state : "cannot be read")}\t{report.Title}");
+        }
+        return 0;
+    }
+}
+
+/// <summary><c>lattice history</c>: the versions of a report, or what changed since one of them.</summary>
+internal static class HistoryVerb
+{
+    public static int Run(Options options)
+    {
+        if (StoredReport.Find(options) is not { } found) return 1;
+        var (reports, id) = (found.Data.Reports, found.Report.Id);
+        if (options.Value("since") is not { } since)
+        {
+            foreach (var version in reports.Versions(id))
+                Console.WriteLine($"{version.Version}\t{version.SavedAt:yyyy-MM-dd HH:mm:ss}\t{version.Kind}\t{version.Title}");
+            return 0;
+        }
+        if (!int.TryParse(since, out var number) || reports.Version(id, number) is not { } before)
+            throw new UsageException($"“{since}” is no version of {id} that is kept; lattice history lists them.");
+        foreach (var thing in ReportComparison.Compare(before.Definition, found.Report.Definition, reports))
+        {
+            Console.WriteLine(thing.Heading);
+            foreach (var sentence in thing.Gone) Console.WriteLine($"- {sentence}");
+            foreach (var sentence in thing.Come) Console.WriteLine($"+ {sentence}");
+            Console.WriteLine();
         }
         return 0;
     }

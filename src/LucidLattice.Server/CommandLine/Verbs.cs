@@ -12,6 +12,7 @@ public static class Verbs
           lattice load   FILE.csv|sqlite [--data DIR] [--into DATABASE] [--table TABLE] [--replace]
           lattice check  REPORT [--data DIR] [--database FILE]
           lattice explain REPORT [--data DIR]
+          lattice history REPORT [--since VERSION] [--data DIR]
           lattice list   [--data DIR]
           lattice save   FILE [--data DIR] [--as ID]
           lattice publish REPORT [--data DIR]
@@ -40,6 +41,7 @@ public static class Verbs
                 "load" => LoadVerb.Run(options),
                 "check" => CheckVerb.Run(options),
                 "explain" => ExplainVerb.Run(options),
+                "history" => HistoryVerb.Run(options),
                 "list" => ListVerb.Run(options),
                 "save" => SaveVerb.Run(options),
                 "publish" => PublishVerb.Run(options),

@@ -1,7 +1,7 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Storage;
 
@@ -13,20 +13,13 @@ namespace LucidLattice.Server.Data;
 public sealed record TrialRequest(Dataset Definition, string Expression, string? Itself = null, IReadOnlyList<Parameter>? Parameters = null,
     IReadOnlyDictionary<string, string>? Values = null);
 
-/// <summary>A kind of total, as sentences offer it.</summary>
-/// <param name="Noun">In “the … of passengers”.</param>
-/// <param name="Gesture">As an author would ask for it: “Average it”.</param>
-public sealed record AggregateInfo(string Name, string Noun, string Gesture);
-
 /// <summary>Help while expressions are written: what can be used, and what it gives.</summary>
 public static class ExpressionEndpoints
 {
     public static void MapExpressions(this WebApplication app)
     {
         var expressions = app.MapGroup("/api/expressions").WithTags("Data");
-        expressions.MapGet("/aggregates",
-            () => AggregateKinds.InSentences.Select(a => new AggregateInfo(a.Name, a.Noun!, a.Gesture ?? a.Noun!)).ToList())
-            .WithName("listAggregates");
+        expressions.MapGet("/aggregates", () => TotalChoice.All).WithName("listAggregates");
         expressions.MapGet("/functions", () => FunctionHelp.All).WithName("listFunctions");
         expressions.MapPost("/names", (string[] names) => names.Distinct().ToDictionary(n => n, Names.Quoted)).WithName("writeNames");
         expressions.MapPost("/try", Try).WithName("tryExpression");

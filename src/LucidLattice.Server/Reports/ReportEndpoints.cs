@@ -1,6 +1,7 @@
 using System.Text.Json;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Editing;
+using LucidLattice.Core.Explaining;
 using LucidLattice.Core.Running;
 using LucidLattice.Server.Data;
 using LucidLattice.Server.Web;
@@ -40,12 +41,23 @@ public static class ReportEndpoints
         reports.MapGet("/{id}/problems",
             (string id, ReportStore store, ReportEngine engine) => engine.Check((store.Draft(id) ?? throw Missing(id)).Definition))
             .WithName("listProblems");
+        reports.MapGet("/{id}/versions", (string id, ReportStore store) => store.Versions(id) is { Count: > 0 } all ? all : throw Missing(id))
+            .WithName("listVersions");
+        reports.MapGet("/{id}/versions/{version:int}", (string id, int version, ReportStore store) => Kept(id, version, store))
+            .WithName("getVersion");
+        reports.MapGet("/{id}/versions/{version:int}/changes",
+            (string id, int version, ReportStore store) => ReportComparison.Compare(Kept(id, version, store).Definition,
+                (store.Draft(id) ?? throw Missing(id)).Definition, store))
+            .WithName("listChanges");
         reports.MapDelete("/{id}", (string id, ReportStore store) => store.SetDeleted(id, true) ? Results.NoContent() : throw Missing(id))
             .WithName("deleteReport");
         reports.MapPost("/{id}/restore",
             (string id, ReportStore store) => store.SetDeleted(id, false) ? Results.NoContent() : throw Missing(id))
             .WithName("restoreReport");
     }
+
+    private static SavedReport Kept(string id, int version, ReportStore store) =>
+        store.Version(id, version) ?? throw ApiException.NotFound($"The report “{id}” has no version {version} that is kept.");
 
     private static ApiException Missing(string id) => ApiException.NotFound($"There is no report “{id}”.");
 

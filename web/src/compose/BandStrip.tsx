@@ -6,6 +6,7 @@ import { color } from '../theme/tokens';
 import { ColumnHandles } from './ColumnHandles';
 import { useCompose } from './composeStore';
 import { ElementBox } from './ElementBox';
+import { GuideLines } from './GuideLines';
 
 interface Props {
   band: ComposeBand;
@@ -70,15 +71,15 @@ export function BandStrip({ band, zoom, height, left, dragging }: Props) {
           dangerouslySetInnerHTML={{ __html: scaled(band.svg, zoom) }}
         />
       )}
-      {(empty || selected) && (
+      {empty && (
         <Box sx={{ position: 'absolute', right: 8, top: 2, fontSize: 11, color: color.muted, pointerEvents: 'none' }}>
-          {band.name}
-          {empty ? ' – empty' : ''}
+          {band.name} – empty
         </Box>
       )}
       {band.elements.map((element) => (
         <ElementBox key={element.id} element={element} zoom={zoom} left={left} />
       ))}
+      <GuideLines of={`${band.section}${band.kind}${band.level || ''}`} zoom={zoom} left={left} />
       <ColumnHandles band={band} zoom={zoom} left={left} />
       {dragging && (
         <Box

@@ -28,6 +28,7 @@ import { OutdatedBar } from './OutdatedBar';
 import { Paper } from './Paper';
 import { SheetTabs } from './SheetTabs';
 import { SidePanel } from './SidePanel';
+import { stepName } from './stepNames';
 import { useClipboard } from './useClipboard';
 import { useComposeKeys } from './useComposeKeys';
 import { Vantage } from './Vantage';
@@ -93,6 +94,8 @@ export function ComposePage() {
     const dataset = definition?.datasets?.find((d) => d.id === section?.dataset);
     return dataset && { dataset, parameters: definition?.parameters ?? [], values };
   }, [definition, section, values]);
+  const undoes = useMemo(() => (definition && past.length ? stepName(past[past.length - 1], definition) : ''), [definition, past]);
+  const redoes = useMemo(() => (definition && future.length ? stepName(definition, future[0]) : ''), [definition, future]);
   const { enqueueSnackbar } = useSnackbar();
   const client = useQueryClient();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
@@ -157,6 +160,8 @@ export function ComposePage() {
               isUndone={past.length === 0}
               redo={() => void redo()}
               isRedone={future.length === 0}
+              undoes={undoes}
+              redoes={redoes}
             />
             <BarButton strong onClick={() => void publishNow()} disabled={!definition || upToDate}>
               {upToDate ? 'Published' : 'Publish'}

@@ -5,18 +5,23 @@ import { color } from '../theme/tokens';
 import { ChartPartBoxes } from './ChartPartBoxes';
 import { useCompose } from './composeStore';
 import { dropIndex, findElement, sectionOfColumn } from './definition';
+import { drawn, endDragging, guidesOf, useDragging } from './dragging';
 import { carryTo, moveWithin } from './edits';
 import { kindOf } from './kinds';
+import { freeOnes, selectedIds, toggled } from './selected';
 import { Words } from './Words';
 
 /** A box over an element: click selects it, dragging moves it (a heading: its column), a double click (or Enter) types over its words. */
 export function ElementBox({ element: view, zoom, left }: { element: ElementView; zoom: number; left: number }) {
   const definition = useCompose((s) => s.definition);
-  const selected = useCompose((s) => s.selection.kind === 'element' && s.selection.id === view.id);
+  const selected = useCompose((s) => selectedIds(s.selection).includes(view.id));
+  const alone = useCompose((s) => s.selection.kind === 'element' && s.selection.id === view.id && !s.selection.more);
   const { select, edit, setElement } = useCompose.getState();
-  const [moved, setMoved] = useState<{ x: number; y: number; size: boolean }>();
+  const [resized, setResized] = useState<{ x: number; y: number }>();
+  const shift = useDragging((s) => (s.ids.includes(view.id) ? s : undefined));
   const [typing, setTyping] = useState(false);
-  const start = useRef<{ x: number; y: number; size: boolean; part?: string }>(undefined);
+  const pointed = useRef(false);
+  const start = useRef<{ x: number; y: number; size: boolean; part?: string; band?: string }>(undefined);
   const element = definition && findElement(definition, view.id)?.element;
   if (!definition || !element) return null;
   const kind = kindOf(element);
@@ -26,47 +31,75 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
   const down = (size: boolean) => (e: React.PointerEvent) => {
     if (e.button !== 0) return;
     e.stopPropagation();
-    // A part of it stays chosen while it is chosen itself.
+    pointed.current = true;
+    const { selection } = useCompose.getState();
+    if (e.shiftKey && !size) {
+      select(toggled(selection, view.id));
+      return;
+    }
+    // A part of it stays chosen while it is chosen itself, and so do others that were chosen with it.
     if (!selected) select({ kind: 'element', id: view.id });
     if (kind.handle === 'none') return;
     const part = e.target instanceof Element ? e.target.closest<HTMLElement>('[data-chart-part]')?.dataset.chartPart : undefined;
-    start.current = { x: e.clientX, y: e.clientY, size, part };
+    const strip = e.currentTarget.closest<HTMLElement>('[data-band]')?.dataset;
+    start.current = { x: e.clientX, y: e.clientY, size, part, band: strip && `${strip.section}${strip.band}` };
     e.currentTarget.setPointerCapture(e.pointerId);
   };
   const move = (e: React.PointerEvent) => {
     const from = start.current;
     if (!from) return;
     const by = { x: e.clientX - from.x, y: e.clientY - from.y };
-    if (moved || Math.hypot(by.x, by.y) > 3) setMoved({ ...by, size: from.size });
-  };
-  const up = (e: React.PointerEvent) => {
-    const part = start.current?.part;
-    start.current = undefined;
-    if (!moved) {
-      if (part) select({ kind: 'element', id: view.id, part });
+    if (!resized && !shift && Math.hypot(by.x, by.y) <= 3) return;
+    if (from.size) {
+      setResized(by);
       return;
     }
-    setMoved(undefined);
+    const { selection, view: page } = useCompose.getState();
+    const ids = free ? freeOnes(definition, selection).map((f) => f.id) : [view.id];
+    const moving = ids.includes(view.id) ? ids : [view.id];
+    const band = page?.bands.find((b) => `${b.section}${b.kind}${b.level || ''}` === from.band);
+    const section = definition.sheets?.flatMap((s) => s.sections ?? []).find((s) => s.id === band?.section);
+    const paper = { width: 595.28, left: 42.52, right: 42.52, ...definition.page };
+    // With Alt, things go where they are put.
+    const to =
+      free && !e.altKey ? drawn(view, by, guidesOf(band, section, moving, paper.width - paper.left - paper.right), zoom) : { ...by };
+    useDragging.setState({ vertical: undefined, horizontal: undefined, ...to, ids: moving, band: from.band, y: free ? to.y : 0 });
+  };
+  const up = (e: React.PointerEvent) => {
+    const from = start.current;
+    start.current = undefined;
+    if (!resized && !shift) {
+      if (from?.part) select({ kind: 'element', id: view.id, part: from.part });
+      // A plain click on one of several leaves that one selected.
+      else if (from && !from.size && !alone) select({ kind: 'element', id: view.id });
+      return;
+    }
+    setResized(undefined);
+    endDragging();
+    if (resized) {
+      const [dx, dy] = [Math.round(resized.x / zoom), Math.round(resized.y / zoom)];
+      void setElement(view.id, { width: Math.max(5, (element.width ?? 0) + dx), height: Math.max(2, (element.height ?? 16) + dy) });
+      return;
+    }
+    if (!shift) return;
     if (kind.handle === 'column' && element.column) {
-      const to = dropIndex(definition, element.column, moved.x / zoom);
+      const to = dropIndex(definition, element.column, shift.x / zoom);
       if (to !== undefined) void edit(moveWithin(element.column, sectionOfColumn(definition, element.column), to));
     }
     if (!free) return;
-    const [dx, dy] = [Math.round(moved.x / zoom), Math.round(moved.y / zoom)];
-    const carried = moved.size ? undefined : carryTo(view.id, e, (element.x ?? 0) + dx, view.y + dy, zoom);
+    const [dx, dy] = [Math.round((shift.x / zoom) * 4) / 4, Math.round((shift.y / zoom) * 4) / 4];
+    const carried = shift.ids.length === 1 ? carryTo(view.id, e, (element.x ?? 0) + dx, view.y + dy, zoom) : undefined;
     if (carried) {
       void edit(carried);
       return;
     }
-    void setElement(
-      view.id,
-      moved.size
-        ? { width: Math.max(20, (element.width ?? 0) + dx), height: Math.max(10, (element.height ?? 16) + dy) }
-        : { x: Math.max(0, (element.x ?? 0) + dx), y: Math.max(0, (element.y ?? 0) + dy) },
-    );
+    const places = shift.ids.flatMap((id) => {
+      const at = findElement(definition, id)?.element;
+      return at ? [{ id, x: Math.max(0, (at.x ?? 0) + dx), y: Math.max(0, (at.y ?? 0) + dy) }] : [];
+    });
+    void edit({ type: 'arrange', places });
   };
-  const shift = moved && !moved.size ? { x: moved.x, y: free ? moved.y : 0 } : { x: 0, y: 0 };
-  const grow = moved?.size ? moved : { x: 0, y: 0 };
+  const grow = resized ?? { x: 0, y: 0 };
   return (
     <div
       className={free ? 'element free' : 'element'}
@@ -80,8 +113,11 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
       onPointerDown={down(false)}
       onPointerMove={move}
       onPointerUp={up}
+      onBlur={() => (pointed.current = false)}
       onFocus={() => {
-        if (!selected) select({ kind: 'element', id: view.id });
+        // Focus by a click is the click's business.
+        if (!selected && !pointed.current) select({ kind: 'element', id: view.id });
+        pointed.current = false;
       }}
       onDoubleClick={() => {
         if (words !== undefined) setTyping(true);
@@ -93,14 +129,14 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
         }
       }}
       style={{
-        left: (left + view.x) * zoom + shift.x,
-        top: view.y * zoom + shift.y,
+        left: (left + view.x) * zoom + (shift?.x ?? 0),
+        top: view.y * zoom + (shift?.y ?? 0),
         width: view.width * zoom + grow.x,
         height: Math.max(6, view.height * zoom) + grow.y,
       }}
     >
-      {selected && element.type === 'chart' && !moved && <ChartPartBoxes chart={element} zoom={zoom} />}
-      {selected && kind.hasCorner && (
+      {alone && element.type === 'chart' && !shift && !resized && <ChartPartBoxes chart={element} zoom={zoom} />}
+      {alone && kind.hasCorner && free && (
         <Box
           onPointerDown={down(true)}
           onPointerMove={move}

@@ -7,6 +7,7 @@ import { FirstLook } from './FirstLook';
 import { useCompose } from './composeStore';
 import { railsOf } from './rails';
 import { Rails, slotWidth } from './Rails';
+import { useMarquee } from './useMarquee';
 
 /** An empty band keeps this much room, so that something can be put into it. */
 const emptyHeight = 20;
@@ -18,6 +19,14 @@ const handles = {
   '& .element:hover': { outline: `1px solid ${color.main}` },
   '& .element[data-selected=true]': { zIndex: 2, outline: `2px solid ${color.main}` },
   '& .column-guide': { position: 'absolute', zIndex: 4, top: 0, width: 2, height: 2000, pointerEvents: 'none' },
+  '& .guide': { position: 'absolute', zIndex: 4, pointerEvents: 'none', bgcolor: color.main },
+  '& .marquee': {
+    position: 'fixed',
+    zIndex: 5,
+    pointerEvents: 'none',
+    border: `1px solid ${color.main}`,
+    bgcolor: 'rgba(11,93,91,.08)',
+  },
   '& .column-edge': { position: 'absolute', zIndex: 3, cursor: 'col-resize', touchAction: 'none' },
   '& .column-edge:hover': { bgcolor: color.main },
 } as const;
@@ -29,6 +38,7 @@ export function Paper({ dragging }: { dragging: boolean }) {
   const { select } = useCompose.getState();
   const scroller = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(0);
+  const { frame, handlers } = useMarquee();
   useEffect(() => {
     const watch = new ResizeObserver(([entry]) => setRoom(entry.contentRect.width));
     watch.observe(scroller.current!);
@@ -65,9 +75,19 @@ export function Paper({ dragging }: { dragging: boolean }) {
           <Box
             role="region"
             aria-label="Page"
-            sx={{ bgcolor: color.paper, boxShadow: '0 1px 4px rgba(31,42,48,.18)', pt: '14px', pb: '40px', minHeight: 620, ...handles }}
+            {...handlers}
+            sx={{
+              bgcolor: color.paper,
+              boxShadow: '0 1px 4px rgba(31,42,48,.18)',
+              pt: '14px',
+              pb: '40px',
+              minHeight: 620,
+              userSelect: 'none',
+              ...handles,
+            }}
             style={{ width: page.width * zoom }}
           >
+            {frame && <div className="marquee" style={{ left: frame.x, top: frame.y, width: frame.width, height: frame.height }} />}
             {view?.bands.map((band, i) => (
               <BandStrip
                 key={`${band.section}${band.kind}${band.level}`}

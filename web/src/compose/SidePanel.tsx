@@ -4,6 +4,7 @@ import { useCompose } from './composeStore';
 import { findElement, findLevel, findSection } from './definition';
 import { kindOf } from './kinds';
 import { BandPanel } from './panels/BandPanel';
+import { ManyPanel } from './panels/ManyPanel';
 import { LevelPanel } from './panels/LevelPanel';
 import { ReportPanel } from './panels/ReportPanel';
 
@@ -29,6 +30,7 @@ function Selected() {
   if (selection.kind === 'band' && section) return <BandPanel section={section} band={selection.band} level={selection.level} />;
   const placed = selection.kind === 'element' ? findElement(definition, selection.id) : undefined;
   if (!placed) return <ReportPanel />;
+  if (selection.kind === 'element' && selection.more) return <ManyPanel />;
   const { Panel } = kindOf(placed.element);
   return <Panel key={placed.element.id} placed={placed} />;
 }

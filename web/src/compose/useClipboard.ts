@@ -2,7 +2,8 @@ import { useEffect } from 'react';
 import type { Edit, Element, ReportDefinition } from '../api/generated';
 import { isWriting } from '../sentence/ownUndo';
 import { useCompose, type Selection } from './composeStore';
-import { findElement, findSection, partOf, partsOf } from './definition';
+import { findSection, partOf, partsOf } from './definition';
+import { freeOnes } from './selected';
 
 /** How elements lie on the clipboard: as text, so that they get into another report, tab or window. */
 interface Carried {
@@ -12,8 +13,7 @@ interface Carried {
 
 /** What can be carried: elements that stand in no column. */
 export function copied(definition: ReportDefinition, selection: Selection): Element[] {
-  const element = selection.kind === 'element' ? findElement(definition, selection.id)?.element : undefined;
-  return element && !element.column ? [element] : [];
+  return freeOnes(definition, selection);
 }
 
 /** Where something is pasted: into the part of what is selected, or the last one of the selected band. */

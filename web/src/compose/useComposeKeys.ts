@@ -3,6 +3,7 @@ import { isWriting } from '../sentence/ownUndo';
 import { useCompose } from './composeStore';
 import { findElement, sectionOfColumn, sectionOfLevel } from './definition';
 import { moveWithin, replaceColumn } from './edits';
+import { freeOnes, selectedIds } from './selected';
 
 /** Which way the arrow keys move things: to the right, and down. */
 const arrows: Record<string, [number, number] | undefined> = {
@@ -33,6 +34,10 @@ export function useComposeKeys() {
           done();
           void edit({ type: 'remove', ids: [selection.id] });
           select({ kind: 'report' });
+        } else if (selection.kind === 'element' && selection.more) {
+          done();
+          void edit({ type: 'remove', ids: selectedIds(selection) });
+          select({ kind: 'report' });
         } else if (placed) {
           done();
           // A heading or a cell stands for its column; a total is taken out alone.
@@ -43,14 +48,16 @@ export function useComposeKeys() {
       }
       const arrow = arrows[e.key];
       const isPart = e.target instanceof Element && e.target.closest('[data-chart-part]');
-      if (arrow && !e.altKey && !e.ctrlKey && !e.metaKey && placed && bound < 0 && !placed.element.column && !isPart) {
+      const free = freeOnes(definition, selection);
+      if (arrow && !e.altKey && !e.ctrlKey && !e.metaKey && free.length > 0 && !isPart) {
         done();
-        const [id, by] = [placed.element.id, e.shiftKey ? 10 : 1];
-        void editMerged(`move ${id}`, (now) => {
-          const at = findElement(now, id)?.element;
-          if (!at) return undefined;
-          const [x, y] = [Math.max(0, (at.x ?? 0) + arrow[0] * by), Math.max(0, (at.y ?? 0) + arrow[1] * by)];
-          return { type: 'arrange', places: [{ id, x, y }] };
+        const [ids, by] = [free.map((f) => f.id), e.shiftKey ? 10 : 1];
+        void editMerged(`move ${ids.join(' ')}`, (now) => {
+          const places = ids.flatMap((id) => {
+            const at = findElement(now, id)?.element;
+            return at ? [{ id, x: Math.max(0, (at.x ?? 0) + arrow[0] * by), y: Math.max(0, (at.y ?? 0) + arrow[1] * by) }] : [];
+          });
+          return places.length ? { type: 'arrange', places } : undefined;
         });
         return;
       }

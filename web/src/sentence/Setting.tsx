@@ -6,11 +6,13 @@ interface Props {
   name: string;
   summary: ReactNode;
   children: ReactNode;
+  /** True shows at once what can be set. */
+  isOpen?: boolean;
 }
 
 /** A finer setting under the sentence: its name, one line that says what is set, and what can be set when opened. */
-export function Setting({ name, summary, children }: Props) {
-  const [open, setOpen] = useState(false);
+export function Setting({ name, summary, children, isOpen = false }: Props) {
+  const [open, setOpen] = useState(isOpen);
   const id = useId();
   return (
     <Box sx={{ borderTop: `1px solid ${color.line}` }}>

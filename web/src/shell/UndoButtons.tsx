@@ -6,17 +6,34 @@ export const UndoButtons = ({
   redo,
   isUndone,
   isRedone,
+  undoes,
+  redoes,
 }: {
   undo: () => void;
   redo: () => void;
   isUndone: boolean;
   isRedone: boolean;
+  /** What the last step did, and the one that was undone: “moved 3 elements”. */
+  undoes?: string;
+  redoes?: string;
 }) => (
   <>
-    <BarButton onClick={undo} aria-disabled={isUndone} aria-label="Undo" title="Undo (Ctrl+Z)" sx={{ minWidth: 36, ...faded(isUndone) }}>
+    <BarButton
+      onClick={undo}
+      aria-disabled={isUndone}
+      aria-label="Undo"
+      title={`Undo${undoes ? `: ${undoes}` : ''} (Ctrl+Z)`}
+      sx={{ minWidth: 36, ...faded(isUndone) }}
+    >
       ↶
     </BarButton>
-    <BarButton onClick={redo} aria-disabled={isRedone} aria-label="Redo" title="Redo (Ctrl+Y)" sx={{ minWidth: 36, ...faded(isRedone) }}>
+    <BarButton
+      onClick={redo}
+      aria-disabled={isRedone}
+      aria-label="Redo"
+      title={`Redo${redoes ? `: ${redoes}` : ''} (Ctrl+Y)`}
+      sx={{ minWidth: 36, ...faded(isRedone) }}
+    >
       ↷
     </BarButton>
   </>

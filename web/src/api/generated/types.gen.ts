@@ -12,21 +12,6 @@ export type AddTable = {
     table: string;
 };
 
-/**
- * A kind of total, as sentences offer it.
- */
-export type AggregateInfo = {
-    name: string;
-    /**
-     * In “the … of passengers”.
-     */
-    noun: string;
-    /**
-     * As an author would ask for it: “Average it”.
-     */
-    gesture: string;
-};
-
 export type Alignment = 'left' | 'centre' | 'right';
 
 export type AskedCondition = {
@@ -787,6 +772,12 @@ export type DescribeSql = {
     sql: string;
 };
 
+export type Difference = {
+    heading: string;
+    gone: Array<string>;
+    come: Array<string>;
+};
+
 export type DraftSave = {
     basedOn: number;
     definition: ReportDefinition;
@@ -1001,6 +992,8 @@ export type EditSetSection = {
     type?: 'setSection';
     filter?: null | string;
     sort?: null | Array<SortKey>;
+    conditions?: null | Condition;
+    parameters?: null | Array<Parameter>;
     section?: null | string;
 };
 
@@ -1862,6 +1855,14 @@ export type ReportImage = {
     data: string;
 };
 
+export type ReportVersion = {
+    version: number;
+    kind: string;
+    title: string;
+    savedAt: string;
+    isRead: boolean;
+};
+
 export type RowShade = {
     every?: number;
     color?: string;
@@ -1971,6 +1972,7 @@ export type Section = {
     match?: Array<MatchKey>;
     dataset?: null | string;
     filter?: null | string;
+    conditions?: null | Condition;
     sort?: Array<SortKey>;
     columns?: Array<Column>;
     levels?: Array<Level>;
@@ -2088,6 +2090,15 @@ export type TiedColor = {
     of: string;
     value: string;
     color: string;
+};
+
+export type TotalAsks = 'nothing' | 'weight' | 'divisor' | 'fraction';
+
+export type TotalChoice = {
+    name: string;
+    noun: string;
+    gesture: string;
+    asks: TotalAsks;
 };
 
 export type TotalForm = 'value' | 'shareOfAround' | 'shareOfAll' | 'running' | 'runningInAround' | 'rank' | 'rankInAround' | 'change' | 'growth';
@@ -2396,6 +2407,62 @@ export type ListProblemsResponses = {
 };
 
 export type ListProblemsResponse = ListProblemsResponses[keyof ListProblemsResponses];
+
+export type ListVersionsData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query?: never;
+    url: '/api/reports/{id}/versions';
+};
+
+export type ListVersionsResponses = {
+    /**
+     * OK
+     */
+    200: Array<ReportVersion>;
+};
+
+export type ListVersionsResponse = ListVersionsResponses[keyof ListVersionsResponses];
+
+export type GetVersionData = {
+    body?: never;
+    path: {
+        id: string;
+        version: number;
+    };
+    query?: never;
+    url: '/api/reports/{id}/versions/{version}';
+};
+
+export type GetVersionResponses = {
+    /**
+     * OK
+     */
+    200: SavedReport;
+};
+
+export type GetVersionResponse = GetVersionResponses[keyof GetVersionResponses];
+
+export type ListChangesData = {
+    body?: never;
+    path: {
+        id: string;
+        version: number;
+    };
+    query?: never;
+    url: '/api/reports/{id}/versions/{version}/changes';
+};
+
+export type ListChangesResponses = {
+    /**
+     * OK
+     */
+    200: Array<Difference>;
+};
+
+export type ListChangesResponse = ListChangesResponses[keyof ListChangesResponses];
 
 export type RestoreReportData = {
     body?: never;
@@ -2860,7 +2927,7 @@ export type ListAggregatesResponses = {
     /**
      * OK
      */
-    200: Array<AggregateInfo>;
+    200: Array<TotalChoice>;
 };
 
 export type ListAggregatesResponse = ListAggregatesResponses[keyof ListAggregatesResponses];

@@ -3,8 +3,20 @@ import { chart } from './chart';
 import { cell, heading, total } from './column';
 import type { KindView } from './kind';
 import { line } from './line';
+import { box, checkbox, code, image } from './pictures';
 import { text } from './text';
 
-const kinds: Record<NonNullable<Element['type']>, KindView> = { text, heading, cell, total, line, chart };
+const kinds: Record<NonNullable<Element['type']>, KindView> = {
+  text,
+  heading,
+  cell,
+  total,
+  line,
+  box,
+  image,
+  code,
+  checkbox,
+  chart,
+};
 
 export const kindOf = (element: Element): KindView => kinds[element.type!];

@@ -5,5 +5,6 @@ export const text: KindView = {
   name: (element) => `text ${element.type === 'text' ? element.text : ''}`,
   words: (element) => (element.type === 'text' ? element.text : undefined),
   handle: 'free',
+  hasCorner: true,
   Panel: TextPanel,
 };

@@ -5,6 +5,7 @@ import { count, times } from '../../shell/count';
 import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
 import { bandName } from '../definition';
+import { AddMore } from './AddMore';
 import { PanelHead } from './PanelHead';
 import { PartSentences } from './PartSentences';
 import { useAddChart } from './chart/useAddChart';
@@ -39,6 +40,7 @@ export function BandPanel({ section, band, level }: { section: Section; band: Ba
         <Button variant="outlined" disabled={chartRefusal !== ''} onClick={() => addChart(section.id, band, level)}>
           {printed !== undefined && !chartRefusal ? `Add a chart, drawn ${printed === 1 ? 'once' : times(printed)}` : 'Add a chart'}
         </Button>
+        <AddMore section={section} band={band} level={level} />
       </Box>
       {chartRefusal && <Box sx={{ mt: 1, color: 'text.secondary' }}>{chartRefusal}</Box>}
       {!pageBand && <Box sx={{ mt: 1, color: 'text.secondary' }}>Or drag a field here from the left.</Box>}

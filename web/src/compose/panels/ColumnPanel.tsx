@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { Alignment, Column } from '../../api/generated';
+import type { Alignment, Column, TotalForm } from '../../api/generated';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
@@ -13,11 +13,13 @@ import { millimetres } from '../millimetres';
 import { caption } from '../../shell/caption';
 import { AddTotals } from './AddTotals';
 import { PanelHead } from './PanelHead';
+import { formWords, rowForms } from './totalForms';
+import { RemoveButton } from './RemoveButton';
 import { StyleSetting } from './StyleSetting';
 
 /** A column of the rows, selected by its heading or one of its cells. */
 export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
-  const { definition, edit, select } = useCompose('definition', 'edit', 'select');
+  const { definition, edit, setElement } = useCompose('definition', 'edit', 'setElement');
   const written = useFieldNames();
   const column = definition && findColumn(definition, element.column);
   if (!definition || !column) return null;
@@ -77,6 +79,18 @@ export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
         >
           {column.onlyChanges ? 'only where it changes' : 'in every row'}
         </Blank>
+        {element.type === 'cell' && isNumber && (
+          <>
+            ,{' '}
+            <Blank
+              label="Shown as"
+              choices={rowForms(section.levels?.at(-1)?.name)}
+              onPick={(as) => void setElement(element.id, { as: as as TotalForm } as Partial<typeof element>)}
+            >
+              {formWords(element.as, rowForms(section.levels?.at(-1)?.name))}
+            </Blank>
+          </>
+        )}
         .
       </Sentence>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.5 }}>
@@ -104,16 +118,7 @@ export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
         </Box>
       </Setting>
       <StyleSetting element={element} />
-      <Button
-        color="inherit"
-        sx={{ mt: 1, ml: -0.75 }}
-        onClick={() => {
-          void edit({ type: 'remove', ids: [column.id] });
-          select({ kind: 'report' });
-        }}
-      >
-        Remove the column
-      </Button>
+      <RemoveButton id={column.id}>Remove the column</RemoveButton>
     </>
   );
 }

@@ -1,11 +1,14 @@
 import Button from '@mui/material/Button';
 import Box from '@mui/material/Box';
+import { FilterSentence } from '../../data/rows/FilterSentence';
+import { fromApi, type Condition } from '../../data/types';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
 import { ExplainReport } from '../ExplainReport';
+import { ReportHistory } from '../ReportHistory';
 import { useFieldNames } from '../useFieldNames';
 import { useActiveSection } from '../activeSection';
 import { directions, offeredFields, words } from '../definition';
@@ -30,15 +33,21 @@ export function ReportPanel() {
     <>
       <PanelHead>Report</PanelHead>
       <Sentence>
-        List the rows of <b>{dataset?.name ?? 'nothing'}</b>, keeping{' '}
-        <Blank
-          label="Condition"
-          expression="row"
-          typed={section.filter ?? ''}
-          onPick={(filter) => void edit({ type: 'setSection', section: section.id, filter })}
-        >
-          {section.filter ? `those where ${section.filter}` : 'every row'}
-        </Blank>
+        List the rows of <b>{dataset?.name ?? 'nothing'}</b>
+        {section.filter && (
+          <>
+            {' '}
+            where{' '}
+            <Blank
+              label="Expression"
+              expression="row"
+              typed={section.filter}
+              onPick={(filter) => void edit({ type: 'setSection', section: section.id, filter })}
+            >
+              {section.filter}
+            </Blank>
+          </>
+        )}
         ,
         {levels.length > 0 && (
           <>
@@ -89,6 +98,19 @@ export function ReportPanel() {
         )}
         .
       </Sentence>
+      {dataset && (
+        <FilterSentence
+          dataset={{ ...fromApi(dataset), filter: (section.conditions as Condition | null) ?? null, parameters: definition.parameters }}
+          onEdit={(next) =>
+            void edit({
+              type: 'setSection',
+              section: section.id,
+              conditions: (next.filter ?? { type: 'all', conditions: [] }) as never,
+              parameters: next.parameters === definition.parameters ? null : next.parameters,
+            })
+          }
+        />
+      )}
       <Setting name="Title and description" summary={definition.title}>
         <TextSetting
           label="Title"
@@ -128,6 +150,7 @@ export function ReportPanel() {
           Add a chart of all rows
         </Button>
         <ExplainReport />
+        <ReportHistory />
       </Box>
       <Box sx={{ mt: 1.5, color: 'text.secondary' }}>
         Select anything on the page to change it. Drag a field onto a band, or choose a place for it with Enter.

@@ -1,4 +1,3 @@
-import Button from '@mui/material/Button';
 import Box from '@mui/material/Box';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
@@ -7,11 +6,13 @@ import { useCompose } from '../composeStore';
 import { type Placed, partsOf } from '../definition';
 import { PanelHead } from './PanelHead';
 import { StyleSetting } from './StyleSetting';
+import { PlaceSetting } from './PlaceSetting';
+import { RemoveButton } from './RemoveButton';
 import { WhenSetting } from './WhenSetting';
 
 /** A text with values in it. */
 export function TextPanel({ placed: { element: text, section, band, level } }: { placed: Placed }) {
-  const { definition, edit, setElement, select } = useCompose('definition', 'edit', 'setElement', 'select');
+  const { definition, edit, setElement } = useCompose('definition', 'edit', 'setElement');
   if (text.type !== 'text' || !definition) return null;
   const isRepeated = partsOf(definition, section, band, level).some((p) => p.repeat && p.elements?.some((e) => e.id === text.id));
   return (
@@ -48,17 +49,9 @@ export function TextPanel({ placed: { element: text, section, band, level } }: {
         </Sentence>
       )}
       <WhenSetting element={text} />
+      <PlaceSetting element={text} />
       <StyleSetting element={text} />
-      <Button
-        color="inherit"
-        sx={{ mt: 1, ml: -0.75 }}
-        onClick={() => {
-          void edit({ type: 'remove', ids: [text.id] });
-          select({ kind: 'report' });
-        }}
-      >
-        Remove the text
-      </Button>
+      <RemoveButton id={text.id}>Remove the text</RemoveButton>
     </>
   );
 }

@@ -1,51 +1,131 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
+import type { TotalForm } from '../../api/generated';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
+import { caption } from '../../shell/caption';
 import { useCompose } from '../composeStore';
-import { bandName, findColumn, words, type Placed } from '../definition';
+import { bandName, findColumn, offeredFields, words, type Placed } from '../definition';
+import { useFieldNames } from '../useFieldNames';
 import { AddTotals } from './AddTotals';
 import { PanelHead } from './PanelHead';
+import { RemoveButton } from './RemoveButton';
 import { StyleSetting } from './StyleSetting';
-import { useAggregates } from './useAggregates';
+import { formWords, totalForms } from './totalForms';
+import { useTotals } from './useAggregates';
 import { WhenSetting } from './WhenSetting';
 
-/** A subtotal in a header or footer. */
+/** A subtotal in a header or footer: of what, over which rows, in which relation to others. */
 export function TotalPanel({ placed }: { placed: Placed }) {
   const total = placed.element;
-  const { definition, edit, setElement, select } = useCompose('definition', 'edit', 'setElement', 'select');
-  const aggregates = useAggregates();
+  const { definition, setElement } = useCompose('definition', 'setElement');
+  const totals = useTotals();
+  const written = useFieldNames();
   if (!definition || total.type !== 'total') return null;
+  const { section, band, level } = placed;
+  const levels = section.levels ?? [];
   const column = findColumn(definition, total.column);
   const aggregate = total.aggregate ?? 'sum';
+  const kind = totals.find((a) => a.name === aggregate);
+  const onPage = band === 'pageHeader' ? 'header' : band === 'pageFooter' ? 'footer' : undefined;
+  const forms = totalForms({ onPage, own: levels[level - 1]?.name, around: levels[level - 2]?.name });
+  const numbers = offeredFields(definition, section).filter((f) => ['whole', 'decimal', 'double'].includes(f.type));
+  const set = (change: Partial<typeof total>) => void setElement(total.id, change as Partial<typeof total>);
+  const offered = totals.filter((a) => a.name !== 'averageOfGroups' || (!onPage && level < levels.length));
   return (
     <>
-      <PanelHead>{`Subtotal in the ${bandName(placed.section, placed.band, placed.level).toLowerCase()}`}</PanelHead>
+      <PanelHead>{`Subtotal in the ${bandName(section, band, level).toLowerCase()}`}</PanelHead>
       <Sentence>
         Show the{' '}
         <Blank
           label="Kind of total"
-          choices={aggregates.map((a) => ({ value: a.name, label: a.noun }))}
-          onPick={(v) => void setElement(total.id, { aggregate: v } as Partial<typeof total>)}
+          choices={offered.map((a) => ({ value: a.name, label: a.noun }))}
+          onPick={(name) => {
+            const asks = totals.find((a) => a.name === name)?.asks;
+            const by = asks === 'weight' || asks === 'divisor' ? (total.by ?? (numbers[0] && written(numbers[0].name))) : null;
+            set({ aggregate: name, by, fraction: asks === 'fraction' ? (total.fraction ?? 0.9) : null });
+          }}
         >
-          {aggregates.find((a) => a.name === aggregate)?.noun ?? aggregate}
+          {kind?.noun ?? aggregate}
         </Blank>{' '}
-        of <b>{column ? words(definition, column.expression, placed.section) : '?'}</b> over the rows of{' '}
-        {placed.level ? 'this group' : 'the report'}.
+        {kind?.asks === 'fraction' && (
+          <>
+            at{' '}
+            <Blank
+              label="Percentile"
+              choices={['5', '10', '25', '75', '90', '95', '99'].map((n) => ({ value: n, label: `${n} %` }))}
+              typed={String(Math.round((total.fraction ?? 0.5) * 1000) / 10)}
+              typing="Another one, %…"
+              onPick={(v) => {
+                const percent = Number(v.replace(',', '.').replace('%', ''));
+                if (percent >= 0 && percent <= 100) set({ fraction: percent / 100 });
+              }}
+            >
+              {`${Math.round((total.fraction ?? 0.5) * 1000) / 10} %`}
+            </Blank>{' '}
+          </>
+        )}
+        of <b>{column ? words(definition, column.expression, section) : '?'}</b>
+        {(kind?.asks === 'weight' || kind?.asks === 'divisor') && (
+          <>
+            {kind.asks === 'weight' ? ' weighted by ' : ' divided by that of '}
+            <Blank
+              label={kind.asks === 'weight' ? 'Weight' : 'Divisor'}
+              expression="row"
+              typed={total.by ?? ''}
+              choices={numbers.map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() }))}
+              tone={total.by ? 'main' : 'problem'}
+              onPick={(by) => set({ by: by.trim() || null })}
+            >
+              {total.by ? words(definition, total.by, section) : '…'}
+            </Blank>
+          </>
+        )}{' '}
+        over{' '}
+        <Blank
+          label="Which rows"
+          expression="row"
+          typed={total.where ?? ''}
+          typing="Only those where a condition holds…"
+          choices={[{ value: '', label: 'all rows' }]}
+          onPick={(where) => set({ where: where.trim() || null })}
+        >
+          {total.where ? `the rows where ${total.where}` : 'all rows'}
+        </Blank>{' '}
+        of {onPage ? 'the page' : level ? `the ${levels[level - 1].name.toLowerCase()}` : 'the report'}
+        {forms.length > 1 && (
+          <>
+            ,{' '}
+            <Blank label="Shown as" choices={forms} onPick={(as) => set({ as: as as TotalForm })}>
+              {formWords(total.as, forms)}
+            </Blank>
+          </>
+        )}
+        , written{' '}
+        <Blank
+          label="Pattern"
+          choices={[{ value: '', label: 'as its column is' }, ...patterns.map((p) => ({ value: p.pattern, label: p.example }))]}
+          typed={total.pattern ?? ''}
+          typing="Another pattern…"
+          onPick={(pattern) => set({ pattern: pattern.trim() || null })}
+        >
+          {total.pattern ? `as ${patterns.find((p) => p.pattern === total.pattern)?.example ?? total.pattern}` : 'as its column is'}
+        </Blank>
+        .
       </Sentence>
-      <Box sx={{ mb: 1.5 }}>{column && <AddTotals column={column.id} aggregate={aggregate} />}</Box>
+      {!onPage && <Box sx={{ mb: 1.5 }}>{column && <AddTotals column={column.id} aggregate={aggregate} />}</Box>}
       <WhenSetting element={total} />
       <StyleSetting element={total} />
-      <Button
-        color="inherit"
-        sx={{ mt: 1, ml: -0.75 }}
-        onClick={() => {
-          void edit({ type: 'remove', ids: [total.id] });
-          select({ kind: 'report' });
-        }}
-      >
-        Remove the subtotal
-      </Button>
+      <RemoveButton id={total.id}>Remove the subtotal</RemoveButton>
     </>
   );
 }
+
+/** Patterns of numbers by what they make of one. */
+const patterns = [
+  { pattern: '#,##0', example: '1,235' },
+  { pattern: '#,##0.00', example: '1,234.50' },
+  { pattern: '#,##0.0k', example: '1.2k' },
+  { pattern: '0.0 %', example: '12.3 %' },
+  { pattern: '0 %', example: '12 %' },
+  { pattern: '¤#,##0.00', example: '€1,234.50' },
+];

@@ -4,8 +4,8 @@ export type Selection =
   | { kind: 'report' }
   | { kind: 'level'; id: string }
   | { kind: 'band'; section: string; band: BandKind; level: number }
-  /** A part of it may be chosen too, as the legend of a chart. */
-  | { kind: 'element'; id: string; part?: string };
+  /** A part of it may be chosen too, as the legend of a chart; or other elements with it. */
+  | { kind: 'element'; id: string; part?: string; more?: string[] };
 
 export type Saving = 'saved' | 'saving' | 'failed' | 'conflict';
 

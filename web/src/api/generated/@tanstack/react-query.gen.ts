@@ -3,8 +3,8 @@
 import { type DefaultError, queryOptions, type UseMutationOptions } from '@tanstack/react-query';
 
 import { client } from '../client.gen';
-import { addTableToDataset, askReader, compose, composeChoices, composeProgress, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, explainReport, findInRun, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getDataset, getDatasetFile, getHealth, getOutline, getPage, getPdf, getReport, getReportFile, getRun, getRunJson, keepLook, keepPalette, listAggregates, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listLooks, listOutdatedCopies, listProblems, listReports, listUnreadableDatasets, lookAtDataset, type Options, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, publishReport, registerDatabase, removeLook, removePalette, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, tryExpression, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, ExplainReportData, ExplainReportResponse, FindInRunData, FindInRunResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetHealthData, GetHealthResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, KeepLookData, KeepLookResponse, KeepPaletteData, KeepPaletteResponse, ListAggregatesData, ListAggregatesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListLooksData, ListLooksResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, LookAtDatasetData, LookAtDatasetResponse, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, PublishReportData, PublishReportResponse, RegisterDatabaseData, RegisterDatabaseResponse, RemoveLookData, RemoveLookResponse, RemovePaletteData, RemovePaletteResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TryExpressionData, TryExpressionResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
+import { addTableToDataset, askReader, compose, composeChoices, composeProgress, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, explainReport, findInRun, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getDataset, getDatasetFile, getHealth, getOutline, getPage, getPdf, getReport, getReportFile, getRun, getRunJson, getVersion, keepLook, keepPalette, listAggregates, listChanges, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listLooks, listOutdatedCopies, listProblems, listReports, listUnreadableDatasets, listVersions, lookAtDataset, type Options, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, publishReport, registerDatabase, removeLook, removePalette, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, tryExpression, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, ExplainReportData, ExplainReportResponse, FindInRunData, FindInRunResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetHealthData, GetHealthResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, GetVersionData, GetVersionResponse, KeepLookData, KeepLookResponse, KeepPaletteData, KeepPaletteResponse, ListAggregatesData, ListAggregatesResponse, ListChangesData, ListChangesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListLooksData, ListLooksResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, ListVersionsData, ListVersionsResponse, LookAtDatasetData, LookAtDatasetResponse, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, PublishReportData, PublishReportResponse, RegisterDatabaseData, RegisterDatabaseResponse, RemoveLookData, RemoveLookResponse, RemovePaletteData, RemovePaletteResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TryExpressionData, TryExpressionResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
 
 export type QueryKey<TOptions extends Options> = [
     Pick<TOptions, 'baseUrl' | 'body' | 'headers' | 'path' | 'query'> & {
@@ -174,6 +174,42 @@ export const listProblemsOptions = (options: Options<ListProblemsData>) => query
         throwOnError: true
     }),
     queryKey: listProblemsQueryKey(options)
+});
+
+export const listVersionsQueryKey = (options: Options<ListVersionsData>) => createQueryKey('listVersions', options);
+
+export const listVersionsOptions = (options: Options<ListVersionsData>) => queryOptions<ListVersionsResponse, DefaultError, ListVersionsResponse, ReturnType<typeof listVersionsQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listVersions({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: listVersionsQueryKey(options)
+});
+
+export const getVersionQueryKey = (options: Options<GetVersionData>) => createQueryKey('getVersion', options);
+
+export const getVersionOptions = (options: Options<GetVersionData>) => queryOptions<GetVersionResponse, DefaultError, GetVersionResponse, ReturnType<typeof getVersionQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getVersion({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: getVersionQueryKey(options)
+});
+
+export const listChangesQueryKey = (options: Options<ListChangesData>) => createQueryKey('listChanges', options);
+
+export const listChangesOptions = (options: Options<ListChangesData>) => queryOptions<ListChangesResponse, DefaultError, ListChangesResponse, ReturnType<typeof listChangesQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listChanges({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: listChangesQueryKey(options)
 });
 
 export const restoreReportMutation = (options?: Partial<Options<RestoreReportData>>): UseMutationOptions<unknown, DefaultError, Options<RestoreReportData>> => {

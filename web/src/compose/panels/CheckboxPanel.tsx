@@ -1,0 +1,54 @@
+import { Blank } from '../../sentence/Blank';
+import { Sentence } from '../../sentence/Sentence';
+import { caption } from '../../shell/caption';
+import { useCompose } from '../composeStore';
+import { offeredFields, type Placed } from '../definition';
+import { useFieldNames } from '../useFieldNames';
+import { PanelHead } from './PanelHead';
+import { PlaceSetting } from './PlaceSetting';
+import { RemoveButton } from './RemoveButton';
+import { StyleSetting } from './StyleSetting';
+import { WhenSetting } from './WhenSetting';
+
+/** A box that is ticked by a condition. */
+export function CheckboxPanel({ placed: { element: box, section } }: { placed: Placed }) {
+  const { definition, setElement } = useCompose('definition', 'setElement');
+  const written = useFieldNames();
+  if (!definition || box.type !== 'checkbox') return null;
+  const set = (change: Partial<typeof box>) => void setElement(box.id, change as Partial<typeof box>);
+  const flags = offeredFields(definition, section).filter((f) => f.type === 'bool');
+  return (
+    <>
+      <PanelHead>Checkbox</PanelHead>
+      <Sentence>
+        Tick it where{' '}
+        <Blank
+          label="Ticked where"
+          expression="group"
+          typed={box.checked}
+          typing="A condition holds…"
+          choices={flags.map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() }))}
+          onPick={(checked) => checked.trim() && set({ checked })}
+        >
+          {box.checked}
+        </Blank>
+        ; where it does not hold,{' '}
+        <Blank
+          label="Elsewhere"
+          choices={[
+            { value: '', label: 'leave it empty' },
+            { value: 'cross', label: 'cross it' },
+          ]}
+          onPick={(v) => set({ crossed: v === 'cross' })}
+        >
+          {box.crossed ? 'cross it' : 'leave it empty'}
+        </Blank>
+        .
+      </Sentence>
+      <WhenSetting element={box} />
+      <PlaceSetting element={box} />
+      <StyleSetting element={box} />
+      <RemoveButton id={box.id}>Remove the checkbox</RemoveButton>
+    </>
+  );
+}

@@ -1,0 +1,38 @@
+import Box from '@mui/material/Box';
+import type { Element } from '../../api/generated';
+import { Setting } from '../../sentence/Setting';
+import { TextSetting } from '../../sentence/TextSetting';
+import { useCompose } from '../composeStore';
+import { millimetres, pointsOf } from '../millimetres';
+
+const lengths = [
+  { name: 'x', label: 'From the left, mm' },
+  { name: 'y', label: 'From the top of the band, mm' },
+  { name: 'width', label: 'Width, mm' },
+  { name: 'height', label: 'Height, mm' },
+] as const;
+
+/** Where an element with a place of its own stands, and how large it is. */
+export function PlaceSetting({ element }: { element: Element }) {
+  const { edit } = useCompose('edit');
+  if (element.column) return null;
+  const mm = (name: (typeof lengths)[number]['name']) => millimetres(element[name] ?? (name === 'height' ? 16 : 0));
+  return (
+    <Setting name="Place and size" summary={`${mm('width')} × ${mm('height')} mm at ${mm('x')}, ${mm('y')}`}>
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
+        {lengths.map(({ name, label }) => (
+          <TextSetting
+            key={name}
+            label={label}
+            value={mm(name)}
+            onCommit={(text) => {
+              const points = pointsOf(Number.parseFloat(text.replace(',', '.')));
+              const least = name === 'width' ? 2 : 0;
+              if (points >= least && points <= 14400) void edit({ type: 'arrange', places: [{ id: element.id, [name]: points }] });
+            }}
+          />
+        ))}
+      </Box>
+    </Setting>
+  );
+}

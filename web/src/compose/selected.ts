@@ -1,0 +1,23 @@
+import type { Element, ReportDefinition } from '../api/generated';
+import type { Selection } from './session/types';
+import { findElement } from './definition';
+
+/** The ids of all elements that are selected, the one that settings are shown of first. */
+export const selectedIds = (selection: Selection): string[] =>
+  selection.kind === 'element' ? [selection.id, ...(selection.more ?? [])] : [];
+
+/** Those of the selected elements that stand at a place of their own, in no column. */
+export const freeOnes = (definition: ReportDefinition, selection: Selection): Element[] =>
+  selectedIds(selection)
+    .map((id) => findElement(definition, id)?.element)
+    .filter((e): e is Element => e !== undefined && !e.column);
+
+/** The selection with one more element, or without one that was in it. */
+export function toggled(selection: Selection, id: string): Selection {
+  const ids = selectedIds(selection);
+  const next = ids.includes(id) ? ids.filter((i) => i !== id) : [id, ...ids];
+  return selectionOf(next);
+}
+
+export const selectionOf = ([id, ...more]: string[]): Selection =>
+  id === undefined ? { kind: 'report' } : more.length ? { kind: 'element', id, more } : { kind: 'element', id };
