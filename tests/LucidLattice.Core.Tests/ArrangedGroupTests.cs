@@ -34,11 +34,15 @@ public sealed class ArrangedGroupTests
             })],
             ReportFooter = Workshop.Band(Workshop.Part("f", 16, Text("all", "all={{ sum(n) }}/{{ count(*) }}"))),
         };
-        return Workshop.Run(Workshop.Report(section, Fields), new MemoryRows([.. rows.Select(r => new[]
-        {
-            Value.Of(r.Region), Value.Of(r.Route), r.N is { } n ? Value.Of(n) : Value.Null, Value.Of(r.Day),
-        })]));
+        return RunOf(section, rows);
     }
+
+    private static ReportRun RunOf(Section section, List<Row> rows) => Workshop.Run(Workshop.Report(section, Fields), MemoryOf(rows));
+
+    private static MemoryRows MemoryOf(List<Row> rows) => new([.. rows.Select(r => new[]
+    {
+        r.Region is null ? Value.Null : Value.Of(r.Region), Value.Of(r.Route), r.N is { } n ? Value.Of(n) : Value.Null, Value.Of(r.Day),
+    })]);
 
     private static List<string> Printed(ReportRun run) =>
         [.. Enumerable.Range(1, run.PageCount).SelectMany(p => run.Page(p).Texts()).Select(t => t.Text)];
@@ -80,6 +84,111 @@ public sealed class ArrangedGroupTests
             lines.Add($"all={Sum(expected.Select(r => r[2]))}/{expected.Sum(r => Convert.ToInt64(r[3], CultureInfo.InvariantCulture))}");
             Assert.Equal(lines, Printed(run));
         }
+    }
+
+    /// <summary>The largest N and all others as one group: nothing is lost from totals, ranks or counts.</summary>
+    [Fact]
+    public void All_groups_beyond_the_first_follow_as_one_as_DuckDB_has_them()
+    {
+        for (var seed = 1; seed <= 12; seed++)
+        {
+            var rows = Rows(seed, 30 * seed);
+            using var duck = DuckOf(rows);
+            var run = Run(rows, new Level { Id = "a", Name = "Region", By = "region" }, new Level
+            {
+                Id = "b", Name = "Route", By = "route", OrderBy = "sum(n)", Descending = true, First = 2, Others = "All others",
+            });
+            Assert.DoesNotContain(run.Problems, p => p.IsError);
+            var expected = Duck.Rows(duck, """
+                WITH routes AS (SELECT region, route, row_number() OVER (PARTITION BY region
+                    ORDER BY sum(n) DESC NULLS LAST, route) AS place FROM t GROUP BY region, route)
+                SELECT region, CASE WHEN place <= 2 THEN route ELSE 'All others' END, sum(n) FROM t JOIN routes USING (region, route)
+                GROUP BY ALL ORDER BY region, min(place)
+                """);
+            var lines = new List<string>();
+            foreach (var group in expected.GroupBy(r => r[0]))
+            {
+                lines.Add($"0:{group.Key}={Sum(group.Select(r => r[2]))}");
+                lines.AddRange(group.Select(r => $"1:{r[1]}={Plain(r[2])}"));
+            }
+            lines.Add($"all={Sum(rows.Select(r => (object?)r.N))}/{rows.Count}");
+            // Texts print the name of the group, since a field would be that of one of its rows.
+            Assert.Equal(lines, Printed(Named(rows, run)));
+            var outline = Enumerable.Range(0, run.First().Tree.Levels[2].Count)
+                .Select(g => run.First().LabelOf(2, g, run.First().NewFrame())).ToList();
+            Assert.Equal(expected.Select(r => (string)r[1]!), outline);
+        }
+    }
+
+    /// <summary>The same report with the names of its groups in its headers.</summary>
+    private static ReportRun Named(List<Row> rows, ReportRun run)
+    {
+        var section = run.Report.Sheets[0].Sections[0];
+        return RunOf(section with
+        {
+            Levels = [.. section.Levels.Select((l, i) => l with
+            {
+                Header = l.Header.MapElements(e => e is TextElement t
+                    ? t with { Text = t.Text.Replace($"{{{{ {l.By} }}}}", "{{ group_name() }}") } : e),
+            })],
+        }, rows);
+    }
+
+    [Fact]
+    public void Named_groups_gather_their_keys_in_the_order_of_the_list_as_DuckDB_does_by_CASE()
+    {
+        for (var seed = 1; seed <= 6; seed++)
+        {
+            var rows = Rows(seed, 60);
+            using var duck = DuckOf(rows);
+            var groups = new NamedGroups { Groups = [new("West", ["r3", "r1"]), new("East", ["r0"])], Remaining = seed % 2 == 0 ? "Rest" : null };
+            var run = Named(rows, Run(rows, new Level { Id = "a", Name = "Part", By = "region", Groups = groups }));
+            var expected = Duck.Rows(duck, $"""
+                SELECT CASE WHEN region IN ('r3', 'r1') THEN 'West' WHEN region = 'r0' THEN 'East' ELSE
+                {(seed % 2 == 0 ? "'Rest'" : "region")} END AS g, sum(n) FROM t GROUP BY g
+                ORDER BY CASE g WHEN 'West' THEN 0 WHEN 'East' THEN 1 ELSE 2 END, g
+                """);
+            Assert.Equal([.. expected.Select(r => $"0:{r[0]}={Plain(r[1])}"), $"all={Sum(rows.Select(r => (object?)r.N))}/{rows.Count}"],
+                Printed(run));
+        }
+    }
+
+    [Fact]
+    public void Rows_without_a_key_have_the_name_that_the_author_gives_them()
+    {
+        var rows = new List<Row> { new("r1", "t", 1, default), new(null!, "t", 2, default) };
+        var run = Named(rows, Run(rows, new Level { Id = "a", Name = "Part", By = "region", EmptyName = "No region yet" }));
+        Assert.Equal(["0:r1=1", "0:No region yet=2", "all=3/2"], Printed(run));
+    }
+
+    /// <summary>A click on a group that stands for several keys carries all of them; that on any other its own.</summary>
+    [Fact]
+    public void A_link_on_all_others_carries_their_keys()
+    {
+        var rows = new List<Row> { new("r1", "t", 9, default), new("r2", "t", 5, default), new("r3", "t", 3, default), new(null!, "t", 1, default) };
+        var run = Run(rows, new Level { Id = "a", Name = "Region", By = "region", OrderBy = "sum(n)", Descending = true, First = 2,
+            Others = "Others" });
+        var target = Workshop.Report(new Section { Id = "s" }, Fields) with
+        {
+            Parameters = [new Parameter { Name = "regions", Type = DataType.Text, Shape = ParameterShape.Several }],
+        };
+        var section = run.Report.Sheets[0].Sections[0];
+        var linked = section with
+        {
+            Levels = [section.Levels[0] with { Header = section.Levels[0].Header.MapElements(e => e with { Link = new Link { Report = "target",
+                Carries = [new CarriedValue { Parameter = "regions", From = new LevelSource { Level = "a" } }] } }) }],
+        };
+        var engine = new ReportEngine(MemoryOf(rows), Workshop.Measurer, new OneTarget(target));
+        var page = engine.Run(new RunRequest(Workshop.Report(linked, Fields), new Dictionary<string, string>(), Workshop.Now),
+            CancellationToken.None);
+        Assert.DoesNotContain(page.Problems, p => p.IsError);
+        Assert.Equal(["[\"r1\"]", "[\"r2\"]", "[\"r3\",null]"],
+            page.Page(1).Flatten().OfType<Drawing.RegionItem>().Select(r => r.Action!.Values["regions"]));
+    }
+
+    private sealed class OneTarget(ReportDefinition target) : Links.IReportCatalog
+    {
+        public ReportDefinition? Published(string reportId) => target;
     }
 
     /// <summary>Deviations, the first and the last value, of groups and of all; running, too.</summary>

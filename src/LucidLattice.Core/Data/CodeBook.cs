@@ -26,6 +26,10 @@ public sealed class CodeBook
     /// <summary>Null for a field without a value list.</summary>
     public static CodeBook? ForField(Field field) => field.Codes.Count == 0 ? null : new CodeBook(field);
 
+    /// <summary>Texts that stand for themselves, in the order of a list.</summary>
+    public static CodeBook Listed(IReadOnlyList<string> texts) =>
+        new(new Field { Name = "", Type = DataType.Text, Codes = [.. texts.Select(t => new CodedValue(t, t))] });
+
     /// <summary>The place of a value in the list; values that are not listed come after all others.</summary>
     public int Place(in Value value) => _places.GetValueOrDefault(value, _codes.Count);
 

@@ -82,6 +82,16 @@ public sealed record Level
     /// all.</summary>
     public int? First { get; init; }
 
+    /// <summary>What the groups beyond <see cref="First"/> are called, which then follow as one group and are in the totals around; null
+    /// leaves them out.</summary>
+    public string? Others { get; init; }
+
+    /// <summary>Keys that make one group under a name, in the order of the list; null makes a group of each key.</summary>
+    public NamedGroups? Groups { get; init; }
+
+    /// <summary>What the group of rows without a key is called; null for the words of the report's language.</summary>
+    public string? EmptyName { get; init; }
+
     /// <summary>A Unicode LDML pattern for the keys where groups are listed by name; null takes the one that suits them.</summary>
     public string? Pattern { get; init; }
 

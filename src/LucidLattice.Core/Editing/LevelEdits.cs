@@ -47,6 +47,13 @@ public sealed record SetLevel : Edit
     public bool? NewPage { get; init; }
     public bool? Together { get; init; }
 
+    /// <summary>What all groups beyond the first ones are called, and rows without a key; empty for none; null leaves it.</summary>
+    public string? Others { get; init; }
+    public string? EmptyName { get; init; }
+
+    /// <summary>Keys under names; without groups it takes the names away; null leaves them.</summary>
+    public NamedGroups? Groups { get; init; }
+
     /// <summary>For its keys; empty for the usual one; null leaves it.</summary>
     public string? Pattern { get; init; }
 
@@ -72,6 +79,8 @@ public sealed record SetLevel : Edit
             By = By ?? level.By, Name = name, Descending = Descending ?? level.Descending, NewPage = NewPage ?? level.NewPage,
             Pattern = Given(Pattern, level.Pattern), OrderBy = Given(OrderBy, level.OrderBy), Keep = Given(Keep, level.Keep),
             Together = Together ?? level.Together,
+            Others = Given(Others, level.Others), EmptyName = Given(EmptyName, level.EmptyName),
+            Groups = Groups is null ? level.Groups : Groups is { Groups.Count: 0, Remaining: null } ? null : Groups,
             First = First is null ? level.First : First > 0 ? First : null,
         };
         // Texts that print the old key print the new one.
@@ -83,7 +92,8 @@ public sealed record SetLevel : Edit
 
     /// <summary>The key as a text prints it.</summary>
     private static string Printed(Level level) =>
-        level.Pattern is null ? $"{{{{ {level.By} }}}}" : $"{{{{ {level.By} | {level.Pattern} }}}}";
+        level is { Others: not null } or { Groups: not null } or { EmptyName: not null } ? "{{ group_name() }}"
+        : level.Pattern is null ? $"{{{{ {level.By} }}}}" : $"{{{{ {level.By} | {level.Pattern} }}}}";
 
     private static string? Given(string? asked, string? now) => asked is null ? now : asked.Trim() is { Length: > 0 } text ? text : null;
 }

@@ -61,10 +61,11 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
         if (element.Link is null) return null;
         var keys = new Dictionary<string, LinkKey>();
         foreach (var (name, key) in clicked) keys[name] = key;
-        foreach (var level in section.LevelsAround(place))
+        foreach (var (level, i) in section.LevelsAround(place).Select((l, i) => (l, i)))
         {
             // A level whose key is broken says so at the level.
-            if (section.TryCompile(level.By) is { } by) keys[level.Id] = OfLevel(level, level.By, by);
+            if (section.TryCompile(level.By) is not { } by) continue;
+            keys[level.Id] = level is { Groups: null, Others: null } ? OfLevel(level, level.By, by) : OfMany(level, by, section.Base + i + 1);
         }
         // What rows of its own, as of a chart, are matched to is known too.
         foreach (var (level, own) in section.Matched)
@@ -78,6 +79,25 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
         {
             Step = DateSteps.StepOf(expression),
         };
+
+    /// <summary>Of a group that stands for several keys, all of them; a link that would carry more of them carries none.</summary>
+    private static LinkKey OfMany(Level level, Compiled by, int at) => new(by.Type, level.Name, (_, frame) =>
+    {
+        if (frame.Tree is not { } tree || frame.Row < 0) return Value.Empty;
+        if (level.Groups is null && !tree.IsOthers(at, frame.Groups[at])) return Filled(frame.Try(by));
+        var (row, keys) = (frame.Row, new HashSet<Value>());
+        foreach (var one in tree.Rows(at, frame.Groups[at]))
+        {
+            frame.Row = one;
+            keys.Add(Filled(frame.Try(by)));
+            if (keys.Count > ValueList.Most) break;
+        }
+        frame.Row = row;
+        return keys.Count == 1 ? keys.First() : keys.Count > ValueList.Most ? Value.Null : Value.Of(new ValueList(keys));
+    })
+    { MayBeSeveral = true, Clicked = true };
+
+    private static Value Filled(Value key) => key.IsNull ? Value.Empty : key;
 
     /// <summary>The pieces of a text with values, or null if one of them is wrong.</summary>
     public List<TextPiece>? Pieces(string id, string property, string text)

@@ -1,3 +1,4 @@
+using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Values;
@@ -7,6 +8,15 @@ namespace LucidLattice.Core.Elements;
 /// <summary>Named groups of keys as an expression.</summary>
 public static class KeyGroups
 {
+    /// <summary>The key of a level: that of its expression, or the name of the group that it belongs to, in the order of the list.</summary>
+    public static Compiled KeyOf(Level level, Compiled key, Scope rows)
+    {
+        if (level.Groups is not { Groups.Count: > 0 } groups) return key;
+        var names = groups.Groups.Select(g => g.Name).Concat(groups.Remaining is { } rest ? [rest] : Array.Empty<string>()).Distinct();
+        var named = Compiler.Compile(Expression(groups, level.By, key), rows);
+        return named with { Codes = CodeBook.Listed([.. names]), Field = null };
+    }
+
     /// <summary>The name of the group that a key belongs to; for all others the name of what remains, or what they are called
     /// themselves.</summary>
     /// <param name="by">What the keys are.</param>

@@ -135,8 +135,12 @@ public sealed class ReportExplainer
     {
         var order = level.OrderBy is { Length: > 0 } total ? $"the {(level.Descending ? "largest" : "smallest")} {total} first"
             : level.Descending ? "from the last to the first" : "from the first to the last";
-        var kept = (level.First is { } first ? $"; only the first {first} are kept" : "")
+        var kept = (level.First is { } first ? level.Others is { } others ? $"; those beyond the first {first} as “{others}”"
+                : $"; only the first {first} are kept" : "")
             + (level.Keep is { Length: > 0 } keep ? $"; only those are kept where {keep}" : "");
+        if (level.Groups is { } groups)
+            kept += "; " + WordList.Joined(groups.Groups.Select(g => $"{WordList.Joined(g.Keys)} as “{g.Name}”"))
+                + (groups.Remaining is { } rest ? $", all others as “{rest}”" : "");
         return $"It groups them by {level.By} (“{level.Name}”), {order}{kept}"
             + (level.NewPage ? "; each group starts on a new page." : level.Together ? "; each group is kept on one page." : ".");
     }

@@ -91,7 +91,7 @@ public sealed partial class Compiler
         ExtractSyntax extract => Extract(extract),
         CallSyntax call when IsOrdered(call) => OrderedCall(call),
         CallSyntax call when AggregateKinds.Find(call.Name) is not null || call.NeedsRows => AggregateCall(call),
-        CallSyntax call => ParameterFunction(call) ?? Functions.Call(call, [.. call.Arguments.Select(Visit)]),
+        CallSyntax call => ParameterFunction(call) ?? GroupFunction(call) ?? Functions.Call(call, [.. call.Arguments.Select(Visit)]),
         _ => throw new InvalidOperationException(node.GetType().Name),
     };
 

@@ -44,6 +44,9 @@ public sealed class Frame
 
     /// <summary>The value of a parameter as people read it, in a pattern or in what suits it.</summary>
     public Func<int, string?, string> ParameterWords { get; init; } = (_, _) => "";
+
+    /// <summary>What a group of a level of the tree is called.</summary>
+    public Func<int, int, string> GroupName { get; init; } = (_, _) => "";
     public DateTime Now { get; init; }
     public Collation Collation { get; init; } = new("");
 

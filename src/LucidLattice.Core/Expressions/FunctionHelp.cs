@@ -23,6 +23,7 @@ public sealed record FunctionHelp(string Name, string Form, string Words, bool R
         new("parameters", "parameters()", "what readers have set, as a sentence"),
         new("is_every", "is_every(:parameter)", "whether every one is chosen"),
         .. AggregateKinds.All.Select(a => a.Help),
+        new("group_name", "group_name()", "what the group around is called", false),
         new("lag", "lag(sum(n)) OVER ()", "the same of the group, or row, printed before", false),
         new("rank", "rank() OVER (ORDER BY sum(n) DESC)", "the group's place among its neighbours; equal ones share it", false),
         new("dense_rank", "dense_rank() OVER (ORDER BY sum(n) DESC)", "the same without gaps after equal ones", false),

@@ -17,6 +17,20 @@ public sealed class GroupTree : ISized
     /// <summary>Level 0 and one for each grouping level.</summary>
     public IReadOnlyList<GroupLevel> Levels { get; }
 
+    /// <summary>Of levels that gather what is beyond their first groups: whether a group is that of all others; null elsewhere.</summary>
+    public IReadOnlyList<bool[]?> Gathered { get; private init; } = [];
+
+    /// <summary>True if the group stands for all groups beyond the first ones.</summary>
+    public bool IsOthers(int level, int group) => level < Gathered.Count && Gathered[level] is { } flags && flags[group];
+
+    /// <summary>The same tree, knowing of each level which of its groups are those of all others.</summary>
+    /// <param name="isOthers">Of a level and a row.</param>
+    public GroupTree Gathering(Func<int, int, bool> isOthers, IReadOnlySet<int> levels) => new(Order, Levels)
+    {
+        Gathered = [.. Levels.Select((level, i) => !levels.Contains(i) || Order.Length == 0 ? null
+            : Enumerable.Range(0, level.Count).Select(g => isOthers(i, Order[level.Start[g]])).ToArray())],
+    };
+
     /// <summary>The level of the innermost groups.</summary>
     public int Innermost => Levels.Count - 1;
 

@@ -166,7 +166,7 @@ internal sealed class SectionPlanner(
         foreach (var level in scope.Section.Levels)
         {
             // A level whose key is broken stays, as one group, so that bands and rails keep their places.
-            var key = scope.Check(level.Id, "by", () => Compiler.Compile(level.By, rows), rows)
+            var key = scope.Check(level.Id, "by", () => KeyGroups.KeyOf(level, Compiler.Compile(level.By, rows), rows), rows)
                 ?? new Compiled(DataType.Null, Phase.Constant, _ => Value.Null);
             var format = level.Pattern is null ? null : scope.Check(level.Id, "pattern", () => scope.Format(key, level.Pattern), rows);
             var totals = scope.OfGroups(levels.Count + 1);

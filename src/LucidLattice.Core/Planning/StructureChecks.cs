@@ -122,6 +122,10 @@ public static class StructureChecks
                 yield return Error("bad-size", $"A part cannot ask for {room} points of room.", part.Id, "leastRoom",
                     "Lengths are in points, 0 or more.");
         }
+        foreach (var level in report.AllSections().SelectMany(s => s.Levels).Where(l => l.Groups is { } groups
+            && (groups.Groups.Count > NamedGroups.MostGroups || groups.Groups.Sum(g => g.Keys.Count) > NamedGroups.MostKeys)))
+            yield return Error("named-groups", $"“{level.Name}” has more than {NamedGroups.MostGroups} named groups, or than "
+                + $"{NamedGroups.MostKeys} keys in them.", level.Id, "groups", "Work the groups out in a field of the dataset.");
         foreach (var level in report.AllSections().SelectMany(s => s.Levels).Where(l => l.First is < 1))
             yield return Error("bad-first", $"“{level.Name}” keeps its first {level.First} groups, which leaves none.", level.Id, "first",
                 "Keep at least one, or leave it out.");

@@ -20,15 +20,18 @@ internal sealed class GroupArranging(SectionPlan plan, Collation collation, Func
     public GroupTree Arrange(GroupTree tree, IReadOnlyList<RowKey> keys)
     {
         var arranged = keys.ToList();
+        var gathered = new Dictionary<int, GivenKey>();
         for (var i = 0; i < plan.Levels.Count; i++)
         {
             if (!plan.Levels[i].IsArranged) continue;
             var level = plan.Base + i + 1;
             var order = Ordered(tree, level, plan.Levels[i]);
-            arranged[level - 1] = KeyOf(tree, level, order);
+            var key = KeyOf(tree, level, order, plan.Levels[i].Level is { Others: not null, First: { } first } ? first : null);
+            arranged[level - 1] = key;
+            if (key.Others.Count > 0) gathered[level] = key;
             tree = build([.. order.SelectMany(group => tree.Rows(level, group).ToArray()).Order()], arranged);
         }
-        return tree;
+        return gathered.Count == 0 ? tree : tree.Gathering((level, row) => gathered[level].Holds(row), gathered.Keys.ToHashSet());
     }
 
     /// <summary>The groups of a level that are kept, each group's around it one after the other, in their order.</summary>
@@ -49,7 +52,7 @@ internal sealed class GroupArranging(SectionPlan plan, Collation collation, Func
             kept = [.. kept.OrderBy(g => tree.Levels[level].Parent[g]).ThenBy(g => measures[g].IsNull)
                 .ThenBy(g => measures[g], Comparer<Value>.Create((a, b) => Compare(a, b, how.Level.Descending)))];
         }
-        return how.Level.First is not { } first ? kept
+        return how.Level.First is not { } first || how.Level.Others is not null ? kept
             : [.. kept.GroupBy(g => tree.Levels[level].Parent[g]).SelectMany(siblings => siblings.Take(first))];
     }
 
@@ -57,18 +60,30 @@ internal sealed class GroupArranging(SectionPlan plan, Collation collation, Func
         a.IsNull || b.IsNull ? 0 : Value.Compare(a, b, collation) * (descending ? -1 : 1);
 
     /// <summary>A key by which the groups come in this order.</summary>
-    private static GivenKey KeyOf(GroupTree tree, int level, List<int> order)
+    /// <param name="first">So many of each group around stand alone, all others as one after them; null leaves each alone.</param>
+    private static GivenKey KeyOf(GroupTree tree, int level, List<int> order, int? first)
     {
         var ranks = new int[tree.Order.Length == 0 ? 0 : tree.Order.Max() + 1];
-        for (var rank = 0; rank < order.Count; rank++)
-            foreach (var row in tree.Rows(level, order[rank])) ranks[row] = rank;
-        return new GivenKey(ranks, order.Count + 1);
+        var (others, rank, around, place) = (new HashSet<int>(), -1, -1, 0);
+        foreach (var group in order)
+        {
+            if (tree.Levels[level].Parent[group] is var parent && parent != around) (around, place) = (parent, 0);
+            if (first is not { } most || place <= most) rank++;
+            if (place++ >= first) others.Add(rank);
+            foreach (var row in tree.Rows(level, group)) ranks[row] = rank;
+        }
+        return new GivenKey(ranks, rank + 2, others);
     }
 
     /// <summary>Ranks that were worked out.</summary>
-    private sealed class GivenKey(int[] ranks, int count) : RowKey(count)
+    /// <param name="others">Those of groups that stand for all others.</param>
+    private sealed class GivenKey(int[] ranks, int count, HashSet<int> others) : RowKey(count)
     {
+        public HashSet<int> Others => others;
+
         public override long Bytes => ranks.Length * 4L;
+
+        public bool Holds(int row) => others.Contains(ranks[row]);
 
         public override void Ranks(ReadOnlySpan<int> rows, Span<int> into)
         {

@@ -42,23 +42,13 @@ public sealed class SectionData
     /// <summary>A frame of one's own, since frames move.</summary>
     public Frame NewFrame() => Content.NewFrame();
 
-    /// <summary>The key of a group.</summary>
+    /// <summary>The key of a group; of all others, what they are called.</summary>
     /// <param name="level">Of the tree; one of the section's own levels.</param>
     /// <param name="frame">Is moved to the group's first row.</param>
-    public Value KeyOf(int level, int group, Frame frame)
-    {
-        frame.Row = Tree.Order[Tree.Levels[level].Start[group]];
-        return frame.Try(Plan.Levels[level - Plan.Base - 1].Key);
-    }
+    public Value KeyOf(int level, int group, Frame frame) => GroupNames.Key(Plan, Tree, level, group, frame);
 
     /// <summary>The key of a group as people read it.</summary>
-    public string LabelOf(int level, int group, Frame frame)
-    {
-        var key = KeyOf(level, group, frame);
-        return key.IsNull
-            ? Locales.LocaleWords.Of(Languages.Culture(Plan.Report.Language)).Empty
-            : Plan.Levels[level - Plan.Base - 1].Format.Format(key);
-    }
+    public string LabelOf(int level, int group, Frame frame) => GroupNames.Label(Plan, Tree, level, group, frame);
 
     /// <summary>The totals of the rows in a range of the printed order, for those that a list asks for.</summary>
     public Totals TotalsOf(AggregateList list, int from, int to)

@@ -36,7 +36,7 @@ internal sealed class SectionSteps
         [
             plan.Filter is null ? ("", Reads.Nothing) : StepKey.Part("filter", plan.Filter),
             .. plan.Match.Select(m => StepKey.Part("match", m.Own)),
-            .. plan.Levels.Select(l => StepKey.Part($"level {l.Level.Descending} {l.Level.First}", l.Key)),
+            .. plan.Levels.Select(l => StepKey.Part($"level {l.Level.Descending} {l.Level.First} {l.Level.Others is not null}", l.Key)),
             .. plan.Levels.Where(l => l.Order is not null).Select(l => StepKey.Part($"order of {l.Level.Name}", l.Order!)),
             .. plan.Levels.Where(l => l.Keep is not null).Select(l => StepKey.Part($"keep {l.Level.Name}", l.Keep!)),
             .. plan.Sort.Select(s => StepKey.Part($"sort {s.Descending}", s.Key)),
@@ -70,6 +70,7 @@ internal sealed class SectionSteps
         Groups = new int[_plan.Base + _plan.Levels.Count + 1],
         Parameters = _run.Parameters.Values,
         ParameterWords = (index, pattern) => _run.Parameters.Words(_plan.Report, index, pattern),
+        GroupName = (level, group) => _tree is { } known ? GroupNames.Label(_plan, known, level, group, FrameOver(known, null)) : "",
         Now = _run.Now,
         Collation = _collation,
         Totals = totals,

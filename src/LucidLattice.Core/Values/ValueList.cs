@@ -6,6 +6,9 @@ namespace LucidLattice.Core.Values;
 /// JSON array of texts, with null for that.</summary>
 public sealed class ValueList(IEnumerable<Value> values) : IEquatable<ValueList>
 {
+    /// <summary>More of them are carried by no link.</summary>
+    public const int Most = 1_000;
+
     /// <summary>No line breaks, and letters as they are.</summary>
     private static readonly JsonSerializerOptions Compact = new()
         { Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
