@@ -16,6 +16,7 @@ namespace LucidLattice.Core.Definitions;
 [JsonDerivedType(typeof(ImageElement), "image")]
 [JsonDerivedType(typeof(CodeElement), "code")]
 [JsonDerivedType(typeof(CheckboxElement), "checkbox")]
+[JsonDerivedType(typeof(ContentsElement), "contents")]
 [JsonDerivedType(typeof(ChartElement), "chart")]
 public abstract record Element
 {

@@ -51,6 +51,7 @@ public static class PlaceNames
             ImageElement => "an image",
             CodeElement code => $"the code {Quoted(code.Text)}",
             CheckboxElement => "a checkbox",
+            ContentsElement => "the contents",
             _ => "a line",
         };
     }

@@ -77,10 +77,24 @@ public sealed record Sheet
     /// <summary>Its pages are filled in so many columns, from left to right; null for one.</summary>
     public PageColumns? Columns { get; init; }
 
+    /// <summary>Behind everything on its pages; null for nothing.</summary>
+    public Watermark? Watermark { get; init; }
+
     /// <summary>Under one another, or beside the one before.</summary>
     public IReadOnlyList<Section> Sections { get; init; } = [];
 }
 
 /// <summary>Columns that a page is filled in, of equal width.</summary>
 /// <param name="Gap">Between two of them, in points.</param>
-public sealed record PageColumns(int Count, double Gap = 16);
+/// <param name="Across">True puts one row after the other from left to right, as on sheets of labels; false fills each column down.</param>
+/// <param name="Start">Of rows across: an expression for the first place that is filled, from 1, as where labels are missing already; null
+/// takes the first.</param>
+public sealed record PageColumns(int Count, double Gap = 16, bool Across = false, string? Start = null);
+
+/// <summary>A large text behind everything on each page of a sheet.</summary>
+/// <param name="Text">With values in double braces.</param>
+/// <param name="When">A condition, which may use the page number; null prints it on each page.</param>
+/// <param name="Color">#RRGGBB.</param>
+/// <param name="Size">In points, up to 72.</param>
+/// <param name="Turn">In degrees, clockwise.</param>
+public sealed record Watermark(string Text, string? When = null, string Color = "#E4E7E4", double Size = 72, double Turn = -35);

@@ -11,9 +11,11 @@ public abstract record FlowCursor;
 /// <param name="Height">Of the body of a whole page.</param>
 /// <param name="Empty">True if nothing is on the page (or in its column) yet, so that something has to be put there.</param>
 /// <param name="Around">Where the band stands that the flow is inside of; null on a sheet.</param>
+/// <param name="Rows">At most so many rows are begun (or innermost groups, where no rows are printed); null for as many as fit.</param>
 /// <param name="Effort">Counts what is done; null where that is known to be little, as on a page that was filled before.</param>
 public readonly record struct Room(
-    double Left, double Top, double Bottom, double Height, bool Empty = true, Frame? Around = null, Effort? Effort = null);
+    double Left, double Top, double Bottom, double Height, bool Empty = true, Frame? Around = null, int? Rows = null,
+    Effort? Effort = null);
 
 /// <summary>What filling a room came to.</summary>
 /// <param name="Bottom">Where the filled part ends.</param>

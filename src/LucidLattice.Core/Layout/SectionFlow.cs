@@ -71,18 +71,22 @@ public sealed class SectionFlow : IFlow
         // The height of a header that shares the line of the row to come.
         var line = 0.0;
         int? firstRow = null;
+        var begun = 0;
         while (cursor.Stage != Stage.End)
         {
             room.Effort?.Part();
             if (!empty && inner is null && _keeping.BeginsOnNewPage(cursor, room.Bottom - y - line + Close, room))
                 return Stop(cursor, null);
+            if (room.Rows is { } most && begun >= most && inner is null && cursor is { Stage: Stage.Header or Stage.Detail, Part: 0, Offset: 0 })
+                return Stop(cursor, null);
+            if (inner is null && IsUnit(cursor)) begun++;
             var parts = Parts(cursor);
             if (cursor.Part >= parts.Count)
             {
                 cursor = cursor.Next(_tree, _whole, _details);
                 continue;
             }
-            if (place is null && !breaks && line == 0 && _rowHeight is { } rowHeight && cursor is { Stage: Stage.Detail, Part: 0, Offset: 0 })
+            if (place is null && !breaks && line == 0 && room.Rows is null && _rowHeight is { } rowHeight && cursor is { Stage: Stage.Detail, Part: 0, Offset: 0 })
             {
                 // Rows of one height are only counted; the same sums as below decide, so that both agree to the last bit.
                 var (row, last) = (cursor.Row, _tree.Levels[cursor.Level].End(cursor.Group) - 1);
@@ -145,6 +149,10 @@ public sealed class SectionFlow : IFlow
 
         Filled Stop(Cursor at, FlowCursor? within) => new(y + line, empty, new At(at, within));
     }
+
+    /// <summary>True at what is counted where a room takes so many: a row, or the innermost group where no rows are printed.</summary>
+    private bool IsUnit(Cursor cursor) => cursor is { Part: 0, Offset: 0 }
+        && (_details ? cursor.Stage == Stage.Detail : cursor.Stage == Stage.Header && cursor.Level == _tree.Innermost);
 
     /// <summary>The height of a part; with a page, that of the sections inside of it too, as far as the page holds them.</summary>
     private double PartHeight(PartPlan part, Cursor at, Room? whole)

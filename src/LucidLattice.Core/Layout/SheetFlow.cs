@@ -13,9 +13,13 @@ public static class SheetFlow
     }
 
     /// <summary>The flow of a whole sheet, in the columns of its pages.</summary>
-    public static IFlow Compose(SheetPlan sheet, double bodyWidth, PartLayout layout, Func<SectionPlan, SectionContent> contents)
+    /// <param name="start">Of rows across, the first place that is filled, from 1.</param>
+    public static IFlow Compose(SheetPlan sheet, double bodyWidth, PartLayout layout, Func<SectionPlan, SectionContent> contents,
+        int start = 1)
     {
         var body = Compose(sheet.Sections, layout, contents);
+        if (sheet.Sheet.Columns is { Across: true, Count: > 0 } across)
+            return new AcrossFlow(body, across.Count, bodyWidth + across.Gap, Math.Max(0, start - 1));
         return sheet.Sheet.Columns is { Count: > 1 } columns ? new ColumnsFlow(body, columns.Count, bodyWidth + columns.Gap) : body;
     }
 

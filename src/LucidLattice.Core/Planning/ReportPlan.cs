@@ -19,6 +19,12 @@ public sealed record SheetPlan(
     Sheet Sheet, IReadOnlyList<PartPlan> PageHeader, IReadOnlyList<PartPlan> PageFooter, IReadOnlyList<SectionPlan> Sections,
     AggregateList PageTotals)
 {
+    /// <summary>What stands behind everything on its pages; null for nothing.</summary>
+    public PartPlan? Watermark { get; init; }
+
+    /// <summary>Of rows across: the first place that is filled, from 1; null for the first.</summary>
+    public Expressions.Compiled? Start { get; init; }
+
     /// <summary>The section whose rows its page bands see.</summary>
     public SectionPlan First => Sections[0];
 }

@@ -1,7 +1,9 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Elements;
+using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Planning;
 
@@ -43,7 +45,40 @@ public sealed class ReportPlanner
         var (header, footer) =
             (PageBand(sheet.PageHeader, BandKind.PageHeader, page), PageBand(sheet.PageFooter, BandKind.PageFooter, page));
         sections[0] = sections[0] with { UsedFields = sections[0].UsedFields.Concat(page.Used).ToHashSet() };
-        return new SheetPlan(sheet, header, footer, sections, page.PageTotals);
+        return new SheetPlan(sheet, header, footer, sections, page.PageTotals)
+        {
+            Watermark = sheet.Watermark is { } mark ? PageBand(Behind(sheet, mark), BandKind.PageHeader, page)[0] : null,
+            Start = sheet.Columns is { Across: true, Start: { Length: > 0 } start } ? PlanStart(sheet, start) : null,
+        };
+    }
+
+    /// <summary>A watermark as a band of one line over the width of the page.</summary>
+    private Band Behind(Sheet sheet, Watermark mark)
+    {
+        var text = new TextElement
+        {
+            Id = $"{sheet.Id}-watermark", Width = _report.Page.BodyWidth, Height = mark.Size * ResolvedStyle.LineSpacing, Text = mark.Text,
+            When = mark.When,
+            Style = new Style { Role = StyleRole.Title, Size = mark.Size, Color = mark.Color, Turn = mark.Turn, Align = Alignment.Centre },
+        };
+        return new Band { Parts = [new BandPart { Id = text.Id, Height = text.Height, Elements = [text] }] };
+    }
+
+    private Compiled? PlanStart(Sheet sheet, string start)
+    {
+        var scope = new Scope { Parameters = _report.Parameters, Allowed = Phase.Constant };
+        try
+        {
+            var value = Compiler.Compile(start, scope);
+            if (value.Type.IsNumber()) return value;
+            _problems.Add(new("type-mismatch", Severity.Error, $"The first place that is filled is a number, but {start} is "
+                + $"{value.Type.Words()}.", sheet.Id, "columns", Mends: ["Ask for a whole number."]));
+        }
+        catch (ExpressionException e)
+        {
+            _problems.Add(new(e.Code, Severity.Error, e.Message, sheet.Id, "columns", e.Position, e.Mend is null ? null : [e.Mend]));
+        }
+        return null;
     }
 
     private SectionScope ScopeOf(Section section)

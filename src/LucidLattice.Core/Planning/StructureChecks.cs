@@ -185,6 +185,10 @@ public static class StructureChecks
             if (sheet.PageBands().Sum(b => b.Band.Parts.Sum(p => p.Height)) > body / 2)
                 yield return Error("page-bands-too-high", "Page header and footer leave less than half of the page.", sheet.Id,
                     "pageHeader", "Make them lower.");
+            if (sheet.Watermark is { } mark && (!HexColors.IsColor(mark.Color) || !(mark.Size is >= 4 and <= 72)
+                || !(mark.Turn is >= -360 and <= 360)))
+                yield return Error("bad-watermark", "A watermark has a colour such as #E4E7E4, 4 to 72 points, and up to 360 degrees.",
+                    sheet.Id, "watermark", "Give each as it can be.");
             if (sheet.Columns is not null
                 && (sheet.Columns is not { Count: >= 1 and <= MostColumns, Gap: >= 0 and <= 14400 }
                 || SectionPlaces.BodyWidth(report.Page, sheet) < 36))

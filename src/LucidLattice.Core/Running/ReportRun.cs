@@ -112,7 +112,15 @@ public sealed class ReportRun : ISized
     /// <summary>Paints band parts of this run.</summary>
     public PartPainter Painter(PartLayout layout, List<DrawItem> items)
         => new(layout, new Painting(_typesetter, Languages.Culture(Report.Language), Data!.Charts, Proof, items)
-            { Frame = new(), OwnRows = Data.OwnRows });
+            { Frame = new(), OwnRows = Data.OwnRows, PageOf = PageOf });
+
+    private int? PageOf(Grouping.GroupTree tree, int level, int group)
+    {
+        foreach (var sheet in Sheets)
+            if (sheet.Plan.Sections.FirstOrDefault(s => ReferenceEquals(Data![s].Tree, tree)) is { } section)
+                return sheet.PageOf(section, level, group);
+        return null;
+    }
 
     /// <summary>The definition, the plan, remembered lines: about what a run takes besides its data.</summary>
     private sealed class Itself : ISized

@@ -33,6 +33,7 @@ public sealed class SheetPages
     /// <summary>Paints a page, its bands last, since they may add up what starts on it.</summary>
     internal void Paint(int number, int? count, PartPainter painter)
     {
+        PaintWatermark(number, count, painter);
         var rows = Index.Fill(number, Plan.First, (flow, part, left, top, begin, end) =>
         {
             (flow.Frame.PageNumber, flow.Frame.PageCount) = (number, count);
@@ -47,6 +48,14 @@ public sealed class SheetPages
                 y += part.Height;
             }
         }
+    }
+
+    private void PaintWatermark(int number, int? count, PartPainter painter)
+    {
+        if (Plan.Watermark is not { } part) return;
+        var (frame, page) = (_data[Plan.First].NewFrame(), _data.Plan.Report.Page);
+        (frame.PageNumber, frame.PageCount) = (number, count);
+        if (part.IsShown(frame)) painter.Paint(part, frame, page.Left, (page.Height - part.Height) / 2, 0, part.Height);
     }
 
     /// <summary>The header and the footer of a page: a field in them is that of the first row on the page in the header, of the last one
@@ -75,8 +84,12 @@ public sealed class SheetPages
         }
     }
 
-    private IFlow Flow()
-        => SheetFlow.Compose(Plan, SectionPlaces.BodyWidth(_data.Plan.Report.Page, Plan.Sheet), _layout, section => _data[section].Content);
+    private IFlow Flow() => SheetFlow.Compose(Plan, SectionPlaces.BodyWidth(_data.Plan.Report.Page, Plan.Sheet), _layout,
+        section => _data[section].Content, Start());
+
+    /// <summary>The first place that rows across fill, as the parameters have it.</summary>
+    private int Start() => Plan.Start is { } start && _data[Plan.First].NewFrame().Try(start) is { IsNull: false } value
+        ? (int)Math.Clamp(value.AsDouble, 1, 10_000) : 1;
 
     private static double HeightOf(IReadOnlyList<PartPlan> parts) => parts.Sum(p => p.Height);
 }

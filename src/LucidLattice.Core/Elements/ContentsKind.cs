@@ -1,0 +1,89 @@
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Expressions;
+
+namespace LucidLattice.Core.Elements;
+
+/// <summary>Lists of groups with their pages. Their length follows from the groups alone, so the pages that they name do not change with
+/// them.</summary>
+public sealed class ContentsKind : ElementKind<ContentsElement>
+{
+    public override string? WhyNotIn(BandPlace place) => place.Kind is BandKind.ReportHeader or BandKind.ReportFooter
+        ? null : "The contents of a report belong in its header or footer.";
+
+    protected override ElementPlan Planned(ContentsElement element, ElementPlace place)
+    {
+        var (style, (x, width)) = (place.Style(element, Alignment.Left), place.Span(element));
+        if (WhyNotIn(place.Place) is { } why)
+        {
+            place.Problem(element, "contents-misplaced", Severity.Error, why, null, "Move it to the report header.");
+            return new BrokenPlan(element, x, width, style);
+        }
+        if (place.Section.Section.Levels.Count == 0)
+            place.Problem(element, "no-groups-inside", Severity.Warning, "There are no groups that the contents could list.", "levels",
+                "Add a level.");
+        return new ContentsPlan(element, x, width, style, place.Section.Base);
+    }
+}
+
+/// <param name="Base">The level of the tree that is the whole of the section.</param>
+public sealed record ContentsPlan(ContentsElement Definition, double X, double Width, ResolvedStyle Style, int Base)
+    : ElementPlan(Definition, X, Width, Style)
+{
+    /// <summary>More groups than this are no contents that anybody reads.</summary>
+    private const int MostListed = 2_000;
+    private const double Indent = 12, PageWidth = 36;
+
+    public override bool Grows => true;
+
+    public override double Height(Frame frame, TextLines lines) =>
+        Math.Max(Element.Height, Math.Min(MostListed + 1, Count(frame)) * Style.LineHeight);
+
+    public override PlacedElement Place(double y, Frame frame, TextLines lines) => new(this, y, Height(frame, lines));
+
+    public override double Cut(PlacedElement placed, double end) =>
+        placed.Y >= end || placed.Y + placed.Height <= end ? end
+        : placed.Y + Math.Floor((end - placed.Y) / Style.LineHeight + 1e-6) * Style.LineHeight;
+
+    public override void Paint(PlacedElement placed, Painting on)
+    {
+        if (on.Frame.Tree is not { } tree || tree.Order.Length == 0) return;
+        var line = 0;
+        foreach (var (level, group) in Listed(on.Frame).Take(MostListed))
+        {
+            var y = placed.Y + line++ * Style.LineHeight;
+            if (y < on.From - 0.01 || y + Style.LineHeight > on.To + 0.01) continue;
+            var (left, top) = (on.Left + X + (level - Base - 1) * Indent, on.At(y));
+            var style = level > Base + 1 ? Style : Style with { Font = Style.Font with { Bold = Deepest(tree.Innermost) > Base + 1 || Style.Font.Bold } };
+            on.Line(on.Frame.GroupName(level, group), style, left, Math.Max(20, Width - PageWidth - (left - on.Left - X)), top);
+            if (on.PageOf(tree, level, group) is { } page)
+                on.Line(page.ToString(on.Culture), Style with { Align = Alignment.Right, IsNatural = false },
+                    on.Left + X + Width - PageWidth, PageWidth, top);
+        }
+        if (Count(on.Frame) - MostListed is > 0 and var more && placed.Y + line * Style.LineHeight is var last && last >= on.From && last < on.To)
+            on.Line($"… {more.ToString("N0", on.Culture)}", Style, on.Left + X, Width, on.At(last));
+    }
+
+    private int Deepest(int innermost) => Math.Min(innermost, Base + Math.Max(1, Definition.Levels));
+
+    private int Count(Frame frame) => frame.Tree is not { } tree || tree.Order.Length == 0 ? 0
+        : Enumerable.Range(Base + 1, Math.Max(0, Deepest(tree.Innermost) - Base)).Sum(level => Of(frame, level).Count);
+
+    /// <summary>The groups of a level that belong to the section's whole.</summary>
+    private (int First, int Count) Of(Frame frame, int level)
+    {
+        var (tree, whole) = (frame.Tree!, frame.Tree!.Levels[Base]);
+        var (start, end) = (whole.Start[frame.Groups[Base]], whole.End(frame.Groups[Base]));
+        var first = tree.Levels[level].GroupAt(start);
+        return (first, end > start ? tree.Levels[level].GroupAt(end - 1) - first + 1 : 0);
+    }
+
+    /// <summary>As they are printed: each group before those inside of it.</summary>
+    private IEnumerable<(int Level, int Group)> Listed(Frame frame)
+    {
+        var tree = frame.Tree!;
+        return Enumerable.Range(Base + 1, Math.Max(0, Deepest(tree.Innermost) - Base))
+            .SelectMany(level => Enumerable.Range(Of(frame, level).First, Of(frame, level).Count).Select(group => (level, group)))
+            .OrderBy(g => tree.Levels[g.level].Start[g.group]).ThenBy(g => g.level);
+    }
+}
