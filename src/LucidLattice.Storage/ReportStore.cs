@@ -15,7 +15,8 @@ public sealed record ReportEntry(string Id, string Title, string? Description, i
 }
 
 /// <summary>A version that is kept.</summary>
-/// <param name="Kind"><c>draft</c>, <c>published</c>, or <c>refused</c>: made from an outdated one, and kept beside what came first.</param>
+/// <param name="Kind"><c>draft</c>, <c>published</c>, or <c>refused</c>: made from an outdated one, and kept beside what came
+/// first.</param>
 /// <param name="IsRead">True for the one that readers see.</param>
 public sealed record ReportVersion(int Version, string Kind, string Title, DateTime SavedAt, bool IsRead);
 

@@ -141,7 +141,8 @@ public sealed class ArrangedGroupTests
         {
             var rows = Rows(seed, 60);
             using var duck = DuckOf(rows);
-            var groups = new NamedGroups { Groups = [new("West", ["r3", "r1"]), new("East", ["r0"])], Remaining = seed % 2 == 0 ? "Rest" : null };
+            var groups = new NamedGroups { Groups = [new("West", ["r3", "r1"]), new("East", ["r0"])], Remaining = seed % 2 == 0
+                ? "Rest" : null };
             var run = Named(rows, Run(rows, new Level { Id = "a", Name = "Part", By = "region", Groups = groups }));
             var expected = Duck.Rows(duck, $"""
                 SELECT CASE WHEN region IN ('r3', 'r1') THEN 'West' WHEN region = 'r0' THEN 'East' ELSE
@@ -165,7 +166,8 @@ public sealed class ArrangedGroupTests
     [Fact]
     public void A_link_on_all_others_carries_their_keys()
     {
-        var rows = new List<Row> { new("r1", "t", 9, default), new("r2", "t", 5, default), new("r3", "t", 3, default), new(null!, "t", 1, default) };
+        var rows = new List<Row> { new("r1", "t", 9, default), new("r2", "t", 5, default), new("r3", "t", 3, default), new(null!, "t",
+            1, default) };
         var run = Run(rows, new Level { Id = "a", Name = "Region", By = "region", OrderBy = "sum(n)", Descending = true, First = 2,
             Others = "Others" });
         var target = Workshop.Report(new Section { Id = "s" }, Fields) with
@@ -175,7 +177,8 @@ public sealed class ArrangedGroupTests
         var section = run.Report.Sheets[0].Sections[0];
         var linked = section with
         {
-            Levels = [section.Levels[0] with { Header = section.Levels[0].Header.MapElements(e => e with { Link = new Link { Report = "target",
+            Levels = [section.Levels[0] with { Header = section.Levels[0].Header.MapElements(e => e with { Link = new Link
+                { Report = "target",
                 Carries = [new CarriedValue { Parameter = "regions", From = new LevelSource { Level = "a" } }] } }) }],
         };
         var engine = new ReportEngine(MemoryOf(rows), Workshop.Measurer, new OneTarget(target));

@@ -45,9 +45,11 @@ public sealed class KeepingTests
             Id = "s", Dataset = "d",
             Levels =
             [
-                new Level { Id = "l1", Name = "Outer", By = "g", Header = Workshop.Band(Workshop.Part("p1", Some(), Text("t1", "H {{ g }}"))),
+                new Level { Id = "l1", Name = "Outer", By = "g", Header = Workshop.Band(Workshop.Part("p1", Some(), Text("t1",
+                    "H {{ g }}"))),
                     Footer = Workshop.Band(Workshop.Part("p2", Some(), Text("t2", "F {{ g }} {{ count(*) }}"))) },
-                new Level { Id = "l2", Name = "Inner", By = "h", Header = Workshop.Band(Workshop.Part("p3", Some(), Text("t3", "h {{ h }}"))),
+                new Level { Id = "l2", Name = "Inner", By = "h", Header = Workshop.Band(Workshop.Part("p3", Some(), Text("t3",
+                    "h {{ h }}"))),
                     Footer = Workshop.Band(Workshop.Part("p4", Some(), Text("t4", "f {{ h }} {{ count(*) }}"))) },
             ],
             Detail = Workshop.Band(Workshop.Part("p5", Some(),
@@ -174,7 +176,8 @@ public sealed class KeepingTests
         {
             var texts = lines.Select((line, i) => (Element)(Text("t" + i, line) with { Y = 2 + 12 * i, Height = 12 })).ToArray();
             var section = new Section { Id = "s", Dataset = "d", ReportHeader = Workshop.Band(
-                Workshop.Part("p", 2 + 12 * lines.Length + 3, texts) with { Shrinks = shrinks }, Workshop.Part("q", 20, Text("u", "after"))) };
+                Workshop.Part("p", 2 + 12 * lines.Length + 3, texts) with { Shrinks = shrinks }, Workshop.Part("q", 20, Text("u",
+                    "after"))) };
             var one = new Case(section, [("a", "b", 1, "")], 400);
             return [.. Case.Pages(one.Run()).Single().Select(t => Math.Round(t.Y, 6))];
         }

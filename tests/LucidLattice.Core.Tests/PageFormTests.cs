@@ -27,7 +27,8 @@ public sealed class PageFormTests
             .Select(i => new[] { Value.Of($"g{i / 7:00}"), Value.Of((long)i) })]), given);
     }
 
-    /// <summary>Property: label i stands in the place that follows from counting from the first free one, row by row, page by page.</summary>
+    /// <summary>Property: label i stands in the place that follows from counting from the first free one, row by row, page by
+    /// page.</summary>
     [Fact]
     public void Labels_fill_each_line_from_left_to_right_from_the_first_free_place_on()
     {

@@ -77,7 +77,8 @@ public sealed class StyleRuleTests
     {
         var all = Drawn(new Style { Border = new Border("#123456", 2) }, [1], out _);
         Assert.Equal(4, all.OfType<LineItem>().Count());
-        var below = Drawn(new Style { Border = new Border("#123456", 2, [FrameSide.Bottom]), Align = Alignment.Left, Padding = 7 }, [1], out _);
+        var below = Drawn(new Style { Border = new Border("#123456", 2, [FrameSide.Bottom]), Align = Alignment.Left, Padding = 7 },
+            [1], out _);
         var line = Assert.Single(below.OfType<LineItem>());
         Assert.Equal(line.Y1, line.Y2);
         Assert.Equal(7, below.OfType<TextRun>().Single().X - Math.Min(line.X1, line.X2), 6);

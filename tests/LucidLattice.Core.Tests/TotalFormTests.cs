@@ -49,7 +49,8 @@ public sealed class TotalFormTests
 
     private static readonly (TotalForm Form, string Sql)[] OfRows =
     [
-        (TotalForm.ShareOfAround, "x / nullif(sum(x) OVER (PARTITION BY a, b), 0)"), (TotalForm.ShareOfAll, "x / nullif(sum(x) OVER (), 0)"),
+        (TotalForm.ShareOfAround, "x / nullif(sum(x) OVER (PARTITION BY a, b), 0)"),
+        (TotalForm.ShareOfAll, "x / nullif(sum(x) OVER (), 0)"),
         (TotalForm.Running, "sum(x) OVER (ORDER BY a, b, id ROWS UNBOUNDED PRECEDING)"),
         (TotalForm.RunningInAround, "sum(x) OVER (PARTITION BY a, b ORDER BY id ROWS UNBOUNDED PRECEDING)"),
         (TotalForm.Change, "x - lag(x) OVER (PARTITION BY a, b ORDER BY id)"),
@@ -99,7 +100,8 @@ public sealed class TotalFormTests
         using var duck = Duck.Table("id BIGINT, a VARCHAR, b VARCHAR, x DECIMAL(18, 2), w BIGINT", appender =>
         {
             foreach (var row in rows)
-                appender.CreateRow().AppendValue(row.Id).AppendValue(row.A).AppendValue(row.B).AppendValue(row.X).AppendValue(row.W).EndRow();
+                appender.CreateRow().AppendValue(row.Id).AppendValue(row.A).AppendValue(row.B).AppendValue(row.X).AppendValue(row.W)
+                    .EndRow();
         });
         return Duck.Rows(duck, sql);
     }
@@ -150,7 +152,7 @@ public sealed class TotalFormTests
             && i < 2 ? (n * 100).ToString("0.0", CultureInfo.InvariantCulture) + " %" : n.ToString(Digits, CultureInfo.InvariantCulture)))
             .Where(t => t is not null).ToList();
         Assert.Equal(wanted.Count, printed.Count);
-        Assert.True(wanted.Zip(printed, (a, b) => a == b.Replace('−', '-').Replace('\u00A0', ' ')).Count(same => same) > wanted.Count * 0.98);
+        Assert.Equal(wanted, printed.Select(t => t.Replace('−', '-').Replace('\u00A0', ' ')));
     }
 
     [Fact]

@@ -96,7 +96,8 @@ public sealed class DrawPath
         // A quarter of a circle as a cubic curve, to 0.03 % (common practice).
         var (r, b, d) = (x + width, y + height, corner * 0.44772);
         return new DrawPath().MoveTo(x + corner, y).LineTo(r - corner, y).CurveTo(r - d, y, r, y + d, r, y + corner)
-            .LineTo(r, b - corner).CurveTo(r, b - d, r - d, b, r - corner, b).LineTo(x + corner, b).CurveTo(x + d, b, x, b - d, x, b - corner)
+            .LineTo(r, b - corner).CurveTo(r, b - d, r - d, b, r - corner, b).LineTo(x + corner, b).CurveTo(x + d, b, x, b - d, x,
+                b - corner)
             .LineTo(x, y + corner).CurveTo(x, y + d, x + d, y, x + corner, y).Close();
     }
 

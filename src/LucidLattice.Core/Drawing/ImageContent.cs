@@ -43,7 +43,8 @@ public sealed class ImageContent
     private static (int Width, int Height) Checked((int Width, int Height) size) =>
         size.Width < 1 || size.Height < 1 ? throw new FormatException("The image has no size.")
         : (long)size.Width * size.Height > MostPixels
-            ? throw new FormatException($"The image has {size.Width} × {size.Height} pixels; {MostPixels / 1_000_000} million are the most.")
+            ? throw new FormatException(
+                $"The image has {size.Width} × {size.Height} pixels; {MostPixels / 1_000_000} million are the most.")
         : size;
 
     /// <summary>Of its first chunk (ISO/IEC 15948, 11.2.2).</summary>
@@ -61,7 +62,8 @@ public sealed class ImageContent
             if (marker is >= 0xC0 and <= 0xCF and not (0xC4 or 0xC8 or 0xCC))
                 return (BinaryPrimitives.ReadUInt16BigEndian(bytes[(at + 7)..]), BinaryPrimitives.ReadUInt16BigEndian(bytes[(at + 5)..]));
             // Fill bytes and markers without a length stand alone.
-            at += marker is 0xFF ? 1 : marker is 0x01 or (>= 0xD0 and <= 0xD7) ? 2 : 2 + BinaryPrimitives.ReadUInt16BigEndian(bytes[(at + 2)..]);
+            at += marker is 0xFF ? 1 : marker is 0x01 or (>= 0xD0 and <= 0xD7) ? 2
+                : 2 + BinaryPrimitives.ReadUInt16BigEndian(bytes[(at + 2)..]);
         }
         throw new FormatException("The JPEG file is cut off.");
     }

@@ -105,7 +105,10 @@ public sealed record CodePlan(CodeElement Definition, double X, double Width, Re
     }
 
     /// <summary>The light room around it, in squares, as its standard asks for.</summary>
-    private int Margin => Definition.Form switch { CodeForm.Qr => 4, CodeForm.Aztec => 0, CodeForm.DataMatrix => 1, CodeForm.Pdf417 => 2, _ => 10 };
+    private int Margin => Definition.Form switch
+    {
+        CodeForm.Qr => 4, CodeForm.Aztec => 0, CodeForm.DataMatrix => 1, CodeForm.Pdf417 => 2, _ => 10,
+    };
 
     private BarcodeFormat Format => Definition.Form switch
     {

@@ -54,13 +54,16 @@ public sealed record ContentsPlan(ContentsElement Definition, double X, double W
             var y = placed.Y + line++ * Style.LineHeight;
             if (y < on.From - 0.01 || y + Style.LineHeight > on.To + 0.01) continue;
             var (left, top) = (on.Left + X + (level - Base - 1) * Indent, on.At(y));
-            var style = level > Base + 1 ? Style : Style with { Font = Style.Font with { Bold = Deepest(tree.Innermost) > Base + 1 || Style.Font.Bold } };
+            // Where several levels are listed, the outermost one stands out.
+            var stands = level == Base + 1 && Deepest(tree.Innermost) > level;
+            var style = stands ? Style with { Font = Style.Font with { Bold = true } } : Style;
             on.Line(on.Frame.GroupName(level, group), style, left, Math.Max(20, Width - PageWidth - (left - on.Left - X)), top);
             if (on.PageOf(tree, level, group) is { } page)
                 on.Line(page.ToString(on.Culture), Style with { Align = Alignment.Right, IsNatural = false },
                     on.Left + X + Width - PageWidth, PageWidth, top);
         }
-        if (Count(on.Frame) - MostListed is > 0 and var more && placed.Y + line * Style.LineHeight is var last && last >= on.From && last < on.To)
+        var last = placed.Y + line * Style.LineHeight;
+        if (Count(on.Frame) - MostListed is > 0 and var more && last >= on.From && last < on.To)
             on.Line($"… {more.ToString("N0", on.Culture)}", Style, on.Left + X, Width, on.At(last));
     }
 

@@ -55,8 +55,10 @@ public static class ElementKinds
 {
     private static readonly Dictionary<Type, ElementKind> All =
         new ElementKind[]
-            { new TextKind(), new HeadingKind(), new CellKind(), new TotalKind(), new LineKind(),
-            new BoxKind(), new ImageKind(), new CodeKind(), new CheckboxKind(), new ContentsKind(), new ChartKind() }.ToDictionary(k => k.Definition);
+        {
+            new TextKind(), new HeadingKind(), new CellKind(), new TotalKind(), new LineKind(), new BoxKind(), new ImageKind(),
+            new CodeKind(), new CheckboxKind(), new ContentsKind(), new ChartKind(),
+        }.ToDictionary(k => k.Definition);
 
     public static ElementKind KindOf(Element element) => All[element.GetType()];
 }

@@ -65,7 +65,8 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
         {
             // A level whose key is broken says so at the level.
             if (section.TryCompile(level.By) is not { } by) continue;
-            keys[level.Id] = level is { Groups: null, Others: null } ? OfLevel(level, level.By, by) : OfMany(level, by, section.Base + i + 1);
+            keys[level.Id] = level is { Groups: null, Others: null }
+                ? OfLevel(level, level.By, by) : OfMany(level, by, section.Base + i + 1);
         }
         // What rows of its own, as of a chart, are matched to is known too.
         foreach (var (level, own) in section.Matched)

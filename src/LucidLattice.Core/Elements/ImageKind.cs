@@ -31,7 +31,8 @@ public sealed class ImageKind : ElementKind<ImageElement>
         {
             var scope = place.Section.At(place.Place);
             var value = place.Section.Check(element.Id, "from", () => Compiler.Compile(from, scope), scope);
-            if (value is { Type: DataType.Text }) return new ImagePlan(element, x, width, style, null, value) { Link = place.Link(element) };
+            if (value is { Type: DataType.Text })
+                return new ImagePlan(element, x, width, style, null, value) { Link = place.Link(element) };
             if (value is not null)
                 place.Problem(element, "type-mismatch", Severity.Error, "An image comes from a text that holds a file in Base64.", "from",
                     "Choose another field.");

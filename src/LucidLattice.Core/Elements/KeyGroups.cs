@@ -8,7 +8,8 @@ namespace LucidLattice.Core.Elements;
 /// <summary>Named groups of keys as an expression.</summary>
 public static class KeyGroups
 {
-    /// <summary>The key of a level: that of its expression, or the name of the group that it belongs to, in the order of the list.</summary>
+    /// <summary>The key of a level: that of its expression, or the name of the group that it belongs to, in the order of the
+    /// list.</summary>
     public static Compiled KeyOf(Level level, Compiled key, Scope rows)
     {
         if (level.Groups is not { Groups.Count: > 0 } groups) return key;

@@ -15,7 +15,8 @@ public static class TotalExpression
     public static string Write(TotalElement total, string of, BandPlace place, IReadOnlyList<Level> levels)
     {
         if (place.IsPageBand)
-            return Aggregate(total, of, null, total.As == TotalForm.Running ? " OVER (ROWS UNBOUNDED PRECEDING)" : " OVER (PARTITION BY page)");
+            return Aggregate(total, of, null,
+                total.As == TotalForm.Running ? " OVER (ROWS UNBOUNDED PRECEDING)" : " OVER (PARTITION BY page)");
         var next = place.Level < levels.Count ? levels[place.Level].By : null;
         var around = place.Level > 1 ? levels[place.Level - 2].Name : null;
         return Related(total.As, over => Aggregate(total, of, next, over), around);
@@ -58,7 +59,8 @@ public static class TotalExpression
     {
         string Call(string call, params ReadOnlySpan<string?> conditions)
         {
-            var filter = string.Join(" AND ", conditions.ToArray().Append(total.Where).Where(c => c is { Length: > 0 }).Select(c => $"({c})"));
+            var all = conditions.ToArray().Append(total.Where).Where(c => c is { Length: > 0 });
+            var filter = string.Join(" AND ", all.Select(c => $"({c})"));
             return call + (filter.Length == 0 ? "" : $" FILTER (WHERE {filter})") + over;
         }
         var by = total.By ?? "NULL";

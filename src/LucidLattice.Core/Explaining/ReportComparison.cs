@@ -64,7 +64,8 @@ public static class ReportComparison
         if ((old.X, old.Y) != (now.X, now.Y)) what.Add("stands elsewhere");
         if ((old.Width, old.Height) != (now.Width, now.Height)) what.Add("has another size");
         var same = old with { X = now.X, Y = now.Y, Width = now.Width, Height = now.Height };
-        if (Written(same) != Written(now)) what.Add(Written(same with { Style = now.Style }) == Written(now) ? "looks different" : "was changed");
+        if (Written(same) != Written(now))
+            what.Add(Written(same with { Style = now.Style }) == Written(now) ? "looks different" : "was changed");
         var name = PlaceNames.Of(report, now.Id) ?? now.Id;
         return $"{char.ToUpperInvariant(name[0])}{name[1..]} {Values.WordList.Joined(what)}.";
     }

@@ -16,7 +16,8 @@ public sealed partial class Compiler
         {
             [] => _scope.Levels.Count - 1,
             [LiteralSyntax { Value: { Type: DataType.Text, Text: var name } }] => IndexOfLevel(name, call.Position),
-            _ => throw new ExpressionException("argument-count", "group_name takes the name of a level in quotes, or nothing.", call.Position),
+            _ => throw new ExpressionException("argument-count", "group_name takes the name of a level in quotes, or nothing.",
+                call.Position),
         };
         var level = _scope.Base + index + 1;
         return new Compiled(DataType.Text, Phase.Group, frame => Value.Of(frame.GroupName(level, frame.Groups[level])));

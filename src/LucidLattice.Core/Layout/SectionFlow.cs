@@ -77,7 +77,7 @@ public sealed class SectionFlow : IFlow
             room.Effort?.Part();
             if (!empty && inner is null && _keeping.BeginsOnNewPage(cursor, room.Bottom - y - line + Close, room))
                 return Stop(cursor, null);
-            if (room.Rows is { } most && begun >= most && inner is null && cursor is { Stage: Stage.Header or Stage.Detail, Part: 0, Offset: 0 })
+            if (begun >= room.Rows && inner is null && cursor is { Stage: Stage.Header or Stage.Detail, Part: 0, Offset: 0 })
                 return Stop(cursor, null);
             if (inner is null && IsUnit(cursor)) begun++;
             var parts = Parts(cursor);
@@ -86,7 +86,8 @@ public sealed class SectionFlow : IFlow
                 cursor = cursor.Next(_tree, _whole, _details);
                 continue;
             }
-            if (place is null && !breaks && line == 0 && room.Rows is null && _rowHeight is { } rowHeight && cursor is { Stage: Stage.Detail, Part: 0, Offset: 0 })
+            if (place is null && !breaks && line == 0 && room.Rows is null && _rowHeight is { } rowHeight
+                && cursor is { Stage: Stage.Detail, Part: 0, Offset: 0 })
             {
                 // Rows of one height are only counted; the same sums as below decide, so that both agree to the last bit.
                 var (row, last) = (cursor.Row, _tree.Levels[cursor.Level].End(cursor.Group) - 1);
@@ -158,7 +159,8 @@ public sealed class SectionFlow : IFlow
     private double PartHeight(PartPlan part, Cursor at, Room? whole)
     {
         var height = _layout.Height(part, Frame);
-        if (whole is not { } page || part.Sections.Count == 0 || !part.IsShown(Frame) || _bodies[part].Start(Frame) is not { } start) return height;
+        if (whole is not { } page || part.Sections.Count == 0 || !part.IsShown(Frame)) return height;
+        if (_bodies[part].Start(Frame) is not { } start) return height;
         var filled = _bodies[part].Fill(start, page with { Top = 0, Bottom = page.Height, Around = Frame }, null);
         _positions.MoveTo(at);
         return height + (filled.Next is null ? filled.Bottom : page.Height + 1);

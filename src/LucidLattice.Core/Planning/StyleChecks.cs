@@ -11,7 +11,8 @@ internal static class StyleChecks
         foreach (var color in Colors(style).OfType<string>().Where(c => !HexColors.IsColor(c)))
             yield return Wrong("bad-color", $"“{color}” is no colour.", "color", "Write it as #0B5D5B.");
         if (style.Rules.Count > Style.MostRules)
-            yield return Wrong("too-many-rules", $"A text looks different under at most {Style.MostRules} conditions.", "rules", "Take some out.");
+            yield return Wrong("too-many-rules", $"A text looks different under at most {Style.MostRules} conditions.", "rules",
+                "Take some out.");
         if (style.Border is { } border && !(border.Thickness is >= 0 and <= 100))
             yield return Wrong("bad-size", $"A line of {border.Thickness} points is no border.", "border", "Choose 0 to 100 points.");
         if (style.Padding is { } padding && !(padding is >= 0 and <= 100))

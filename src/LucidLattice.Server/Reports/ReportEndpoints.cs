@@ -41,7 +41,8 @@ public static class ReportEndpoints
         reports.MapGet("/{id}/problems",
             (string id, ReportStore store, ReportEngine engine) => engine.Check((store.Draft(id) ?? throw Missing(id)).Definition))
             .WithName("listProblems");
-        reports.MapGet("/{id}/versions", (string id, ReportStore store) => store.Versions(id) is { Count: > 0 } all ? all : throw Missing(id))
+        reports.MapGet("/{id}/versions",
+            (string id, ReportStore store) => store.Versions(id) is { Count: > 0 } all ? all : throw Missing(id))
             .WithName("listVersions");
         reports.MapGet("/{id}/versions/{version:int}", (string id, int version, ReportStore store) => Kept(id, version, store))
             .WithName("getVersion");
