@@ -83,7 +83,11 @@ public sealed record SetChartRows : Edit
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         if (at.Require(Chart) is not ChartElement chart) throw new EditException("Only charts have rows of their own.");
-        if (Kept is not null) return WithKept(at, Kept, catalog);
+        if (Kept is not null)
+        {
+            (at, var taken) = KeptDatasets.Take(at, Kept);
+            return (this with { Kept = null, Dataset = taken }).Change(at, catalog);
+        }
         if (Dataset is null) return Drawing(at, chart, null, at.Dataset);
         var dataset = at.Report.Datasets.FirstOrDefault(d => d.Id == Dataset)
             ?? throw new EditException($"The report has no dataset “{Dataset}”.");
@@ -92,16 +96,6 @@ public sealed record SetChartRows : Edit
         var match = levels.Where(l => dataset.Fields.Any(f => Names.Quoted(f.Name) == l.By))
             .Select(l => new MatchKey { Own = l.By, Around = l.By });
         return Drawing(at, chart, new ChartOwnRows { Dataset = dataset.Id, Match = [.. match] }, dataset);
-    }
-
-    private Workpiece WithKept(Workpiece at, Dataset kept, IReportCatalog catalog)
-    {
-        if (at.Report.Datasets.FirstOrDefault(d => d.CopyOf == kept.Id) is { } there)
-            return (this with { Kept = null, Dataset = there.Id }).Change(at, catalog);
-        var id = at.NewId("d");
-        var report = at.Report with { Datasets = [.. at.Report.Datasets, DatasetCopy.Take(kept, id)] };
-        return (this with { Kept = null, Dataset = id }).Change(
-            at with { Report = DatasetCopy.WithParametersOf(report, kept, id) }, catalog);
     }
 
     /// <summary>What cannot be read from the rows any more starts anew.</summary>

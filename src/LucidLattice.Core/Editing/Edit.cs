@@ -19,6 +19,7 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(CarryElement), "carryElement")]
 [JsonDerivedType(typeof(AddText), "addText")]
 [JsonDerivedType(typeof(AddElement), "addElement")]
+[JsonDerivedType(typeof(AddSection), "addSection")]
 [JsonDerivedType(typeof(SetImage), "setImage")]
 [JsonDerivedType(typeof(AddChart), "addChart")]
 [JsonDerivedType(typeof(CarryLook), "carryLook")]

@@ -5,7 +5,7 @@ namespace LucidLattice.Core.Editing;
 /// <summary>Gives ids that nothing in a report carries yet, none of them twice.</summary>
 internal sealed class FreeIds(ReportDefinition report)
 {
-    private readonly HashSet<string> _used = [.. ReportIds.All(report)];
+    private readonly HashSet<string> _used = [.. ReportIds.All(report), .. report.Datasets.Select(d => d.Id)];
 
     /// <summary>The prefix with the first number that makes it new.</summary>
     public string Next(string prefix)

@@ -95,6 +95,9 @@ public static class StructureChecks
                 "unknown-dataset", $"The section reads the dataset “{section.Dataset}”, which the report does not have.", section.Id,
                 "dataset",
                 "Choose one of the report's datasets.");
+        foreach (var twice in report.Datasets.GroupBy(d => d.Id).Where(g => g.Count() > 1))
+            yield return Error("duplicate-id", $"{twice.Count()} datasets have the id “{twice.Key}”.", twice.Key, "datasets",
+                "Give each its own id.");
         foreach (var dataset in report.Datasets)
         {
             foreach (var twice in dataset.Fields.GroupBy(f => f.Name).Where(g => g.Count() > 1))

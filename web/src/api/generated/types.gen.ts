@@ -981,6 +981,9 @@ export type EditSetLevel = {
     descending?: null | boolean;
     newPage?: null | boolean;
     together?: null | boolean;
+    others?: null | string;
+    emptyName?: null | string;
+    groups?: null | NamedGroups;
     pattern?: null | string;
     orderBy?: null | string;
     keep?: null | string;
@@ -1023,6 +1026,8 @@ export type Element = ({
 } & ElementCodeElement) | ({
     type?: 'checkbox';
 } & ElementCheckboxElement) | ({
+    type?: 'contents';
+} & ElementContentsElement) | ({
     type?: 'chart';
 } & ElementChartElement);
 
@@ -1110,6 +1115,20 @@ export type ElementCodeElement = {
     form?: CodeForm;
     text: string;
     readable?: boolean;
+    id: string;
+    column?: null | string;
+    x?: number;
+    width?: number;
+    y?: number;
+    height?: number;
+    style?: null | Style;
+    when?: null | string;
+    link?: null | Link;
+};
+
+export type ElementContentsElement = {
+    type?: 'contents';
+    levels?: number;
     id: string;
     column?: null | string;
     x?: number;
@@ -1498,6 +1517,9 @@ export type Level = {
     orderBy?: null | string;
     keep?: null | string;
     first?: null | number;
+    others?: null | string;
+    groups?: null | NamedGroups;
+    emptyName?: null | string;
     pattern?: null | string;
     newPage?: boolean;
     together?: boolean;
@@ -1658,6 +1680,8 @@ export type OutlineInfo = {
 export type PageColumns = {
     count: number;
     gap?: number;
+    across?: boolean;
+    start?: null | string;
 };
 
 export type PageSetup = {
@@ -2007,6 +2031,7 @@ export type Sheet = {
     pageHeader?: Band;
     pageFooter?: Band;
     columns?: null | PageColumns;
+    watermark?: null | Watermark;
     sections?: Array<Section>;
 };
 
@@ -2198,6 +2223,14 @@ export type VantageStep = {
     index: number;
     count: number;
     siblings: Array<VantageKey>;
+};
+
+export type Watermark = {
+    text: string;
+    when?: null | string;
+    color?: string;
+    size?: number;
+    turn?: number;
 };
 
 export type GetHealthData = {
