@@ -17,6 +17,8 @@ import { TopBar } from '../shell/TopBar';
 import { UndoButtons } from '../shell/UndoButtons';
 import { color } from '../theme/tokens';
 import { BusyNote } from './BusyNote';
+import { CommandList } from './CommandList';
+import { useCommand } from './commands';
 import { ComposeStatus } from './ComposeStatus';
 import { ConflictBar } from './ConflictBar';
 import { openReport, useCompose } from './composeStore';
@@ -146,6 +148,7 @@ export function ComposePage() {
     await client.invalidateQueries({ queryKey: listReportsQueryKey() });
     await client.invalidateQueries({ queryKey: ['run', id] });
   };
+  useCommand('publish', () => void publishNow());
   const upToDate = published === version && saving === 'saved';
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
@@ -226,6 +229,7 @@ export function ComposePage() {
           {exchanging && <ExchangePanel onClose={() => setExchanging(false)} />}
           <SheetTabs />
           <ComposeStatus />
+          <CommandList />
           <DragOverlay dropAnimation={null}>
             {dragged && (
               <Box sx={{ px: 1.25, py: 0.5, width: 'max-content', borderRadius: 1, bgcolor: color.main, color: '#fff', fontWeight: 600 }}>

@@ -7,6 +7,7 @@ import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
 import { findElement, findLevel } from './definition';
 import { ShortcutList } from './ShortcutList';
+import { ZoomControl } from './ZoomControl';
 
 /** Counts at the bottom, and what is wrong with the report. */
 export function ComposeStatus() {
@@ -39,6 +40,7 @@ export function ComposeStatus() {
         }
         right={
           <>
+            <ZoomControl />
             <ShortcutList />
             <Box
               component="button"

@@ -7,6 +7,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import GlobalStyles from '@mui/material/GlobalStyles';
 import { useState } from 'react';
 import { explainReport, type Explanation } from '../api/generated';
+import { useCommand } from './commands';
 import { useCompose } from './composeStore';
 
 /** On paper, the sentences alone, over as many sheets as they need. */
@@ -43,6 +44,7 @@ export function ExplainReport() {
       setFailed((error as Error).message);
     }
   };
+  useCommand('explain', () => void show());
   return (
     <>
       <Button variant="outlined" disabled={!definition} onClick={() => void show()}>

@@ -8,6 +8,7 @@ import { useCompose } from './composeStore';
 import { railsOf } from './rails';
 import { Rails, slotWidth } from './Rails';
 import { useMarquee } from './useMarquee';
+import { actual, useZoom } from './zoom';
 
 /** An empty band keeps this much room, so that something can be put into it. */
 const emptyHeight = 20;
@@ -38,17 +39,20 @@ export function Paper({ dragging }: { dragging: boolean }) {
   const { select } = useCompose.getState();
   const scroller = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(0);
+  const chosen = useZoom((s) => s.chosen);
   const { frame, handlers } = useMarquee();
   useEffect(() => {
     const watch = new ResizeObserver(([entry]) => setRoom(entry.contentRect.width));
     watch.observe(scroller.current!);
     return () => watch.disconnect();
   }, []);
-  if (!definition) return null;
-  const page = { width: 595.28, left: 42.52, right: 42.52, ...definition.page };
-  const rails = view ? railsOf(definition, view.bands) : [];
+  const page = { width: 595.28, left: 42.52, right: 42.52, ...definition?.page };
+  const rails = definition && view ? railsOf(definition, view.bands) : [];
   const railWidth = slotWidth * (Math.max(1, ...rails.map((r) => r.slot)) + 1) + 14;
-  const zoom = Math.max(0.7, Math.min(4 / 3, (room - railWidth - 32) / page.width));
+  const fitted = Math.max(0.7, Math.min(actual, (room - railWidth - 32) / page.width));
+  const zoom = chosen ?? fitted;
+  useEffect(() => useZoom.setState({ fitted }), [fitted]);
+  if (!definition) return null;
   const heights = (view?.bands ?? []).map((b) => (b.elements.length === 0 ? emptyHeight : b.height * zoom));
   const problems = view?.problems.filter((p) => p.severity === 'error') ?? [];
   return (

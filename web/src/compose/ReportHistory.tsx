@@ -11,6 +11,7 @@ import { useState } from 'react';
 import { getVersion, type ReportVersion } from '../api/generated';
 import { listChangesOptions, listVersionsOptions } from '../api/generated/@tanstack/react-query.gen';
 import { color } from '../theme/tokens';
+import { useCommand } from './commands';
 import { useCompose } from './composeStore';
 
 const kinds: Record<string, string> = { draft: '', published: 'published', refused: 'saved elsewhere meanwhile' };
@@ -39,18 +40,16 @@ export function ReportHistory() {
       setFailed((error as Error).message);
     }
   };
+  const show = () => {
+    setPicked(undefined);
+    setFailed('');
+    setOpen(true);
+  };
+  useCommand('history', show);
   const isNewest = chosen === Number(versions.data?.[0]?.version);
   return (
     <>
-      <Button
-        variant="outlined"
-        disabled={saving === 'saving'}
-        onClick={() => {
-          setPicked(undefined);
-          setFailed('');
-          setOpen(true);
-        }}
-      >
+      <Button variant="outlined" disabled={saving === 'saving'} onClick={show}>
         History
       </Button>
       <Dialog open={open} onClose={() => setOpen(false)} maxWidth="md" fullWidth aria-labelledby="history-title">

@@ -4,9 +4,10 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { isWriting } from '../sentence/ownUndo';
 import { color } from '../theme/tokens';
+import { useCommand } from './commands';
 
 const shortcuts: [string, string][] = [
   ['Ctrl+Z, Ctrl+Y', 'undo, redo; in a field, what was typed there first'],
@@ -18,6 +19,10 @@ const shortcuts: [string, string][] = [
   ['Ctrl+D', 'a copy beside it'],
   ['Delete', 'takes out what is selected'],
   ['Escape', 'one step up: from a part of a chart to the chart, from there to the report'],
+  ['Shift + click', 'selects one more; a frame drawn on the page selects what it touches'],
+  ['Alt while dragging', 'puts things where they are let go, beside the guides'],
+  ['Ctrl++, Ctrl+−, Ctrl+0', 'larger, smaller, fitted to the window'],
+  ['Ctrl+K', 'all commands, found by typing'],
   ['?', 'this list'],
 ];
 
@@ -31,6 +36,10 @@ export function ShortcutList() {
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
   }, []);
+  useCommand(
+    'keys',
+    useCallback(() => setOpen(true), []),
+  );
   return (
     <>
       <Button size="small" color="inherit" onClick={() => setOpen(true)} sx={{ minWidth: 0, py: 0, color: color.muted }}>

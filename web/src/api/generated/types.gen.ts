@@ -810,6 +810,8 @@ export type Edit = ({
 } & EditAddText) | ({
     type?: 'addElement';
 } & EditAddElement) | ({
+    type?: 'addSection';
+} & EditAddSection) | ({
     type?: 'setImage';
 } & EditSetImage) | ({
     type?: 'addChart';
@@ -859,6 +861,16 @@ export type EditAddLevel = {
     type?: 'addLevel';
     field: string;
     at?: null | number;
+    section?: null | string;
+};
+
+export type EditAddSection = {
+    type?: 'addSection';
+    place: SectionPlaceKind;
+    band?: BandKind;
+    level?: number;
+    dataset?: null | string;
+    kept?: null | Dataset;
     section?: null | string;
 };
 
@@ -2004,6 +2016,8 @@ export type Section = {
     detail?: Band;
     reportFooter?: Band;
 };
+
+export type SectionPlaceKind = 'below' | 'beside' | 'inside' | 'sheet';
 
 export type SeriesLook = {
     color?: null | string;

@@ -3,7 +3,7 @@ import { chart } from './chart';
 import { cell, heading, total } from './column';
 import type { KindView } from './kind';
 import { line } from './line';
-import { box, checkbox, code, image } from './pictures';
+import { box, checkbox, code, contents, image } from './pictures';
 import { text } from './text';
 
 const kinds: Record<NonNullable<Element['type']>, KindView> = {
@@ -16,6 +16,7 @@ const kinds: Record<NonNullable<Element['type']>, KindView> = {
   image,
   code,
   checkbox,
+  contents,
   chart,
 };
 

@@ -2,6 +2,7 @@ import { BoxPanel } from '../panels/BoxPanel';
 import { CheckboxPanel } from '../panels/CheckboxPanel';
 import { CodePanel } from '../panels/CodePanel';
 import { ImagePanel } from '../panels/ImagePanel';
+import { ContentsPanel } from '../panels/ContentsPanel';
 import type { KindView } from './kind';
 
 export const box: KindView = { name: () => 'box', handle: 'free', hasCorner: true, Panel: BoxPanel };
@@ -21,3 +22,5 @@ export const code: KindView = {
 };
 
 export const checkbox: KindView = { name: () => 'checkbox', handle: 'free', hasCorner: true, Panel: CheckboxPanel };
+
+export const contents: KindView = { name: () => 'contents', handle: 'free', hasCorner: true, Panel: ContentsPanel };

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useCompose } from '../composeStore';
 import { offeredFields } from '../definition';
 import { useFieldNames } from '../useFieldNames';
+import { AddList } from './AddList';
 import { chosenImage } from './chosenFile';
 import { FileButton } from './FileButton';
 
@@ -34,6 +35,9 @@ export function AddMore({ section, band, level }: { section: Section; band: Band
         checked: flag ? written(flag.name) : own ? `${written(own.name)} IS NOT NULL` : 'TRUE',
       } as never),
     },
+    ...(level === 0 && (band === 'reportHeader' || band === 'reportFooter') && (section.levels?.length ?? 0) > 0
+      ? [{ label: 'The contents', element: made({ type: 'contents', width: wide, height: 40 } as never) }]
+      : []),
   ];
   return (
     <>
@@ -42,6 +46,9 @@ export function AddMore({ section, band, level }: { section: Section; band: Band
           {label}
         </Button>
       ))}
+      {band !== 'pageHeader' && band !== 'pageFooter' && (
+        <AddList words="A list here" place={{ place: 'inside', section: section.id, band, level }} />
+      )}
       <FileButton
         onFile={(file) =>
           void chosenImage(file).then((image) =>

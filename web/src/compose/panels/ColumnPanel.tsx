@@ -14,6 +14,7 @@ import { caption } from '../../shell/caption';
 import { AddTotals } from './AddTotals';
 import { PanelHead } from './PanelHead';
 import { formWords, rowForms } from './totalForms';
+import { patternsFor, patternWords } from './patterns';
 import { RemoveButton } from './RemoveButton';
 import { StyleSetting } from './StyleSetting';
 
@@ -65,8 +66,14 @@ export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
           {column.align ? { left: 'at the left', centre: 'in the middle', right: 'at the right' }[column.align] : 'on its usual side'}
         </Blank>
         , written{' '}
-        <Blank label="Pattern" typed={column.pattern ?? ''} onPick={(v) => set({ pattern: v.trim() || null })}>
-          {column.pattern ? `as ${column.pattern}` : 'in the usual way'}
+        <Blank
+          label="Pattern"
+          choices={[{ value: '', label: 'in the usual way' }, ...patternsFor(field?.type)]}
+          typed={column.pattern ?? ''}
+          typing="Another pattern…"
+          onPick={(v) => set({ pattern: v.trim() || null })}
+        >
+          {column.pattern ? `as ${patternWords(column.pattern)}` : 'in the usual way'}
         </Blank>
         ,{' '}
         <Blank

@@ -1,13 +1,16 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { times } from '../../shell/count';
+import { count, times } from '../../shell/count';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
+import { Setting } from '../../sentence/Setting';
+import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
 import { useFieldNames } from '../useFieldNames';
 import { directions, findLevel, offeredFields, sectionOfLevel, words } from '../definition';
 import { moveWithin } from '../edits';
 import { groupings, orders, orderWords } from './levelChoices';
+import { GroupsSetting } from './GroupsSetting';
 import { PanelHead } from './PanelHead';
 import { useAddChart } from './chart/useAddChart';
 
@@ -77,6 +80,23 @@ export function LevelPanel({ id }: { id: string }) {
         >
           {level.first ? `the first ${level.first}` : 'all of them'}
         </Blank>
+        {level.first && (
+          <>
+            {' and '}
+            <Blank
+              label="All other groups"
+              choices={[
+                { value: '', label: 'none of the others', hint: 'they are in no total' },
+                { value: 'All others', label: 'all others as one group' },
+              ]}
+              typed={level.others ?? ''}
+              typing="As one group, called…"
+              onPick={(others) => void edit({ type: 'setLevel', level: id, others })}
+            >
+              {level.others ? `all others as “${level.others}”` : 'none of the others'}
+            </Blank>
+          </>
+        )}
         {', '}
         <Blank
           label="Kept groups"
@@ -88,7 +108,7 @@ export function LevelPanel({ id }: { id: string }) {
         >
           {level.keep ? `where ${level.keep}` : 'whatever their totals'}
         </Blank>
-        {level.first || level.keep ? ' (totals around them are without the others)' : ''}; each group starts{' '}
+        {(level.first && !level.others) || level.keep ? ' (totals around them are without the others)' : ''}; each group starts{' '}
         <Blank
           label="Groups start"
           choices={[
@@ -112,7 +132,22 @@ export function LevelPanel({ id }: { id: string }) {
         </Blank>
         .
       </Sentence>
-      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+      <Setting
+        name="Groups under names"
+        summary={level.groups?.groups?.length ? count(level.groups.groups.length, 'group') : 'each value by itself'}
+      >
+        <GroupsSetting
+          groups={level.groups ?? undefined}
+          onChange={(groups) => void edit({ type: 'setLevel', level: id, groups: groups ?? { groups: [], remaining: null } })}
+        />
+        <TextSetting
+          label="Rows without a value are called"
+          value={level.emptyName ?? ''}
+          placeholder="(empty)"
+          onCommit={(emptyName) => void edit({ type: 'setLevel', level: id, emptyName })}
+        />
+      </Setting>
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1.5 }}>
         <Button
           variant="outlined"
           onClick={() => addChart(section.id, 'groupHeader', at + 1)}

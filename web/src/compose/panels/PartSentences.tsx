@@ -40,7 +40,7 @@ export function PartSentences({ section, band, level }: { section: Section; band
     <Box key={part.id} data-part={part.id}>
       <Sentence>
         {parts.length > 1 ? `Part ${i + 1} is printed ` : 'It is printed '}
-        <WhenBlank when={part.when} onPick={(when) => set(part.id, { when })} />
+        <WhenBlank when={part.when} onPages={onPages} onPick={(when) => set(part.id, { when })} />
         {!onPages && (
           <>
             ,{' '}

@@ -13,9 +13,11 @@ import { useFieldNames } from '../useFieldNames';
 import { useActiveSection } from '../activeSection';
 import { directions, offeredFields, words } from '../definition';
 import { caption } from '../../shell/caption';
+import { AddList } from './AddList';
 import { PageSetting } from './PageSetting';
 import { ParametersSetting } from './ParametersSetting';
 import { PanelHead } from './PanelHead';
+import { SheetSetting } from './SheetSetting';
 import { useAddChart } from './chart/useAddChart';
 
 /** The report as a whole: which rows it lists, in which order, and what it asks for. */
@@ -127,6 +129,7 @@ export function ReportPanel() {
         />
       </Setting>
       <PageSetting />
+      <SheetSetting />
       <ParametersSetting />
       <Setting name="Language and money" summary={`${definition.language ?? 'en-GB'}, ${definition.currency ?? 'EUR'}`}>
         <TextSetting
@@ -149,6 +152,9 @@ export function ReportPanel() {
         <Button variant="outlined" onClick={() => addChart(section.id, 'reportHeader')}>
           Add a chart of all rows
         </Button>
+        <AddList words="Add a list below" place={{ place: 'below', section: section.id }} />
+        <AddList words="Beside" place={{ place: 'beside', section: section.id }} />
+        <AddList words="On a new sheet" place={{ place: 'sheet', section: section.id }} />
         <ExplainReport />
         <ReportHistory />
       </Box>

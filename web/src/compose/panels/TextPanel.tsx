@@ -1,9 +1,11 @@
 import Box from '@mui/material/Box';
+import { useState } from 'react';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
 import { type Placed, partsOf } from '../definition';
+import { ChipText } from './ChipText';
 import { PanelHead } from './PanelHead';
 import { StyleSetting } from './StyleSetting';
 import { PlaceSetting } from './PlaceSetting';
@@ -12,23 +14,39 @@ import { WhenSetting } from './WhenSetting';
 
 /** A text with values in it. */
 export function TextPanel({ placed: { element: text, section, band, level } }: { placed: Placed }) {
+  const [typing, setTyping] = useState(false);
   const { definition, edit, setElement } = useCompose('definition', 'edit', 'setElement');
   if (text.type !== 'text' || !definition) return null;
+  const take = (words: string) => void edit({ type: 'setText', element: text.id, text: words });
   const isRepeated = partsOf(definition, section, band, level).some((p) => p.repeat && p.elements?.some((e) => e.id === text.id));
   return (
     <>
       <PanelHead>Text</PanelHead>
-      <Sentence>Print these words, and the values in braces.</Sentence>
+      <Sentence>
+        Print these words and values,{' '}
+        <Blank
+          label="How it is written"
+          choices={[
+            { value: 'pick', label: 'picking the values' },
+            { value: 'type', label: 'typing all of it' },
+          ]}
+          onPick={(v) => setTyping(v === 'type')}
+        >
+          {typing ? 'typing all of it' : 'picking the values'}
+        </Blank>
+        .
+      </Sentence>
       <Box sx={{ mb: 1.5 }}>
-        <TextSetting
-          label="Words"
-          multiline
-          value={text.text}
-          onCommit={(words) => void edit({ type: 'setText', element: text.id, text: words })}
-        />
-        <Box sx={{ mt: 0.75, fontSize: 12, color: 'text.secondary' }}>
-          {'{{ count(*) }} prints a value, {{ :from | d MMMM yyyy }} one with a pattern.'}
-        </Box>
+        {typing ? (
+          <>
+            <TextSetting label="Words" multiline value={text.text} onCommit={take} />
+            <Box sx={{ mt: 0.75, fontSize: 12, color: 'text.secondary' }}>
+              {'{{ count(*) }} prints a value, {{ :from | d MMMM yyyy }} one with a pattern.'}
+            </Box>
+          </>
+        ) : (
+          <ChipText text={text.text} section={section} band={band} level={level} onCommit={take} />
+        )}
       </Box>
       {isRepeated && (
         <Sentence>

@@ -8,6 +8,7 @@ import { bandName, findColumn, offeredFields, words, type Placed } from '../defi
 import { useFieldNames } from '../useFieldNames';
 import { AddTotals } from './AddTotals';
 import { PanelHead } from './PanelHead';
+import { numberPatterns, patternWords } from './patterns';
 import { RemoveButton } from './RemoveButton';
 import { StyleSetting } from './StyleSetting';
 import { formWords, totalForms } from './totalForms';
@@ -103,12 +104,12 @@ export function TotalPanel({ placed }: { placed: Placed }) {
         , written{' '}
         <Blank
           label="Pattern"
-          choices={[{ value: '', label: 'as its column is' }, ...patterns.map((p) => ({ value: p.pattern, label: p.example }))]}
+          choices={[{ value: '', label: 'as its column is' }, ...numberPatterns]}
           typed={total.pattern ?? ''}
           typing="Another pattern…"
           onPick={(pattern) => set({ pattern: pattern.trim() || null })}
         >
-          {total.pattern ? `as ${patterns.find((p) => p.pattern === total.pattern)?.example ?? total.pattern}` : 'as its column is'}
+          {total.pattern ? `as ${patternWords(total.pattern)}` : 'as its column is'}
         </Blank>
         .
       </Sentence>
@@ -119,13 +120,3 @@ export function TotalPanel({ placed }: { placed: Placed }) {
     </>
   );
 }
-
-/** Patterns of numbers by what they make of one. */
-const patterns = [
-  { pattern: '#,##0', example: '1,235' },
-  { pattern: '#,##0.00', example: '1,234.50' },
-  { pattern: '#,##0.0k', example: '1.2k' },
-  { pattern: '0.0 %', example: '12.3 %' },
-  { pattern: '0 %', example: '12 %' },
-  { pattern: '¤#,##0.00', example: '€1,234.50' },
-];

@@ -6,7 +6,7 @@ import { answer } from '../../../test/answers';
 import { choose, stage } from '../../../test/stage';
 import { placeFromPoint } from '../../chartPlaces';
 import { useCompose } from '../../composeStore';
-import { readGroup } from './GroupsSetting';
+import { readGroup } from '../GroupsSetting';
 import { PartPanel } from './PartPanel';
 
 const chart = {

@@ -6,7 +6,7 @@ import { TextSetting } from '../../../sentence/TextSetting';
 import { words } from '../../definition';
 import { useDivisions } from './ChartSentence';
 import { useChartChoices, type ChangeChart } from './choices';
-import { GroupsSetting } from './GroupsSetting';
+import { GroupsSetting } from '../GroupsSetting';
 import { NumberBlank } from './PickBlank';
 
 /** Which rows and categories are drawn. */

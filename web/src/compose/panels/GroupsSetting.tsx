@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
-import type { NamedGroup, NamedGroups } from '../../../api/generated';
-import { TextSetting } from '../../../sentence/TextSetting';
+import type { NamedGroup, NamedGroups } from '../../api/generated';
+import { TextSetting } from '../../sentence/TextSetting';
 
 /** “Islands: Northern Isles, West Firth”: the name, and what belongs to it. */
 const written = (group: NamedGroup) => `${group.name}: ${group.keys.join(', ')}`;
@@ -13,7 +13,7 @@ export function readGroup(text: string): NamedGroup | undefined {
   return name ? { name, keys: keys.map((k) => k.trim()).filter(Boolean) } : undefined;
 }
 
-/** Categories that several values share: each group a line, and what all remaining are called. */
+/** Groups that several values share: each group a line, and what all remaining are called. */
 export function GroupsSetting({ groups, onChange }: { groups?: NamedGroups; onChange: (groups: NamedGroups | null) => void }) {
   if (!groups)
     return (
@@ -45,7 +45,7 @@ export function GroupsSetting({ groups, onChange }: { groups?: NamedGroups; onCh
         onCommit={(text) => onChange({ ...groups, remaining: text || null })}
       />
       <Button size="small" color="inherit" sx={{ justifySelf: 'start', ml: -0.5 }} onClick={() => onChange(null)}>
-        Draw each by itself again
+        Take each by itself again
       </Button>
     </>
   );

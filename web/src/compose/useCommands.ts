@@ -1,0 +1,127 @@
+import { useNavigate } from 'react-router';
+import { caption } from '../shell/caption';
+import { useActiveSection } from './activeSection';
+import { arranged, type Arrangement } from './arranging';
+import { ask } from './commands';
+import { useCompose } from './composeStore';
+import { allElements, allSections, bandName, offeredFields, partOf } from './definition';
+import { kindOf } from './kinds';
+import { freeOnes, selectedIds } from './selected';
+import { setZoom } from './zoom';
+
+export interface Command {
+  name: string;
+  /** What kind of thing it is: “Go to”. */
+  group: string;
+  keys?: string;
+  run: () => void;
+}
+
+const arrangements: [Arrangement, string][] = [
+  ['left', 'Align left edges'],
+  ['centre', 'Align centres'],
+  ['right', 'Align right edges'],
+  ['top', 'Align upper edges'],
+  ['middle', 'Align middles'],
+  ['bottom', 'Align lower edges'],
+  ['across', 'Spread evenly across'],
+  ['down', 'Spread evenly down'],
+  ['width', 'Same width as the first'],
+  ['height', 'Same height as the first'],
+];
+
+/** Everything that can be done in Compose now, and every place that can be gone to. */
+export function useCommands(): Command[] {
+  const { id, definition, view, selection, past, future, edit, select, undo, redo, setSheet } = useCompose(
+    'id',
+    'definition',
+    'view',
+    'selection',
+    'past',
+    'future',
+    'edit',
+    'select',
+    'undo',
+    'redo',
+    'setSheet',
+  );
+  const section = useActiveSection();
+  const navigate = useNavigate();
+  if (!definition || !section) return [];
+  const ids = selectedIds(selection);
+  const free = freeOnes(definition, selection);
+  const inOnePart = new Set(free.map((e) => partOf(definition, e.id)?.id)).size === 1;
+  const shown = new Set(view?.bands.flatMap((b) => b.elements.map((e) => e.id)));
+  const fields = offeredFields(definition, section);
+  /** What stands among the settings of the report is asked for once they are shown. */
+  const inPanel = (name: string) => {
+    select({ kind: 'report' });
+    setTimeout(() => ask(name));
+  };
+  return [
+    ...(past.length ? [{ name: 'Undo', group: 'Edit', keys: 'Ctrl+Z', run: () => void undo() }] : []),
+    ...(future.length ? [{ name: 'Redo', group: 'Edit', keys: 'Ctrl+Y', run: () => void redo() }] : []),
+    { name: 'Publish', group: 'Report', run: () => ask('publish') },
+    { name: 'Read this report', group: 'Report', run: () => void navigate(`/read/${id}?~draft=1`) },
+    { name: 'Explain the report in sentences', group: 'Report', run: () => inPanel('explain') },
+    { name: 'Earlier versions of the report', group: 'Report', run: () => inPanel('history') },
+    { name: 'Settings of the report', group: 'Report', run: () => select({ kind: 'report' }) },
+    { name: 'What the keys do', group: 'Help', keys: '?', run: () => ask('keys') },
+    { name: 'Zoom in', group: 'View', keys: 'Ctrl++', run: () => setZoom(1) },
+    { name: 'Zoom out', group: 'View', keys: 'Ctrl+−', run: () => setZoom(-1) },
+    { name: 'Fit the page to the window', group: 'View', keys: 'Ctrl+0', run: () => setZoom(0) },
+    ...(ids.length
+      ? [
+          {
+            name: ids.length > 1 ? `Remove ${ids.length} elements` : 'Remove the element',
+            group: 'Edit',
+            keys: 'Delete',
+            run: () => {
+              void edit({ type: 'remove', ids });
+              select({ kind: 'report' });
+            },
+          },
+        ]
+      : []),
+    ...(free.length > 1 && inOnePart
+      ? arrangements.map(([how, name]) => ({
+          name,
+          group: 'Arrange',
+          run: () => void edit({ type: 'arrange', places: arranged(free, how) }),
+        }))
+      : []),
+    ...fields.flatMap((f) => [
+      {
+        name: `Add ${caption(f)} as a column`,
+        group: 'Add',
+        run: () => void edit({ type: 'addField', section: section.id, field: f.name, band: 'detail' }),
+      },
+      {
+        name: `Group the rows by ${caption(f)}`,
+        group: 'Add',
+        run: () => void edit({ type: 'addLevel', section: section.id, field: f.name }),
+      },
+    ]),
+    ...(definition.sheets ?? [])
+      .filter((s) => (definition.sheets?.length ?? 0) > 1 && s.id !== view?.sheet)
+      .map((s) => ({ name: `Sheet ${s.name}`, group: 'Go to', run: () => setSheet(s.id) })),
+    ...allSections(definition).flatMap((s) =>
+      (s.levels ?? []).map((l) => ({ name: `Level ${l.name}`, group: 'Go to', run: () => select({ kind: 'level', id: l.id }) })),
+    ),
+    ...(view?.bands ?? []).map((b) => ({
+      name: `Band ${b.name}`,
+      group: 'Go to',
+      run: () => select({ kind: 'band', section: b.section, band: b.kind, level: Number(b.level) }),
+    })),
+    ...allElements(definition)
+      .filter((p) => shown.has(p.element.id))
+      .map((p) => ({
+        name: kindOf(p.element).name(p.element, definition).trim(),
+        group: bandName(p.section, p.band, p.level),
+        run: () => {
+          select({ kind: 'element', id: p.element.id });
+          document.querySelector<HTMLElement>(`[data-element="${p.element.id}"]`)?.focus();
+        },
+      })),
+  ];
+}
