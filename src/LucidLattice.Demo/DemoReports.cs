@@ -10,13 +10,12 @@ public static class DemoReports
 
     /// <summary>Reports by id; those that links lead to come first.</summary>
     public static IReadOnlyList<(string Id, ReportDefinition Definition)> All { get; } =
-        [
-            ("sailings-in-detail", Read("sailings-in-detail.json")), ("route-performance", Read("route-performance.json")),
-                ("bookings-by-route", Read("bookings-by-route.json")),
-            ("delays-by-cause", Read("delays-by-cause.json")), ("sailings-by-outcome", Read("sailings-by-outcome.json")),
-            ("routes-compared", Read("routes-compared.json")),
-            ("year-in-charts", Read("year-in-charts.json")), ("busiest-routes", Read("busiest-routes.json")),
-        ];
+        [.. new[]
+        {
+            "sailings-in-detail", "route-performance", "bookings-by-route", "delays-by-cause",
+            "sailings-by-outcome", "routes-compared", "year-in-charts", "busiest-routes",
+            "seasons-and-regions", "income-ledger", "regions-and-bookings", "boarding-vouchers", "route-labels",
+        }.Select(id => (id, Read($"{id}.json")))];
 
     private static ReportDefinition Read(string name)
     {

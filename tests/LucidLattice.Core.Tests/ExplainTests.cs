@@ -25,7 +25,10 @@ public class ExplainTests
             l => Assert.All(new[] { l.By, l.OrderBy ?? "", l.Keep ?? "", l.First?.ToString() ?? "" }, part => Assert.Contains(part, said)));
         Assert.All(sections.SelectMany(s => s.Columns), c => Assert.Contains($"“{c.Heading}” ({c.Expression}", said));
         Assert.All(elements.OfType<TextElement>(), t => Assert.Contains(t.Text, said));
-        Assert.All(elements.OfType<TotalElement>(), t => Assert.Contains($"({t.Aggregate})", said));
+        Assert.All(elements.OfType<TotalElement>(), t => Assert.Contains($"({t.Aggregate}", said));
+        Assert.All(elements.OfType<CodeElement>(), c => Assert.Contains(c.Text, said));
+        Assert.All(elements.OfType<CheckboxElement>(), c => Assert.Contains(c.Checked, said));
+        Assert.All(elements.SelectMany(e => e.Style?.Rules ?? []), r => Assert.Contains(r.When, said));
         Assert.All(elements.Where(e => e.When is not null), e => Assert.Contains($"(where {e.When})", said));
         Assert.All(elements.OfType<ChartElement>(), c =>
         {

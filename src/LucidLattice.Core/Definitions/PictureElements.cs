@@ -8,7 +8,8 @@ public sealed record BoxElement : Element
     /// <summary>#RRGGBB; null leaves it open.</summary>
     public string? Fill { get; init; }
 
-    /// <summary>#RRGGBB; null draws no edge.</summary>
+    /// <summary>#RRGGBB; null draws no edge, which is written out, since left out it is grey.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.Never)]
     public string? Edge { get; init; } = "#8A9095";
 
     /// <summary>Of the edge, in points.</summary>

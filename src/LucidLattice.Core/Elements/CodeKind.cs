@@ -91,6 +91,8 @@ public sealed record CodePlan(CodeElement Definition, double X, double Width, Re
         try
         {
             var hints = new Dictionary<EncodeHintType, object> { [EncodeHintType.MARGIN] = Margin };
+            if (Definition.Form == CodeForm.DataMatrix)
+                hints[EncodeHintType.DATA_MATRIX_SHAPE] = ZXing.Datamatrix.Encoder.SymbolShapeHint.FORCE_SQUARE;
             // Only what needs it says its character set, since not every camera knows how to read that.
             if (!System.Text.Ascii.IsValid(text)) hints[EncodeHintType.CHARACTER_SET] = "UTF-8";
             var squares = new MultiFormatWriter().encode(text, Format, 1, 1, hints);

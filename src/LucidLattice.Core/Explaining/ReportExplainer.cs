@@ -105,11 +105,18 @@ public sealed class ReportExplainer
     private IEnumerable<Explanation> OfSheet(Sheet sheet)
     {
         var bands = sheet.PageBands().SelectMany(b => OfBand(b.Place, b.Band, null)).ToList();
-        if (_report.Sheets.Count > 1 || bands.Count > 0)
+        if (_report.Sheets.Count > 1 || bands.Count > 0 || sheet.Columns is not null || sheet.Watermark is not null)
             yield return new Explanation($"The pages of “{sheet.Name}”",
-                [.. sheet.Columns is { } columns ? [$"They are filled in {columns.Count} columns."] : (string[])[], .. bands]);
+                [.. sheet.Columns is { } columns ? [ColumnWords(columns)] : (string[])[],
+                    .. sheet.Watermark is { } mark
+                        ? [$"Behind everything stands “{mark.Text}”{(mark.When is { Length: > 0 } when ? $", where {when}" : "")}."]
+                        : (string[])[],
+                    .. bands]);
         foreach (var section in sheet.Sections.SelectMany(s => s.WithInner())) yield return OfSection(section);
     }
+
+    private static string ColumnWords(PageColumns columns) => $"They are filled in {columns.Count} columns"
+        + (columns.Across ? ", row by row" : "") + (columns.Start is { Length: > 0 } start ? $", from place {start} on." : ".");
 
     private Explanation OfSection(Section section)
     {
@@ -165,16 +172,18 @@ public sealed class ReportExplainer
     }
 
     /// <summary>What a part prints; of what belongs to columns, each kind in one breath.</summary>
-    private static IEnumerable<string> Printed(IReadOnlyList<Element> elements, Section? section)
+    private IEnumerable<string> Printed(IReadOnlyList<Element> elements, Section? section)
     {
         string Column(string id) => $"“{section?.Columns.FirstOrDefault(c => c.Id == id)?.Heading ?? id}”";
-        foreach (var kind in elements.Where(e => e is not LineElement).GroupBy(KindWords))
+        foreach (var kind in elements.Where(e => e is not (LineElement or BoxElement)).GroupBy(KindWords))
         {
-            if (kind.Key.Length > 0 && kind.Count() > 1 && kind.All(e => e.When is null))
+            if (kind.Key.Length > 0 && kind.Count() > 1 && kind.All(e => e.When is null && e.Style is not { Rules.Count: > 0 }))
                 yield return $"{kind.Key} of {WordList.Joined(kind.Select(e => Column(e.Column ?? "")))}";
             else
                 foreach (var element in kind)
-                    yield return Words(element, section) + (element.When is { Length: > 0 } when ? $" (where {when})" : "");
+                    yield return Words(element, section) + (element.When is { Length: > 0 } when ? $" (where {when})" : "")
+                        + (element.Style is { Rules: { Count: > 0 } rules }
+                            ? $" (looking different where {WordList.Joined(rules.Select(r => r.When), " or ")})" : "");
         }
     }
 
@@ -182,6 +191,8 @@ public sealed class ReportExplainer
     {
         HeadingElement => "the headings", CellElement => "the values", TotalElement total => $"the totals ({TotalWords(total)})", _ => "",
     };
+
+    private string NameOf(ImageElement image) => _report.Images.FirstOrDefault(i => i.Id == image.Image)?.Name ?? image.Image ?? "none";
 
     private static string TotalWords(TotalElement total) => total.Aggregate
         + (total.By is { Length: > 0 } by ? $" by {by}" : "") + (total.Fraction is { } fraction ? $" at {fraction}" : "")
@@ -197,11 +208,15 @@ public sealed class ReportExplainer
     };
 
     /// <summary>A text in full, since it may hold what has to be checked.</summary>
-    private static string Words(Element element, Section? section) => element switch
+    private string Words(Element element, Section? section) => element switch
     {
         TextElement text => $"the text “{text.Text}”"
             + (text.Continued is { Length: > 0 } again ? $" (on further pages with “{again}” after it)" : ""),
         TotalElement total => $"{PlaceNames.Words(element, section)} ({TotalWords(total)})",
+        CodeElement code => $"a code that says “{code.Text}”",
+        CheckboxElement box => $"a checkbox, ticked where {box.Checked}",
+        ImageElement image => image.From is { Length: > 0 } from ? $"the image that {from} holds" : $"the image “{NameOf(image)}”",
+        ContentsElement contents => $"the contents, {contents.Levels} level{(contents.Levels == 1 ? "" : "s")} deep",
         CellElement cell => PlaceNames.Words(element, section) + FormWords(cell.As),
         _ => PlaceNames.Words(element, section),
     };
