@@ -144,8 +144,8 @@ public sealed class JourneyTests : IClassFixture<Browser>
 
         // A condition that is wrong is said at once, and nothing is lost.
         _browser.Press(Keys.Escape);
-        _browser.Click("[aria-label^='Condition']");
-        var condition = _browser.Find(".cm-content[aria-label=Condition]");
+        _browser.Click("[aria-label^='Expression']");
+        var condition = _browser.Find(".cm-content[aria-label=Expression]");
         condition.SendKeys(Keys.Control + "a");
         condition.SendKeys("passengrs > 100" + Keys.Enter);
         _browser.Says("[role=alert]", "There is no field “passengrs”");

@@ -89,7 +89,7 @@ public sealed class LossTests : IClassFixture<Browser>
         {
             var labels = _browser.Driver.FindElements(
                 By.XPath($"//aside//label[normalize-space(.)='{setting}']/following-sibling::div//*[self::input or "
-                + $"self::textarea][not(@aria-hidden)]"));
+                + $"self::textarea][not(@aria-hidden)] | //aside//*[@role='textbox' and @aria-label='{setting}']"));
             if (labels.Count > 0) return labels[0];
             _browser.Driver.FindElement(By.XPath("//aside//button[contains(., 'Title') or contains(., 'Words')]")).Click();
             return null;
