@@ -50,8 +50,7 @@ function Commands({ onClose }: { onClose: () => void }) {
     <Dialog
       open
       onClose={onClose}
-      aria-label="All commands"
-      slotProps={{ paper: { sx: { width: 520, maxHeight: 460, alignSelf: 'flex-start', mt: 10 } } }}
+      slotProps={{ paper: { 'aria-label': 'All commands', sx: { width: 520, maxHeight: 460, alignSelf: 'flex-start', mt: 10 } } }}
     >
       <InputBase
         autoFocus

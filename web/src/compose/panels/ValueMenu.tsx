@@ -72,7 +72,11 @@ export function ValueMenu({ anchor, value, section, band, level, onPick, onRemov
   const formats = value === undefined ? [] : patternsFor(type);
   return (
     <Menu open={anchor !== null} anchorEl={anchor} onClose={onClose} slotProps={{ paper: { sx: { maxHeight: 400, minWidth: 220 } } }}>
-      {formats.length > 0 && <ListSubheader sx={{ lineHeight: '28px' }}>Written</ListSubheader>}
+      {formats.length > 0 && (
+        <ListSubheader role="presentation" sx={{ lineHeight: '28px' }}>
+          Written
+        </ListSubheader>
+      )}
       {formats.length > 0 && (
         <MenuItem selected={!now.pattern} onClick={() => pick(now.expression)}>
           in its usual way
@@ -97,7 +101,7 @@ export function ValueMenu({ anchor, value, section, band, level, onPick, onRemov
       {groups
         .filter((g) => g.all.length > 0)
         .flatMap((g) => [
-          <ListSubheader key={g.name} sx={{ lineHeight: '28px' }}>
+          <ListSubheader key={g.name} role="presentation" sx={{ lineHeight: '28px' }}>
             {g.name}
           </ListSubheader>,
           ...g.all.map((choice) => (

@@ -1,0 +1,150 @@
+using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
+using Xunit;
+
+namespace LucidLattice.Browser.Tests;
+
+/// <summary>A report developer's hours in Compose: several elements at once, values picked, everything by its name, and the way
+/// back.</summary>
+[Collection(Browser.OneAtATime)]
+public sealed class DesignerTests : IClassFixture<Browser>
+{
+    private readonly Browser _browser;
+
+    public DesignerTests(Browser shared)
+    {
+        _browser = shared;
+        _browser.Complaints();
+    }
+
+    private int Left(string id) => _browser.Find($"[data-element={id}]").Location.X;
+
+    private int Top(string id) => _browser.Find($"[data-element={id}]").Location.Y;
+
+    private void Open(string report)
+    {
+        _browser.Go($"/compose/{report}");
+        _browser.Find("[data-element]");
+        _browser.Says("footer", "No problems");
+    }
+
+    [Fact]
+    public void Several_elements_are_selected_aligned_and_moved_and_each_step_says_what_it_undoes()
+    {
+        Open("boarding-vouchers");
+        new Actions(_browser.Driver).Click(_browser.Find("[data-element=t3]")).KeyDown(Keys.Shift)
+            .Click(_browser.Find("[data-element=t6]")).Click(_browser.Find("[data-element=t8]")).KeyUp(Keys.Shift).Perform();
+        _browser.Says("aside[aria-label=Settings]", "3 elements");
+        var (first, other) = (Left("t3"), Left("t8"));
+        Assert.NotEqual(first, other);
+        _browser.ClickText("aside//button", "Left edges");
+        _browser.Until(() => Left("t8") == first, "the left edges are aligned");
+        Assert.Equal("Undo: moved 1 element (Ctrl+Z)", _browser.Find("[aria-label=Undo]").GetDomAttribute("title"));
+
+        // The arrow keys move all of them, as one step.
+        var top = Top("t6");
+        for (var i = 0; i < 3; i++) _browser.Press(Keys.Shift, Keys.ArrowDown);
+        _browser.Until(() => Top("t6") > top + 20, "they moved down together");
+        _browser.Says("header", "All changes saved");
+        Assert.StartsWith("Undo: moved 3 elements", _browser.Find("[aria-label=Undo]").GetDomAttribute("title"));
+        _browser.Press(Keys.Control, "z");
+        _browser.Until(() => Top("t6") == top, "they are back");
+        _browser.Press(Keys.Control, "z");
+        _browser.Until(() => Left("t8") == other, "as it was");
+
+        // A frame drawn over an empty place selects what it touches; Delete takes it out.
+        var detail = _browser.Find("[data-band=detail]");
+        var checkbox = _browser.Find("[data-element=k1]");
+        new Actions(_browser.Driver).MoveToElement(checkbox, -40, 16).ClickAndHold().MoveByOffset(20, -12).MoveByOffset(40, -10).Release()
+            .Perform();
+        _browser.Until(() => _browser.Count("[data-selected=true]") >= 2, "a frame selected several");
+        Assert.NotNull(detail);
+        _browser.Press(Keys.Delete);
+        _browser.Gone("[data-element=k1]");
+        _browser.Press(Keys.Control, "z");
+        _browser.Find("[data-element=k1]");
+        _browser.HasNoComplaints();
+    }
+
+    [Fact]
+    public void What_is_dragged_snaps_to_what_stands_there()
+    {
+        Open("boarding-vouchers");
+        var (box, target) = (_browser.Find("[data-element=t6]"), Left("t8"));
+        // Let go a little beside the other's left edge, it stands right at it.
+        new Actions(_browser.Driver).ClickAndHold(box).MoveByOffset(20, 0).MoveByOffset(target - Left("t6") - 18, 30).Release().Perform();
+        _browser.Until(() => Math.Abs(Left("t6") - target) <= 1, "it met the edge");
+        _browser.Press(Keys.Control, "z");
+        _browser.HasNoComplaints();
+    }
+
+    [Fact]
+    public void Values_in_a_text_are_picked_and_written_by_example()
+    {
+        Open("seasons-and-regions");
+        _browser.Click("[data-element=t30]");
+        var field = _browser.Find("[role=textbox][aria-label=Words]");
+        field.Click();
+        field.SendKeys(Keys.End + ", in all ");
+        _browser.ClickText("aside//button", "Insert a value");
+        _browser.ClickText("li[@role='menuitem']", "Number of rows");
+        _browser.Says("[data-band=reportFooter] svg", "3,343");
+        _browser.Find("[data-value]").SendKeys(Keys.Enter);
+        _browser.ClickText("li[@role='menuitem']", "as 1235");
+        _browser.Says("[data-band=reportFooter] svg", "3343");
+        _browser.Find("[data-value]").SendKeys(Keys.Delete);
+        _browser.Find("[role=textbox][aria-label=Words]").SendKeys(Keys.Enter);
+        _browser.Until(() => !_browser.Find("[data-band=reportFooter] svg").Text.Contains("3343"), "the value is out");
+        _browser.HasNoComplaints();
+    }
+
+    [Fact]
+    public void By_keyboard_alone_a_level_is_added_explained_and_taken_back_to_an_earlier_version()
+    {
+        Open("sailings-by-outcome");
+        _browser.Press(Keys.Control, "k");
+        _browser.Find("[role=combobox][aria-label=Command]");
+        _browser.Press("group the rows by vessel");
+        _browser.Press(Keys.Enter);
+        _browser.Find("[aria-label^='Vessel ']");
+        _browser.Says("header", "All changes saved");
+
+        _browser.Press(Keys.Control, "k");
+        _browser.Find("[role=combobox][aria-label=Command]");
+        _browser.Press("earlier versions");
+        _browser.Press(Keys.Enter);
+        _browser.Says("[role=dialog]", "It groups them by vessel");
+        // Tab from Close back to the button that goes back.
+        _browser.Press(Keys.Shift, Keys.Tab);
+        _browser.Press(Keys.Enter);
+        _browser.Gone("[role=dialog]");
+        _browser.Gone("[aria-label^='Vessel ']");
+        // Going back is a step like any other.
+        _browser.Press(Keys.Control, "z");
+        _browser.Find("[aria-label^='Vessel ']");
+        _browser.Says("header", "All changes saved");
+        _browser.HasNoComplaints();
+    }
+
+    [Fact]
+    public void A_total_becomes_a_share_and_a_number_wears_a_condition()
+    {
+        Open("route-performance");
+        _browser.Click("[data-element=ofc]");
+        _browser.Click("aside [aria-label^='Shown as']");
+        _browser.ClickText("li[@role='menuitem']", "as its share of the region");
+        _browser.Says("[data-band=groupFooter2] svg", "32.0 %");
+        _browser.Click("[data-element=e3]");
+        _browser.ClickText("aside//button", "Looks under conditions");
+        _browser.ClickText("aside//button", "Add a condition");
+        _browser.Click("aside [aria-label^='How it is compared']");
+        _browser.ClickText("li[@role='menuitem']", "is more than");
+        _browser.Click("aside [aria-label^='With what']");
+        _browser.Press(Keys.Control, "a");
+        _browser.Press("40");
+        _browser.Press(Keys.Enter);
+        _browser.Find("[data-band=detail] text[fill='#B3261E']");
+        _browser.Says("header", "All changes saved");
+        _browser.HasNoComplaints();
+    }
+}
