@@ -26,6 +26,9 @@ public sealed record ReportDefinition
     /// <summary>ISO 4217 code of money fields.</summary>
     public string Currency { get; init; } = "EUR";
 
+    /// <summary>The name of a set of letters and colours; null for the first one.</summary>
+    public string? Look { get; init; }
+
     public PageSetup Page { get; init; } = new();
     public IReadOnlyList<Parameter> Parameters { get; init; } = [];
     public IReadOnlyList<Dataset> Datasets { get; init; } = [];

@@ -14,7 +14,8 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
     public BandPlace Place => place;
 
     public ResolvedStyle Style(Element element, Alignment natural) =>
-        StyleRoles.Resolve(element, place, section.Section.Levels.Count, natural) with { Rules = Rules(element) };
+        StyleRoles.Resolve(element, place, section.Section.Levels.Count, natural, Looks
+            .Of(section.Report.Look)) with { Rules = Rules(element) };
 
     private List<StyleRulePlan> Rules(Element element)
     {

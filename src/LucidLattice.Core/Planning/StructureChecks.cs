@@ -43,6 +43,9 @@ public static class StructureChecks
         if (!Currencies.IsCode(report.Currency))
             yield return Warning("bad-currency", $"“{report.Currency}”, the report's currency, is no ISO 4217 code.", null, "currency",
                 "Write it as EUR.");
+        if (report.Look is { } look && Looks.All.All(l => l.Id != look))
+            yield return Warning("unknown-look", $"There is no look called “{look}”; the usual one is used.", null, "look",
+                $"Use {string.Join(", ", Looks.All.Select(l => l.Id))}.");
         if (report.Colors.Count > TiedColor.Most)
             yield return Error("too-many-colors", $"A report ties colours to at most {TiedColor.Most} values.", null, "colors",
                 "Give fewer.");

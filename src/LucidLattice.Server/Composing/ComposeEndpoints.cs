@@ -4,6 +4,7 @@ using LucidLattice.Core.Composing;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Editing;
+using LucidLattice.Core.Elements;
 using LucidLattice.Core.Explaining;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Progress;
@@ -72,6 +73,15 @@ public sealed record ChartChoices(IReadOnlyList<ChartTypeInfo> Types, IReadOnlyL
 /// <param name="Chart">The id of the chart.</param>
 public sealed record PreviewRequest(ComposeRequest Report, string Chart);
 
+/// <summary>Asks where the hardest case of a section is, or a group by its name.</summary>
+public sealed record VantageRequest(ComposeRequest Report, string Section, VantageWish Wish, string? Name = null);
+
+/// <param name="Keys">Of the group and those around it, outermost first; null where there is none.</param>
+public sealed record FoundVantage(IReadOnlyList<string?>? Keys);
+
+/// <summary>Asks how wide the columns of a section have to be for what stands in them.</summary>
+public sealed record WidthsRequest(ComposeRequest Report, string Section);
+
 /// <summary>Asks for a report being composed as sentences.</summary>
 public sealed record ExplainRequest(ReportDefinition Definition);
 
@@ -96,6 +106,16 @@ public static class ComposeEndpoints
         compose.MapPost("/explanation",
             (ExplainRequest request, IReportCatalog catalog) => ReportExplainer.Explain(request.Definition, catalog))
             .WithName("explainReport");
+        compose.MapPost("/vantage",
+            (VantageRequest request, ReportEngine engine, CancellationToken cancel) => new FoundVantage(HardestCase.Find(
+                Run(request.Report, engine, new RunProgress(), cancel, pages: false), request.Section, request.Wish, request.Name ?? "",
+                cancel)))
+            .WithName("findVantage");
+        compose.MapPost("/widths",
+            (WidthsRequest request, ReportEngine engine, ITypesetter typesetter, CancellationToken cancel) => ColumnFit.Fit(
+                Run(request.Report, engine, new RunProgress(), cancel, pages: false), request.Section, typesetter, cancel))
+            .WithName("fitColumns");
+        compose.MapGet("/looks", () => Looks.All).WithName("listReportLooks");
         compose.MapPost("/choices", (ComposeChoices request, ReportEngine engine, CancellationToken cancel) => ChoicesInfo.Search(
             engine.Choices(
             new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow,

@@ -2,6 +2,7 @@ using System.Text.Json;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Editing;
 using LucidLattice.Core.Explaining;
+using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
 using LucidLattice.Server.Data;
 using LucidLattice.Server.Web;
@@ -12,7 +13,10 @@ namespace LucidLattice.Server.Reports;
 
 /// <summary>A new report: from a table, from a kept dataset, or from a whole definition.</summary>
 public sealed record NewReport(string? Title = null, string? Database = null, string? Table = null, string? Dataset = null,
-    JsonElement? Definition = null);
+    JsonElement? Definition = null, ReportGuide? Guide = null);
+
+/// <summary>A report made from what its readers should find out, and the choices that it was made from.</summary>
+public sealed record GuidedDraft(ReportDefinition Definition, ReportGuide Guide);
 
 public sealed record DraftSave(int BasedOn, ReportDefinition Definition);
 
@@ -30,6 +34,8 @@ public static class ReportEndpoints
         var reports = app.MapGroup("/api/reports").WithTags("Reports");
         reports.MapGet("/", (ReportStore store) => store.List()).WithName("listReports");
         reports.MapPost("/", Create).WithName("createReport");
+        reports.MapPost("/guided", (NewReport request, AppData data, ISqlEngine engine) => Guided(request, data, engine))
+            .WithName("guideReport");
         reports.MapGet("/{id}", (string id, ReportStore store) => store.Draft(id) ?? throw Missing(id)).WithName("getReport");
         reports.MapGet("/{id}/file", (string id, ReportStore store) => Files.Json(store.DraftText(id) ?? throw Missing(id), id))
             .WithName("getReportFile").Produces<string>(contentType: "application/json");
@@ -66,10 +72,23 @@ public static class ReportEndpoints
     {
         var definition = request.Definition is { } given
             ? ReportJson.Read(given.GetRawText())
+            : request.Guide is not null
+            ? Guided(request, data, engine).Definition
             : request.Dataset is { } id
             ? FromDataset(id, request.Title, data)
             : FromTable(request, data, engine);
         return store.Create(FreeId(definition.Title, store), definition);
+    }
+
+    private static GuidedDraft Guided(NewReport request, AppData data, ISqlEngine engine)
+    {
+        var dataset = request.Dataset is { } id
+            ? data.Datasets.Find(id)?.Definition ?? throw ApiException.NotFound($"There is no dataset “{id}”.")
+            : DatasetOfTable(request, data, engine);
+        var guide = GuidedReport.Completed(request.Guide ?? new ReportGuide(ReportGoal.HowMuch), dataset);
+        var report = GuidedReport.Create(guide, dataset);
+        return new GuidedDraft(string.IsNullOrWhiteSpace(request.Title) ? report
+            : new RenameReport { Title = request.Title.Trim() }.Apply(report, NoReports.Instance), guide);
     }
 
     /// <summary>The report holds a copy of the dataset, so that it changes only when its author says so.</summary>
@@ -81,14 +100,19 @@ public static class ReportEndpoints
 
     private static ReportDefinition FromTable(NewReport request, AppData data, ISqlEngine engine)
     {
+        var dataset = DatasetOfTable(request, data, engine);
+        return StarterReport.Create(string.IsNullOrWhiteSpace(request.Title) ? dataset.Name : request.Title.Trim(), dataset);
+    }
+
+    private static Dataset DatasetOfTable(NewReport request, AppData data, ISqlEngine engine)
+    {
         if (request.Database is null || request.Table is null)
             throw ApiException.Bad("bad-request", "Say which table of which database the report is made from.");
         var table = DatabaseEndpoints.Tables(request.Database, data, engine).FirstOrDefault(t => t.Name == request.Table)
             ?? throw ApiException.NotFound($"“{request.Database}” has no table or view “{request.Table}”.");
         var name = table.Name.Replace('_', ' ');
-        var dataset = new Dataset { Id = "d1", Name = char.ToUpperInvariant(name[0]) + name[1..], Database = request.Database,
+        return new Dataset { Id = "d1", Name = char.ToUpperInvariant(name[0]) + name[1..], Database = request.Database,
             Source = new TableSource { Table = table.Name }, Fields = table.Fields };
-        return StarterReport.Create(string.IsNullOrWhiteSpace(request.Title) ? dataset.Name : request.Title.Trim(), dataset);
     }
 
     private static SavedVersion Publish(string id, PublishRequest request, ReportStore store, ReportEngine engine)
