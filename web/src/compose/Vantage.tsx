@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import { color, levelColor } from '../theme/tokens';
 import { useCompose } from './composeStore';
+import { VantageJump } from './VantageJump';
 
 /** The path through the groups whose real values the page shows, with steppers. */
 export function Vantage() {
@@ -25,6 +26,7 @@ export function Vantage() {
       sx={{ display: 'flex', flexWrap: 'wrap', justifyContent: 'flex-end', alignItems: 'center', gap: 0.75 }}
     >
       <Box sx={{ color: color.muted, whiteSpace: 'nowrap' }}>Showing real data from</Box>
+      <VantageJump section={steps[0].section} />
       {steps.map((step, i) => (
         <Box
           key={`${step.section} ${step.level}`}

@@ -6,13 +6,14 @@ import { useEffect, useState } from 'react';
 import Button from '@mui/material/Button';
 import { listReportsOptions, listReportsQueryKey } from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
-import type { ReportEntry } from '../api/generated';
+import type { NewReport, ReportEntry, ReportGoal } from '../api/generated';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
 import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
+import { GuidedStart } from './GuidedStart';
 import { NewReportPanel } from './NewReportPanel';
 import { ReportCard } from './ReportCard';
 
@@ -23,6 +24,7 @@ export function LibraryPage() {
   const reports = useQuery(listReportsOptions());
   const [wanted, setWanted] = useState('');
   const [creating, setCreating] = useState(false);
+  const [guided, setGuided] = useState<{ goal: ReportGoal; from: NewReport }>();
   useEffect(() => {
     document.title = 'Library – Lucid Lattice';
   }, []);
@@ -57,7 +59,8 @@ export function LibraryPage() {
         }
       />
       <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
-        <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', p: 3, display: 'flex', flexDirection: 'column' }}>
+        {guided && <GuidedStart {...guided} onClose={() => setGuided(undefined)} />}
+        <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', p: 3, display: guided ? 'none' : 'flex', flexDirection: 'column' }}>
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 2 }}>
             <Box component="h2" sx={{ fontSize: 18, m: 0 }}>
               Library
@@ -106,7 +109,7 @@ export function LibraryPage() {
             ))}
           </Box>
         </Box>
-        {creating && <NewReportPanel onClose={() => setCreating(false)} />}
+        {creating && !guided && <NewReportPanel onClose={() => setCreating(false)} onGuide={(goal, from) => setGuided({ goal, from })} />}
       </Box>
       <StatusBar
         left={[reports.data && count(all.length, 'report'), reports.data && `${all.filter((r) => r.published !== null).length} published`]}

@@ -6,28 +6,40 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { listDatabasesOptions, listDatasetsOptions } from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
+import type { NewReport, ReportGoal } from '../api/generated';
 import { DatasetPicks, isWanted } from '../data/DatasetPicks';
 import { Message } from '../shell/Message';
 import { color } from '../theme/tokens';
+import { goals } from './GuidedStart';
 
-/** Picks the dataset, table or view that a new report lists. */
-export function NewReportPanel({ onClose }: { onClose: () => void }) {
+interface Props {
+  onClose: () => void;
+  /** Takes what a report should tell and where its rows come from. */
+  onGuide: (goal: ReportGoal, from: NewReport) => void;
+}
+
+/** Asks what a reader should find out, and picks the dataset, table or view that a new report shows. */
+export function NewReportPanel({ onClose, onGuide }: Props) {
   const navigate = useNavigate();
   const databases = useQuery(listDatabasesOptions());
   const [wanted, setWanted] = useState('');
   const [failure, setFailure] = useState('');
   const datasets = useQuery(listDatasetsOptions());
-  const fromDataset = (id: string) =>
-    api.create({ dataset: id }).then(
+  const [goal, setGoal] = useState<ReportGoal>();
+  const create = (from: NewReport) =>
+    void api.create(from).then(
       (report) => navigate(`/compose/${report.id}`),
       (error: Error) => setFailure(error.message),
     );
+  const make = (from: NewReport) => (goal ? onGuide(goal, from) : create(from));
+  const open = async (file: File) => {
+    try {
+      create({ definition: JSON.parse(await file.text()) as never });
+    } catch {
+      setFailure(`“${file.name}” is no definition of a report: it is not JSON.`);
+    }
+  };
   const shown = datasets.data?.filter((d) => isWanted(d, wanted)) ?? [];
-  const create = (database: string, table: string) =>
-    api.create({ database, table }).then(
-      (report) => navigate(`/compose/${report.id}`),
-      (error: Error) => setFailure(error.message),
-    );
   return (
     <Box
       component="aside"
@@ -45,7 +57,41 @@ export function NewReportPanel({ onClose }: { onClose: () => void }) {
           Close
         </Button>
       </Box>
-      <Box sx={{ color: color.muted, mb: 1 }}>Which rows should it list? Everything can be changed later.</Box>
+      <Box component="h3" id="goal" sx={{ fontSize: 13, m: 0, mt: 1, mb: 0.75 }}>
+        What should a reader find out?
+      </Box>
+      <Box role="radiogroup" aria-labelledby="goal" sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 0.75, mb: 1.5 }}>
+        {goals.map(({ value, label, hint }) => (
+          <Box
+            component="button"
+            type="button"
+            key={value}
+            role="radio"
+            aria-checked={goal === value}
+            onClick={() => setGoal(goal === value ? undefined : value)}
+            sx={{
+              font: 'inherit',
+              textAlign: 'left',
+              p: 1,
+              cursor: 'pointer',
+              bgcolor: color.paper,
+              border: `1px solid ${color.line}`,
+              borderRadius: 1,
+              '&[aria-checked=true]': { borderColor: color.main, bgcolor: color.mainTint },
+            }}
+          >
+            <Box component="span" sx={{ display: 'block', fontWeight: 600 }}>
+              {label}
+            </Box>
+            <Box component="span" sx={{ fontSize: 12, color: color.muted }}>
+              {hint}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+      <Box sx={{ color: color.muted, mb: 1 }}>
+        {goal ? 'From which rows? A few sentences come next.' : 'Or begin with a list of these rows. Everything can be changed later.'}
+      </Box>
       <InputBase
         autoFocus
         placeholder="Find a dataset, table or field"
@@ -63,6 +109,20 @@ export function NewReportPanel({ onClose }: { onClose: () => void }) {
           borderRadius: 1,
         }}
       />
+      <Button component="label" size="small" sx={{ mb: 1 }}>
+        Open a definition file…
+        <input
+          type="file"
+          hidden
+          accept=".json,application/json"
+          aria-label="Open a definition file"
+          onChange={(e) => {
+            const file = e.target.files?.[0];
+            e.target.value = '';
+            if (file) void open(file);
+          }}
+        />
+      </Button>
       {failure && (
         <Box role="alert" sx={{ color: color.problem, mb: 1 }}>
           {failure}
@@ -74,7 +134,7 @@ export function NewReportPanel({ onClose }: { onClose: () => void }) {
         </Box>
       )}
       <Box sx={{ display: 'grid', gap: 0.5 }}>
-        <DatasetPicks datasets={shown} onPick={(id) => void fromDataset(id)} />
+        <DatasetPicks datasets={shown} onPick={(id) => make({ dataset: id })} />
       </Box>
       {databases.error && (
         <Message problem title="The databases cannot be read">
@@ -100,7 +160,7 @@ export function NewReportPanel({ onClose }: { onClose: () => void }) {
               <Box
                 component="button"
                 key={table.name}
-                onClick={() => void create(database.name, table.name)}
+                onClick={() => make({ database: database.name, table: table.name })}
                 sx={{
                   display: 'block',
                   width: '100%',

@@ -2,7 +2,7 @@
 
 import type { Client, Options as Options2, TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponses, AskReaderData, AskReaderResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, ExplainReportData, ExplainReportResponses, FindInRunData, FindInRunResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetChartData, GetChartFileData, GetChartFileResponses, GetChartNumbersData, GetChartNumbersResponses, GetChartResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetHealthData, GetHealthResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPageResponses, GetPdfData, GetPdfResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunJsonData, GetRunJsonResponses, GetRunResponses, GetVersionData, GetVersionResponses, KeepLookData, KeepLookResponses, KeepPaletteData, KeepPaletteResponses, ListAggregatesData, ListAggregatesResponses, ListChangesData, ListChangesResponses, ListChartChoicesData, ListChartChoicesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListJoinPairsData, ListJoinPairsResponses, ListLooksData, ListLooksResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListProblemsData, ListProblemsResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, ListVersionsData, ListVersionsResponses, LookAtDatasetData, LookAtDatasetResponses, PreviewChartsData, PreviewChartsResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, ProposeFieldChoicesData, ProposeFieldChoicesResponses, PublishReportData, PublishReportResponses, RegisterDatabaseData, RegisterDatabaseResponses, RemoveLookData, RemoveLookResponses, RemovePaletteData, RemovePaletteResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TryExpressionData, TryExpressionResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses, WriteNamesData, WriteNamesResponses } from './types.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponses, AskReaderData, AskReaderResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, ExplainReportData, ExplainReportResponses, FindInRunData, FindInRunResponses, FindVantageData, FindVantageResponses, FitColumnsData, FitColumnsResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetChartData, GetChartFileData, GetChartFileResponses, GetChartNumbersData, GetChartNumbersResponses, GetChartResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetHealthData, GetHealthResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPageResponses, GetPdfData, GetPdfResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunJsonData, GetRunJsonResponses, GetRunResponses, GetVersionData, GetVersionResponses, GuideReportData, GuideReportResponses, KeepLookData, KeepLookResponses, KeepPaletteData, KeepPaletteResponses, ListAggregatesData, ListAggregatesResponses, ListChangesData, ListChangesResponses, ListChartChoicesData, ListChartChoicesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListJoinPairsData, ListJoinPairsResponses, ListLooksData, ListLooksResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListProblemsData, ListProblemsResponses, ListReportLooksData, ListReportLooksResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, ListVersionsData, ListVersionsResponses, LookAtDatasetData, LookAtDatasetResponses, PreviewChartsData, PreviewChartsResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, ProposeFieldChoicesData, ProposeFieldChoicesResponses, PublishReportData, PublishReportResponses, RegisterDatabaseData, RegisterDatabaseResponses, RemoveLookData, RemoveLookResponses, RemovePaletteData, RemovePaletteResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TryExpressionData, TryExpressionResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses, WriteNamesData, WriteNamesResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -53,6 +53,16 @@ export const listReports = <ThrowOnError extends boolean = true>(options?: Optio
 export const createReport = <ThrowOnError extends boolean = true>(options: Options<CreateReportData, ThrowOnError>) => (options.client ?? client).post<CreateReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+export const guideReport = <ThrowOnError extends boolean = true>(options: Options<GuideReportData, ThrowOnError>) => (options.client ?? client).post<GuideReportResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/reports/guided',
     ...options,
     headers: {
         'Content-Type': 'application/json',
@@ -459,6 +469,32 @@ export const explainReport = <ThrowOnError extends boolean = true>(options: Opti
         'Content-Type': 'application/json',
         ...options.headers
     }
+});
+
+export const findVantage = <ThrowOnError extends boolean = true>(options: Options<FindVantageData, ThrowOnError>) => (options.client ?? client).post<FindVantageResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/compose/vantage',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+export const fitColumns = <ThrowOnError extends boolean = true>(options: Options<FitColumnsData, ThrowOnError>) => (options.client ?? client).post<FitColumnsResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/compose/widths',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+export const listReportLooks = <ThrowOnError extends boolean = true>(options?: Options<ListReportLooksData, ThrowOnError>) => (options?.client ?? client).get<ListReportLooksResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/compose/looks',
+    ...options
 });
 
 export const composeChoices = <ThrowOnError extends boolean = true>(options: Options<ComposeChoicesData, ThrowOnError>) => (options.client ?? client).post<ComposeChoicesResponses, unknown, ThrowOnError, 'data'>({

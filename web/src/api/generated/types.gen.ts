@@ -1338,6 +1338,11 @@ export type FindJoinPairs = {
     table: string;
 };
 
+export type FittedWidth = {
+    column: string;
+    width: number;
+};
+
 export type FixedChoice = {
     value: string;
     label?: null | string;
@@ -1363,6 +1368,13 @@ export type FollowRequest = {
 
 export type FontFamily = 'sans' | 'serif' | 'mono';
 
+export type FoundVantage = {
+    /**
+     * Of the group and those around it, outermost first; null where there is none.
+     */
+    keys: null | Array<string>;
+};
+
 export type FrameSide = 'top' | 'right' | 'bottom' | 'left';
 
 export type FrequentValue = {
@@ -1380,6 +1392,14 @@ export type FunctionHelp = {
 export type GivenImage = {
     name: string;
     data: string;
+};
+
+/**
+ * A report made from what its readers should find out, and the choices that it was made from.
+ */
+export type GuidedDraft = {
+    definition: ReportDefinition;
+    guide: ReportGuide;
 };
 
 export type Health = {
@@ -1607,6 +1627,7 @@ export type NewReport = {
     table?: null | string;
     dataset?: null | string;
     definition?: unknown;
+    guide?: null | ReportGuide;
 };
 
 export type NumberScale = {
@@ -1866,6 +1887,7 @@ export type ReportDefinition = {
     language?: string;
     timeZone?: string;
     currency?: string;
+    look?: null | string;
     page?: PageSetup;
     parameters?: Array<Parameter>;
     datasets?: Array<Dataset>;
@@ -1885,10 +1907,32 @@ export type ReportEntry = {
     hasUnpublishedChanges?: boolean;
 };
 
+export type ReportGoal = 'howMuch' | 'howItChanges' | 'howTheyCompare' | 'whichRows';
+
+export type ReportGuide = {
+    goal: ReportGoal;
+    measure?: null | string;
+    by?: null | string;
+    time?: null | string;
+    step?: string;
+};
+
 export type ReportImage = {
     id: string;
     name: string;
     data: string;
+};
+
+export type ReportLook = {
+    id: string;
+    name: string;
+    font: FontFamily;
+    scale: number;
+    ink: string;
+    muted: string;
+    title: string;
+    levels: Array<string>;
+    boldColumnHeadings?: boolean;
 };
 
 export type ReportVersion = {
@@ -2228,6 +2272,16 @@ export type VantageKey = {
     label: string;
 };
 
+/**
+ * Asks where the hardest case of a section is, or a group by its name.
+ */
+export type VantageRequest = {
+    report: ComposeRequest;
+    section: string;
+    wish: VantageWish;
+    name?: null | string;
+};
+
 export type VantageStep = {
     section: string;
     level: string;
@@ -2239,12 +2293,22 @@ export type VantageStep = {
     siblings: Array<VantageKey>;
 };
 
+export type VantageWish = 'longestText' | 'largestNumber' | 'mostRows' | 'fewestRows' | 'named';
+
 export type Watermark = {
     text: string;
     when?: null | string;
     color?: string;
     size?: number;
     turn?: number;
+};
+
+/**
+ * Asks how wide the columns of a section have to be for what stands in them.
+ */
+export type WidthsRequest = {
+    report: ComposeRequest;
+    section: string;
 };
 
 export type GetHealthData = {
@@ -2330,6 +2394,22 @@ export type CreateReportResponses = {
 };
 
 export type CreateReportResponse = CreateReportResponses[keyof CreateReportResponses];
+
+export type GuideReportData = {
+    body: NewReport;
+    path?: never;
+    query?: never;
+    url: '/api/reports/guided';
+};
+
+export type GuideReportResponses = {
+    /**
+     * OK
+     */
+    200: GuidedDraft;
+};
+
+export type GuideReportResponse = GuideReportResponses[keyof GuideReportResponses];
 
 export type DeleteReportData = {
     body?: never;
@@ -3158,6 +3238,54 @@ export type ExplainReportResponses = {
 };
 
 export type ExplainReportResponse = ExplainReportResponses[keyof ExplainReportResponses];
+
+export type FindVantageData = {
+    body: VantageRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compose/vantage';
+};
+
+export type FindVantageResponses = {
+    /**
+     * OK
+     */
+    200: FoundVantage;
+};
+
+export type FindVantageResponse = FindVantageResponses[keyof FindVantageResponses];
+
+export type FitColumnsData = {
+    body: WidthsRequest;
+    path?: never;
+    query?: never;
+    url: '/api/compose/widths';
+};
+
+export type FitColumnsResponses = {
+    /**
+     * OK
+     */
+    200: Array<FittedWidth>;
+};
+
+export type FitColumnsResponse = FitColumnsResponses[keyof FitColumnsResponses];
+
+export type ListReportLooksData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/compose/looks';
+};
+
+export type ListReportLooksResponses = {
+    /**
+     * OK
+     */
+    200: Array<ReportLook>;
+};
+
+export type ListReportLooksResponse = ListReportLooksResponses[keyof ListReportLooksResponses];
 
 export type ComposeChoicesData = {
     body: ComposeChoices;

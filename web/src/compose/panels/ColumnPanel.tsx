@@ -12,6 +12,7 @@ import { moveWithin, replaceColumn } from '../edits';
 import { millimetres } from '../millimetres';
 import { caption } from '../../shell/caption';
 import { AddTotals } from './AddTotals';
+import { FitColumns } from './FitColumns';
 import { PanelHead } from './PanelHead';
 import { formWords, rowForms } from './totalForms';
 import { patternsFor, patternWords } from './patterns';
@@ -112,6 +113,10 @@ export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
             if (mm > 3) set({ width: Math.round(((mm * 72) / 25.4) * 100) / 100 });
           }}
         />
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+          <FitColumns section={section.id} column={column.id} />
+          <FitColumns section={section.id} />
+        </Box>
         <Box sx={{ display: 'flex', gap: 1 }}>
           <Button variant="outlined" disabled={at === 0} onClick={() => void edit(moveWithin(column.id, section, at - 1))}>
             Move left

@@ -17,6 +17,7 @@ import { AddList } from './AddList';
 import { PageSetting } from './PageSetting';
 import { ParametersSetting } from './ParametersSetting';
 import { PanelHead } from './PanelHead';
+import { ReportLookSetting } from './ReportLookSetting';
 import { SheetSetting } from './SheetSetting';
 import { useAddChart } from './chart/useAddChart';
 
@@ -130,6 +131,7 @@ export function ReportPanel() {
       </Setting>
       <PageSetting />
       <SheetSetting />
+      <ReportLookSetting />
       <ParametersSetting />
       <Setting name="Language and money" summary={`${definition.language ?? 'en-GB'}, ${definition.currency ?? 'EUR'}`}>
         <TextSetting

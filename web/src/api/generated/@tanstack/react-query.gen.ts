@@ -3,8 +3,8 @@
 import { type DefaultError, queryOptions, type UseMutationOptions } from '@tanstack/react-query';
 
 import { client } from '../client.gen';
-import { addTableToDataset, askReader, compose, composeChoices, composeProgress, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, explainReport, findInRun, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getDataset, getDatasetFile, getHealth, getOutline, getPage, getPdf, getReport, getReportFile, getRun, getRunJson, getVersion, keepLook, keepPalette, listAggregates, listChanges, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listLooks, listOutdatedCopies, listProblems, listReports, listUnreadableDatasets, listVersions, lookAtDataset, type Options, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, publishReport, registerDatabase, removeLook, removePalette, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, tryExpression, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, ExplainReportData, ExplainReportResponse, FindInRunData, FindInRunResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetHealthData, GetHealthResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, GetVersionData, GetVersionResponse, KeepLookData, KeepLookResponse, KeepPaletteData, KeepPaletteResponse, ListAggregatesData, ListAggregatesResponse, ListChangesData, ListChangesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListLooksData, ListLooksResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, ListVersionsData, ListVersionsResponse, LookAtDatasetData, LookAtDatasetResponse, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, PublishReportData, PublishReportResponse, RegisterDatabaseData, RegisterDatabaseResponse, RemoveLookData, RemoveLookResponse, RemovePaletteData, RemovePaletteResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TryExpressionData, TryExpressionResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
+import { addTableToDataset, askReader, compose, composeChoices, composeProgress, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, explainReport, findInRun, findVantage, fitColumns, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getDataset, getDatasetFile, getHealth, getOutline, getPage, getPdf, getReport, getReportFile, getRun, getRunJson, getVersion, guideReport, keepLook, keepPalette, listAggregates, listChanges, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listLooks, listOutdatedCopies, listProblems, listReportLooks, listReports, listUnreadableDatasets, listVersions, lookAtDataset, type Options, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, publishReport, registerDatabase, removeLook, removePalette, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, tryExpression, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, ExplainReportData, ExplainReportResponse, FindInRunData, FindInRunResponse, FindVantageData, FindVantageResponse, FitColumnsData, FitColumnsResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetHealthData, GetHealthResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, GetVersionData, GetVersionResponse, GuideReportData, GuideReportResponse, KeepLookData, KeepLookResponse, KeepPaletteData, KeepPaletteResponse, ListAggregatesData, ListAggregatesResponse, ListChangesData, ListChangesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListLooksData, ListLooksResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListReportLooksData, ListReportLooksResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, ListVersionsData, ListVersionsResponse, LookAtDatasetData, LookAtDatasetResponse, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, PublishReportData, PublishReportResponse, RegisterDatabaseData, RegisterDatabaseResponse, RemoveLookData, RemoveLookResponse, RemovePaletteData, RemovePaletteResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TryExpressionData, TryExpressionResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
 
 export type QueryKey<TOptions extends Options> = [
     Pick<TOptions, 'baseUrl' | 'body' | 'headers' | 'path' | 'query'> & {
@@ -88,6 +88,17 @@ export const listReportsOptions = (options?: Options<ListReportsData>) => queryO
 export const createReportMutation = (options?: Partial<Options<CreateReportData>>): UseMutationOptions<CreateReportResponse, DefaultError, Options<CreateReportData>> => {
     const mutationOptions: UseMutationOptions<CreateReportResponse, DefaultError, Options<CreateReportData>> = {
         mutationFn: async (fnOptions) => await createReport({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
+export const guideReportMutation = (options?: Partial<Options<GuideReportData>>): UseMutationOptions<GuideReportResponse, DefaultError, Options<GuideReportData>> => {
+    const mutationOptions: UseMutationOptions<GuideReportResponse, DefaultError, Options<GuideReportData>> = {
+        mutationFn: async (fnOptions) => await guideReport({
             ...options,
             ...fnOptions,
             throwOnError: true
@@ -651,6 +662,40 @@ export const explainReportMutation = (options?: Partial<Options<ExplainReportDat
     };
     return mutationOptions;
 };
+
+export const findVantageMutation = (options?: Partial<Options<FindVantageData>>): UseMutationOptions<FindVantageResponse, DefaultError, Options<FindVantageData>> => {
+    const mutationOptions: UseMutationOptions<FindVantageResponse, DefaultError, Options<FindVantageData>> = {
+        mutationFn: async (fnOptions) => await findVantage({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
+export const fitColumnsMutation = (options?: Partial<Options<FitColumnsData>>): UseMutationOptions<FitColumnsResponse, DefaultError, Options<FitColumnsData>> => {
+    const mutationOptions: UseMutationOptions<FitColumnsResponse, DefaultError, Options<FitColumnsData>> = {
+        mutationFn: async (fnOptions) => await fitColumns({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
+export const listReportLooksQueryKey = (options?: Options<ListReportLooksData>) => createQueryKey('listReportLooks', options);
+
+export const listReportLooksOptions = (options?: Options<ListReportLooksData>) => queryOptions<ListReportLooksResponse, DefaultError, ListReportLooksResponse, ReturnType<typeof listReportLooksQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listReportLooks({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: listReportLooksQueryKey(options)
+});
 
 export const composeChoicesMutation = (options?: Partial<Options<ComposeChoicesData>>): UseMutationOptions<ComposeChoicesResponse, DefaultError, Options<ComposeChoicesData>> => {
     const mutationOptions: UseMutationOptions<ComposeChoicesResponse, DefaultError, Options<ComposeChoicesData>> = {
