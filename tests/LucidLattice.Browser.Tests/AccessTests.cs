@@ -50,7 +50,8 @@ public sealed class AccessTests : IClassFixture<Browser>
             "const e = document.querySelector(arguments[0]);"
             + "for (const t of ['pointerdown', 'pointerup', 'click']) e.dispatchEvent(new PointerEvent(t, { bubbles: true, button: 0 }));",
             click);
-        _browser.Driver.ExecuteScript("document.querySelectorAll('aside[aria-label=Settings] [aria-expanded=false]').forEach(b => b.click())");
+        _browser.Driver.ExecuteScript(
+            "document.querySelectorAll('aside[aria-label=Settings] [aria-expanded=false]').forEach(b => b.click())");
         if (then.Length > 0) _browser.ClickText("button", then);
         Assert.Equal("", Findings());
     }
