@@ -52,6 +52,13 @@ public sealed class DesignerTests : IClassFixture<Browser>
         _browser.Press(Keys.Control, "z");
         _browser.Until(() => Left("t8") == other, "as it was");
 
+        // The right button offers what can be done with what is selected.
+        new Actions(_browser.Driver).ContextClick(_browser.Find("[data-element=t10]")).Perform();
+        _browser.ClickText("li[@role='menuitem']", "Duplicate");
+        _browser.Until(() => _browser.Count("[aria-label='text Sailed']") == 2, "a copy beside it");
+        _browser.Press(Keys.Control, "z");
+        _browser.Until(() => _browser.Count("[aria-label='text Sailed']") == 1, "the copy is gone");
+
         // A frame drawn over an empty place selects what it touches; Delete takes it out.
         var detail = _browser.Find("[data-band=detail]");
         var checkbox = _browser.Find("[data-element=k1]");

@@ -14,6 +14,10 @@ public sealed record Problem(
     IReadOnlyList<string>? Mends = null)
 {
     public bool IsError => Severity == Severity.Error;
+
+    /// <summary>True if the program can mend it by itself when it is told to; the first of the mends says how.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
+    public bool CanMend { get; init; }
 }
 
 public enum Severity { Warning, Error }

@@ -27,6 +27,7 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(LinkChart), "linkChart")]
 [JsonDerivedType(typeof(SetChartRows), "setChartRows")]
 [JsonDerivedType(typeof(SetSection), "setSection")]
+[JsonDerivedType(typeof(MendProblem), "mendProblem")]
 [JsonDerivedType(typeof(RenameReport), "renameReport")]
 [JsonDerivedType(typeof(ExchangeDataset), "exchangeDataset")]
 public abstract record Edit

@@ -22,6 +22,15 @@ public static class FieldNames
         return expression;
     }
 
+    /// <summary>The expression with the first name that is no field called as the one that is meant.</summary>
+    public static string Mended(string expression, IReadOnlyList<Field> fields, string meant)
+    {
+        if (Found(expression).OrderBy(n => n.Position).FirstOrDefault(n => Resolve(n.Name,
+            fields) is null) is not { } name) return expression;
+        var length = Lexer.Read(expression).First(t => t.Position == name.Position).Source.Length;
+        return string.Concat(expression.AsSpan(0, name.Position), Names.Quoted(meant), expression.AsSpan(name.Position + length));
+    }
+
     private static IReadOnlyList<NameSyntax> Found(string expression)
     {
         try

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Popover from '@mui/material/Popover';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { count } from '../shell/count';
 import { StatusBar } from '../shell/StatusBar';
 import { color } from '../theme/tokens';
@@ -11,9 +12,13 @@ import { ZoomControl } from './ZoomControl';
 
 /** Counts at the bottom, and what is wrong with the report. */
 export function ComposeStatus() {
-  const { view, pageCount, definition, select } = useCompose('view', 'pageCount', 'definition', 'select');
+  const { view, pageCount, definition, select, edit } = useCompose('view', 'pageCount', 'definition', 'select', 'edit');
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const problems = view?.problems ?? [];
+  // What is mended leaves nothing to list, now or when it comes back by undo.
+  useEffect(() => {
+    if (problems.length === 0) setAnchor(null);
+  }, [problems.length]);
   const errors = problems.filter((p) => p.severity === 'error').length;
   const groups = (view?.bands ?? [])
     .filter((b) => b.kind === 'groupHeader' && b.depth === 0)
@@ -61,7 +66,7 @@ export function ComposeStatus() {
         }
       />
       <Popover
-        open={anchor !== null}
+        open={anchor !== null && problems.length > 0}
         anchorEl={anchor}
         onClose={() => setAnchor(null)}
         anchorOrigin={{ vertical: 'top', horizontal: 'right' }}
@@ -69,7 +74,7 @@ export function ComposeStatus() {
       >
         <Box component="ul" aria-label="Problems" sx={{ m: 0, p: 1, width: 420, listStyle: 'none', maxHeight: 360, overflow: 'auto' }}>
           {problems.map((problem, i) => (
-            <li key={i}>
+            <Box component="li" key={i} sx={{ display: 'flex', alignItems: 'flex-start', gap: 1, mb: 0.5 }}>
               <Box
                 component="button"
                 type="button"
@@ -77,11 +82,11 @@ export function ComposeStatus() {
                 sx={{
                   font: 'inherit',
                   textAlign: 'left',
-                  width: '100%',
+                  flex: 1,
+                  minWidth: 0,
                   border: 0,
                   borderRadius: 1,
                   p: 1,
-                  mb: 0.5,
                   cursor: 'pointer',
                   bgcolor: problem.severity === 'error' ? color.problemTint : color.panel,
                 }}
@@ -89,7 +94,18 @@ export function ComposeStatus() {
                 <div>{problem.message}</div>
                 {problem.mends && <Box sx={{ color: color.main, fontWeight: 600 }}>{problem.mends.join(' · ')}</Box>}
               </Box>
-            </li>
+              {problem.canMend && (
+                <Button
+                  size="small"
+                  variant="outlined"
+                  sx={{ flex: 'none', mt: 0.5 }}
+                  aria-label={`Mend it: ${problem.message}`}
+                  onClick={() => void edit({ type: 'mendProblem', code: problem.code, place: problem.place, mends: problem.mends ?? [] })}
+                >
+                  Mend it
+                </Button>
+              )}
+            </Box>
           ))}
         </Box>
       </Popover>

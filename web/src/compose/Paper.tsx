@@ -3,10 +3,13 @@ import { useEffect, useRef, useState } from 'react';
 import { Message } from '../shell/Message';
 import { color } from '../theme/tokens';
 import { BandStrip } from './BandStrip';
+import { isWriting } from '../sentence/ownUndo';
+import { ElementMenu, type MenuPlace } from './ElementMenu';
 import { FirstLook } from './FirstLook';
 import { useCompose } from './composeStore';
 import { railsOf } from './rails';
 import { Rails, slotWidth } from './Rails';
+import { selectedIds } from './selected';
 import { useMarquee } from './useMarquee';
 import { actual, useZoom } from './zoom';
 
@@ -41,6 +44,7 @@ export function Paper({ dragging }: { dragging: boolean }) {
   const [room, setRoom] = useState(0);
   const chosen = useZoom((s) => s.chosen);
   const { frame, handlers } = useMarquee();
+  const [menu, setMenu] = useState<MenuPlace>();
   useEffect(() => {
     const watch = new ResizeObserver(([entry]) => setRoom(entry.contentRect.width));
     watch.observe(scroller.current!);
@@ -80,6 +84,15 @@ export function Paper({ dragging }: { dragging: boolean }) {
             role="region"
             aria-label="Page"
             {...handlers}
+            onContextMenu={(e) => {
+              const id = (e.target as Element).closest<HTMLElement>('[data-element]')?.dataset.element;
+              if (!id || isWriting(e.target)) return;
+              e.preventDefault();
+              if (!selectedIds(useCompose.getState().selection).includes(id)) select({ kind: 'element', id });
+              // The menu key has no place of its own.
+              const box = (e.target as Element).getBoundingClientRect();
+              setMenu(e.clientX || e.clientY ? { left: e.clientX, top: e.clientY } : { left: box.left + 8, top: box.bottom });
+            }}
             sx={{
               bgcolor: color.paper,
               boxShadow: '0 1px 4px rgba(31,42,48,.18)',
@@ -92,6 +105,7 @@ export function Paper({ dragging }: { dragging: boolean }) {
             style={{ width: page.width * zoom }}
           >
             {frame && <div className="marquee" style={{ left: frame.x, top: frame.y, width: frame.width, height: frame.height }} />}
+            <ElementMenu place={menu} onClose={() => setMenu(undefined)} />
             {view?.bands.map((band, i) => (
               <BandStrip
                 key={`${band.section}${band.kind}${band.level}`}

@@ -18,6 +18,7 @@ const shortcuts: [string, string][] = [
   ['Ctrl+C, Ctrl+X, Ctrl+V', 'copy, cut and paste, into other reports and tabs too'],
   ['Ctrl+D', 'a copy beside it'],
   ['Delete', 'takes out what is selected'],
+  ['Right button, or the menu key', 'what can be done with what is selected'],
   ['Escape', 'one step up: from a part of a chart to the chart, from there to the report'],
   ['Shift + click', 'selects one more; a frame drawn on the page selects what it touches'],
   ['Alt while dragging', 'puts things where they are let go, beside the guides'],

@@ -826,6 +826,8 @@ export type Edit = ({
 } & EditSetChartRows) | ({
     type?: 'setSection';
 } & EditSetSection) | ({
+    type?: 'mendProblem';
+} & EditMendProblem) | ({
     type?: 'renameReport';
 } & EditRenameReport) | ({
     type?: 'exchangeDataset';
@@ -935,6 +937,14 @@ export type EditLinkChart = {
     type?: 'linkChart';
     chart: string;
     report?: null | string;
+    section?: null | string;
+};
+
+export type EditMendProblem = {
+    type?: 'mendProblem';
+    code: string;
+    place?: null | string;
+    mends?: Array<string>;
     section?: null | string;
 };
 
@@ -1815,6 +1825,7 @@ export type Problem = {
     position?: null | number;
     mends?: null | Array<string>;
     isError?: boolean;
+    canMend?: boolean;
 };
 
 /**

@@ -1,0 +1,92 @@
+import Divider from '@mui/material/Divider';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
+import { arranged, type Arrangement } from './arranging';
+import { useCompose } from './composeStore';
+import { findElement, findSection, partOf, partsOf } from './definition';
+import { kindOf } from './kinds';
+import { freeOnes, selectedIds, selectionOf } from './selected';
+import { copied, pasted } from './useClipboard';
+
+export interface MenuPlace {
+  left: number;
+  top: number;
+}
+
+const arrangements: [Arrangement, string][] = [
+  ['left', 'Align left edges'],
+  ['right', 'Align right edges'],
+  ['top', 'Align upper edges'],
+  ['across', 'Spread evenly across'],
+  ['down', 'Spread evenly down'],
+];
+
+/** What can be done with what is selected, where the pointer is; opened by the right button or the menu key. */
+export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: () => void }) {
+  const { definition, selection, edit, select } = useCompose('definition', 'selection', 'edit', 'select');
+  if (!definition) return null;
+  const ids = selectedIds(selection);
+  const free = freeOnes(definition, selection);
+  const placed = ids.length === 1 ? findElement(definition, ids[0]) : undefined;
+  const part = ids.length ? partOf(definition, ids[0])?.id : undefined;
+  const inOnePart = new Set(free.map((e) => partOf(definition, e.id)?.id)).size === 1;
+  const home = placed && findSection(definition, placed.section.id);
+  const neighbours = home ? partsOf(definition, home, placed.band, placed.level).flatMap((p) => p.elements ?? []) : [];
+  const isColumn = placed?.element.column && placed.element.type !== 'total';
+  const choose = (run: () => void) => () => {
+    onClose();
+    run();
+  };
+  const items = [
+    placed &&
+      kindOf(placed.element).words?.(placed.element, definition) !== undefined && {
+        words: 'Type over its words',
+        keys: 'Enter',
+        run: () =>
+          document.querySelector(`[data-element="${placed.element.id}"]`)?.dispatchEvent(new MouseEvent('dblclick', { bubbles: true })),
+      },
+    free.length > 0 && part && { words: 'Duplicate', keys: 'Ctrl+D', run: () => void edit(pasted(copied(definition, selection), part)) },
+    placed?.element.style &&
+      neighbours.length > 1 && {
+        words: 'Give its look to all like it in this band',
+        run: () =>
+          void edit(
+            ...neighbours
+              .filter((e) => e.type === placed.element.type && e.id !== placed.element.id)
+              .map(({ id }) => (now: typeof definition) => {
+                const element = findElement(now, id)?.element;
+                return (
+                  element && ({ type: 'replace', item: { kind: 'element', element: { ...element, style: placed.element.style } } } as const)
+                );
+              }),
+          ),
+      },
+    placed &&
+      neighbours.length > 1 && {
+        words: 'Select all in this band',
+        run: () => select(selectionOf([placed.element.id, ...neighbours.map((e) => e.id).filter((id) => id !== placed.element.id)])),
+      },
+    ...(free.length > 1 && inOnePart
+      ? arrangements.map(([how, words]) => ({ words, run: () => void edit({ type: 'arrange', places: arranged(free, how) }) }))
+      : []),
+    ids.length > 0 && {
+      words: isColumn ? 'Remove the column' : ids.length > 1 ? `Remove ${ids.length} elements` : 'Remove it',
+      keys: 'Delete',
+      run: () => {
+        void edit({ type: 'remove', ids: isColumn ? [placed.element.column!] : ids });
+        select({ kind: 'report' });
+      },
+    },
+  ].filter((item): item is { words: string; keys?: string; run: () => void } => Boolean(item));
+  return (
+    <Menu open={place !== undefined && items.length > 0} onClose={onClose} anchorReference="anchorPosition" anchorPosition={place}>
+      {items.map((item, i) => [
+        i === items.length - 1 && i > 0 ? <Divider key="line" component="li" /> : null,
+        <MenuItem key={item.words} onClick={choose(item.run)} sx={{ gap: 3, justifyContent: 'space-between' }}>
+          {item.words}
+          {item.keys && <span style={{ fontSize: 12, opacity: 0.7 }}>{item.keys}</span>}
+        </MenuItem>,
+      ])}
+    </Menu>
+  );
+}
