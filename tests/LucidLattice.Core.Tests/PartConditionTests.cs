@@ -125,4 +125,36 @@ public sealed class PartConditionTests
         Assert.Equal([("not-a-condition", "r", "when"), ("page-phase", "d", "when")],
             problems.Where(p => p.IsError).Select(p => (p.Code, p.Place!, p.Property!)).Order());
     }
+
+    [Fact]
+    public void A_column_that_a_parameter_hides_is_as_if_it_was_not_there()
+    {
+        var section = new Section
+        {
+            Id = "s", Dataset = "d",
+            Columns = [new Column { Id = "a", Heading = "A", Expression = "g", Width = 80, When = ":detail" },
+                new Column { Id = "b", Heading = "B", Expression = "n", Width = 60, Align = Alignment.Left }],
+            ReportHeader = Workshop.Band(Workshop.Part("h", 14, new HeadingElement { Id = "ha", Column = "a" },
+                new HeadingElement { Id = "hb", Column = "b" })),
+            Detail = Workshop.Band(Workshop.Part("p", 14, new CellElement { Id = "ca", Column = "a" }, new CellElement { Id = "cb",
+                Column = "b" })),
+        };
+        var report = Workshop.Report(section, Fields) with
+        {
+            Parameters = [new Parameter { Name = "detail", Type = DataType.Bool, Default = "FALSE" }],
+        };
+        List<string> Shown(string value, out double left)
+        {
+            var run = Workshop.Run(report, Rows(("x", 7)), ("detail", value));
+            Assert.DoesNotContain(run.Problems, p => p.IsError);
+            left = run.Page(1).Texts().First(t => t.Text == "B").X;
+            return [.. run.Page(1).Texts().Select(t => t.Text)];
+        }
+        Assert.Equal(["A", "B", "x", "7"], Shown("true", out var beside));
+        Assert.Equal(["B", "7"], Shown("false", out var first));
+        Assert.Equal(80, beside - first, 6);
+        // A condition over rows makes no sense, which is said at the column.
+        var wrong = Workshop.Report(section with { Columns = [section.Columns[0] with { When = "n > 1" }, section.Columns[1]] }, Fields);
+        Assert.Equal("a", Workshop.Run(wrong, Rows(("x", 7))).Problems.First(p => p.IsError).Place);
+    }
 }

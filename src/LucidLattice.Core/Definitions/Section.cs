@@ -123,6 +123,10 @@ public sealed record Column
     /// <summary>A Unicode LDML pattern; null takes the one that suits the field.</summary>
     public string? Pattern { get; init; }
 
+    /// <summary>A condition over parameters; where it is not true, readers see the report as if the column was not there. Null shows it
+    /// always.</summary>
+    public string? When { get; init; }
+
     /// <summary>True prints a value only where it is another one than in the row above, in the same group and on the same
     /// page.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]

@@ -133,7 +133,7 @@ public sealed class ReportExplainer
         said.AddRange(section.Levels.Select(OfLevel));
         if (section.Columns.Count > 0)
             said.Add($"Its columns are {WordList.Joined(section.Columns.Select(c => $"“{c.Heading}” ({c.Expression}"
-                + $"{(c.OnlyChanges ? ", where it changes" : "")})"))}.");
+                + $"{(c.OnlyChanges ? ", where it changes" : "")}{(c.When is { Length: > 0 } when ? $", shown if {when}" : "")})"))}.");
         said.AddRange(section.Bands().SelectMany(b => OfBand(b.Place, b.Band, section)));
         return new Explanation(dataset is null ? "A section of texts" : $"The list of “{dataset}”", said);
     }

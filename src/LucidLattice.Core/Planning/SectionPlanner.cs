@@ -189,6 +189,11 @@ internal sealed class SectionPlanner(
         {
             var column = columns[i];
             var value = scope.Check(column.Id, "expression", () => Compiler.Compile(column.Expression, rows), rows);
+            if (column.When is { Length: > 0 } when)
+            {
+                var ofParameters = new Scope { Parameters = report.Parameters, Allowed = Phase.Constant };
+                scope.Check(column.Id, "when", () => Compiler.Condition(when, ofParameters), ofParameters);
+            }
             if (value is not null && column.Pattern is not null)
                 scope.Check(column.Id, "pattern", () => scope.Format(value, column.Pattern), rows);
             scope.Columns[column.Id] =

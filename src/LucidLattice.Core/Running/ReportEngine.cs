@@ -111,11 +111,12 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         RunProgress? progress = null)
     {
         progress ??= new RunProgress();
-        var report = request.Report;
+        var now = LocalTime(request.Now, request.Report.TimeZone);
+        var parameters = Resolve(request, now, cancel);
+        // Authors see every column, so that they can change it.
+        var report = allFields ? request.Report : HiddenColumns.Without(request.Report, parameters.Values, now);
         var (plan, found) = ReportPlanner.Plan(report, catalog, dataset => reader.Repeated(dataset, cancel));
         var problems = found.ToList();
-        var now = LocalTime(request.Now, report.TimeZone);
-        var parameters = Resolve(request, now, cancel);
         problems.AddRange(parameters.Problems);
         if (plan is null or { IsBroken: true } || parameters.Problems.Any(p => p.IsError))
             return new ReportRun(report, parameters, now, problems, null, typesetter);

@@ -404,6 +404,7 @@ export type Column = {
     width: number;
     align?: null | Alignment;
     pattern?: null | string;
+    when?: null | string;
     onlyChanges?: boolean;
 };
 

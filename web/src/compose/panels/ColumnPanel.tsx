@@ -87,6 +87,24 @@ export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
         >
           {column.onlyChanges ? 'only where it changes' : 'in every row'}
         </Blank>
+        ,{' '}
+        <Blank
+          label="Shown to readers"
+          choices={[
+            { value: '', label: 'shown always' },
+            ...(definition.parameters ?? []).flatMap((p) => [
+              ...(p.every ? [{ value: `is_every(:${p.name})`, label: `shown if ${caption(p)} is ${p.every}` }] : []),
+              ...(p.every ? [{ value: `NOT is_every(:${p.name})`, label: `shown unless ${caption(p)} is ${p.every}` }] : []),
+              ...(p.type === 'bool' ? [{ value: `:${p.name}`, label: `shown if ${caption(p)} is yes` }] : []),
+            ]),
+          ]}
+          expression="row"
+          typed={column.when ?? ''}
+          typing="If a condition on parameters holds…"
+          onPick={(when) => set({ when: when.trim() || null })}
+        >
+          {column.when ? `shown if ${column.when}` : 'shown always'}
+        </Blank>
         {element.type === 'cell' && isNumber && (
           <>
             ,{' '}
