@@ -81,6 +81,12 @@ public sealed class CommandLineTests : IDisposable
         Assert.Contains("ours\tpublished\tDetail of ours\n", (await Saying("list")).Said);
         Assert.Equal((0, "“Detail of ours” is saved as ours, version 2.\n"), await Saying("save", At("detail.json"), "--as", "ours"));
         Assert.Contains("ours\tpublished, with a newer draft\t", (await Saying("list")).Said);
+        // Versions, and what is said differently since one of them.
+        File.WriteAllText(At("other.json"), ReportJson.Write(detail with { Description = "Said otherwise." }));
+        await Run("save", At("other.json"), "--as", "ours");
+        Assert.StartsWith("3\t", (await Saying("history", "ours")).Said);
+        Assert.Contains("+ Said otherwise.\n", (await Saying("history", "ours", "--since", "1")).Said);
+        Assert.Equal(2, (await Run("history", "ours", "--since", "99")).Code);
         Assert.Equal(0, (await Run("remove", "Detail of ours")).Code);
         Assert.DoesNotContain("ours", (await Saying("list")).Said);
         var (code, error) = await Run("publish", "ours");

@@ -52,6 +52,40 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
     }
 
     [Fact]
+    public async Task Versions_are_listed_compared_in_sentences_and_had_again()
+    {
+        await server.Send(HttpMethod.Post, "/reports", new { title = "Versions", database = "skerravoe", table = "sailings_with_income" });
+        await server.Send(HttpMethod.Post, "/reports/versions/publish", new { version = 1 });
+        var first = (await server.Get("/reports/versions")).GetProperty("definition");
+        var (_, answer) = await server.Send(HttpMethod.Post, "/compose",
+            new { definition = first, edits = new object[] { new { type = "addLevel", field = "route" } } });
+        await server.Send(HttpMethod.Put, "/reports/versions/draft", new { basedOn = 1, definition = answer.GetProperty("definition") });
+
+        var versions = (await server.Get("/reports/versions/versions")).EnumerateArray().ToList();
+        Assert.Equal([2, 1], versions.Select(v => v.GetProperty("version").GetInt32()));
+        Assert.Equal([false, true], versions.Select(v => v.GetProperty("isRead").GetBoolean()));
+        var changes = (await server.Get("/reports/versions/versions/1/changes")).EnumerateArray()
+            .SelectMany(c => c.GetProperty("come").EnumerateArray()).Select(s => s.GetString()!).ToList();
+        Assert.Contains(changes, s => s.StartsWith("It groups them by route", StringComparison.Ordinal));
+        Assert.Empty((await server.Get("/reports/versions/versions/2/changes")).EnumerateArray());
+        Assert.Equal(first.GetRawText(), (await server.Get("/reports/versions/versions/1")).GetProperty("definition").GetRawText());
+        Assert.Equal(404, (await server.Send(HttpMethod.Get, "/reports/versions/versions/9", new { })).Status);
+        Assert.Equal(404, (await server.Send(HttpMethod.Get, "/reports/no-such/versions", new { })).Status);
+    }
+
+    [Fact]
+    public async Task A_guided_report_is_made_of_a_table_and_what_cannot_be_is_said()
+    {
+        var (_, made) = await server.Send(HttpMethod.Post, "/reports",
+            new { database = "skerravoe", table = "sailings_with_income", guide = new { goal = "howItChanges", step = "year" } });
+        Assert.Equal("Passengers by year", made.GetProperty("definition").GetProperty("title").GetString());
+        var refused = await server.Send(HttpMethod.Post, "/reports/guided",
+            new { database = "skerravoe", table = "ports", guide = new { goal = "howItChanges" } });
+        Assert.Equal(400, refused.Status);
+        Assert.Contains("no date", refused.Body.GetProperty("detail").GetString());
+    }
+
+    [Fact]
     public async Task Of_saves_made_at_once_from_one_version_exactly_one_is_taken()
     {
         await server.Send(HttpMethod.Post, "/reports", new { title = "Crowded", database = "skerravoe", table = "routes" });

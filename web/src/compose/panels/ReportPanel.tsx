@@ -103,6 +103,7 @@ export function ReportPanel() {
       </Sentence>
       {dataset && (
         <FilterSentence
+          from={section.filter ? 'these' : undefined}
           dataset={{ ...fromApi(dataset), filter: (section.conditions as Condition | null) ?? null, parameters: definition.parameters }}
           onEdit={(next) =>
             void edit({

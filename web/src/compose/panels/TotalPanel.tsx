@@ -30,6 +30,8 @@ export function TotalPanel({ placed }: { placed: Placed }) {
   const onPage = band === 'pageHeader' ? 'header' : band === 'pageFooter' ? 'footer' : undefined;
   const forms = totalForms({ onPage, own: levels[level - 1]?.name, around: levels[level - 2]?.name });
   const numbers = offeredFields(definition, section).filter((f) => ['whole', 'decimal', 'double'].includes(f.type));
+  const isShare = ['shareOfAround', 'shareOfAll', 'growth'].includes(total.as ?? 'value');
+  const usual = isShare ? 'as a share, 12.3 %' : ['rank', 'rankInAround'].includes(total.as ?? 'value') ? 'as a place' : 'as its column is';
   const set = (change: Partial<typeof total>) => void setElement(total.id, change as Partial<typeof total>);
   const offered = totals.filter((a) => a.name !== 'averageOfGroups' || (!onPage && level < levels.length));
   return (
@@ -104,12 +106,12 @@ export function TotalPanel({ placed }: { placed: Placed }) {
         , written{' '}
         <Blank
           label="Pattern"
-          choices={[{ value: '', label: 'as its column is' }, ...numberPatterns]}
+          choices={[{ value: '', label: usual }, ...numberPatterns]}
           typed={total.pattern ?? ''}
           typing="Another pattern…"
           onPick={(pattern) => set({ pattern: pattern.trim() || null })}
         >
-          {total.pattern ? `as ${patternWords(total.pattern)}` : 'as its column is'}
+          {total.pattern ? `as ${patternWords(total.pattern)}` : usual}
         </Blank>
         .
       </Sentence>
