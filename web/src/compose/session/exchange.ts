@@ -2,6 +2,7 @@ import type { StoreApi } from 'zustand';
 import { api } from '../../api/client';
 import type { ComposeResponse, Edit, ReportDefinition } from '../../api/generated';
 import { requestOf } from './request';
+import { sharedImages } from './sharedImages';
 import type { SessionState, VantageKeys } from './types';
 
 /** After this, an answer is late, and the author is told how far it is. */
@@ -68,7 +69,8 @@ export function createExchange({ getState: get, setState: set }: StoreApi<Sessio
       const late = window.setTimeout(() => set({ busy: { name, stop: () => halt.abort() } }), busyDelay);
       try {
         const request = { ...requestOf({ ...get(), definition })!, edits, follow: name };
-        return { view: await api.compose(request, halt.signal), vantage, values };
+        const view = await api.compose(request, halt.signal);
+        return { view: { ...view, definition: sharedImages(view.definition, definition) }, vantage, values };
       } finally {
         clearTimeout(late);
         set({ busy: undefined });
