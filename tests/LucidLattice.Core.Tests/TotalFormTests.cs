@@ -164,6 +164,45 @@ public sealed class TotalFormTests
             "SELECT avg(coalesce(s, 0)) FROM (SELECT a, b, sum(x)::DOUBLE AS s FROM t GROUP BY a, b) GROUP BY a ORDER BY a"), run);
     }
 
+    /// <summary>Months under regions and under years: the same month a year before is found wherever it stands. Outside reference:
+    /// DuckDB's join
+    /// of the sums with themselves.</summary>
+    [Theory]
+    [InlineData(true)]
+    [InlineData(false)]
+    public void The_same_period_a_year_before_is_that_of_DuckDB(bool underYears)
+    {
+        var random = new Random(9);
+        var rows = Enumerable.Range(0, 400).Select(_ => (A: $"a{random.Next(2)}", Day: new DateOnly(2023, 1, 1).AddDays(random.Next(900)),
+            X: random.Next(-50, 200))).Where(r => r.Day.Month != 5 || r.Day.Year != 2023).ToList();
+        Field[] fields = [new() { Name = "a", Type = DataType.Text }, new() { Name = "day", Type = DataType.Date },
+            new() { Name = "x", Type = DataType.Whole }];
+        var section = new Section
+        {
+            Id = "s", Columns = [new Column { Id = "x", Heading = "X", Expression = "x", Width = 90 }],
+            Levels =
+            [
+                new Level { Id = "l1", Name = "Outer", By = underYears ? "date_trunc('year', day)" : "a" },
+                new Level { Id = "l2", Name = "Month", By = "date_trunc('month', day)", Footer = Workshop.Band(Line("f",
+                    [Total("sum", TotalForm.ChangeOnYear), Total("sum", TotalForm.GrowthOnYear)])) },
+            ],
+        };
+        var run = Workshop.Run(Workshop.Report(section, fields),
+            new MemoryRows([.. rows.Select(r => new[] { Value.Of(r.A), Value.Of(r.Day), Value.Of((long)r.X) })]));
+        Assert.DoesNotContain(run.Problems, p => p.IsError);
+        using var duck = Duck.Table("a VARCHAR, day DATE, x BIGINT", appender =>
+        {
+            foreach (var row in rows) appender.CreateRow().AppendValue(row.A).AppendValue(row.Day).AppendValue((long)row.X).EndRow();
+        });
+        var outer = underYears ? "date_trunc('year', day)" : "a";
+        Same(Duck.Rows(duck, $"""
+            WITH g AS (SELECT {outer} AS o, {(underYears ? "''" : "a")} AS same, date_trunc('month', day) AS m, sum(x)::DOUBLE AS s
+                FROM t GROUP BY ALL)
+            SELECT now.s - old.s, (now.s - old.s) / nullif(abs(old.s), 0) FROM g now
+            LEFT JOIN g old ON old.same = now.same AND old.m = now.m - INTERVAL 1 YEAR ORDER BY now.o, now.m
+            """), run);
+    }
+
     /// <summary>Property over pages of any height: what is carried forward is brought forward on the next page, and the last is the
     /// total.</summary>
     [Fact]

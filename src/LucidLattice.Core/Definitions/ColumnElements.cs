@@ -55,6 +55,9 @@ public enum TotalForm
 
     /// <summary>The difference to the one before it, among those in the same group around; as a number, and as a share of that.</summary>
     Change, Growth,
+
+    /// <summary>The same to the group of the same period a year before.</summary>
+    ChangeOnYear, GrowthOnYear,
 }
 
 /// <summary>Kinds of totals that are made of several aggregates.</summary>

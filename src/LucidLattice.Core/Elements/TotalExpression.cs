@@ -26,20 +26,22 @@ public static class TotalExpression
     public static string Write(CellElement cell, string of, IReadOnlyList<Level> levels)
     {
         var around = levels.Count > 0 ? levels[^1].Name : null;
-        return cell.As is TotalForm.Value or TotalForm.Change or TotalForm.Growth
+        return cell.As is TotalForm.Value or TotalForm.Change or TotalForm.Growth or TotalForm.ChangeOnYear or TotalForm.GrowthOnYear
             ? Related(cell.As, _ => $"({of})", around)
             : Related(cell.As, over => over.Length == 0 ? $"({of})" : $"sum({of}){over}", around);
     }
 
     /// <summary>True if it is a share, which wants to be printed as one.</summary>
-    public static bool IsShare(TotalForm form) => form is TotalForm.ShareOfAround or TotalForm.ShareOfAll or TotalForm.Growth;
+    public static bool IsShare(TotalForm form) =>
+        form is TotalForm.ShareOfAround or TotalForm.ShareOfAll or TotalForm.Growth or TotalForm.GrowthOnYear;
 
     /// <param name="value">The number with an OVER behind each of its aggregates; with none, the number itself.</param>
     /// <param name="around">The name of the level around; null for the whole section.</param>
     private static string Related(TotalForm form, Func<string, string> value, string? around)
     {
         var within = around is null ? "" : $"PARTITION BY {Names.Quoted(around)}";
-        var (own, before) = (value(""), $"lag({value("")}) OVER ({within})");
+        var own = value("");
+        var before = form is TotalForm.ChangeOnYear or TotalForm.GrowthOnYear ? $"year_before({own})" : $"lag({own}) OVER ({within})";
         return form switch
         {
             TotalForm.ShareOfAround => $"1.0 * {own} / nullif({value($" OVER ({within})")}, 0)",
@@ -48,8 +50,8 @@ public static class TotalExpression
             TotalForm.RunningInAround => value($" OVER ({within} ROWS UNBOUNDED PRECEDING)"),
             TotalForm.Rank => $"rank() OVER (ORDER BY {own} DESC)",
             TotalForm.RankInAround => $"rank() OVER ({within} ORDER BY {own} DESC)",
-            TotalForm.Change => $"{own} - {before}",
-            TotalForm.Growth => $"1.0 * ({own} - {before}) / nullif(abs({before}), 0)",
+            TotalForm.Change or TotalForm.ChangeOnYear => $"{own} - {before}",
+            TotalForm.Growth or TotalForm.GrowthOnYear => $"1.0 * ({own} - {before}) / nullif(abs({before}), 0)",
             _ => own,
         };
     }

@@ -203,6 +203,8 @@ public sealed class ReportExplainer
         TotalForm.ShareOfAround => ", as a share of the group around", TotalForm.ShareOfAll => ", as a share of all",
         TotalForm.Running => ", running", TotalForm.RunningInAround => ", running in the group around",
         TotalForm.Rank => ", as its rank", TotalForm.RankInAround => ", as its rank in the group around",
+        TotalForm.ChangeOnYear => ", as the difference to the year before", TotalForm.GrowthOnYear =>
+            ", as the growth since the year before",
         TotalForm.Change => ", as the difference to the one before", TotalForm.Growth => ", as the growth since the one before",
         _ => "",
     };

@@ -7,11 +7,12 @@ namespace LucidLattice.Core.Expressions;
 /// dense_rank.</summary>
 public sealed partial class Compiler
 {
-    private static bool IsOrdered(CallSyntax call) => call.Name is "LAG" or "RANK" or "DENSE_RANK";
+    private static bool IsOrdered(CallSyntax call) => call.Name is "LAG" or "RANK" or "DENSE_RANK" or "YEAR_BEFORE";
 
     private Compiled OrderedCall(CallSyntax call)
     {
         if (_scope.Running is null || _scope.Ranks is null) throw TooLate(Phase.Ordered, _scope.Allowed, call.Position);
+        if (call.Name == "YEAR_BEFORE") return YearBefore(call);
         if (call.Over is null)
             throw new ExpressionException(
                 "needs-over", $"{Spoken(call)} needs to know among which it looks.", call.Position,
@@ -42,6 +43,32 @@ public sealed partial class Compiler
         {
             Phase = Phase.Ordered,
             Evaluate = frame => Elsewhere(frame, move, inner),
+            Field = null,
+            Codes = null,
+        };
+    }
+
+    /// <summary>What an expression gives for the group of the same period a year before: the one whose dates among its keys and those
+    /// around
+    /// it are a year earlier, and whose other keys are the same. NULL where there is none.</summary>
+    private Compiled YearBefore(CallSyntax call)
+    {
+        if (call.Arguments.Count != 1 || call.Over is not null)
+            throw new ExpressionException("argument-count", "year_before takes what is looked at, and no OVER.", call.Position);
+        if (_scope.IsDetail || _scope.Levels.Count == 0)
+            throw new ExpressionException("no-neighbours", "Only groups have one a year before.", call.Position,
+                "Move it to a header or footer of a group.");
+        var inner = Inner(call.Arguments[0]);
+        var level = _scope.Base + _scope.Levels.Count;
+        return inner with
+        {
+            Phase = Phase.Ordered,
+            Evaluate = frame => Elsewhere(frame, at =>
+            {
+                if (at.YearBefore(level, at.Groups[level]) is not { } group) return false;
+                at.StandAt(level, group);
+                return true;
+            }, inner),
             Field = null,
             Codes = null,
         };

@@ -47,6 +47,9 @@ public sealed class Frame
 
     /// <summary>What a group of a level of the tree is called.</summary>
     public Func<int, int, string> GroupName { get; init; } = (_, _) => "";
+
+    /// <summary>The group of a level of the tree that is the same a year before; null where there is none.</summary>
+    public Func<int, int, int?> YearBefore { get; init; } = (_, _) => null;
     public DateTime Now { get; init; }
     public Collation Collation { get; init; } = new("");
 

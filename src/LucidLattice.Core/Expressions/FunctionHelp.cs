@@ -25,6 +25,7 @@ public sealed record FunctionHelp(string Name, string Form, string Words, bool R
         .. AggregateKinds.All.Select(a => a.Help),
         new("group_name", "group_name()", "what the group around is called", false),
         new("lag", "lag(sum(n)) OVER ()", "the same of the group, or row, printed before", false),
+        new("year_before", "year_before(sum(n))", "the same of the group of the same period a year before", false),
         new("rank", "rank() OVER (ORDER BY sum(n) DESC)", "the group's place among its neighbours; equal ones share it", false),
         new("dense_rank", "dense_rank() OVER (ORDER BY sum(n) DESC)", "the same without gaps after equal ones", false),
         .. Functions.List.Where(f => !f.Help.Rows).Select(f => f.Help),

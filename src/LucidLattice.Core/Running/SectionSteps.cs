@@ -71,12 +71,18 @@ internal sealed class SectionSteps
         Parameters = _run.Parameters.Values,
         ParameterWords = (index, pattern) => _run.Parameters.Words(_plan.Report, index, pattern),
         GroupName = (level, group) => _tree is { } known ? GroupNames.Label(_plan, known, level, group, FrameOver(known, null)) : "",
+        YearBefore = (level, group) => _tree is null ? null : Years().Of(level, group),
         Now = _run.Now,
         Collation = _collation,
         Totals = totals,
         Running = _running,
         Ranks = _ranks,
     };
+
+    private YearsBefore? _years;
+
+    private YearsBefore Years() => _years ?? Interlocked.CompareExchange(ref _years, new YearsBefore(_plan, _tree!,
+        () => FrameOver(_tree, null)), null) ?? _years;
 
     private GroupTree Tree()
     {

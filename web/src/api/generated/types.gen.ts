@@ -2196,7 +2196,7 @@ export type TotalChoice = {
     asks: TotalAsks;
 };
 
-export type TotalForm = 'value' | 'shareOfAround' | 'shareOfAll' | 'running' | 'runningInAround' | 'rank' | 'rankInAround' | 'change' | 'growth';
+export type TotalForm = 'value' | 'shareOfAround' | 'shareOfAll' | 'running' | 'runningInAround' | 'rank' | 'rankInAround' | 'change' | 'growth' | 'changeOnYear' | 'growthOnYear';
 
 export type TrendKind = 'straight' | 'growing' | 'levellingOff' | 'power' | 'curve' | 'smoothed';
 

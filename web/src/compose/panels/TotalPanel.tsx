@@ -28,9 +28,12 @@ export function TotalPanel({ placed }: { placed: Placed }) {
   const aggregate = total.aggregate ?? 'sum';
   const kind = totals.find((a) => a.name === aggregate);
   const onPage = band === 'pageHeader' ? 'header' : band === 'pageFooter' ? 'footer' : undefined;
-  const forms = totalForms({ onPage, own: levels[level - 1]?.name, around: levels[level - 2]?.name });
+  // A year before is known where a level is one of dates.
+  const dates = offeredFields(definition, section).filter((f) => f.type === 'date' || f.type === 'dateTime');
+  const dated = levels.slice(0, level).some((l) => dates.some((f) => l.by.includes(f.name)));
+  const forms = totalForms({ onPage, own: levels[level - 1]?.name, around: levels[level - 2]?.name, dated });
   const numbers = offeredFields(definition, section).filter((f) => ['whole', 'decimal', 'double'].includes(f.type));
-  const isShare = ['shareOfAround', 'shareOfAll', 'growth'].includes(total.as ?? 'value');
+  const isShare = ['shareOfAround', 'shareOfAll', 'growth', 'growthOnYear'].includes(total.as ?? 'value');
   const usual = isShare ? 'as a share, 12.3 %' : ['rank', 'rankInAround'].includes(total.as ?? 'value') ? 'as a place' : 'as its column is';
   const set = (change: Partial<typeof total>) => void setElement(total.id, change as Partial<typeof total>);
   const offered = totals.filter((a) => a.name !== 'averageOfGroups' || (!onPage && level < levels.length));

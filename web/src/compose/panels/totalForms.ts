@@ -20,7 +20,7 @@ const differences = (before: string): Form[] => [
 export const rowForms = (around?: string): Form[] => [{ value: 'value', label: 'by itself' }, ...shares(around), ...differences('row')];
 
 /** Of a subtotal: on a page, in the report, or in a group with one around it. */
-export function totalForms(place: { onPage?: 'header' | 'footer'; own?: string; around?: string }): Form[] {
+export function totalForms(place: { onPage?: 'header' | 'footer'; own?: string; around?: string; dated?: boolean }): Form[] {
   if (place.onPage)
     return [
       { value: 'value', label: 'of what starts on the page' },
@@ -33,6 +33,12 @@ export function totalForms(place: { onPage?: 'header' | 'footer'; own?: string; 
     { value: 'rank', label: 'as its rank among all' },
     ...(place.around ? [{ value: 'rankInAround' as const, label: `as its rank in the ${place.around.toLowerCase()}` }] : []),
     ...differences(place.own.toLowerCase()),
+    ...(place.dated
+      ? [
+          { value: 'changeOnYear' as const, label: 'as the difference to the year before' },
+          { value: 'growthOnYear' as const, label: 'as the growth since the year before' },
+        ]
+      : []),
   ];
 }
 
