@@ -23,6 +23,8 @@ public static partial class FormatWords
             return $"There is no type “{wrong.Groups["id"].Value}”{where}. {Types(TypeAt(root, error, options))}".TrimEnd();
         if (message.Contains("type discriminator", StringComparison.Ordinal))
             return $"A “type” is needed{where}. {Types(Converted(message) ?? TypeAt(root, error, options))}".TrimEnd();
+        if (NullInList().Match(message) is { Success: true } list)
+            return $"One of “{list.Groups["name"].Value}” is null{where}. Take it out instead.";
         if (message.Contains("null", StringComparison.OrdinalIgnoreCase) && NoNull().Match(message) is { Success: true } nothing)
             return $"“{Camel(nothing.Groups["name"].Value)}” cannot be null{where}. Leave it out instead.";
         if (message.Contains("could not be converted", StringComparison.Ordinal)) return $"{Expected(Converted(message))}{where}.";
@@ -140,6 +142,9 @@ public static partial class FormatWords
 
     [GeneratedRegex(@"(?<=\.)[A-Za-z]+")]
     private static partial Regex Steps();
+
+    [GeneratedRegex("a null in the list '(?<name>[^']*)'")]
+    private static partial Regex NullInList();
 
     [GeneratedRegex(@"Path: (\S+)")]
     private static partial Regex Path();

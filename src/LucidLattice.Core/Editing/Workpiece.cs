@@ -28,10 +28,19 @@ internal sealed record Workpiece(ReportDefinition Report, string SectionId)
     public Workpiece With(Section section) => this with { Report = Report.MapSection(SectionId, _ => section) };
 
     /// <summary>A band of the section, or of its sheet's pages.</summary>
-    public Band BandAt(BandPlace place) => place.IsPageBand ? Sheet.PageBands().First(b => b.Place == place).Band : Section.BandAt(place);
+    /// <exception cref="EditException">The section has no such level.</exception>
+    public Band BandAt(BandPlace place) =>
+        Bands.Where(b => b.Place == place).Select(b => b.Band).FirstOrDefault()
+        ?? throw new EditException(place.Kind is BandKind.GroupHeader or BandKind.GroupFooter
+            ? $"The list has {Section.Levels.Count} levels, so there is no level {place.Level}." : "Only groups have bands of a level.");
 
     /// <summary>With a band of the section, or of its sheet's pages, passed through <paramref name="change"/>.</summary>
-    public Workpiece MapBand(BandPlace place, Func<Band, Band> change) => MapBands((at, band) => at == place ? change(band) : band);
+    /// <exception cref="EditException">The section has no such level.</exception>
+    public Workpiece MapBand(BandPlace place, Func<Band, Band> change)
+    {
+        var changed = change(BandAt(place));
+        return MapBands((at, band) => at == place ? changed : band);
+    }
 
     /// <summary>With all bands of the section and of its sheet's pages passed through <paramref name="change"/>.</summary>
     public Workpiece MapBands(Func<BandPlace, Band, Band> change)
