@@ -53,7 +53,7 @@ internal static class ComposeEdits
 
     private static void View(ReportEngine engine, ReportDefinition report, RunProgress? progress = null)
     {
-        var run = engine.Run(Ferries.Request(report), CancellationToken.None, pages: false, allFields: true, progress);
+        var run = engine.Run(Ferries.Request(report), CancellationToken.None, pages: false, forAuthor: true, progress);
         foreach (var band in ComposeViewer.View(run, new Dictionary<string, IReadOnlyList<string?>>(), Ferries.Typesetter).Bands)
             SvgWriter.Write(band.Drawing, "b-");
     }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Running;
@@ -92,6 +93,16 @@ public sealed class PageFormTests
             if (page == 2) Assert.Null(first);
             else Assert.Equal($"Draft {page}", Assert.IsType<TextRun>(first!.Items[0]).Text);
         }
+    }
+
+    /// <summary>A field that is renamed is renamed wherever the pages name it.</summary>
+    [Fact]
+    public void A_watermark_follows_when_a_field_is_renamed()
+    {
+        var report = Workshop.Report(new Section { Id = "s" }, Fields);
+        report = report with { Sheets = [report.Sheets[0] with { Watermark = new Watermark("of {{ g | @ }}", "g = 'x'") }] };
+        var mark = report.MapRowExpressions("d", (_, text) => text.Replace("g", "group_of")).Sheets[0].Watermark!;
+        Assert.Equal(("of {{ group_of | @ }}", "group_of = 'x'"), (mark.Text, mark.When));
     }
 
     /// <summary>Property: each group is listed with the page on which its header is printed.</summary>

@@ -22,7 +22,7 @@ public class RunTests
         new(report, given.ToDictionary(g => g.Name, g => g.Value), Workshop.Now);
 
     private static ReportRun Run(ReportEngine engine, ReportDefinition report, params (string Name, string Value)[] given) =>
-        engine.Run(Request(report, given), CancellationToken.None, allFields: true);
+        engine.Run(Request(report, given), CancellationToken.None, forAuthor: true);
 
     [Fact]
     public void An_edit_repeats_only_the_steps_whose_input_it_changes()
@@ -58,7 +58,7 @@ public class RunTests
         Assert.NotEqual(first.First().Tree.Order.Length, narrowed.First().Tree.Order.Length);
         Assert.Equal(1, counting.Reads);
         Assert.NotSame(first.First().Tree,
-            engine.Run(Request(Demo) with { Refresh = true }, CancellationToken.None, allFields: true).First().Tree);
+            engine.Run(Request(Demo) with { Refresh = true }, CancellationToken.None, forAuthor: true).First().Tree);
         Assert.Equal(2, counting.Reads);
     }
 

@@ -62,7 +62,7 @@ public static class HardestCase
             for (var group = 0; group < data.Tree.Levels[level].Count; group++)
             {
                 if ((group & 0xFFF) == 0) cancel.ThrowIfCancellationRequested();
-                if (data.LabelOf(level, group, frame).Contains(words, StringComparison.CurrentCultureIgnoreCase)) return (level, group);
+                if (data.LabelOf(level, group, frame).Contains(words, StringComparison.OrdinalIgnoreCase)) return (level, group);
             }
         return null;
     }

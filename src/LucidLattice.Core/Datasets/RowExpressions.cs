@@ -27,7 +27,16 @@ public static class RowExpressions
         // Page bands see the rows of their sheet's first section.
         return mapped with {
             Sheets = [.. mapped.Sheets.Select(
-            s => s.Sections.FirstOrDefault()?.Dataset == dataset ? s.MapPageBands((_, band) => band.MapElements(Mapped)) : s)] };
+            s => s.Sections.FirstOrDefault()?.Dataset == dataset ? OnPages(s) : s)] };
+
+        Sheet OnPages(Sheet sheet) => sheet.MapPageBands((_, band) => band.MapElements(Mapped)) with
+        {
+            Watermark = sheet.Watermark is not { } mark ? null : mark with
+            {
+                Text = Formatting.TextTemplate.MapExpressions(mark.Text, e => change(new("watermark", sheet.Id), e)),
+                When = Changed(mark.When, e => change(new("watermark", sheet.Id), e)),
+            },
+        };
 
         Element Mapped(Element element) => Walked(element, change);
     }

@@ -105,16 +105,17 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
     /// <summary>Reads, groups, totals and finds where pages start. What is wrong comes back as problems, never as an exception.</summary>
     /// <param name="pages">False leaves out where pages start, for those who only want figures, or who have it found while they look at
     /// page 1 (<see cref="PageIndex.Grow"/>).</param>
-    /// <param name="allFields">True reads fields that nothing uses yet too: an author will use them next, and finds them there.</param>
+    /// <param name="forAuthor">True reads fields that nothing uses yet too, since an author will use them next, and shows columns that
+    /// parameters hide from readers.</param>
     /// <exception cref="OperationCanceledException">The run was cancelled.</exception>
-    public ReportRun Run(RunRequest request, CancellationToken cancel, bool pages = true, bool allFields = false,
+    public ReportRun Run(RunRequest request, CancellationToken cancel, bool pages = true, bool forAuthor = false,
         RunProgress? progress = null)
     {
         progress ??= new RunProgress();
         var now = LocalTime(request.Now, request.Report.TimeZone);
         var parameters = Resolve(request, now, cancel);
         // Authors see every column, so that they can change it.
-        var report = allFields ? request.Report : HiddenColumns.Without(request.Report, parameters.Values, now);
+        var report = forAuthor ? request.Report : HiddenColumns.Without(request.Report, parameters.Values, now);
         var (plan, found) = ReportPlanner.Plan(report, catalog, dataset => reader.Repeated(dataset, cancel));
         var problems = found.ToList();
         problems.AddRange(parameters.Problems);
@@ -124,7 +125,7 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         SectionPlan? reading = null;
         try
         {
-            var data = RunData.Compute(plan, section => Read(reading = section, run, allFields, request.Refresh, problems), run, problems);
+            var data = RunData.Compute(plan, section => Read(reading = section, run, forAuthor, request.Refresh, problems), run, problems);
             problems.AddRange(MissingGlyphs.Find(data, typesetter));
             var made = new ReportRun(report, parameters, now, problems, data, typesetter, proof);
             progress.Stage = RunStage.Paging;
@@ -140,11 +141,11 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
     }
 
     /// <summary>The fields that are used, with a place for each of the others so that indices stay.</summary>
-    private RowSet Read(SectionPlan plan, RunContext run, bool allFields, bool refresh, List<Problem> problems)
+    private RowSet Read(SectionPlan plan, RunContext run, bool forAuthor, bool refresh, List<Problem> problems)
     {
         if (plan.Dataset is not { } dataset) return RowSet.Empty;
         run.Progress.Stage = RunStage.Reading;
-        var used = allFields ? [.. Enumerable.Range(0, dataset.Fields.Count)] : plan.UsedFields.Order().ToList();
+        var used = forAuthor ? [.. Enumerable.Range(0, dataset.Fields.Count)] : plan.UsedFields.Order().ToList();
         var query =
             ReportQuery.For(plan.Report, dataset, [.. used.Select(i => dataset.Fields[i])], run.Parameters.Values, run.Now, refresh);
         var rows = reader.Read(query with { Wanted = Narrowings.FromCondition(plan.Filter?.Text ?? "", query) }, run.Progress, run.Cancel);

@@ -41,7 +41,7 @@ internal static class ServeVerb
             foreach (var entry in services.GetRequiredService<ReportStore>().Drafts().Take(1))
             {
                 var run = engine.Run(new RunRequest(entry.Definition, new Dictionary<string, string>(), DateTime.UtcNow),
-                    CancellationToken.None, allFields: true);
+                    CancellationToken.None, forAuthor: true);
                 if (run.Data is null) continue;
                 for (var i = 0; i < 30; i++)
                     foreach (var band in ComposeViewer.View(run, new Dictionary<string, IReadOnlyList<string?>>(), typesetter).Bands)

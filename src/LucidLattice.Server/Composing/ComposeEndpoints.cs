@@ -178,5 +178,5 @@ public static class ComposeEndpoints
     private static ReportRun Run(ComposeRequest request, ReportEngine engine, RunProgress progress, CancellationToken cancel, bool pages)
         => engine.Run(
             new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow,
-            FromLink: LinkProof.Author(request.Definition)), cancel, pages, allFields: true, progress);
+            FromLink: LinkProof.Author(request.Definition)), cancel, pages, forAuthor: true, progress);
 }

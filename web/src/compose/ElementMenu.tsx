@@ -1,25 +1,18 @@
 import Divider from '@mui/material/Divider';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import { arranged, type Arrangement } from './arranging';
+import { arranged, arrangements } from './arranging';
 import { useCompose } from './composeStore';
 import { findElement, findSection, partOf, partsOf } from './definition';
 import { kindOf } from './kinds';
-import { freeOnes, selectedIds, selectionOf } from './selected';
+import { giveLook } from './edits';
+import { arrangeable, freeOnes, selectedIds, selectionOf } from './selected';
 import { copied, pasted } from './useClipboard';
 
 export interface MenuPlace {
   left: number;
   top: number;
 }
-
-const arrangements: [Arrangement, string][] = [
-  ['left', 'Align left edges'],
-  ['right', 'Align right edges'],
-  ['top', 'Align upper edges'],
-  ['across', 'Spread evenly across'],
-  ['down', 'Spread evenly down'],
-];
 
 /** What can be done with what is selected, where the pointer is; opened by the right button or the menu key. */
 export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: () => void }) {
@@ -29,7 +22,7 @@ export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: ()
   const free = freeOnes(definition, selection);
   const placed = ids.length === 1 ? findElement(definition, ids[0]) : undefined;
   const part = ids.length ? partOf(definition, ids[0])?.id : undefined;
-  const inOnePart = new Set(free.map((e) => partOf(definition, e.id)?.id)).size === 1;
+  const movable = arrangeable(definition, selection);
   const home = placed && findSection(definition, placed.section.id);
   const neighbours = home ? partsOf(definition, home, placed.band, placed.level).flatMap((p) => p.elements ?? []) : [];
   const isColumn = placed?.element.column && placed.element.type !== 'total';
@@ -51,14 +44,10 @@ export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: ()
         words: 'Give its look to all like it in this band',
         run: () =>
           void edit(
-            ...neighbours
-              .filter((e) => e.type === placed.element.type && e.id !== placed.element.id)
-              .map(({ id }) => (now: typeof definition) => {
-                const element = findElement(now, id)?.element;
-                return (
-                  element && ({ type: 'replace', item: { kind: 'element', element: { ...element, style: placed.element.style } } } as const)
-                );
-              }),
+            ...giveLook(
+              neighbours.filter((e) => e.type === placed.element.type && e.id !== placed.element.id).map((e) => e.id),
+              placed.element.style,
+            ),
           ),
       },
     placed &&
@@ -66,8 +55,10 @@ export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: ()
         words: 'Select all in this band',
         run: () => select(selectionOf([placed.element.id, ...neighbours.map((e) => e.id).filter((id) => id !== placed.element.id)])),
       },
-    ...(free.length > 1 && inOnePart
-      ? arrangements.map(([how, words]) => ({ words, run: () => void edit({ type: 'arrange', places: arranged(free, how) }) }))
+    ...(movable.length > 0
+      ? arrangements
+          .filter((a) => a.group !== 'Same size as the first')
+          .map(({ how, command }) => ({ words: command, run: () => void edit({ type: 'arrange', places: arranged(movable, how) }) }))
       : []),
     ids.length > 0 && {
       words: isColumn ? 'Remove the column' : ids.length > 1 ? `Remove ${ids.length} elements` : 'Remove it',

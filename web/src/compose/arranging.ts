@@ -11,6 +11,20 @@ export interface Moved {
 
 export type Arrangement = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom' | 'across' | 'down' | 'width' | 'height';
 
+/** Every arrangement: as a command, and as a button under the name of its group. */
+export const arrangements: { how: Arrangement; group: string; button: string; command: string }[] = [
+  { how: 'left', group: 'Align', button: 'Left edges', command: 'Align left edges' },
+  { how: 'centre', group: 'Align', button: 'Centres', command: 'Align centres' },
+  { how: 'right', group: 'Align', button: 'Right edges', command: 'Align right edges' },
+  { how: 'top', group: 'Align', button: 'Upper edges', command: 'Align upper edges' },
+  { how: 'middle', group: 'Align', button: 'Middles', command: 'Align middles' },
+  { how: 'bottom', group: 'Align', button: 'Lower edges', command: 'Align lower edges' },
+  { how: 'across', group: 'Spread evenly', button: 'From left to right', command: 'Spread evenly across' },
+  { how: 'down', group: 'Spread evenly', button: 'From top to bottom', command: 'Spread evenly down' },
+  { how: 'width', group: 'Same size as the first', button: 'Width', command: 'Same width as the first' },
+  { how: 'height', group: 'Same size as the first', button: 'Height', command: 'Same height as the first' },
+];
+
 interface Box {
   id: string;
   x: number;

@@ -1,4 +1,6 @@
-import type { BandKind, Column, Edit, Section } from '../api/generated';
+import type { BandKind, Column, Edit, Element, Section } from '../api/generated';
+import { findElement } from './definition';
+import type { Change } from './session/types';
 
 /** A column or level to another place among those of its section; places beyond the ends mean the ends. */
 export const moveWithin = (id: string, section: Section, index: number): Edit => ({
@@ -9,13 +11,20 @@ export const moveWithin = (id: string, section: Section, index: number): Edit =>
 
 export const replaceColumn = (column: Column): Edit => ({ type: 'replace', item: { kind: 'column', column } });
 
+/** Gives elements the look of another one. */
+export const giveLook = (ids: string[], style: Element['style']): Change[] =>
+  ids.map((id) => (now) => {
+    const element = findElement(now, id)?.element;
+    return element && { type: 'replace', item: { kind: 'element', element: { ...element, style } } };
+  });
+
 /**
  * Carries an element into the band over which it is let go; undefined while that is its own.
  * @param x From the left margin, in points.
  * @param y From the top of its own band, in points.
  */
 export function carryTo(element: string, e: React.PointerEvent, x: number, y: number, zoom: number): Edit | undefined {
-  const strip = (at?: Element | null) => at?.closest<HTMLElement>('[data-band]') ?? undefined;
+  const strip = (at?: globalThis.Element | null) => at?.closest<HTMLElement>('[data-band]') ?? undefined;
   const own = strip(e.currentTarget);
   // What is carried lies under the pointer too, wherever that is.
   const target = document

@@ -1,6 +1,6 @@
 import type { Element, ReportDefinition } from '../api/generated';
 import type { Selection } from './session/types';
-import { findElement } from './definition';
+import { findElement, partOf } from './definition';
 
 /** The ids of all elements that are selected, the one that settings are shown of first. */
 export const selectedIds = (selection: Selection): string[] =>
@@ -11,6 +11,12 @@ export const freeOnes = (definition: ReportDefinition, selection: Selection): El
   selectedIds(selection)
     .map((id) => findElement(definition, id)?.element)
     .filter((e): e is Element => e !== undefined && !e.column);
+
+/** What can be arranged: several elements in one part, since heights are counted from its top; else none. */
+export function arrangeable(definition: ReportDefinition, selection: Selection): Element[] {
+  const free = freeOnes(definition, selection);
+  return free.length > 1 && new Set(free.map((e) => partOf(definition, e.id)?.id)).size === 1 ? free : [];
+}
 
 /** The selection with one more element, or without one that was in it. */
 export function toggled(selection: Selection, id: string): Selection {

@@ -1,12 +1,12 @@
 import { useNavigate } from 'react-router';
 import { caption } from '../shell/caption';
 import { useActiveSection } from './activeSection';
-import { arranged, type Arrangement } from './arranging';
+import { arranged, arrangements } from './arranging';
 import { ask } from './commands';
 import { useCompose } from './composeStore';
-import { allElements, allSections, bandName, offeredFields, partOf } from './definition';
+import { allElements, allSections, bandName, offeredFields } from './definition';
 import { kindOf } from './kinds';
-import { freeOnes, selectedIds } from './selected';
+import { arrangeable, selectedIds } from './selected';
 import { setZoom } from './zoom';
 
 export interface Command {
@@ -16,19 +16,6 @@ export interface Command {
   keys?: string;
   run: () => void;
 }
-
-const arrangements: [Arrangement, string][] = [
-  ['left', 'Align left edges'],
-  ['centre', 'Align centres'],
-  ['right', 'Align right edges'],
-  ['top', 'Align upper edges'],
-  ['middle', 'Align middles'],
-  ['bottom', 'Align lower edges'],
-  ['across', 'Spread evenly across'],
-  ['down', 'Spread evenly down'],
-  ['width', 'Same width as the first'],
-  ['height', 'Same height as the first'],
-];
 
 /** Everything that can be done in Compose now, and every place that can be gone to. */
 export function useCommands(): Command[] {
@@ -49,8 +36,7 @@ export function useCommands(): Command[] {
   const navigate = useNavigate();
   if (!definition || !section) return [];
   const ids = selectedIds(selection);
-  const free = freeOnes(definition, selection);
-  const inOnePart = new Set(free.map((e) => partOf(definition, e.id)?.id)).size === 1;
+  const movable = arrangeable(definition, selection);
   const shown = new Set(view?.bands.flatMap((b) => b.elements.map((e) => e.id)));
   const fields = offeredFields(definition, section);
   /** What stands among the settings of the report is asked for once they are shown. */
@@ -83,11 +69,11 @@ export function useCommands(): Command[] {
           },
         ]
       : []),
-    ...(free.length > 1 && inOnePart
-      ? arrangements.map(([how, name]) => ({
-          name,
+    ...(movable.length > 0
+      ? arrangements.map(({ how, command }) => ({
+          name: command,
           group: 'Arrange',
-          run: () => void edit({ type: 'arrange', places: arranged(free, how) }),
+          run: () => void edit({ type: 'arrange', places: arranged(movable, how) }),
         }))
       : []),
     ...fields.flatMap((f) => [

@@ -9,6 +9,7 @@ import { api } from '../api/client';
 import type { NewReport, ReportGoal } from '../api/generated';
 import { DatasetPicks, isWanted } from '../data/DatasetPicks';
 import { Message } from '../shell/Message';
+import { ChoiceCard } from '../sentence/ChoiceCard';
 import { color } from '../theme/tokens';
 import { goals } from './GuidedStart';
 
@@ -62,31 +63,14 @@ export function NewReportPanel({ onClose, onGuide }: Props) {
       </Box>
       <Box role="radiogroup" aria-labelledby="goal" sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 0.75, mb: 1.5 }}>
         {goals.map(({ value, label, hint }) => (
-          <Box
-            component="button"
-            type="button"
-            key={value}
-            role="radio"
-            aria-checked={goal === value}
-            onClick={() => setGoal(goal === value ? undefined : value)}
-            sx={{
-              font: 'inherit',
-              textAlign: 'left',
-              p: 1,
-              cursor: 'pointer',
-              bgcolor: color.paper,
-              border: `1px solid ${color.line}`,
-              borderRadius: 1,
-              '&[aria-checked=true]': { borderColor: color.main, bgcolor: color.mainTint },
-            }}
-          >
+          <ChoiceCard key={value} isChosen={goal === value} onChoose={() => setGoal(goal === value ? undefined : value)}>
             <Box component="span" sx={{ display: 'block', fontWeight: 600 }}>
               {label}
             </Box>
             <Box component="span" sx={{ fontSize: 12, color: color.muted }}>
               {hint}
             </Box>
-          </Box>
+          </ChoiceCard>
         ))}
       </Box>
       <Box sx={{ color: color.muted, mb: 1 }}>

@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { listReportLooksOptions } from '../../api/generated/@tanstack/react-query.gen';
+import { ChoiceCard } from '../../sentence/ChoiceCard';
 import { Setting } from '../../sentence/Setting';
-import { color } from '../../theme/tokens';
 import { useCompose } from '../composeStore';
 
 const families = { sans: 'Noto Sans', serif: 'Noto Serif', mono: 'Noto Sans Mono' };
@@ -17,23 +17,10 @@ export function ReportLookSetting() {
     <Setting name="Look of the report" summary={chosen?.name.split(':')[0] ?? ''}>
       <Box role="radiogroup" aria-label="Look of the report" sx={{ display: 'grid', gap: 0.5 }}>
         {looks.map((look) => (
-          <Box
-            component="button"
-            type="button"
+          <ChoiceCard
             key={look.id}
-            role="radio"
-            aria-checked={look === chosen}
-            onClick={() => void replace((now) => ({ ...now, look: look === looks[0] ? null : look.id }))}
-            sx={{
-              font: 'inherit',
-              textAlign: 'left',
-              p: 1,
-              cursor: 'pointer',
-              bgcolor: color.paper,
-              border: `1px solid ${color.line}`,
-              borderRadius: 1,
-              '&[aria-checked=true]': { borderColor: color.main, boxShadow: `inset 0 0 0 1px ${color.main}` },
-            }}
+            isChosen={look === chosen}
+            onChoose={() => void replace((now) => ({ ...now, look: look === looks[0] ? null : look.id }))}
           >
             <Box
               component="span"
@@ -50,7 +37,7 @@ export function ReportLookSetting() {
                 <Box key={i} component="span" sx={{ width: 22, height: 4 }} style={{ background: tone }} />
               ))}
             </Box>
-          </Box>
+          </ChoiceCard>
         ))}
       </Box>
     </Setting>

@@ -7,7 +7,7 @@ import { useCompose } from '../composeStore';
 import { offeredFields } from '../definition';
 import { useFieldNames } from '../useFieldNames';
 import { patternsFor, patternWords } from './patterns';
-import { withPattern, writtenValue } from './template';
+import { withPattern, valueWithPattern } from './template';
 
 interface Props {
   anchor: HTMLElement | null;
@@ -83,7 +83,11 @@ export function ValueMenu({ anchor, value, section, band, level, onPick, onRemov
         </MenuItem>
       )}
       {formats.map((p) => (
-        <MenuItem key={`format ${p.value}`} selected={p.value === now.pattern} onClick={() => pick(writtenValue(now.expression, p.value))}>
+        <MenuItem
+          key={`format ${p.value}`}
+          selected={p.value === now.pattern}
+          onClick={() => pick(valueWithPattern(now.expression, p.value))}
+        >
           {`as ${patternWords(p.value)}`}
         </MenuItem>
       ))}

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { piecesOf, withPattern, writtenPieces, writtenValue } from './template';
+import { piecesOf, withPattern, writtenPieces, valueWithPattern } from './template';
 
 test('a text falls into words and values, and is written back as it was', () => {
   for (const text of [
@@ -19,6 +19,6 @@ test('a text falls into words and values, and is written back as it was', () => 
 test('the pattern stands after the last single bar outside of quotes', () => {
   expect(withPattern("a || ' | ' || b | 0.0")).toEqual({ expression: "a || ' | ' || b", pattern: '0.0' });
   expect(withPattern('a || b')).toEqual({ expression: 'a || b', pattern: '' });
-  expect(writtenValue('a', '')).toBe('a');
-  expect(writtenValue('a', '#,##0')).toBe('a | #,##0');
+  expect(valueWithPattern('a', '')).toBe('a');
+  expect(valueWithPattern('a', '#,##0')).toBe('a | #,##0');
 });

@@ -51,4 +51,4 @@ export function withPattern(value: string): { expression: string; pattern: strin
   return bar < 0 ? { expression: value, pattern: '' } : { expression: value.slice(0, bar).trim(), pattern: value.slice(bar + 1).trim() };
 }
 
-export const writtenValue = (expression: string, pattern: string) => (pattern ? `${expression} | ${pattern}` : expression);
+export const valueWithPattern = (expression: string, pattern: string) => (pattern ? `${expression} | ${pattern}` : expression);
