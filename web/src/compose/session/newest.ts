@@ -14,6 +14,6 @@ export function newest(before: ReportDefinition, after: ReportDefinition): Selec
   const elements = (report: ReportDefinition) => allElements(report).map((p) => p.element);
   const there = new Set(elements(before).map((e) => e.id));
   const added = elements(after).filter((e) => !there.has(e.id));
-  const first = speaking.map((type) => added.find((e) => e.type === type)).find((e) => e !== undefined);
+  const first = speaking.map((type) => added.find((e) => e.type === type)).find((e) => e !== undefined) ?? added[0];
   return first && { kind: 'element', id: first.id };
 }
