@@ -147,12 +147,12 @@ public static class RunJson
             if (level < tree.Innermost && tree.Order.Length > 0)
             {
                 json.WriteStartArray("groups");
-                for (var child = tree.FirstChild(level, group); ; child++)
+                var (first, count) = tree.Inside(level, group, level + 1);
+                for (var child = first; child < first + count; child++)
                 {
                     Group(level + 1, child);
                     // Without this, everything would be kept until the end.
                     if (json.BytesPending > FlushAt) json.Flush();
-                    if (!tree.HasNextSibling(level + 1, child)) break;
                 }
                 json.WriteEndArray();
             }
@@ -237,7 +237,8 @@ public static class RunJson
                 return;
             }
             var at = place.IsFooter ? range.End(group) - 1 : range.Start[group];
-            (_frame.Row, _frame.Place) = (data.Tree.Order[at], place.IsFooter ? range.End(group) : at);
+            _frame.Row = data.Tree.HasRows(level, group) ? data.Tree.Order[at] : -1;
+            _frame.Place = place.IsFooter ? range.End(group) : at;
         }
 
         private IEnumerable<(BandPlace Place, ElementPlan Element)> Elements(int level)

@@ -71,7 +71,7 @@ public class GroupingTests
                 Assert.Equal(groups.Parent[group], tree.Path(level, group)[level - 1]);
                 if (tree.HasNextSibling(level, group))
                     Assert.NotEqual(keys[level - 1][rows[0]], keys[level - 1][tree.Rows(level, group + 1)[0]]);
-                if (level < tree.Innermost) Assert.Equal(group, tree.Levels[level + 1].Parent[tree.FirstChild(level, group)]);
+                if (level < tree.Innermost) Assert.Equal(group, tree.Levels[level + 1].Parent[tree.Inside(level, group, level + 1).First]);
             }
         }
     }

@@ -78,7 +78,7 @@ public sealed class ComposeViewer
         for (var i = 0; i < rows; i++)
         {
             if (empty && place.Kind is BandKind.Detail or BandKind.GroupHeader or BandKind.GroupFooter) Array.Clear(frame.Groups);
-            else positions.MoveTo(cursor with { Row = cursor.Row + i });
+            else positions.MoveTo(rows == 0 ? cursor : cursor with { Row = cursor.Row + i });
             foreach (var part in plan.Bands[place]) band.Add(part, frame, describe: i == 0);
         }
         _bands.Add(band.View(plan.Section.Id, depth, place, place.Name(plan.Section.Levels), Printed(data, place), plan.X));

@@ -26,9 +26,8 @@ internal sealed class Vantage
         tree.Path(plan.Base, whole, path);
         for (var level = plan.Base + 1; level <= tree.Innermost; level++)
         {
-            var first = tree.FirstChild(level - 1, path[level - 1]);
-            var count = 1;
-            while (tree.HasNextSibling(level, first + count - 1)) count++;
+            var (first, count) = tree.Inside(level - 1, path[level - 1], level);
+            if (count == 0) break;
             var asked = level - plan.Base - 1;
             var chosen = asked >= wanted.Count
                 ? first

@@ -23,7 +23,7 @@ public sealed record DatasetPlan(Dataset Dataset, IReadOnlyList<(int Field, Comp
     public static DatasetPlan Prepare(Dataset dataset, IReadOnlyList<Parameter> parameters, List<Problem> problems)
     {
         var worked = WorkedOut(dataset, parameters, problems);
-        var scope = new Scope { Fields = dataset.Fields, Parameters = parameters, Allowed = Phase.Row };
+        var scope = new Scope { Fields = dataset.Fields, Parameters = parameters, Allowed = Phase.Row, RowsStandAlone = true };
         var filter = Try("filter",
             () => ConditionText.Write(dataset.Filter, dataset, parameters) is { Length: > 0 } text
             ? Compiler.Condition(text, scope)
@@ -48,7 +48,7 @@ public sealed record DatasetPlan(Dataset Dataset, IReadOnlyList<(int Field, Comp
 
     private static List<(int, Compiled)> WorkedOut(Dataset dataset, IReadOnlyList<Parameter> parameters, List<Problem> problems)
     {
-        var scope = new Scope { Fields = dataset.Fields, Parameters = parameters, Allowed = Phase.Row };
+        var scope = new Scope { Fields = dataset.Fields, Parameters = parameters, Allowed = Phase.Row, RowsStandAlone = true };
         var open = new List<(int Field, Compiled Value)>();
         for (var i = 0; i < dataset.Fields.Count; i++)
         {

@@ -92,6 +92,15 @@ public sealed record Level
     /// <summary>What the group of rows without a key is called; null for the words of the report's language.</summary>
     public string? EmptyName { get; init; }
 
+    /// <summary>True prints no header and no footer around rows without a key, and lists them in no contents: they stand right in the group
+    /// around.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool OmitEmpty { get; init; }
+
+    /// <summary>Prints groups without rows where keys that follow one another have gaps, as months without sailings; null prints
+    /// none.</summary>
+    public LevelFill? Fill { get; init; }
+
     /// <summary>A Unicode LDML pattern for the keys where groups are listed by name; null takes the one that suits them.</summary>
     public string? Pattern { get; init; }
 
@@ -104,6 +113,12 @@ public sealed record Level
     public Band Header { get; init; } = new();
     public Band Footer { get; init; } = new();
 }
+
+/// <summary>Which keys have groups though no row has them.</summary>
+/// <param name="From">A constant expression for the first one, as <c>period_start(:period)</c>; null takes the first that a row
+/// has.</param>
+/// <param name="To">The last one, likewise.</param>
+public sealed record LevelFill(string? From = null, string? To = null);
 
 /// <summary>Ties a detail value to its heading and its totals: they share place, width, alignment and pattern.</summary>
 public sealed record Column

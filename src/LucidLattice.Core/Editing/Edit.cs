@@ -15,6 +15,7 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(AddField), "addField")]
 [JsonDerivedType(typeof(AddTotals), "addTotals")]
 [JsonDerivedType(typeof(AddLevel), "addLevel")]
+[JsonDerivedType(typeof(AddParentLevels), "addParentLevels")]
 [JsonDerivedType(typeof(SetLevel), "setLevel")]
 [JsonDerivedType(typeof(CarryElement), "carryElement")]
 [JsonDerivedType(typeof(AddText), "addText")]

@@ -19,18 +19,44 @@ public sealed record AddLevel : Edit
         var field = at.Dataset?.Fields.FirstOrDefault(f => f.Name == Field) ?? throw new EditException($"There is no field “{Field}”.");
         var by = Names.Quoted(field.Name);
         if (section.Levels.Any(l => l.By == by)) throw new EditException($"The rows are already grouped by {field.Caption}.");
-        var index = Math.Clamp(At ?? section.Levels.Count, 0, section.Levels.Count);
-        var level = new Level { Id = at.NewId("l"), Name = Levels.FreeName(section, field.Caption), By = by };
-        at = at.With(section with { Levels = [.. section.Levels.Take(index), level, .. section.Levels.Skip(index)] });
+        return Levels.Add(at, by, field.Caption, by, Math.Clamp(At ?? section.Levels.Count, 0, section.Levels.Count));
+    }
+}
 
-        (at, var part) = at.TextPart(new BandPlace(BandKind.GroupHeader, index + 1), 22, repeat: true);
-        at = at.AddElement(part.Id,
-            new TextElement { Id = at.NewId("t"), Y = 5, Width = at.BodyWidth, Height = 15, Text = $"{{{{ {by} }}}}" });
-        at = Levels.HeadingsToInnermost(at);
-        foreach (var total in at.Section.ReportFooter.Parts.SelectMany(p => p.Elements).OfType<TotalElement>())
-            at = Totals.Add(at, new BandPlace(BandKind.GroupFooter, index + 1), Columns.Require(at.Section, total.Column ?? ""),
-                total.Aggregate);
-        return at;
+/// <summary>Groups the rows by what stands above them, where rows name each other as parents: a level for each depth, the top
+/// outermost.</summary>
+public sealed record AddParentLevels : Edit
+{
+    /// <summary>More are no report that anybody reads.</summary>
+    public const int Most = 8;
+
+    /// <summary>Fields of the dataset: what a row stands for, and what stands above it.</summary>
+    public required string Field { get; init; }
+    public required string Parent { get; init; }
+
+    /// <summary>The field that names it; null prints what it is.</summary>
+    public string? Caption { get; init; }
+
+    /// <summary>How many depths, from the top.</summary>
+    public int Depths { get; init; } = 3;
+
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
+    {
+        if (Depths is < 1 or > Most) throw new EditException($"There are 1 to {Most} depths.");
+        foreach (var name in new[] { Field, Parent, Caption ?? Field })
+            if (at.Dataset?.Fields.Any(f => f.Name == name) != true) throw new EditException($"There is no field “{name}”.");
+        var caption = at.Dataset!.Fields.First(f => f.Name == (Caption ?? Field)).Caption;
+        var (id, parent) = (Names.Quoted(Field), Names.Quoted(Parent));
+        for (var depth = 1; depth <= Depths; depth++)
+        {
+            var printed = Caption is null ? $"ancestor({id}, {parent}, {depth})"
+                : $"ancestor({id}, {parent}, {depth}, {Names.Quoted(Caption)})";
+            at = Levels.Add(at, $"ancestor({id}, {parent}, {depth})", $"{caption}, depth {depth}", printed, at.Section.Levels.Count);
+        }
+        return at.With(at.Section with
+        {
+            Levels = [.. at.Section.Levels.Select((l, i) => i < at.Section.Levels.Count - Depths ? l : l with { OmitEmpty = true })],
+        });
     }
 }
 
@@ -53,6 +79,16 @@ public sealed record SetLevel : Edit
 
     /// <summary>Keys under names; without groups it takes the names away; null leaves them.</summary>
     public NamedGroups? Groups { get; init; }
+
+    /// <summary>True leaves rows without a key in the group around; null leaves it.</summary>
+    public bool? OmitEmpty { get; init; }
+
+    /// <summary>True prints groups without rows, false none; null leaves it.</summary>
+    public bool? FillGaps { get; init; }
+
+    /// <summary>Where such groups begin and end; empty for where the rows do; null leaves it.</summary>
+    public string? FillFrom { get; init; }
+    public string? FillTo { get; init; }
 
     /// <summary>For its keys; empty for the usual one; null leaves it.</summary>
     public string? Pattern { get; init; }
@@ -82,6 +118,9 @@ public sealed record SetLevel : Edit
             Others = Given(Others, level.Others), EmptyName = Given(EmptyName, level.EmptyName),
             Groups = Groups is null ? level.Groups : Groups is { Groups.Count: 0, Remaining: null } ? null : Groups,
             First = First is null ? level.First : First > 0 ? First : null,
+            OmitEmpty = OmitEmpty ?? level.OmitEmpty,
+            Fill = !(FillGaps ?? level.Fill is not null) ? null
+                : new LevelFill(Given(FillFrom, level.Fill?.From), Given(FillTo, level.Fill?.To)),
         };
         // Texts that print the old key print the new one.
         var (old, now) = (Printed(level), Printed(changed));
@@ -102,6 +141,22 @@ internal static class Levels
 {
     public static Level Require(Section section, string id)
         => section.Levels.FirstOrDefault(l => l.Id == id) ?? throw new EditException($"There is no level “{id}”.");
+
+    /// <summary>With one level more: a header that prints a value, and the totals that the report has.</summary>
+    public static Workpiece Add(Workpiece at, string by, string name, string printed, int index)
+    {
+        var section = at.Section;
+        var level = new Level { Id = at.NewId("l"), Name = FreeName(section, name), By = by };
+        at = at.With(section with { Levels = [.. section.Levels.Take(index), level, .. section.Levels.Skip(index)] });
+        (at, var part) = at.TextPart(new BandPlace(BandKind.GroupHeader, index + 1), 22, repeat: true);
+        at = at.AddElement(part.Id,
+            new TextElement { Id = at.NewId("t"), Y = 5, Width = at.BodyWidth, Height = 15, Text = $"{{{{ {printed} }}}}" });
+        at = HeadingsToInnermost(at);
+        foreach (var total in at.Section.ReportFooter.Parts.SelectMany(p => p.Elements).OfType<TotalElement>())
+            at = Totals.Add(at, new BandPlace(BandKind.GroupFooter, index + 1), Columns.Require(at.Section, total.Column ?? ""),
+                total.Aggregate);
+        return at;
+    }
 
     public static bool HasHeadings(BandPart part) => part.Elements.Any(e => e is HeadingElement);
 

@@ -47,7 +47,7 @@ public sealed record ContentsPlan(ContentsElement Definition, double X, double W
 
     public override void Paint(PlacedElement placed, Painting on)
     {
-        if (on.Frame.Tree is not { } tree || tree.Order.Length == 0) return;
+        if (on.Frame.Tree is not { } tree) return;
         var line = 0;
         foreach (var (level, group) in Listed(on.Frame).Take(MostListed))
         {
@@ -69,24 +69,15 @@ public sealed record ContentsPlan(ContentsElement Definition, double X, double W
 
     private int Deepest(int innermost) => Math.Min(innermost, Base + Math.Max(1, Definition.Levels));
 
-    private int Count(Frame frame) => frame.Tree is not { } tree || tree.Order.Length == 0 ? 0
-        : Enumerable.Range(Base + 1, Math.Max(0, Deepest(tree.Innermost) - Base)).Sum(level => Of(frame, level).Count);
-
-    /// <summary>The groups of a level that belong to the section's whole.</summary>
-    private (int First, int Count) Of(Frame frame, int level)
-    {
-        var (tree, whole) = (frame.Tree!, frame.Tree!.Levels[Base]);
-        var (start, end) = (whole.Start[frame.Groups[Base]], whole.End(frame.Groups[Base]));
-        var first = tree.Levels[level].GroupAt(start);
-        return (first, end > start ? tree.Levels[level].GroupAt(end - 1) - first + 1 : 0);
-    }
+    private int Count(Frame frame) => Listed(frame).Count();
 
     /// <summary>As they are printed: each group before those inside of it.</summary>
     private IEnumerable<(int Level, int Group)> Listed(Frame frame)
     {
-        var tree = frame.Tree!;
-        return Enumerable.Range(Base + 1, Math.Max(0, Deepest(tree.Innermost) - Base))
-            .SelectMany(level => Enumerable.Range(Of(frame, level).First, Of(frame, level).Count).Select(group => (level, group)))
-            .OrderBy(g => tree.Levels[g.level].Start[g.group]).ThenBy(g => g.level);
+        if (frame.Tree is not { } tree || tree.Order.Length == 0) return [];
+        return Inside(Base, frame.Groups[Base]);
+
+        IEnumerable<(int, int)> Inside(int level, int group) => level >= Deepest(tree.Innermost) ? []
+            : tree.Listed(level, group).SelectMany(inner => Inside(level + 1, inner).Prepend((level + 1, inner)));
     }
 }

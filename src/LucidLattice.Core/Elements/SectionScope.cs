@@ -43,10 +43,20 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
     public RequestList<RankSpec> Ranks { get; } = new();
     public AggregateList PageTotals { get; } = new();
 
+    /// <summary>Of the scope of page bands: the names of the levels whose pages can be counted.</summary>
+    public IReadOnlyList<string> LevelsOnPage { get; init; } = [];
+
     /// <summary>The indices of the dataset's fields that anything uses.</summary>
     public IReadOnlySet<int> Used => _used;
 
-    public void Use(Compiled value) => _used.UnionWith(value.Fields);
+    public void Use(Compiled value)
+    {
+        _used.UnionWith(value.Fields);
+        ReadsAllRows |= value.Reads.AllRows;
+    }
+
+    /// <summary>True if something looks at other rows than those that are kept.</summary>
+    public bool ReadsAllRows { get; private set; }
 
     public IEnumerable<Level> LevelsAround(BandPlace place) =>
         section.Levels.Take(place.Kind == BandKind.Detail ? section.Levels.Count : place.Level);
@@ -69,7 +79,8 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
     /// <summary>What an expression may use in a band.</summary>
     public Scope At(BandPlace place)
     {
-        if (place.IsPageBand) return OfRows() with { PageTotals = PageTotals, Running = Running, Allowed = Phase.Page };
+        if (place.IsPageBand) return OfRows() with { PageTotals = PageTotals, Running = Running, Allowed = Phase.Page,
+            LevelsOnPage = LevelsOnPage };
         return OfRows() with
         {
             Totals = Totals,
@@ -77,8 +88,27 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
             Ranks = Ranks,
             IsDetail = place.Kind == BandKind.Detail,
             Levels = [.. LevelsAround(place).Select(l => l.Name)],
+            GivenKeys = GivenKeys(place),
             Allowed = Phase.Page,
         };
+    }
+
+    private Dictionary<string, int> GivenKeys(BandPlace place)
+    {
+        var keys = new Dictionary<string, int>();
+        foreach (var (level, i) in LevelsAround(place).Select((l, i) => (l, i)))
+        {
+            if (level.Fill is null) continue;
+            try
+            {
+                keys[SyntaxText.Write(Parser.Parse(level.By))] = Base + i + 1;
+            }
+            catch (ExpressionException)
+            {
+                // A key that cannot be read is a problem of its level, and gives no groups.
+            }
+        }
+        return keys;
     }
 
     public ValueFormat Format(Compiled value, string? pattern)

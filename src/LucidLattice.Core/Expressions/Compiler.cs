@@ -26,6 +26,9 @@ public sealed partial class Compiler
     {
         var compiled = Lengths.InDays(new Compiler(scope, text).Visit(Parser.Parse(text)));
         if (compiled.Phase > scope.Allowed) throw TooLate(compiled.Phase, scope.Allowed, 0);
+        if (scope.RowsStandAlone && compiled.Reads.AllRows)
+            throw new ExpressionException("needs-all-rows", "A dataset works out each row by itself, and this looks through all of them.",
+                0, "Use it in a report: in a level, a column or a text.");
         return compiled with { Text = text };
     }
 
@@ -59,7 +62,20 @@ public sealed partial class Compiler
             "Move it to a header or footer of a group or of the report."),
     };
 
-    private Compiled Visit(Syntax node) => node switch
+    /// <summary>The key of a group without rows stands for the expression that the rows of other groups give it by.</summary>
+    private Compiled Visit(Syntax node)
+    {
+        var compiled = Plain(node);
+        if (_scope.GivenKeys.Count == 0 || !_scope.GivenKeys.TryGetValue(SyntaxText.Write(node), out var level)) return compiled;
+        return compiled with
+        {
+            Field = null,
+            Evaluate = frame => frame.Row < 0 && frame.Tree?.GivenKey(level, frame.Groups[level]) is { } key ? key
+                : compiled.Evaluate(frame),
+        };
+    }
+
+    private Compiled Plain(Syntax node) => node switch
     {
         LiteralSyntax literal =>
             new(literal.Value.Type, Phase.Constant, _ => literal.Value)

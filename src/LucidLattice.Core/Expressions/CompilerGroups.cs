@@ -8,6 +8,7 @@ public sealed partial class Compiler
     /// <summary>group_name(), of the innermost group around, or group_name('Region').</summary>
     private Compiled? GroupFunction(CallSyntax call)
     {
+        if (call is { Name: "PAGE_NUMBER" or "PAGE_COUNT", Arguments.Count: 1 }) return PageOfGroup(call);
         if (call.Name != "GROUP_NAME") return null;
         if (_scope.Totals is null || _scope.Levels.Count == 0)
             throw new ExpressionException("no-group", "There is no group around this place that has a name.", call.Position,
@@ -23,11 +24,27 @@ public sealed partial class Compiler
         return new Compiled(DataType.Text, Phase.Group, frame => Value.Of(frame.GroupName(level, frame.Groups[level])));
     }
 
-    private int IndexOfLevel(string name, int position)
+    /// <summary>page_number('Region') and page_count('Region'): pages counted anew in each group of a level.</summary>
+    private Compiled PageOfGroup(CallSyntax call)
     {
-        for (var i = 0; i < _scope.Levels.Count; i++)
-            if (string.Equals(_scope.Levels[i], name, StringComparison.OrdinalIgnoreCase)) return i;
+        if (call.Arguments[0] is not LiteralSyntax { Value: { Type: DataType.Text, Text: var name } })
+            throw new ExpressionException("argument-count", $"{Spoken(call)} takes the name of a level in quotes, or nothing.",
+                call.Position);
+        var level = _scope.Base + 1
+            + IndexOfLevel(name, call.Position, _scope.LevelsOnPage.Count > 0 ? _scope.LevelsOnPage : _scope.Levels);
+        return new Compiled(DataType.Whole, Phase.Page, call.Name == "PAGE_NUMBER"
+            ? frame => frame.PagesOf(level, frame.Groups[level]) is { First: var first } ? Value.Of(frame.PageNumber - first + 1L)
+                : Value.Of((long)frame.PageNumber)
+            : frame => frame.PagesOf(level, frame.Groups[level]) is { First: var first, Last: { } last } ? Value.Of(last - first + 1L)
+                : Value.Null);
+    }
+
+    private int IndexOfLevel(string name, int position, IReadOnlyList<string>? among = null)
+    {
+        var levels = among ?? _scope.Levels;
+        for (var i = 0; i < levels.Count; i++)
+            if (string.Equals(levels[i], name, StringComparison.OrdinalIgnoreCase)) return i;
         throw new ExpressionException("unknown-level", $"“{name}” is no level around this place.", position,
-            Nearest.To(name, _scope.Levels) is { } nearest ? $"Did you mean “{nearest}”?" : null);
+            Nearest.To(name, levels) is { } nearest ? $"Did you mean “{nearest}”?" : null);
     }
 }

@@ -111,7 +111,7 @@ public sealed partial class Compiler
 
     private static Value Elsewhere(Frame frame, Func<Frame, bool> move, Compiled inner)
     {
-        if (frame.Tree is null || frame.Row < 0) return Value.Null;
+        if (frame.Tree is null or { Order.Length: 0 }) return Value.Null;
         var (row, place, groups) = (frame.Row, frame.Place, frame.Groups.ToArray());
         try
         {
@@ -128,7 +128,7 @@ public sealed partial class Compiler
     {
         var (tree, group) = (frame.Tree!, frame.Groups[level] - steps);
         // Groups of one level stand in printed order, so those of one partition are neighbours.
-        if (group < 0 || tree.Levels[level].Start[group] < tree.Levels[within].Start[frame.Groups[within]]) return false;
+        if (group < 0 || tree.Around(level, group, within) != frame.Groups[within]) return false;
         frame.StandAt(level, group);
         return true;
     }

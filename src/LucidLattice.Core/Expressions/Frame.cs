@@ -62,19 +62,23 @@ public sealed class Frame
     /// <summary>Null until the last page is known.</summary>
     public int? PageCount { get; set; }
 
+    /// <summary>The pages on which a group of a level of the tree begins and ends, the last one null until it is known; null where no
+    /// pages are laid out.</summary>
+    public Func<int, int, (int First, int? Last)?> PagesOf { get; set; } = (_, _) => null;
+
     /// <summary>How often something was divided by zero; each time the result was NULL.</summary>
     public int DivisionsByZero { get; set; }
 
     /// <summary>How many values did not fit their type; each printed as nothing.</summary>
     public int Overflows { get; set; }
 
-    /// <summary>Moves to the first row of a group, with the groups around it.</summary>
+    /// <summary>Moves to the first row of a group, with the groups around it; to no row in a group without rows.</summary>
     /// <param name="level">Of the tree.</param>
     public void StandAt(int level, int group)
     {
         Tree!.Path(level, group, Groups);
         Place = Tree.Levels[level].Start[group];
-        Row = Tree.Order[Place];
+        Row = Tree.HasRows(level, group) ? Tree.Order[Place] : -1;
     }
 
     /// <summary>The value of an expression, or NULL, counted, if it does not fit its type.</summary>

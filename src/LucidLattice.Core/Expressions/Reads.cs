@@ -22,6 +22,10 @@ public enum ClockUse
 /// <param name="ParameterIndices">In the definition's list.</param>
 public sealed record Reads(IReadOnlySet<int> ParameterIndices, ClockUse Clock)
 {
+    /// <summary>True if it looks at other rows than those that a condition keeps, so that none may be left out where they are
+    /// read.</summary>
+    public bool AllRows { get; init; }
+
     public static readonly Reads Nothing = new(new HashSet<int>(), ClockUse.None);
 
     public static Reads Parameter(int index) => new(new HashSet<int> { index }, ClockUse.None);
@@ -32,7 +36,10 @@ public sealed record Reads(IReadOnlySet<int> ParameterIndices, ClockUse Clock)
     {
         if (ReferenceEquals(other, Nothing)) return this;
         if (ReferenceEquals(this, Nothing)) return other;
-        return new(ParameterIndices.Concat(other.ParameterIndices).ToHashSet(), Clock > other.Clock ? Clock : other.Clock);
+        return new(ParameterIndices.Concat(other.ParameterIndices).ToHashSet(), Clock > other.Clock ? Clock : other.Clock)
+        {
+            AllRows = AllRows || other.AllRows,
+        };
     }
 
     public static Reads All(IEnumerable<Reads> many) => many.Aggregate(Nothing, (all, one) => all.With(one));

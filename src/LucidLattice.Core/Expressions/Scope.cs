@@ -19,6 +19,13 @@ public sealed record Scope
     /// <summary>Names of the levels around the expression, outermost first: those that OVER (PARTITION BY …) can name.</summary>
     public IReadOnlyList<string> Levels { get; init; } = [];
 
+    /// <summary>Of levels that print groups without rows: the level of the tree by the text of its key, which such a group gives
+    /// by itself.</summary>
+    public IReadOnlyDictionary<string, int> GivenKeys { get; init; } = new Dictionary<string, int>();
+
+    /// <summary>True where rows are worked out one by one, so that nothing can look at others.</summary>
+    public bool RowsStandAlone { get; init; }
+
     /// <summary>The latest phase that makes sense here.</summary>
     public Phase Allowed { get; init; } = Phase.Row;
 
@@ -37,6 +44,9 @@ public sealed record Scope
 
     /// <summary>The names of fields that joins repeat; see <see cref="Data.IRowReader.Repeated"/>.</summary>
     public IReadOnlySet<string> Repeated { get; init; } = new HashSet<string>();
+
+    /// <summary>In page bands: the levels of the sheet's first section, whose pages can be counted.</summary>
+    public IReadOnlyList<string> LevelsOnPage { get; init; } = [];
 
     /// <summary>Warnings are put down here.</summary>
     public List<(string Code, string Message, int Position)> Warnings { get; init; } = [];

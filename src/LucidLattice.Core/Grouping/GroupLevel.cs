@@ -10,10 +10,12 @@ public sealed record GroupLevel(int[] Start, int[] Parent)
 
     public int End(int group) => Start[group + 1];
 
-    /// <summary>The group that holds a place, by bisection.</summary>
+    /// <summary>The group that holds a place, by bisection; of those that begin there, the only one with rows.</summary>
     public int GroupAt(int place)
     {
         var index = Array.BinarySearch(Start, 0, Count, place);
-        return index >= 0 ? index : ~index - 1;
+        if (index < 0) index = ~index - 1;
+        while (index + 1 < Count && Start[index + 1] <= place) index++;
+        return index;
     }
 }

@@ -1,5 +1,6 @@
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Grouping;
 
@@ -23,13 +24,65 @@ public sealed class GroupTree : ISized
     /// <summary>True if the group stands for all groups beyond the first ones.</summary>
     public bool IsOthers(int level, int group) => level < Gathered.Count && Gathered[level] is { } flags && flags[group];
 
+    /// <summary>Of levels that print nothing around rows without a key: whether a group has none; null elsewhere.</summary>
+    public IReadOnlyList<bool[]?> Omitted { get; private init; } = [];
+
+    /// <summary>True if the group prints no bands of its own, and is not listed.</summary>
+    public bool IsOmitted(int level, int group) => level < Omitted.Count && Omitted[level] is { } flags && flags[group];
+
+    /// <summary>Of levels that have groups without rows: the keys of these; null elsewhere.</summary>
+    public IReadOnlyList<IReadOnlyDictionary<int, Value>?> Given { get; private init; } = [];
+
+    /// <summary>The key of a group that has no rows; null of one with rows, whose key is in them.</summary>
+    public Value? GivenKey(int level, int group) =>
+        level < Given.Count && Given[level] is { } keys && keys.TryGetValue(group, out var key) ? key : null;
+
+    public bool HasRows(int level, int group) => Levels[level].Start[group] < Levels[level].End(group);
+
     /// <summary>The same tree, knowing of each level which of its groups are those of all others.</summary>
     /// <param name="isOthers">Of a level and a row.</param>
-    public GroupTree Gathering(Func<int, int, bool> isOthers, IReadOnlySet<int> levels) => new(Order, Levels)
+    public GroupTree Gathering(Func<int, int, bool> isOthers, IReadOnlySet<int> levels) =>
+        new(Order, Levels) { Gathered = Flags(isOthers, levels) };
+
+    /// <summary>The same tree, knowing of each level which of its groups print no bands of their own.</summary>
+    /// <param name="isOmitted">Of a level and a row.</param>
+    public GroupTree Omitting(Func<int, int, bool> isOmitted, IReadOnlySet<int> levels) =>
+        new(Order, Levels) { Gathered = Gathered, Omitted = Flags(isOmitted, levels) };
+
+    private bool[]?[] Flags(Func<int, int, bool> of, IReadOnlySet<int> levels) =>
+        [.. Levels.Select((level, i) => !levels.Contains(i) || Order.Length == 0 ? null
+            : Enumerable.Range(0, level.Count).Select(g => level.Start[g] < level.End(g) && of(i, Order[level.Start[g]])).ToArray())];
+
+    /// <summary>The same tree with groups without rows put between those of a level that has none yet.</summary>
+    /// <param name="merged">Of a group of the level above: the groups that it shall have, each one that is there, or the key of a new
+    /// one.</param>
+    public GroupTree Filling(int level, Func<int, IReadOnlyList<(int? Group, Value Key)>> merged)
     {
-        Gathered = [.. Levels.Select((level, i) => !levels.Contains(i) || Order.Length == 0 ? null
-            : Enumerable.Range(0, level.Count).Select(g => isOthers(i, Order[level.Start[g]])).ToArray())],
-    };
+        var (old, above) = (Levels[level], Levels[level - 1]);
+        var (start, parent, now, keys) = (new List<int>(), new List<int>(), new int[old.Count], new Dictionary<int, Value>());
+        for (var around = 0; around < above.Count; around++)
+        {
+            var at = above.Start[around];
+            foreach (var (group, key) in merged(around))
+            {
+                if (group is { } there) (now[there], at) = (start.Count, old.Start[there]);
+                else keys[start.Count] = key;
+                start.Add(at);
+                parent.Add(around);
+                if (group is { } kept) at = old.End(kept);
+            }
+        }
+        start.Add(Order.Length);
+        var levels = Levels.ToArray();
+        levels[level] = new GroupLevel([.. start], [.. parent]);
+        if (level < Innermost) levels[level + 1] = levels[level + 1] with { Parent = [.. levels[level + 1].Parent.Select(p => now[p])] };
+        return new GroupTree(Order, levels)
+        {
+            Gathered = Gathered,
+            Omitted = Omitted,
+            Given = [.. Enumerable.Range(0, levels.Length).Select(i => i == level ? keys : i < Given.Count ? Given[i] : null)],
+        };
+    }
 
     /// <summary>The level of the innermost groups.</summary>
     public int Innermost => Levels.Count - 1;
@@ -38,8 +91,50 @@ public sealed class GroupTree : ISized
 
     public ReadOnlySpan<int> Rows(int level, int group) => Order.AsSpan(Levels[level].Start[group]..Levels[level].End(group));
 
-    /// <summary>The first group of the next level that belongs to a group.</summary>
-    public int FirstChild(int level, int group) => Levels[level + 1].GroupAt(Levels[level].Start[group]);
+    /// <summary>The groups of a level that belong to a group around them; none where that has no rows.</summary>
+    public (int First, int Count) Inside(int level, int group, int inner)
+    {
+        var (first, count) = (group, 1);
+        for (var at = level + 1; at <= inner && count > 0; at++)
+        {
+            var parents = Levels[at].Parent;
+            var (from, to) = (LowerBound(parents, first), LowerBound(parents, first + count));
+            (first, count) = (from, to - from);
+        }
+        return (first, count);
+    }
+
+    /// <summary>The group of an outer level that holds a group.</summary>
+    public int Around(int level, int group, int outer)
+    {
+        for (var at = level; at > outer; at--) group = Levels[at].Parent[group];
+        return group;
+    }
+
+    /// <summary>The groups of the next level that lists of groups name: all but those without a key that print nothing of their own and
+    /// have nothing to be named inside.</summary>
+    public IReadOnlyList<int> Listed(int level, int group)
+    {
+        var (first, count) = Inside(level, group, level + 1);
+        var all = Enumerable.Range(first, count);
+        return level + 1 >= Omitted.Count || Omitted[level + 1] is null ? [.. all] : [.. all.Where(g => IsListed(level + 1, g))];
+    }
+
+    private bool IsListed(int level, int group) =>
+        !IsOmitted(level, group) || (level < Innermost && Listed(level, group).Count > 0);
+
+    /// <summary>The first place whose number is not below one, among rising ones.</summary>
+    private static int LowerBound(int[] rising, int least)
+    {
+        var (from, to) = (0, rising.Length);
+        while (from < to)
+        {
+            var middle = (from + to) / 2;
+            if (rising[middle] < least) from = middle + 1;
+            else to = middle;
+        }
+        return from;
+    }
 
     /// <summary>True if the next group of the level has the same parent.</summary>
     public bool HasNextSibling(int level, int group)
@@ -62,7 +157,9 @@ public sealed class GroupTree : ISized
             path[k] = group;
             group = Levels[k].Parent[group];
         }
-        for (var k = level; k < Innermost; k++) path[k + 1] = Levels[0].End(0) == 0 ? 0 : FirstChild(k, path[k]);
+        // A group without rows has none inside of it; whatever is asked there stands at the next one, and is empty.
+        for (var k = level; k < Innermost; k++)
+            path[k + 1] = Math.Max(0, Math.Min(Inside(k, path[k], k + 1).First, Levels[k + 1].Count - 1));
     }
 
     /// <summary>Sorts rows by the levels' keys and then by the sort keys, and cuts them into groups.</summary>

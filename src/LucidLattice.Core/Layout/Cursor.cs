@@ -24,13 +24,9 @@ public readonly record struct Cursor(Stage Stage, int Level = 0, int Group = 0, 
         {
             case Stage.ReportHeader:
                 if (tree.Order.Length == 0) return new(Stage.ReportFooter, whole, Group);
-                return tree.Innermost > whole
-                    ? new(Stage.Header, whole + 1, tree.FirstChild(whole, Group))
-                    : Details(tree, whole, whole, Group, details);
+                return Inside(tree, whole, whole, Group, details);
             case Stage.Header:
-                return Level < tree.Innermost
-                    ? new(Stage.Header, Level + 1, tree.FirstChild(Level, Group))
-                    : Details(tree, whole, Level, Group, details);
+                return Inside(tree, whole, Level, Group, details);
             case Stage.Detail:
                 return Row + 1 < tree.Levels[Level].End(Group) ? new(Stage.Detail, Level, Group, Row + 1) : AfterRows(whole, Level, Group);
             case Stage.Footer:
@@ -53,8 +49,13 @@ public readonly record struct Cursor(Stage Stage, int Level = 0, int Group = 0, 
         _ => new BandPlace(BandKind.ReportFooter),
     };
 
-    private static Cursor Details(GroupTree tree, int whole, int level, int group, bool details)
-        => details ? new(Stage.Detail, level, group, tree.Levels[level].Start[group]) : AfterRows(whole, level, group);
+    /// <summary>What comes first inside of a group; of one without rows, its footer.</summary>
+    private static Cursor Inside(GroupTree tree, int whole, int level, int group, bool details) =>
+        level < tree.Innermost && tree.Inside(level, group, level + 1) is { Count: > 0, First: var first }
+            ? new(Stage.Header, level + 1, first)
+            : details && level == tree.Innermost && tree.HasRows(level, group)
+                ? new(Stage.Detail, level, group, tree.Levels[level].Start[group])
+                : AfterRows(whole, level, group);
 
     private static Cursor AfterRows(int whole, int level, int group) =>
         level > whole ? new(Stage.Footer, level, group) : new(Stage.ReportFooter, level, group);

@@ -30,6 +30,6 @@ public sealed class FramePositions(GroupTree tree, Frame frame)
             Stage.Footer or Stage.ReportFooter => (group.End(cursor.Group) - 1, group.End(cursor.Group)),
             _ => (group.Start[cursor.Group], group.Start[cursor.Group]),
         };
-        frame.Row = tree.Order[at];
+        frame.Row = cursor.Stage == Stage.Detail || tree.HasRows(cursor.Level, cursor.Group) ? tree.Order[at] : -1;
     }
 }

@@ -197,6 +197,7 @@ public sealed class SectionFlow : IFlow
     private IReadOnlyList<PartPlan> Parts(Cursor cursor) => cursor.Stage switch
     {
         Stage.ReportHeader => _reportHeader,
+        Stage.Header or Stage.Footer when _tree.IsOmitted(cursor.Level, cursor.Group) => [],
         Stage.Header => _headers[cursor.Level - _whole],
         Stage.Detail => _detail,
         Stage.Footer => _footers[cursor.Level - _whole],
@@ -212,18 +213,28 @@ public sealed class SectionFlow : IFlow
 
     /// <summary>Headers come before the row that they start with, outer ones first; footers after the row that they end with, inner ones
     /// first; what is inside of a part after all that the part itself prints.</summary>
-    private (int Row, int Kind, int Level, int Part, double Offset) Order(Cursor c, FlowCursor? inner)
+    private (int Row, int Kind, int Level, int Group, Stage Stage, int Part, double Offset) Order(Cursor c, FlowCursor? inner)
     {
         var offset = inner is null ? c.Offset : double.MaxValue;
-        return c.Stage switch
+        var (row, kind, level) = c.Stage switch
         {
-            Stage.ReportHeader => (-1, 0, 0, c.Part, offset),
-            Stage.Header => (_tree.Levels[c.Level].Start[c.Group], 0, c.Level, c.Part, offset),
-            Stage.Detail => (c.Row, 1, 0, c.Part, offset),
-            Stage.Footer => (_tree.Levels[c.Level].End(c.Group) - 1, 2, -c.Level, c.Part, offset),
-            Stage.ReportFooter => (int.MaxValue, 0, 0, c.Part, offset),
-            _ => (int.MaxValue, 1, 0, 0, 0),
+            Stage.ReportHeader => (-1, 0, 0),
+            Stage.Header or Stage.Footer when !_tree.HasRows(c.Level, c.Group) => WithoutRows(c),
+            Stage.Header => (_tree.Levels[c.Level].Start[c.Group], 0, c.Level),
+            Stage.Detail => (c.Row, 1, 0),
+            Stage.Footer => (_tree.Levels[c.Level].End(c.Group) - 1, 2, -c.Level),
+            Stage.ReportFooter => (int.MaxValue, 0, 0),
+            _ => (int.MaxValue, 1, 0),
         };
+        return (row, kind, level, c.Stage is Stage.Header or Stage.Footer ? c.Group : 0, c.Stage, c.Part, offset);
+    }
+
+    /// <summary>A group without rows stands before the row that follows it in the group around it; where none does, after the last
+    /// one.</summary>
+    private (int Row, int Kind, int Level) WithoutRows(Cursor c)
+    {
+        var (own, around) = (_tree.Levels[c.Level].Start[c.Group], _tree.Levels[c.Level].Parent[c.Group]);
+        return own < _tree.Levels[c.Level - 1].End(around) ? (own, 0, c.Level) : (own - 1, 2, -c.Level);
     }
 
     /// <summary>Prints the repeated parts of the headers around a page's start, and returns their height.</summary>

@@ -40,11 +40,14 @@ public sealed class ReportPlanner
         // Page bands see the first section's fields, and may wear the columns of any.
         var first = scopes.First(s => s.Section == sheet.Sections[0]);
         var page = new SectionScope(_report, first.Section with { Levels = [] }, first.Dataset, new HashSet<string>(), 0, _links,
-            _problems) { Running = first.Running };
+            _problems) { Running = first.Running, LevelsOnPage = [.. first.Section.Levels.Select(l => l.Name)] };
         foreach (var (id, column) in scopes.SelectMany(s => s.Columns)) page.Columns.TryAdd(id, column);
         var (header, footer) =
             (PageBand(sheet.PageHeader, BandKind.PageHeader, page), PageBand(sheet.PageFooter, BandKind.PageFooter, page));
-        sections[0] = sections[0] with { UsedFields = sections[0].UsedFields.Concat(page.Used).ToHashSet() };
+        sections[0] = sections[0] with
+        {
+            UsedFields = sections[0].UsedFields.Concat(page.Used).ToHashSet(), ReadsAllRows = sections[0].ReadsAllRows || page.ReadsAllRows,
+        };
         return new SheetPlan(sheet, header, footer, sections, page.PageTotals)
         {
             Watermark = sheet.Watermark is { } mark ? PageBand(Behind(sheet, mark), BandKind.PageHeader, page)[0] : null,

@@ -26,6 +26,9 @@ public sealed record SectionPlan
     public required IReadOnlyList<MatchPlan> Match { get; init; }
     public required Compiled? Filter { get; init; }
 
+    /// <summary>True if something looks at other rows than those that are kept, so that a database may leave none out.</summary>
+    public required bool ReadsAllRows { get; init; }
+
     /// <summary>True if the filter or a match is broken: then nothing runs, since figures over other rows would be wrong.</summary>
     public required bool FilterIsBroken { get; init; }
     public required IReadOnlyList<(Compiled Key, bool Descending)> Sort { get; init; }
@@ -66,9 +69,16 @@ public sealed record LevelPlan(Level Level, Compiled Key, Formatting.ValueFormat
     /// <summary>Decides which groups are kept; null keeps all.</summary>
     public Compiled? Keep { get; init; }
 
+    /// <summary>Keys for which groups are printed without rows; null prints none.</summary>
+    public FillPlan? Fill { get; init; }
+
     /// <summary>True if totals decide which groups there are, and where.</summary>
     public bool IsArranged => Order is not null || Keep is not null || Level.First is not null;
 }
+
+/// <param name="From">Where the keys begin; null, or an empty one, with the first that a row has.</param>
+/// <param name="To">Where they end.</param>
+public sealed record FillPlan(KeySeries Series, Compiled? From, Compiled? To);
 
 /// <param name="Own">Over the section's own rows.</param>
 /// <param name="Around">Over the rows around it.</param>

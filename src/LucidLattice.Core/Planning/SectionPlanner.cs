@@ -48,6 +48,7 @@ internal sealed class SectionPlanner(
             X = place.X,
             Width = place.Width,
             UsedFields = scope.Used,
+            ReadsAllRows = scope.ReadsAllRows,
             Match = match,
             Filter = filter,
             FilterIsBroken = (filter is null && kept is not "") || match.Count < section.Match.Count,
@@ -172,6 +173,7 @@ internal sealed class SectionPlanner(
             var totals = scope.OfGroups(levels.Count + 1);
             levels.Add(new LevelPlan(level, key, format ?? scope.Format(key, null))
             {
+                Fill = PlanFill(level, key, scope, rows),
                 Order = level.OrderBy is { Length: > 0 } order
                     ? scope.Check(level.Id, "orderBy", () => Compiler.Compile(order, totals), totals) : null,
                 Keep = level.Keep is { Length: > 0 } keep
@@ -179,6 +181,31 @@ internal sealed class SectionPlanner(
             });
         }
         return levels;
+    }
+
+    private static FillPlan? PlanFill(Level level, Compiled key, SectionScope scope, Scope rows)
+    {
+        if (level.Fill is not { } fill || key.Type == DataType.Null) return null;
+        var arranged = level.OrderBy is { Length: > 0 } || level.Keep is { Length: > 0 } || level.First is not null;
+        var series = arranged || level.Groups is { Groups.Count: > 0 } ? null : KeySeries.Of(level.By, key.Type);
+        if (series is null)
+        {
+            scope.Problems.Add(new("cannot-fill", Severity.Warning, arranged
+                ? "Groups without rows are printed only where all groups stand in the order of their keys."
+                : $"Nothing says which keys follow one another in “{level.By}”, so no groups without rows are printed.", level.Id, "fill",
+                Mends: [arranged ? "Take the order by a total, the condition or the number of groups away."
+                    : "Group by a period of a date, by steps of a number, or by whole numbers."]));
+            return null;
+        }
+        return new FillPlan(series, End(fill.From), End(fill.To));
+
+        Compiled? End(string? text) => text is not { Length: > 0 } ? null : scope.Check(level.Id, "fill", () =>
+        {
+            var end = Compiler.Compile(text, rows with { Fields = [], Allowed = Phase.Constant });
+            return end.Type == DataType.Null || (end.Type.IsTime() == key.Type.IsTime() && end.Type.IsNumber() == key.Type.IsNumber()) ? end
+                : throw new ExpressionException("type-mismatch",
+                    $"The groups are of {key.Type.Words()}, but this is {end.Type.Words()}.", 0);
+        }, rows);
     }
 
     private void PlanColumns(SectionScope scope, Scope rows, SectionPlace place)

@@ -15,6 +15,7 @@ internal static class GroupNames
     {
         var own = plan.Levels[level - plan.Base - 1];
         if (tree.IsOthers(level, group)) return Value.Of(own.Level.Others!);
+        if (tree.GivenKey(level, group) is { } given) return given;
         frame.Row = tree.Order[tree.Levels[level].Start[group]];
         return frame.Try(own.Key);
     }

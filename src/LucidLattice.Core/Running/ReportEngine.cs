@@ -148,7 +148,8 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         var used = forAuthor ? [.. Enumerable.Range(0, dataset.Fields.Count)] : plan.UsedFields.Order().ToList();
         var query =
             ReportQuery.For(plan.Report, dataset, [.. used.Select(i => dataset.Fields[i])], run.Parameters.Values, run.Now, refresh);
-        var rows = reader.Read(query with { Wanted = Narrowings.FromCondition(plan.Filter?.Text ?? "", query) }, run.Progress, run.Cancel);
+        if (!plan.ReadsAllRows) query = query with { Wanted = Narrowings.FromCondition(plan.Filter?.Text ?? "", query) };
+        var rows = reader.Read(query, run.Progress, run.Cancel);
         problems.AddRange(rows.Problems.Where(p => !problems.Contains(p)));
         run.Progress.Stage = RunStage.Grouping;
         var columns = dataset.Fields.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();

@@ -88,6 +88,11 @@ public sealed class SectionData
         var overflows = _steps.Overflows + Totals.Overflows();
         if (overflows > 0)
             yield return new("overflow", Severity.Error, $"{overflows:N0} values are too large for their type and are left empty.", id);
+        for (var i = 0; i < Plan.Levels.Count; i++)
+            if (Plan.Levels[i] is { Fill: not null, Level: var level } && GapFilling.AskedTooMany(Tree, Plan.Base + i + 1))
+                yield return new("too-many-gaps", Severity.Warning,
+                    $"More than {GapFilling.Most:N0} groups would be printed for “{level.Name}”, so none are without rows.", level.Id,
+                    "fill", Mends: ["Group by a longer period or by larger steps, or say where the groups begin and end."]);
         foreach (var problem in ChangingFields.In(this)) yield return problem;
         foreach (var (chart, table) in Charts.Where(c => c.Value.MostDrawn is not null))
             yield return new(

@@ -36,7 +36,9 @@ internal sealed class SectionSteps
         [
             plan.Filter is null ? ("", Reads.Nothing) : StepKey.Part("filter", plan.Filter),
             .. plan.Match.Select(m => StepKey.Part("match", m.Own)),
-            .. plan.Levels.Select(l => StepKey.Part($"level {l.Level.Descending} {l.Level.First} {l.Level.Others is not null}", l.Key)),
+            .. plan.Levels.Select(l => StepKey.Part(
+                $"level {l.Level.Descending} {l.Level.First} {l.Level.Others is not null} {l.Level.OmitEmpty} {l.Fill?.Series}", l.Key)),
+            .. plan.Levels.SelectMany(l => new[] { l.Fill?.From, l.Fill?.To }).OfType<Compiled>().Select(e => StepKey.Part("end", e)),
             .. plan.Levels.Where(l => l.Order is not null).Select(l => StepKey.Part($"order of {l.Level.Name}", l.Order!)),
             .. plan.Levels.Where(l => l.Keep is not null).Select(l => StepKey.Part($"keep {l.Level.Name}", l.Keep!)),
             .. plan.Sort.Select(s => StepKey.Part($"sort {s.Descending}", s.Key)),
@@ -48,7 +50,7 @@ internal sealed class SectionSteps
 
     private SectionData Run()
     {
-        _tree = _steps.Get(_treeReads, _ => Tree(), _run.Cancel);
+        _tree = _steps.Get(_treeReads, _ => Completed(Tree()), _run.Cancel);
         _run.Progress.Grouped = 0.6;
         _totals = Totals();
         _running = [.. _plan.Running.Specs.Select((spec, i) => _steps.Get(
@@ -98,6 +100,21 @@ internal sealed class SectionSteps
         if (!_plan.Levels.Any(l => l.IsArranged)) return tree;
         return new GroupArranging(_plan, _collation, (rows, arranged) => GroupTree.Build(rows, arranged, sort, _run.Cancel),
             GroupTotals, (of, totals) => FrameOver(of, totals)).Arrange(tree, keys);
+    }
+
+    /// <summary>The tree with the groups that have no rows, and with those known that print nothing of their own.</summary>
+    private GroupTree Completed(GroupTree tree)
+    {
+        if (_plan.Levels.Any(l => l.Fill is not null)) tree = new GapFilling(_plan, _collation, of => FrameOver(of, null)).Fill(tree);
+        var omitting = _plan.Levels.Select((l, i) => (l.Level.OmitEmpty, Level: _plan.Base + i + 1)).Where(l => l.OmitEmpty)
+            .Select(l => l.Level).ToHashSet();
+        if (omitting.Count == 0) return tree;
+        var frame = FrameOver(tree, null);
+        return tree.Omitting((level, row) =>
+        {
+            frame.Row = row;
+            return frame.Try(_plan.Levels[level - _plan.Base - 1].Key).IsNull;
+        }, omitting);
     }
 
     /// <summary>The totals by which groups are arranged, which are not those that are printed.</summary>

@@ -30,6 +30,30 @@ public sealed class SheetPages
     public int? PageOf(SectionPlan section, int level, int group) =>
         Index.PageOf(flow => flow.Locate(new FlowPlace(section, new Cursor(Stage.Header, level, group))));
 
+    /// <summary>The pages on which a group begins and ends, the last one null while it is not known.</summary>
+    internal (int First, int? Last)? PagesOf(SectionPlan section, int level, int group) => PageOf(section, level, group) is { } first
+        ? (first, Index.PageOf(flow => flow.Locate(new FlowPlace(section, EndOf(section, level, group)))))
+        : null;
+
+    /// <summary>Where the last band ends that is printed for a group.</summary>
+    private Cursor EndOf(SectionPlan section, int level, int group)
+    {
+        var tree = _data[section].Tree;
+        for (var at = level; ; at++)
+        {
+            var own = at - section.Base;
+            var (footer, header) = (section.Bands[new BandPlace(BandKind.GroupFooter, own)].Count,
+                section.Bands[new BandPlace(BandKind.GroupHeader, own)].Count);
+            if (footer > 0) return new Cursor(Stage.Footer, at, group, 0, footer - 1, double.MaxValue);
+            var rows = at == tree.Innermost ? section.Bands[new BandPlace(BandKind.Detail)].Count : 0;
+            if (rows > 0 && tree.HasRows(at, group))
+                return new Cursor(Stage.Detail, at, group, tree.Levels[at].End(group) - 1, rows - 1, double.MaxValue);
+            var (first, count) = at < tree.Innermost ? tree.Inside(at, group, at + 1) : (0, 0);
+            if (count == 0) return new Cursor(Stage.Header, at, group, 0, Math.Max(0, header - 1), double.MaxValue);
+            group = first + count - 1;
+        }
+    }
+
     /// <summary>Paints a page, its bands last, since they may add up what starts on it.</summary>
     internal void Paint(int number, int? count, PartPainter painter)
     {
@@ -37,6 +61,7 @@ public sealed class SheetPages
         var rows = Index.Fill(number, Plan.First, (flow, part, left, top, begin, end) =>
         {
             (flow.Frame.PageNumber, flow.Frame.PageCount) = (number, count);
+            flow.Frame.PagesOf = (level, group) => PagesOf(flow.Plan, level, group);
             painter.Paint(part, flow.Frame, left, top, begin, end);
         });
         foreach (var band in Bands(number, count, rows))
@@ -79,7 +104,11 @@ public sealed class SheetPages
             var (frame, order) = (first.NewFrame(), first.Tree.Order);
             (frame.PageNumber, frame.PageCount, frame.PageTotals) = (number, count, totals);
             frame.Place = before;
-            frame.Row = order.Length == 0 ? -1 : order[Math.Clamp(place, 0, order.Length - 1)];
+            if (order.Length == 0) return frame;
+            place = Math.Clamp(place, 0, order.Length - 1);
+            frame.Row = order[place];
+            first.Tree.Path(first.Tree.Innermost, first.Tree.Levels[first.Tree.Innermost].GroupAt(place), frame.Groups);
+            frame.PagesOf = (level, group) => PagesOf(Plan.First, level, group);
             return frame;
         }
     }

@@ -31,7 +31,8 @@ internal sealed class YearsBefore(SectionPlan plan, GroupTree tree, Func<Frame> 
             var (now, then, dated, gathered) = ("", "", false, false);
             for (var at = 1; at <= level; at++)
             {
-                var key = at <= plan.Base ? frame.Try(plan.Match[at - 1].Own) : frame.Try(plan.Levels[at - plan.Base - 1].Key);
+                var key = tree.GivenKey(at, frame.Groups[at])
+                    ?? frame.Try(at <= plan.Base ? plan.Match[at - 1].Own : plan.Levels[at - plan.Base - 1].Key);
                 gathered |= tree.IsOthers(at, frame.Groups[at]);
                 now += $"{key.Invariant}\u001F";
                 then += $"{Earlier(key, ref dated)}\u001F";

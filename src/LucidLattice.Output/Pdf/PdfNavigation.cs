@@ -97,12 +97,11 @@ internal sealed class PdfNavigation
 
     private static IEnumerable<Entry> Groups(SheetPages sheet, SectionData data, int start, int level, int group, int levels, Frame frame)
     {
-        for (var child = data.Tree.FirstChild(level, group); ; child++)
+        foreach (var child in data.Tree.Listed(level, group))
         {
             var page = start + (sheet.PageOf(data.Plan, level + 1, child) ?? 1) - 1;
             yield return new Entry(data.LabelOf(level + 1, child, frame), page,
                 level + 1 < levels ? Groups(sheet, data, start, level + 1, child, levels, frame) : []);
-            if (!data.Tree.HasNextSibling(level + 1, child)) yield break;
         }
     }
 

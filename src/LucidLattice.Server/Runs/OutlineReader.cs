@@ -32,28 +32,21 @@ internal sealed class OutlineReader
         if (tree.Order.Length == 0 || level < 0 || level >= tree.Innermost || group < 0 || group >= tree.Levels[level].Count)
             return new OutlineInfo(0, true, []);
         var reader = new OutlineReader(sheet, data);
-        var (first, count) = reader.Children(level, group);
+        var groups = tree.Listed(level, group);
         var deep = level == 0 && tree.Levels.Skip(1).Sum(l => (long)l.Count) <= MostAtOnce;
         var entries = new List<OutlineEntry>();
-        for (var child = first + from; child < Math.Min(first + count, first + from + MostAtOnce); child++)
-            reader.Add(level + 1, child, deep, entries);
-        return new OutlineInfo(count, deep, entries);
+        foreach (var child in groups.Skip(from).Take(MostAtOnce)) reader.Add(level + 1, child, deep, entries);
+        return new OutlineInfo(groups.Count, deep, entries);
     }
 
     private void Add(int level, int group, bool deep, List<OutlineEntry> entries)
     {
         var range = _data.Tree.Levels[level];
-        var (first, count) = level < _data.Tree.Innermost ? Children(level, group) : (0, 0);
+        var groups = level < _data.Tree.Innermost ? _data.Tree.Listed(level, group) : [];
         var page = _sheet.PageOf(_data.Plan, level, group);
         entries.Add(
             new OutlineEntry(_data.Plan.Section.Id, level, group, _data.LabelOf(level, group, _frame), page,
-            range.End(group) - range.Start[group], count));
-        for (var child = first; deep && child < first + count; child++) Add(level + 1, child, deep, entries);
-    }
-
-    private (int First, int Count) Children(int level, int group)
-    {
-        var first = _data.Tree.FirstChild(level, group);
-        return (first, _data.Tree.Levels[level + 1].GroupAt(_data.Tree.Levels[level].End(group) - 1) - first + 1);
+            range.End(group) - range.Start[group], groups.Count));
+        foreach (var child in deep ? groups : []) Add(level + 1, child, deep, entries);
     }
 }

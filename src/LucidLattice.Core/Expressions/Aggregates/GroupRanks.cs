@@ -39,9 +39,8 @@ public sealed class GroupRanks : ISized
         var within = tree.Levels[spec.Within];
         for (var outer = 0; outer < within.Count; outer++)
         {
-            var first = groups.GroupAt(within.Start[outer]);
-            var last = groups.GroupAt(within.End(outer) - 1);
-            Rank(spec, values, Enumerable.Range(first, last - first + 1).ToArray(), ranks, frame.Collation);
+            var (first, count) = tree.Inside(spec.Within, outer, spec.Level);
+            Rank(spec, values, Enumerable.Range(first, count).ToArray(), ranks, frame.Collation);
         }
         return new GroupRanks(ranks);
     }

@@ -7,9 +7,9 @@ internal static class PlaceFunctions
 {
     public static IReadOnlyList<Function> All { get; } =
     [
-        new(new("page_number", "page_number()", "the page it stands on", false), 0, 0,
+        new(new("page_number", "page_number()", "the page it stands on; of a group: page_number('Level')", false), 0, 0,
             (_, _) => new(DataType.Whole, Phase.Page, f => Value.Of((long)f.PageNumber))),
-        new(new("page_count", "page_count()", "how many pages there are", false), 0, 0,
+        new(new("page_count", "page_count()", "how many pages there are; of a group: page_count('Level')", false), 0, 0,
             (_, _) => new(DataType.Whole, Phase.Page, f => f.PageCount is { } n ? Value.Of((long)n) : Value.Null)),
     ];
 }
