@@ -24,6 +24,79 @@ public sealed class PictureTests
 
     private static List<DrawItem> Drawn(ReportRun run) => [.. run.Page(1).Flatten()];
 
+    private const string Svg = "<svg xmlns='http://www.w3.org/2000/svg' xmlns:xlink='http://www.w3.org/1999/xlink' viewBox='0 0 40 20'>";
+
+    private static string Base64(string text) => Convert.ToBase64String(System.Text.Encoding.UTF8.GetBytes(text));
+
+    [Theory]
+    [InlineData("<script>1</script>", "script")]
+    [InlineData("<rect onload='x()'/>", "onload")]
+    [InlineData("<foreignObject/>", "foreignObject")]
+    [InlineData("<image href='https://example.org/a.png'/>", "fetch")]
+    [InlineData("<image href='file:///etc/passwd'/>", "fetch")]
+    [InlineData("<use xlink:href='other.svg#a'/>", "fetch")]
+    [InlineData("<style>@import url(x.css);</style>", "fetches")]
+    [InlineData("<rect fill='url(https://example.org/x)'/>", "fetches")]
+    [InlineData("<rect style='fill:u\\72l(https://example.org/x)'/>", "fetches")]
+    [InlineData("<a href='#x'/>", "“a”")]
+    [InlineData("<animate attributeName='x'/>", "animate")]
+    [InlineData("<image href='data:image/svg+xml;base64,PHN2Zy8+'/>", "fetch")]
+    [InlineData("<rect>", "well-formed")]
+    public void An_SVG_file_that_does_more_than_show_a_picture_is_refused(string inside, string says)
+    {
+        var e = Assert.Throws<System.FormatException>(() => ImageContent.Read(System.Text.Encoding.UTF8.GetBytes($"{Svg}{inside}</svg>")));
+        Assert.Contains(says, e.Message);
+    }
+
+    [Fact]
+    public void An_SVG_file_cannot_ask_for_endless_work()
+    {
+        static void Refused(string text) =>
+            Assert.Throws<System.FormatException>(() => ImageContent.Read(System.Text.Encoding.UTF8.GetBytes(text)));
+        static string Times(int n, string text) => string.Concat(Enumerable.Repeat(text, n));
+        // Each of twenty groups uses the one before it ten times.
+        var groups = string.Concat(Enumerable.Range(1, 20).Select(i =>
+            $"<g id='g{i}'>{Times(10, $"<use href='#g{i - 1}'/>")}</g>"));
+        Refused($"{Svg}<g id='g0'><rect/></g>{groups}</svg>");
+        Refused($"{Svg}<g id='a'><use href='#b'/></g><g id='b'><use href='#a'/></g></svg>");
+        Refused($"{Svg}<g id='a'>{Times(10_000, "<rect/>")}</g>{Times(50, "<use href='#a'/>")}</svg>");
+        Refused($"{Svg}{Times(100, "<g>")}{Times(100, "</g>")}</svg>");
+        Refused($"{Svg}{Times(30_000, "<g/>")}</svg>");
+        Refused("<!DOCTYPE svg [<!ENTITY a 'aaaa'><!ENTITY b '&a;&a;'>]>" + Svg + "<text>&b;</text></svg>");
+    }
+
+    [Fact]
+    public void An_SVG_file_is_drawn_in_the_PDF_and_behind_pages()
+    {
+        var report = Of(new ImageElement { Id = "i", Width = 80, Height = 80, Image = "pic" }) with
+        {
+            Images = [new ReportImage("pic", "pic.svg", Base64($"{Svg}<rect width='40' height='20' fill='#FF0000'/></svg>"))],
+        };
+        report = report with { Sheets = [report.Sheets[0] with { Background = new PageBackground("pic", "page_number() = 1", 0.5) }] };
+        var run = Run(report);
+        Assert.DoesNotContain(run.Problems, p => p.IsError);
+        var images = Drawn(run).OfType<ImageItem>().ToList();
+        Assert.Equal((0, 0, report.Page.Width, report.Page.Height), (images[0].X, images[0].Y, images[0].Width, images[0].Height));
+        // The picture keeps its proportions of two to one.
+        Assert.Equal((80, 40), (images[1].Width, images[1].Height));
+        using var painter = new Output.Pdf.SkiaPainter(null);
+        using var bitmap = new SKBitmap(600, 850);
+        using var canvas = new SKCanvas(bitmap);
+        canvas.Clear(SKColors.White);
+        painter.Paint(canvas, run.Page(1).Items);
+        Assert.Equal(SKColors.Red, bitmap.GetPixel((int)images[1].X + 40, (int)(images[1].Y + 20)));
+        Assert.InRange(bitmap.GetPixel(300, 700).Green, 120, 135);
+    }
+
+    [Fact]
+    public void Elements_are_painted_in_the_order_of_their_part()
+    {
+        TextElement Text(string id, double y) => new() { Id = id, Y = y, Width = 50, Height = 12, Text = id };
+        var run = Run(Of(Text("low", 30), Text("high", 0),
+            new BoxElement { Id = "box", Y = 0, Width = 90, Height = 50, Fill = "#EEEEEE" }));
+        Assert.Equal(["box", "low", "high"], Drawn(run).Select(i => i is TextRun t ? t.Text : "box"));
+    }
+
     /// <summary>Round trip: what ZXing.Net's readers (0.16.11) read from the pixels of what is drawn is what was written.</summary>
     [Theory]
     [InlineData(CodeForm.Qr, "https://example.org/ferry?sailing=4711&seat=12 – Ålesund, Ⓐ, 日本")]

@@ -40,6 +40,72 @@ public sealed class StyleRuleTests
         Assert.Equal("#0000FF", Assert.Single(items.OfType<RectItem>()).Fill);
     }
 
+    [Fact]
+    public void Settings_come_from_expressions_and_what_does_not_suit_changes_nothing()
+    {
+        var style = new Style
+        {
+            Color = "#111111",
+            By = new Dictionary<string, string>
+            {
+                ["color"] = "CASE WHEN n > 10 THEN '#FF0000' WHEN n > 5 THEN 'red' END", ["size"] = "n", ["bold"] = "n > 10",
+                ["font"] = "'mono'", ["align"] = "CASE WHEN n = 5 THEN 'left' ELSE 'nowhere' END",
+            },
+            Rules = [new StyleRule { When = "n > 20", Color = "#00FF00" }],
+        };
+        var texts = Drawn(style, [5, 8, 15, 25, 500], out var problems).OfType<TextRun>().ToList();
+        Assert.DoesNotContain(problems, p => p.IsError);
+        Assert.Equal(["#111111", "#111111", "#FF0000", "#00FF00", "#00FF00"], texts.Select(t => t.Color));
+        Assert.Equal([5, 8, 15, 25], texts.Take(4).Select(t => t.Font.Size));
+        Assert.Equal([false, false, true, true, true], texts.Select(t => t.Font.Bold));
+        Assert.All(texts, t => Assert.Equal(FontFamily.Mono, t.Font.Family));
+        Assert.True(texts[0].X < texts[1].X - 50);
+        // A row is as high as its letters need.
+        Assert.True(texts[4].Y - texts[3].Y > 72);
+    }
+
+    [Theory]
+    [InlineData("color", "n", "type-mismatch")]
+    [InlineData("size", "t", "type-mismatch")]
+    [InlineData("shadow", "n", "unknown-setting")]
+    [InlineData("color", "nowhere", "unknown-field")]
+    public void A_setting_that_cannot_be_given_is_a_problem(string name, string expression, string code)
+    {
+        Drawn(new Style { By = new Dictionary<string, string> { [name] = expression } }, [1], out var problems);
+        Assert.Contains(code, problems.Select(p => p.Code));
+    }
+
+    /// <summary>Property: a text in several looks is printed whole, each piece in its look, on lines as wide as there is room.</summary>
+    [Fact]
+    public void A_text_in_several_looks_wraps_as_one()
+    {
+        var random = new Random(5);
+        string[] words = ["ferry", "boarding", "{{ n }}", "Ålesund", "to", "a-very-long-word-that-takes-more-than-a-line", "שלום", "x"];
+        for (var round = 0; round < 60; round++)
+        {
+            string Words() => string.Join(' ', Enumerable.Range(0, random.Next(1, 12)).Select(_ => words[random.Next(words.Length)]));
+            var more = Enumerable.Range(0, random.Next(1, 5)).Select(i => new StyledText
+            {
+                Text = (random.Next(2) == 0 ? " " : "") + Words(), Bold = random.Next(2) == 0 ? true : null,
+                Size = random.Next(3) == 0 ? random.Next(6, 20) : null, Color = $"#00000{i}",
+            }).ToList();
+            var text = new TextElement { Id = "e", Width = 140, Height = 12, Text = Words(), More = more, Style = new Style { Size = 9 } };
+            var section = new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 14, text)) };
+            var run = Workshop.Run(Workshop.Report(section, Fields), new MemoryRows([Value.Of(7L), Value.Of("x")]));
+            Assert.DoesNotContain(run.Problems, p => p.IsError);
+            var drawn = run.Page(1).Flatten().OfType<TextRun>().ToList();
+            string Plain(string s) => new([.. s.Where(c => !char.IsWhiteSpace(c)).Order()]);
+            Assert.Equal(Plain((text.Text + string.Concat(more.Select(m => m.Text))).Replace("{{ n }}", "7")),
+                Plain(string.Concat(drawn.Select(t => t.Text))));
+            foreach (var (m, i) in more.Select((m, i) => (m, i)))
+                Assert.Equal(Plain(m.Text.Replace("{{ n }}", "7")), Plain(string.Concat(drawn.Where(t => t.Color == $"#00000{i}")
+                    .Select(t => t.Text))));
+            var left = new PageSetup().Left;
+            Assert.All(drawn, t => Assert.InRange(t.X + t.Width, left, left + 140.5));
+            Assert.True(drawn.Select(t => t.Y).Distinct().Count() > 1 || drawn.Sum(t => t.Width) < 150);
+        }
+    }
+
     /// <summary>Property: a bar is as long as its number in proportion, from zero, to either side.</summary>
     [Fact]
     public void Bars_are_as_long_as_their_numbers_from_zero_on()

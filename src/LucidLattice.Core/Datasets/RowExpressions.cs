@@ -31,6 +31,8 @@ public static class RowExpressions
 
         Sheet OnPages(Sheet sheet) => sheet.MapPageBands((_, band) => band.MapElements(Mapped)) with
         {
+            Background = sheet.Background is not { When: { } shown } background ? sheet.Background
+                : background with { When = change(new("background", sheet.Id), shown) },
             Watermark = sheet.Watermark is not { } mark ? null : mark with
             {
                 Text = Formatting.TextTemplate.MapExpressions(mark.Text, e => change(new("watermark", sheet.Id), e)),
@@ -53,14 +55,20 @@ public static class RowExpressions
             };
         });
 
-    private static Element Walked(Element element, Func<ExpressionPlace, string, string> change) =>
-        OfKind(element, change) with
+    private static Element Walked(Element element, Func<ExpressionPlace, string, string> change)
+    {
+        return OfKind(element, change) with
         {
             When = Changed(element.When, t => change(new("condition", element.Id), t)),
-            Style = element.Style is { Rules.Count: > 0 } style
-                ? style with { Rules = [.. style.Rules.Select(r => r with { When = change(new("style", element.Id), r.When) })] }
-                : element.Style,
+            Style = element.Style is { } style && (style.Rules.Count > 0 || style.By.Count > 0) ? Styled(style) : element.Style,
         };
+
+        Style Styled(Style style) => style with
+        {
+            By = style.By.ToDictionary(b => b.Key, b => change(new("style", element.Id), b.Value)),
+            Rules = [.. style.Rules.Select(r => r with { When = change(new("style", element.Id), r.When) })],
+        };
+    }
 
     private static Element OfKind(Element element, Func<ExpressionPlace, string, string> change) =>
         element is ChartElement { Own: { } own } chart

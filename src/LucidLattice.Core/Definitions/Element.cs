@@ -37,6 +37,10 @@ public abstract record Element
     /// <summary>A condition; where it is not true, the element is not printed, and its place stays free. Null prints it always.</summary>
     public string? When { get; init; }
 
+    /// <summary>True keeps it where it is while an author works: it is neither dragged nor resized nor taken by a frame.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool Locked { get; init; }
+
     /// <summary>What a click on it opens; of a chart, a click on one of its marks.</summary>
     public Link? Link { get; init; }
 }

@@ -26,18 +26,21 @@ public sealed record ImageElement : Element
     /// <summary>The id of one of the report's images.</summary>
     public string? Image { get; init; }
 
-    /// <summary>An expression of one row that gives a PNG or JPEG file in Base64 (RFC 4648), alone or as a data address.</summary>
+    /// <summary>An expression of one row that gives a PNG, JPEG or SVG file in Base64 (RFC 4648), alone or as a data address.</summary>
     public string? From { get; init; }
 
     /// <summary>True stretches it to its rectangle, false keeps its proportions.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool Stretch { get; init; }
 
+    /// <summary>1 draws it in full, less lets what is behind it shine through.</summary>
+    public double Opacity { get; init; } = 1;
+
     /// <summary>What it shows, for those who do not see it.</summary>
     public string? Words { get; init; }
 }
 
-/// <summary>A PNG or JPEG file that the report holds, known by its content.</summary>
+/// <summary>A PNG, JPEG or SVG file that the report holds, known by its content.</summary>
 /// <param name="Id">The beginning of the SHA-256 of the file, in hexadecimal digits.</param>
 /// <param name="Name">For people: the name of the file.</param>
 /// <param name="Data">The file in Base64 (RFC 4648).</param>

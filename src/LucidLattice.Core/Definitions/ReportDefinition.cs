@@ -83,6 +83,9 @@ public sealed record Sheet
     /// <summary>Behind everything on its pages; null for nothing.</summary>
     public Watermark? Watermark { get; init; }
 
+    /// <summary>A picture behind everything on its pages; null for none.</summary>
+    public PageBackground? Background { get; init; }
+
     /// <summary>Under one another, or beside the one before.</summary>
     public IReadOnlyList<Section> Sections { get; init; } = [];
 }
@@ -101,3 +104,10 @@ public sealed record PageColumns(int Count, double Gap = 16, bool Across = false
 /// <param name="Size">In points, up to 72.</param>
 /// <param name="Turn">In degrees, clockwise.</param>
 public sealed record Watermark(string Text, string? When = null, string Color = "#E4E7E4", double Size = 72, double Turn = -35);
+
+/// <summary>A picture behind everything on each page of a sheet.</summary>
+/// <param name="Image">The id of one of the report's images.</param>
+/// <param name="When">A condition, which may use the page number; null draws it on each page.</param>
+/// <param name="Opacity">1 draws it in full, less lets the paper shine through.</param>
+/// <param name="Within">True keeps it within the margins, in its own proportions; false stretches it over the whole page.</param>
+public sealed record PageBackground(string Image, string? When = null, double Opacity = 1, bool Within = false);

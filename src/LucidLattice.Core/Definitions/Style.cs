@@ -7,6 +7,10 @@ public sealed record Style
 {
     public const int MostRules = 20;
 
+    /// <summary>The settings that an expression can give, as <see cref="By"/> names them.</summary>
+    public static IReadOnlyList<string> Settings { get; } =
+        ["color", "background", "bold", "italic", "size", "font", "align", "turn", "borderColor"];
+
     public StyleRole? Role { get; init; }
     public FontFamily? Font { get; init; }
 
@@ -30,6 +34,10 @@ public sealed record Style
 
     /// <summary>How far a text of one line is turned around the middle of its rectangle, in degrees, clockwise.</summary>
     public double? Turn { get; init; }
+
+    /// <summary>Settings that expressions give: by the name of the setting, an expression for its value as it is written here. What gives
+    /// nothing, or nothing that suits, leaves the setting as it is. They come before the conditions of rules.</summary>
+    public IReadOnlyDictionary<string, string> By { get; init; } = new Dictionary<string, string>();
 
     /// <summary>Changes under conditions; of several that hold, a later one wins.</summary>
     public IReadOnlyList<StyleRule> Rules { get; init; } = [];

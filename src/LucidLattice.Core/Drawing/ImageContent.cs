@@ -18,17 +18,17 @@ public sealed class ImageContent
 
     public ReadOnlyMemory<byte> Bytes { get; }
 
-    /// <summary>In pixels.</summary>
+    /// <summary>In pixels; of an SVG file, in its own units.</summary>
     public int Width { get; }
     public int Height { get; }
 
-    /// <summary>image/png or image/jpeg.</summary>
+    /// <summary>image/png, image/jpeg or image/svg+xml.</summary>
     public string MediaType { get; }
 
     /// <summary>The same for the same bytes, and for no others (SHA-256).</summary>
     public string Name { get; }
 
-    /// <summary>Takes a PNG or JPEG file, told by its first bytes (PNG: ISO/IEC 15948, 5.2; JPEG: ITU-T T.81, B.1.1.3).</summary>
+    /// <summary>Takes a PNG, JPEG or SVG file, told by its first bytes (PNG: ISO/IEC 15948, 5.2; JPEG: ITU-T T.81, B.1.1.3).</summary>
     /// <exception cref="FormatException">Another kind of file, or one that is too large.</exception>
     public static ImageContent Read(byte[] bytes)
     {
@@ -37,7 +37,8 @@ public sealed class ImageContent
         if (bytes is [0x89, (byte)'P', (byte)'N', (byte)'G', 0x0D, 0x0A, 0x1A, 0x0A, ..])
             return new ImageContent(bytes, "image/png", Checked(PngSize(bytes)));
         if (bytes is [0xFF, 0xD8, 0xFF, ..]) return new ImageContent(bytes, "image/jpeg", Checked(JpegSize(bytes)));
-        throw new FormatException("This is neither a PNG nor a JPEG file.");
+        if (SvgImage.Looks(bytes)) return new ImageContent(bytes, "image/svg+xml", Checked(SvgImage.Check(bytes)));
+        throw new FormatException("This is neither a PNG, nor a JPEG, nor an SVG file.");
     }
 
     private static (int Width, int Height) Checked((int Width, int Height) size) =>

@@ -8,7 +8,14 @@ public static class TextWrapper
     /// <summary>Lines without their trailing spaces; one empty line for an empty text. Linear in the text.</summary>
     public static IReadOnlyList<string> Wrap(ITypesetter typesetter, Font font, string text, double width)
     {
-        if (text.AsSpan().IndexOfAny('\n', '\r') < 0 && typesetter.Width(font, text) <= width) return [text];
+        return text.AsSpan().IndexOfAny('\n', '\r') < 0 && typesetter.Width(font, text) <= width ? [text]
+            : Wrap(typesetter, text, width, (from, to) => typesetter.Width(font, text.AsSpan(from..to)));
+    }
+
+    /// <summary>The same for a text of which each piece is measured by itself.</summary>
+    /// <param name="measure">The width of the characters from one index up to another.</param>
+    public static IReadOnlyList<string> Wrap(ITypesetter typesetter, string text, double width, Func<int, int, double> measure)
+    {
         var lines = new List<string>();
         var (start, end) = (0, 0);
         foreach (var (at, must) in typesetter.Breaks(text))
@@ -18,7 +25,7 @@ public static class TextWrapper
                 lines.Add(Line(start, end));
                 start = end;
             }
-            if (!Fits(start, at)) start = BreakWord(typesetter, font, text, start, at, width, lines);
+            if (!Fits(start, at)) start = BreakWord(text, start, at, width, lines, measure);
             end = at;
             if (!must) continue;
             lines.Add(Line(start, at));
@@ -28,7 +35,7 @@ public static class TextWrapper
         if (start < text.Length || lines.Count == 0 || text[^1] is '\n' or '\r') lines.Add(Line(start, text.Length));
         return lines;
 
-        bool Fits(int from, int to) => typesetter.Width(font, Visible(text.AsSpan(from..to))) <= width;
+        bool Fits(int from, int to) => measure(from, from + Visible(text.AsSpan(from..to)).Length) <= width;
 
         string Line(int from, int to) => Visible(text.AsSpan(from..to)).ToString();
     }
@@ -50,29 +57,32 @@ public static class TextWrapper
     private static ReadOnlySpan<char> Visible(ReadOnlySpan<char> line) => line.TrimEnd(" \t\r\n\v\f\u0085\u2028\u2029");
 
     /// <summary>Adds the full lines of a word that is too long, and returns where its rest starts.</summary>
-    private static int BreakWord(ITypesetter typesetter, Font font, string text, int start, int end, double width, List<string> lines)
+    private static int BreakWord(string text, int start, int end, double width, List<string> lines, Func<int, int, double> measure)
     {
         var visibleEnd = start + Visible(text.AsSpan(start..end)).Length;
-        while (typesetter.Width(font, text.AsSpan(start..visibleEnd)) > width)
+        while (true)
         {
             // The end of the line is looked for near its start, so that a long word costs no more than its length.
             int fits = 1, tooLong = 16;
-            while (start + tooLong < visibleEnd && typesetter.Width(font, text.AsSpan(start, tooLong)) <= width)
+            while (start + tooLong < visibleEnd && measure(start, start + tooLong) <= width)
                 (fits, tooLong) = (tooLong, tooLong * 2);
-            tooLong = Math.Min(tooLong, visibleEnd - start);
+            if (start + tooLong >= visibleEnd)
+            {
+                tooLong = visibleEnd - start;
+                if (measure(start, visibleEnd) <= width) return start;
+            }
             while (fits + 1 < tooLong)
             {
                 var middle = (fits + tooLong) / 2;
-                if (typesetter.Width(font, text.AsSpan(start, middle)) <= width) fits = middle;
+                if (measure(start, start + middle) <= width) fits = middle;
                 else tooLong = middle;
             }
             var cut = WholeCharacters(text, start, start + fits);
             if (cut == start) cut = start + StringInfo.GetNextTextElementLength(text, start);
-            if (cut >= visibleEnd) break;
+            if (cut >= visibleEnd) return start;
             lines.Add(text[start..cut]);
             start = cut;
         }
-        return start;
     }
 
     /// <summary>The last place up to <paramref name="at"/> that is not inside of a character with its marks.</summary>

@@ -22,6 +22,7 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(AddElement), "addElement")]
 [JsonDerivedType(typeof(AddSection), "addSection")]
 [JsonDerivedType(typeof(SetImage), "setImage")]
+[JsonDerivedType(typeof(SetBackground), "setBackground")]
 [JsonDerivedType(typeof(AddChart), "addChart")]
 [JsonDerivedType(typeof(CarryLook), "carryLook")]
 [JsonDerivedType(typeof(SetText), "setText")]

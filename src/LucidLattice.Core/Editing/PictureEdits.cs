@@ -42,6 +42,27 @@ public sealed record SetImage : Edit
     }
 }
 
+/// <summary>Puts a picture behind the pages of a sheet, or takes it away.</summary>
+public sealed record SetBackground : Edit
+{
+    public required string Sheet { get; init; }
+    protected override string Named => Sheet;
+
+    /// <summary>Null takes the picture away.</summary>
+    public GivenImage? Image { get; init; }
+
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
+    {
+        string? id = null;
+        if (Image is not null) (at, id) = Images.Taken(at, Image);
+        var changed = at.Report.MapSheet(Sheet, s => s with
+        {
+            Background = id is null ? null : s.Background is { } old ? old with { Image = id } : new PageBackground(id),
+        });
+        return Images.Pruned(at with { Report = changed });
+    }
+}
+
 /// <summary>A file that an author chose.</summary>
 /// <param name="Data">In Base64.</param>
 public sealed record GivenImage(string Name, string Data);
@@ -51,19 +72,27 @@ internal static class Images
     /// <summary>The report with an image among its own, once for each content, and the element that shows it.</summary>
     public static (Workpiece At, ImageElement Element) Taken(Workpiece at, ImageElement element, GivenImage given)
     {
+        (at, var id) = Taken(at, given);
+        return (at, element with { Image = id, From = null });
+    }
+
+    /// <summary>The report with an image among its own, once for each content, and its id there.</summary>
+    public static (Workpiece At, string Id) Taken(Workpiece at, GivenImage given)
+    {
         var content = Elements.ImagePlan.Read(given.Data, out var why) ?? throw new EditException($"“{given.Name}” is no image: {why}");
         var id = content.Name[..16];
         var held = at.Report.Images;
         if (held.All(i => i.Id != id)) held = [.. held, new ReportImage(id, given.Name, Convert.ToBase64String(content.Bytes.Span))];
         if (held.Sum(i => i.Data.Length * 3L / 4) > ReportImage.MostBytesOfAll)
             throw new EditException($"With “{given.Name}” the images of the report have more than {ReportImage.MostBytesOfAll >> 20} MB.");
-        return (at with { Report = at.Report with { Images = held } }, element with { Image = id, From = null });
+        return (at with { Report = at.Report with { Images = held } }, id);
     }
 
     /// <summary>Without the images that no element shows.</summary>
     public static Workpiece Pruned(Workpiece at)
     {
-        var shown = at.Report.AllElements().OfType<ImageElement>().Select(e => e.Image).ToHashSet();
+        var shown = at.Report.AllElements().OfType<ImageElement>().Select(e => e.Image)
+            .Concat(at.Report.Sheets.Select(s => s.Background?.Image)).ToHashSet();
         return at with { Report = at.Report with { Images = [.. at.Report.Images.Where(i => shown.Contains(i.Id))] } };
     }
 }

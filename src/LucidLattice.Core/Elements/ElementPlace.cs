@@ -15,7 +15,24 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
 
     public ResolvedStyle Style(Element element, Alignment natural) =>
         StyleRoles.Resolve(element, place, section.Section.Levels.Count, natural, Looks
-            .Of(section.Report.Look)) with { Rules = Rules(element) };
+            .Of(section.Report.Look)) with { Rules = Rules(element), Given = Given(element) };
+
+    private StyleSettings? Given(Element element)
+    {
+        if (element.Style is not { By.Count: > 0 } style) return null;
+        var scope = section.At(place) with { Allowed = place.IsPageBand ? Phase.Page : Phase.Ordered };
+        var given = new Dictionary<string, Compiled>();
+        foreach (var (name, text) in style.By.Where(b => Definitions.Style.Settings.Contains(b.Key)))
+        {
+            var (words, fits) = StyleSettings.TypeOf(name);
+            var value = section.Check(element.Id, "by", () => Compiler.Compile(text, scope), scope);
+            if (value is null || value.Type == DataType.Null) continue;
+            if (fits(value.Type)) given[name] = value;
+            else Problem(element, "type-mismatch", Severity.Error, $"The setting “{name}” needs {words}, but this is {value.Type.Words()}.",
+                "by", "Write an expression that gives one.");
+        }
+        return new StyleSettings(given);
+    }
 
     private List<StyleRulePlan> Rules(Element element)
     {

@@ -56,7 +56,11 @@ public abstract record ElementPlan(Element Element, double X, double Width, Reso
 
 /// <summary>An element at its final place within its part; lengths in points.</summary>
 /// <param name="Lines">The lines of a text; null for everything else.</param>
-public sealed record PlacedElement(ElementPlan Plan, double Y, double Height, IReadOnlyList<string>? Lines = null);
+public sealed record PlacedElement(ElementPlan Plan, double Y, double Height, IReadOnlyList<string>? Lines = null)
+{
+    /// <summary>From one line to the next, in points.</summary>
+    public double LineHeight { get; init; } = Plan.Style.LineHeight;
+}
 
 /// <summary>A style with nothing left open.</summary>
 /// <param name="IsNatural">True if nobody chose the alignment, so that a text may start at the side where its writing does.</param>
@@ -65,7 +69,7 @@ public sealed record ResolvedStyle(Font Font, string Color, Alignment Align, boo
     /// <summary>From one baseline to the next, as a multiple of the font size.</summary>
     public const double LineSpacing = 1.3;
 
-    public double LineHeight => Font.Size * LineSpacing;
+    public double LineHeight => Math.Max(LargestSize ?? 0, Font.Size) * LineSpacing;
 
     /// <summary>What is behind and around the text; null colours for nothing.</summary>
     public string? Background { get; init; }
@@ -77,12 +81,21 @@ public sealed record ResolvedStyle(Font Font, string Color, Alignment Align, boo
     /// <summary>In degrees, clockwise.</summary>
     public double Turn { get; init; }
     public IReadOnlyList<StyleRulePlan> Rules { get; init; } = [];
+
+    /// <summary>Settings that expressions give.</summary>
+    public StyleSettings? Given { get; init; }
+
+    /// <summary>True if what it measures differs from place to place.</summary>
+    public bool MeasuresVary => Given is { Measures: true };
+
+    /// <summary>Of the largest letters of a text in several looks, in points; null for those of the font.</summary>
+    public double? LargestSize { get; init; }
     public NumberScalePlan? Scale { get; init; }
 
     /// <summary>As it is where the frame stands: rules whose conditions hold are applied in their order.</summary>
     public ResolvedStyle At(Frame frame)
     {
-        var style = this;
+        var style = Given is null ? this : Given.Apply(this, frame);
         foreach (var rule in Rules)
             if (frame.Try(rule.When) is { IsNull: false, Bool: true })
                 style = style with

@@ -14,6 +14,9 @@ public sealed class ImageKind : ElementKind<ImageElement>
 
     protected override IEnumerable<Problem> Checked(ImageElement element, ReportDefinition report)
     {
+        if (!(element.Opacity is >= 0 and <= 1))
+            yield return new("bad-opacity", Severity.Error, "How strong an image is drawn is a share.", element.Id, "opacity",
+                Mends: ["Choose 0 to 1."]);
         if (element.From is { Length: > 0 }) yield break;
         if (element.Image is not { } id)
             yield return new("no-image", Severity.Error, "The image does not say what it shows.", element.Id, "image",
@@ -66,7 +69,8 @@ public sealed record ImagePlan(ImageElement Definition, double X, double Width, 
         var scale = Math.Min(Width / image.Width, height / image.Height);
         var (w, h) = Definition.Stretch ? (Width, height) : (image.Width * scale, image.Height * scale);
         var left = Style.Align switch { Alignment.Left => 0, Alignment.Right => Width - w, _ => (Width - w) / 2 };
-        on.Items.Add(new ImageItem(on.Left + X + left, y + (height - h) / 2, w, h, image, Definition.Words ?? ""));
+        var item = new ImageItem(on.Left + X + left, y + (height - h) / 2, w, h, image, Definition.Words ?? "");
+        on.Items.Add(Definition.Opacity < 1 ? new GroupItem([item], Opacity: Math.Clamp(Definition.Opacity, 0, 1)) : item);
         on.Region(this, Definition.Words ?? "image", y, height);
     }
 

@@ -71,6 +71,31 @@ public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IRead
         Items.Add(new GroupItem(turned, Transform.RotateAround(style.Turn, x + width / 2, y + style.LineHeight / 2)));
     }
 
+    /// <summary>One line in several looks, on one baseline; set smaller as a whole where it has to be.</summary>
+    public void Line(IReadOnlyList<StyledSpan> spans, ResolvedStyle style, double x, double width, double y)
+    {
+        var measured = spans.Sum(s => Typesetter.Width(s.Style.Font, s.Text));
+        var scale = measured > width + 0.01 && width > 0 ? width / measured : 1;
+        var (ascent, descent) = Typesetter.Extent(style.Font with { Size = Math.Max(style.LargestSize ?? 0, style.Font.Size) });
+        var baseline = y + (style.LineHeight - ascent - descent) / 2 + ascent;
+        var fromRight = WritingDirection.IsRightToLeft(string.Concat(spans.Select(s => s.Text)));
+        var align = style is { IsNatural: true, Align: Alignment.Left } && fromRight ? Alignment.Right : style.Align;
+        var left = x + align switch
+        {
+            Alignment.Right => width - measured * scale, Alignment.Centre => (width - measured * scale) / 2, _ => 0,
+        };
+        var drawn = style.Turn == 0 ? Items : [];
+        foreach (var span in fromRight ? spans.Reverse() : spans)
+        {
+            var font = span.Style.Font with { Size = Math.Max(SmallestSize, span.Style.Font.Size * scale) };
+            var own = Typesetter.Width(font, span.Text);
+            TextItems.Add(drawn, Typesetter, span.Text, font, span.Style.Color, left, baseline, own);
+            left += own;
+        }
+        if (style.Turn != 0)
+            Items.Add(new GroupItem(drawn, Transform.RotateAround(style.Turn, x + width / 2, y + style.LineHeight / 2)));
+    }
+
     /// <summary>What is behind a text and around it.</summary>
     public void Backdrop(ResolvedStyle style, double x, double y, double width, double height)
     {

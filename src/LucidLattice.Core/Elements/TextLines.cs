@@ -45,13 +45,19 @@ public sealed class TextLines(ITypesetter typesetter)
         return _countsByCode.GetOrAdd(key, static k => new int[k.Column.Texts.Count]);
     }
 
-    public IReadOnlyList<string> Wrap(TextPlan text, string content)
+    public IReadOnlyList<string> Wrap(TextPlan text, string content) => Wrap(text.Style.Font, text.InnerWidth, content);
+
+    public IReadOnlyList<string> Wrap(Font font, double width, string content)
     {
         // Most texts fit, and to know that is cheaper than to remember it.
-        if (content.AsSpan().IndexOfAny('\n', '\r') < 0 && typesetter.Width(text.Style.Font, content) <= text.InnerWidth) return [content];
-        var key = (text.Style.Font, text.InnerWidth, content);
+        if (content.AsSpan().IndexOfAny('\n', '\r') < 0 && typesetter.Width(font, content) <= width) return [content];
+        var key = (font, width, content);
         if (_lines.TryGetValue(key, out var lines)) return lines;
         if (_lines.Count > MostRemembered) _lines.Clear();
-        return _lines[key] = TextWrapper.Wrap(typesetter, text.Style.Font, content, text.InnerWidth);
+        return _lines[key] = TextWrapper.Wrap(typesetter, font, content, width);
     }
+
+    /// <summary>The lines of a text in several looks.</summary>
+    public IReadOnlyList<string> Wrap(MixedText text, double width) => TextWrapper.Wrap(typesetter, text.Text, width,
+        (from, to) => text.Between(from, to).Sum(s => typesetter.Width(s.Style.Font, s.Text)));
 }

@@ -22,7 +22,7 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
     /// <summary>True if it depends on the page on which it stands.</summary>
     public bool IsOfPage => OfPage(Pieces);
 
-    public override bool Grows => Wraps;
+    public override bool Grows => Wraps || Style.MeasuresVary;
 
     public override bool IsEmpty(Frame frame) => !IsOfPage && Shown(frame).Length == 0;
 
@@ -35,19 +35,34 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
 
     public string Text(Frame frame) => Pieces.Count == 1 ? Pieces[0].Text(frame) : string.Concat(Pieces.Select(p => p.Text(frame)));
 
-    public override double Height(Frame frame, TextLines lines) =>
-        HeightOf(!Wraps ? 1 : IsContinued(frame) ? lines.Wrap(this, Shown(frame)).Count : lines.Count(this, frame));
+    /// <summary>True if pieces of it have looks of their own.</summary>
+    public bool IsMixed { get; } = Pieces.Any(p => p.Look is not null);
+
+    public override double Height(Frame frame, TextLines lines)
+    {
+        if (IsMixed || Style.MeasuresVary) return Place(0, frame, lines).Height;
+        return HeightOf(!Wraps ? 1 : IsContinued(frame) ? lines.Wrap(this, Shown(frame)).Count : lines.Count(this, frame), Style);
+    }
 
     public override PlacedElement Place(double y, Frame frame, TextLines lines)
     {
-        var shown = Wraps ? lines.Wrap(this, Shown(frame)) : [Shown(frame)];
-        return new PlacedElement(this, y, HeightOf(shown.Count), shown);
+        var style = Style.MeasuresVary ? Style.At(frame) : Style;
+        var shown = !Wraps ? [Shown(frame)] : IsMixed ? lines.Wrap(Mixed(frame, style), InnerWidth)
+            : lines.Wrap(style.Font, InnerWidth, Shown(frame));
+        return new PlacedElement(this, y, HeightOf(shown.Count, style), shown) { LineHeight = style.LineHeight };
     }
 
     public override double Cut(PlacedElement placed, double end)
     {
-        if (placed.Lines is not { Count: > 1 } lines || placed.Y >= end || placed.Y + lines.Count * Style.LineHeight <= end) return end;
-        return placed.Y + Math.Floor((end - placed.Y) / Style.LineHeight + 1e-6) * Style.LineHeight;
+        if (placed.Lines is not { Count: > 1 } lines || placed.Y >= end || placed.Y + lines.Count * placed.LineHeight <= end) return end;
+        return placed.Y + Math.Floor((end - placed.Y) / placed.LineHeight + 1e-6) * placed.LineHeight;
+    }
+
+    /// <summary>What it says where the frame stands, each piece in its look.</summary>
+    private MixedText Mixed(Frame frame, ResolvedStyle style)
+    {
+        var spans = Pieces.Select(p => new StyledSpan(p.Text(frame), p.LookIn(style)));
+        return new MixedText([.. IsContinued(frame) ? spans.Append(new StyledSpan($" {Continued}", style)) : spans]);
     }
 
     public override void Paint(PlacedElement placed, Painting on)
@@ -57,12 +72,17 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
         var (from, to) = (Math.Max(placed.Y, on.From), Math.Min(placed.Y + placed.Height, on.To));
         if (to > from) on.Backdrop(style, on.Left + X, on.At(from), Width, to - from);
         var (first, count) = placed.Lines!.Count > 1 ? LinesIn(placed, on.From, on.To) : on.Begins(placed) ? (0, 1) : (0, 0);
+        var mixed = IsMixed ? Mixed(on.Frame, style).InLines(placed.Lines) : null;
         for (var i = first; i < first + count; i++)
-            if (placed.Lines[i].Length > 0)
-                on.Line(placed.Lines[i], style, on.Left + X + style.Padding, InnerWidth, on.At(placed.Y) + i * Style.LineHeight);
+        {
+            if (placed.Lines[i].Length == 0) continue;
+            var (x, y) = (on.Left + X + style.Padding, on.At(placed.Y) + i * placed.LineHeight);
+            if (mixed is not null) on.Line(mixed[i], style, x, InnerWidth, y);
+            else on.Line(placed.Lines[i], style, x, InnerWidth, y);
+        }
         if (count > 0)
-            on.Region(this, string.Join(' ', placed.Lines), on.At(placed.Y) + first * Style.LineHeight,
-                Math.Max(count * Style.LineHeight, Element.Height));
+            on.Region(this, string.Join(' ', placed.Lines), on.At(placed.Y) + first * placed.LineHeight,
+                Math.Max(count * placed.LineHeight, Element.Height));
     }
 
     /// <summary>What is left for the text beside its padding.</summary>
@@ -87,13 +107,14 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
 
     private static bool OfPage(IReadOnlyList<TextPiece> pieces) => pieces.Any(p => p.Value is { Phase: Phase.Page });
 
-    private double HeightOf(int lines) => Math.Max(Element.Height, lines > 1 ? Style.LineHeight * lines : 0);
+    private double HeightOf(int lines, ResolvedStyle style) =>
+        Math.Max(Element.Height, lines > 1 || style.MeasuresVary ? style.LineHeight * lines : 0);
 
     /// <summary>The lines that belong to a slice of the part.</summary>
-    private (int First, int Count) LinesIn(PlacedElement placed, double from, double to)
+    private static (int First, int Count) LinesIn(PlacedElement placed, double from, double to)
     {
-        var first = Math.Clamp((int)Math.Ceiling((from - placed.Y) / Style.LineHeight - 1e-6), 0, placed.Lines!.Count);
-        var end = Math.Clamp((int)Math.Ceiling((to - placed.Y) / Style.LineHeight - 1e-6), first, placed.Lines.Count);
+        var first = Math.Clamp((int)Math.Ceiling((from - placed.Y) / placed.LineHeight - 1e-6), 0, placed.Lines!.Count);
+        var end = Math.Clamp((int)Math.Ceiling((to - placed.Y) / placed.LineHeight - 1e-6), first, placed.Lines.Count);
         return (first, end - first);
     }
 }
@@ -101,6 +122,20 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
 /// <summary>A piece of a text: a literal, or a value with its format.</summary>
 public sealed record TextPiece(string Literal, Compiled? Value, ValueFormat? Format)
 {
+    /// <summary>A look of its own; null for that of the text.</summary>
+    public StyledText? Look { get; init; }
+
+    /// <summary>Its look in a text of some style.</summary>
+    public ResolvedStyle LookIn(ResolvedStyle style) => Look is not { } own ? style : style with
+    {
+        Color = own.Color ?? style.Color,
+        Font = style.Font with
+        {
+            Family = own.Font ?? style.Font.Family, Size = own.Size ?? style.Font.Size, Bold = own.Bold ?? style.Font.Bold,
+            Italic = own.Italic ?? style.Font.Italic,
+        },
+    };
+
     public string Text(Frame frame) => Value is null ? Literal : Format!.Format(frame.Try(Value));
 
     /// <summary>What it may print, without the texts of fields; what an expression says by itself stands in its text.</summary>

@@ -105,11 +105,16 @@ public sealed class ReportExplainer
     private IEnumerable<Explanation> OfSheet(Sheet sheet)
     {
         var bands = sheet.PageBands().SelectMany(b => OfBand(b.Place, b.Band, null)).ToList();
-        if (_report.Sheets.Count > 1 || bands.Count > 0 || sheet.Columns is not null || sheet.Watermark is not null)
+        if (_report.Sheets.Count > 1 || bands.Count > 0 || sheet.Columns is not null || sheet.Watermark is not null
+            || sheet.Background is not null)
             yield return new Explanation($"The pages of “{sheet.Name}”",
                 [.. sheet.Columns is { } columns ? [ColumnWords(columns)] : (string[])[],
                     .. sheet.Watermark is { } mark
                         ? [$"Behind everything stands “{mark.Text}”{(mark.When is { Length: > 0 } when ? $", where {when}" : "")}."]
+                        : (string[])[],
+                    .. sheet.Background is { } picture
+                        ? [$"Behind that lies the picture “{_report.Images.FirstOrDefault(i => i.Id == picture.Image)?.Name}”"
+                            + $"{(picture.When is { Length: > 0 } shown ? $", where {shown}" : "")}."]
                         : (string[])[],
                     .. bands]);
         foreach (var section in sheet.Sections.SelectMany(s => s.WithInner())) yield return OfSection(section);
@@ -212,7 +217,7 @@ public sealed class ReportExplainer
     /// <summary>A text in full, since it may hold what has to be checked.</summary>
     private string Words(Element element, Section? section) => element switch
     {
-        TextElement text => $"the text “{text.Text}”"
+        TextElement text => $"the text “{text.Text}{string.Concat(text.More.Select(m => m.Text))}”"
             + (text.Continued is { Length: > 0 } again ? $" (on further pages with “{again}” after it)" : ""),
         TotalElement total => $"{PlaceNames.Words(element, section)} ({TotalWords(total)})",
         CodeElement code => $"a code that says “{code.Text}”",

@@ -36,7 +36,7 @@ public sealed class PartLayout(ITypesetter typesetter)
         foreach (var placed in Place(plan, frame).Elements)
         {
             if (!ReferenceEquals(placed.Plan, text)) continue;
-            return placed.Y + text.Style.LineHeight * Math.Max(0, LineOf(placed.Lines!, wanted));
+            return placed.Y + placed.LineHeight * Math.Max(0, LineOf(placed.Lines!, wanted));
         }
         return 0;
     }

@@ -9,6 +9,17 @@ public sealed record PartPlan(BandPart Part, IReadOnlyList<ElementPlan> Elements
     /// <summary>Decides whether it is printed; null for always.</summary>
     public Expressions.Compiled? Condition { get; init; }
 
+    /// <summary>The places of its elements in the order in which they are painted, from back to front: what surrounds others first, and
+    /// then as the definition has them.</summary>
+    public IReadOnlyList<int> PaintOrder { get; } = Ordered(Part, Elements);
+
+    private static int[] Ordered(BandPart part, IReadOnlyList<ElementPlan> elements)
+    {
+        var places = part.Elements.Select((e, i) => (e.Id, i)).DistinctBy(e => e.Id).ToDictionary(e => e.Id, e => e.i);
+        return [.. Enumerable.Range(0, elements.Count).OrderBy(i => !elements[i].Surrounds)
+            .ThenBy(i => places.GetValueOrDefault(elements[i].Id, int.MaxValue))];
+    }
+
     /// <summary>Of its section, in points.</summary>
     public double Width { get; init; }
 

@@ -22,6 +22,9 @@ public sealed record SheetPlan(
     /// <summary>What stands behind everything on its pages; null for nothing.</summary>
     public PartPlan? Watermark { get; init; }
 
+    /// <summary>A picture behind that; null for none.</summary>
+    public PartPlan? Background { get; init; }
+
     /// <summary>Of rows across: the first place that is filled, from 1; null for the first.</summary>
     public Expressions.Compiled? Start { get; init; }
 

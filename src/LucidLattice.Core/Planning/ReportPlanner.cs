@@ -51,6 +51,7 @@ public sealed class ReportPlanner
         return new SheetPlan(sheet, header, footer, sections, page.PageTotals)
         {
             Watermark = sheet.Watermark is { } mark ? PageBand(Behind(sheet, mark), BandKind.PageHeader, page)[0] : null,
+            Background = sheet.Background is { } picture ? PageBand(Behind(sheet, picture), BandKind.PageHeader, page)[0] : null,
             Start = sheet.Columns is { Across: true, Start: { Length: > 0 } start } ? PlanStart(sheet, start) : null,
         };
     }
@@ -65,6 +66,20 @@ public sealed class ReportPlanner
             Style = new Style { Role = StyleRole.Title, Size = mark.Size, Color = mark.Color, Turn = mark.Turn, Align = Alignment.Centre },
         };
         return new Band { Parts = [new BandPart { Id = text.Id, Height = text.Height, Elements = [text] }] };
+    }
+
+    /// <summary>A picture as a band that is as high as the page.</summary>
+    private Band Behind(Sheet sheet, PageBackground picture)
+    {
+        var page = _report.Page;
+        var image = new ImageElement
+        {
+            Id = $"{sheet.Id}-background", Image = picture.Image, When = picture.When, Opacity = picture.Opacity, Stretch = !picture.Within,
+            X = picture.Within ? 0 : -page.Left, Y = picture.Within ? page.Top : 0,
+            Width = picture.Within ? page.BodyWidth : page.Width,
+            Height = picture.Within ? page.Height - page.Top - page.Bottom : page.Height,
+        };
+        return new Band { Parts = [new BandPart { Id = image.Id, Height = page.Height, Elements = [image] }] };
     }
 
     private Compiled? PlanStart(Sheet sheet, string start)

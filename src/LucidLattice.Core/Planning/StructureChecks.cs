@@ -195,6 +195,9 @@ public static class StructureChecks
                 || !(mark.Turn is >= -360 and <= 360)))
                 yield return Error("bad-watermark", "A watermark has a colour such as #E4E7E4, 4 to 72 points, and up to 360 degrees.",
                     sheet.Id, "watermark", "Give each as it can be.");
+            if (sheet.Background is { } picture && (report.Images.All(i => i.Id != picture.Image) || !(picture.Opacity is >= 0 and <= 1)))
+                yield return Error("bad-background", "What lies behind the pages is one of the report's images, drawn with 0 to 1 of its "
+                    + "strength.", sheet.Id, "background", "Choose the file again, or take it away.");
             if (sheet.Columns is not null
                 && (sheet.Columns is not { Count: >= 1 and <= MostColumns, Gap: >= 0 and <= 14400 }
                 || SectionPlaces.BodyWidth(report.Page, sheet) < 36))

@@ -13,6 +13,9 @@ internal static class StyleChecks
         if (style.Rules.Count > Style.MostRules)
             yield return Wrong("too-many-rules", $"A text looks different under at most {Style.MostRules} conditions.", "rules",
                 "Take some out.");
+        foreach (var name in style.By.Keys.Where(k => !Style.Settings.Contains(k)))
+            yield return Wrong("unknown-setting", $"“{name}” is no setting that an expression can give.", "by",
+                $"Use {string.Join(", ", Style.Settings)}.");
         if (style.Border is { } border && !(border.Thickness is >= 0 and <= 100))
             yield return Wrong("bad-size", $"A line of {border.Thickness} points is no border.", "border", "Choose 0 to 100 points.");
         if (style.Padding is { } padding && !(padding is >= 0 and <= 100))

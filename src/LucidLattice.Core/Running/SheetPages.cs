@@ -57,7 +57,8 @@ public sealed class SheetPages
     /// <summary>Paints a page, its bands last, since they may add up what starts on it.</summary>
     internal void Paint(int number, int? count, PartPainter painter)
     {
-        PaintWatermark(number, count, painter);
+        PaintBehind(Plan.Background, number, count, painter);
+        PaintBehind(Plan.Watermark, number, count, painter);
         var rows = Index.Fill(number, Plan.First, (flow, part, left, top, begin, end) =>
         {
             (flow.Frame.PageNumber, flow.Frame.PageCount) = (number, count);
@@ -75,9 +76,9 @@ public sealed class SheetPages
         }
     }
 
-    private void PaintWatermark(int number, int? count, PartPainter painter)
+    private void PaintBehind(PartPlan? behind, int number, int? count, PartPainter painter)
     {
-        if (Plan.Watermark is not { } part) return;
+        if (behind is not { } part) return;
         var (frame, page) = (_data[Plan.First].NewFrame(), _data.Plan.Report.Page);
         (frame.PageNumber, frame.PageCount) = (number, count);
         if (part.IsShown(frame)) painter.Paint(part, frame, page.Left, (page.Height - part.Height) / 2, 0, part.Height);

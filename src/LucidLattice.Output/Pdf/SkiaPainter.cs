@@ -2,6 +2,7 @@ using System.Text;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Output.Typesetting;
 using SkiaSharp;
+using Svg.Skia;
 
 namespace LucidLattice.Output.Pdf;
 
@@ -11,6 +12,7 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
 {
     private readonly Dictionary<Font, SKFont> _fonts = [];
     private readonly Dictionary<string, SKImage> _images = [];
+    private readonly Dictionary<string, SKSvg> _pictures = [];
     private readonly SKPaint _paint = new() { IsAntialias = true };
     private readonly SKTextBlobBuilder _blob = new();
     private ushort[] _glyphs = new ushort[64];
@@ -25,6 +27,7 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
     {
         foreach (var font in _fonts.Values) font.Dispose();
         foreach (var image in _images.Values) image.Dispose();
+        foreach (var picture in _pictures.Values) picture.Dispose();
         _blob.Dispose();
         _paint.Dispose();
     }
@@ -66,6 +69,9 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
                 break;
             case CircleItem circle:
                 Paint(canvas, circle);
+                break;
+            case ImageItem { Image.MediaType: "image/svg+xml" } picture:
+                Paint(canvas, picture);
                 break;
             case ImageItem image:
                 canvas.DrawImage(ImageOf(image.Image), Area(image.X, image.Y, image.Width, image.Height),
@@ -133,6 +139,26 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
             canvas.SaveLayer(fade);
         }
         Paint(canvas, group.Items);
+        canvas.RestoreToCount(before);
+    }
+
+    /// <summary>An SVG file is drawn as lines and areas, sharp at any size.</summary>
+    private void Paint(SKCanvas canvas, ImageItem item)
+    {
+        if (!_pictures.TryGetValue(item.Image.Name, out var svg))
+        {
+            using var file = new MemoryStream(item.Image.Bytes.ToArray());
+            _pictures[item.Image.Name] = svg = new SKSvg();
+            svg.Load(file);
+        }
+        if (svg.Picture is not { CullRect: { Width: > 0, Height: > 0 } size } picture)
+            throw new FormatException("An image cannot be read; its file is damaged.");
+        var before = canvas.Save();
+        canvas.ClipRect(Area(item.X, item.Y, item.Width, item.Height));
+        canvas.Translate((float)item.X, (float)item.Y);
+        canvas.Scale((float)item.Width / size.Width, (float)item.Height / size.Height);
+        canvas.Translate(-size.Left, -size.Top);
+        canvas.DrawPicture(picture);
         canvas.RestoreToCount(before);
     }
 
