@@ -26,9 +26,30 @@ public sealed class LookStore(AppDatabase app)
         using var reader = command.ExecuteReader();
         var looks = new List<KeptLook>();
         while (reader.Read())
-            if (Readable(reader.GetString(1)) is { } look) looks.Add(new KeptLook(reader.GetString(0), look, reader.GetBoolean(2)));
+            if (Readable(reader.GetString(1), LookFile.Read) is { } look)
+                looks.Add(new KeptLook(reader.GetString(0), look, reader.GetBoolean(2)));
         return looks;
     });
+
+    /// <summary>Looks of reports, in the order of their names; those that cannot be read are left out.</summary>
+    public IReadOnlyList<CarriedLook> ReportLooks() => app.Read(connection =>
+    {
+        using var command = Command(connection, "SELECT content FROM report_looks ORDER BY name");
+        using var reader = command.ExecuteReader();
+        var looks = new List<CarriedLook>();
+        while (reader.Read())
+            if (Readable(reader.GetString(0), LookFile.ReadReportLook) is { } look) looks.Add(look);
+        return looks;
+    });
+
+    /// <summary>Keeps a look of reports under its name, in the place of one of the same name.</summary>
+    public void Keep(CarriedLook look) => app.Write(connection => Execute(connection,
+        "INSERT INTO report_looks VALUES ($name, $content) ON CONFLICT (name) DO UPDATE SET content = excluded.content",
+        ("$name", look.Look.Name), ("$content", LookFile.Write(look))));
+
+    /// <summary>False if there is none of this name.</summary>
+    public bool RemoveReportLook(string name) =>
+        app.Write(connection => Execute(connection, "DELETE FROM report_looks WHERE name = $name", ("$name", name))) > 0;
 
     public IReadOnlyList<KeptPalette> OwnPalettes() => app.Read(connection =>
     {
@@ -65,11 +86,11 @@ public sealed class LookStore(AppDatabase app)
     public bool RemovePalette(string name) =>
         app.Write(connection => Execute(connection, "DELETE FROM palettes WHERE name = $name", ("$name", name))) > 0;
 
-    private static ChartLook? Readable(string content)
+    private static T? Readable<T>(string content, Func<string, T> read) where T : class
     {
         try
         {
-            return LookFile.Read(content);
+            return read(content);
         }
         catch (DefinitionFormatException)
         {

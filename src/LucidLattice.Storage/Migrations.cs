@@ -32,6 +32,7 @@ internal static class Migrations
         CREATE TABLE looks (name TEXT PRIMARY KEY, content TEXT NOT NULL, is_default INTEGER NOT NULL);
         CREATE TABLE palettes (name TEXT PRIMARY KEY, colors TEXT NOT NULL);
         """,
+        "CREATE TABLE report_looks (name TEXT PRIMARY KEY, content TEXT NOT NULL);",
     ];
 
     public static void Run(SqliteConnection connection)

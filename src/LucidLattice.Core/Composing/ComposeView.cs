@@ -11,7 +11,11 @@ namespace LucidLattice.Core.Composing;
 /// <param name="Sheet">The id of the sheet.</param>
 /// <param name="Bands">From top to bottom; those of a section inside of a band right below it.</param>
 /// <param name="Rows">Of the first section.</param>
-public sealed record ComposeView(string Sheet, IReadOnlyList<BandView> Bands, IReadOnlyList<VantageStep> Vantage, int Rows);
+public sealed record ComposeView(string Sheet, IReadOnlyList<BandView> Bands, IReadOnlyList<VantageStep> Vantage, int Rows)
+{
+    /// <summary>What lies behind everything on the first page, as large as the page; null where nothing does.</summary>
+    public PageDrawing? Behind { get; init; }
+}
 
 /// <summary>One band, drawn for the vantage.</summary>
 /// <param name="Section">The id of its section; of page bands, of the sheet's first one.</param>

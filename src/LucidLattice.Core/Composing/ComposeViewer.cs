@@ -20,6 +20,7 @@ public sealed class ComposeViewer
     private readonly List<BandView> _bands = [];
     private readonly List<VantageStep> _steps = [];
     private int? _pageCount;
+    private IReadOnlyDictionary<string, int> _pages = new Dictionary<string, int>();
 
     private ComposeViewer(ReportRun run, IReadOnlyDictionary<string, IReadOnlyList<string?>> wanted, ITypesetter typesetter)
         => (_run, _wanted, _layout) = (run, wanted, new PartLayout(typesetter));
@@ -28,16 +29,36 @@ public sealed class ComposeViewer
     /// <param name="vantage">Of each section, by its id: group keys, outermost first, as machines write them.</param>
     /// <param name="sheet">The id of the sheet; null, or one that is gone, for the first.</param>
     /// <param name="pageCount">How many pages texts say there are; null where that is not known.</param>
+    /// <param name="pages">The pages that contents print, as <see cref="ContentsPages"/> gives them.</param>
     public static ComposeView View(ReportRun run, IReadOnlyDictionary<string, IReadOnlyList<string?>> vantage, ITypesetter typesetter,
-        string? sheet = null, int? pageCount = null)
+        string? sheet = null, int? pageCount = null, IReadOnlyDictionary<string, int>? pages = null)
     {
-        var plan = (run.Sheet(sheet) ?? run.Sheets[0]).Plan;
-        var viewer = new ComposeViewer(run, vantage, typesetter) { _pageCount = pageCount };
+        var shown = run.Sheet(sheet) ?? run.Sheets[0];
+        var plan = shown.Plan;
+        var viewer = new ComposeViewer(run, vantage, typesetter)
+        {
+            _pageCount = pageCount, _pages = pages ?? new Dictionary<string, int>(),
+        };
         viewer.AddPageBand(plan, plan.PageHeader, BandKind.PageHeader);
         foreach (var section in plan.Sections) viewer.AddSection(section, 0, group: 0);
         viewer.AddPageBand(plan, plan.PageFooter, BandKind.PageFooter);
-        return new ComposeView(plan.Sheet.Id, viewer._bands, viewer._steps, run.Data![plan.First].Tree.Order.Length);
+        return new ComposeView(plan.Sheet.Id, viewer._bands, viewer._steps, run.Data![plan.First].Tree.Order.Length)
+        {
+            Behind = viewer.Behind(shown),
+        };
     }
+
+    private PageDrawing? Behind(SheetPages sheet)
+    {
+        var items = new List<DrawItem>();
+        sheet.PaintBehind(1, _pageCount, _run.Painter(_layout, items));
+        return items.Count == 0 ? null : new PageDrawing(_run.Report.Page.Width, _run.Report.Page.Height, items);
+    }
+
+    /// <summary>The page of a group, as it was when pages were counted last.</summary>
+    private int? PageOf(Grouping.GroupTree tree, int level, int group) =>
+        _run.Data!.Sections.FirstOrDefault(s => ReferenceEquals(s.Tree, tree)) is { } section
+            && _pages.TryGetValue(ContentsPages.KeyOf(section.Plan.Section.Id, level, group), out var page) ? page : null;
 
     private void AddPageBand(SheetPlan sheet, IReadOnlyList<PartPlan> parts, BandKind kind)
     {
@@ -128,7 +149,7 @@ public sealed class ComposeViewer
         private double _height;
 
         public Drawn(ComposeViewer viewer, double left) =>
-            (_viewer, _left, _painter) = (viewer, left, viewer._run.Painter(viewer._layout, _items));
+            (_viewer, _left, _painter) = (viewer, left, viewer._run.Painter(viewer._layout, _items, viewer.PageOf));
 
         /// <param name="describe">False for rows after the first, which only show what it is like.</param>
         public void Add(PartPlan part, Frame frame, bool describe)

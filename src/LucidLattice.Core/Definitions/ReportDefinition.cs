@@ -29,6 +29,9 @@ public sealed record ReportDefinition
     /// <summary>The name of a set of letters and colours; null for the first one.</summary>
     public string? Look { get; init; }
 
+    /// <summary>A look of its own, which is worn instead; null wears the one that is named.</summary>
+    public ReportLook? OwnLook { get; init; }
+
     public PageSetup Page { get; init; } = new();
     public IReadOnlyList<Parameter> Parameters { get; init; } = [];
     public IReadOnlyList<Dataset> Datasets { get; init; } = [];

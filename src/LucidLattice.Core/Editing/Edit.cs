@@ -23,6 +23,7 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(AddSection), "addSection")]
 [JsonDerivedType(typeof(SetImage), "setImage")]
 [JsonDerivedType(typeof(SetBackground), "setBackground")]
+[JsonDerivedType(typeof(SetReportLook), "setReportLook")]
 [JsonDerivedType(typeof(AddChart), "addChart")]
 [JsonDerivedType(typeof(CarryLook), "carryLook")]
 [JsonDerivedType(typeof(SetText), "setText")]

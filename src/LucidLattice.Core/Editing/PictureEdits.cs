@@ -14,18 +14,45 @@ public sealed record AddElement : Edit
     /// <summary>The file of an image.</summary>
     public GivenImage? Image { get; init; }
 
+    /// <summary>Where its frame was drawn; null puts it below what stands in the band.</summary>
+    public DrawnFrame? Frame { get; init; }
+
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         var place = new BandPlace(Band, Level);
         if (Elements.ElementKinds.KindOf(Element).WhyNotIn(place) is { } why) throw new EditException(why);
-        (at, var part) = at.TextPart(place, 20);
-        var y = part.Elements.Count == 0 ? 3 : part.Elements.Max(e => e.Y + e.Height) + 2;
-        var element = Element with { Id = at.NewId("e"), Y = y, Column = null,
-            Width = Element.Width > 0 ? Math.Min(Element.Width, at.BodyWidth) : Math.Min(120, at.BodyWidth) };
+        (at, var part) = Frame is null ? at.TextPart(place, 20) : PartAt(at, place, Frame.Y);
+        var element = Element with { Id = at.NewId("e"), Column = null };
+        if (Frame is null)
+            element = element with
+            {
+                Y = part.Elements.Count == 0 ? 3 : part.Elements.Max(e => e.Y + e.Height) + 2,
+                Width = Element.Width > 0 ? Math.Min(Element.Width, at.BodyWidth) : Math.Min(120, at.BodyWidth),
+            };
+        else
+            element = element with
+            {
+                X = Math.Clamp(Frame.X, 0, Math.Max(0, at.BodyWidth - 4)),
+                Y = Math.Max(0, Frame.Y - at.BandAt(place).Parts.TakeWhile(p => p.Id != part.Id).Sum(p => p.Height)),
+                Width = Math.Clamp(Frame.Width, 4, Math.Max(4, at.BodyWidth - Math.Max(0, Frame.X))),
+                Height = Math.Clamp(Frame.Height, element is LineElement ? 0 : 4, at.Report.Page.Height),
+            };
         if (Image is not null) (at, element) = Images.Taken(at, (ImageElement)element, Image);
         return at.AddElement(part.Id, element);
     }
+
+    /// <summary>The part of a band in which a height lies; the last one below all, and a new one where there is none.</summary>
+    private static (Workpiece At, BandPart Part) PartAt(Workpiece at, BandPlace place, double y)
+    {
+        var top = 0.0;
+        foreach (var part in at.BandAt(place).Parts)
+            if (y < (top += part.Height)) return (at, part);
+        return at.BandAt(place).Parts is [.., { } last] ? (at, last) : at.TextPart(place, 20);
+    }
 }
+
+/// <summary>A rectangle that an author drew, in points from the upper left corner of its band's section.</summary>
+public sealed record DrawnFrame(double X, double Y, double Width, double Height);
 
 /// <summary>Gives an image another file.</summary>
 public sealed record SetImage : Edit
@@ -63,6 +90,32 @@ public sealed record SetBackground : Edit
     }
 }
 
+/// <summary>Lets the report wear another look; what its elements set of their own stays.</summary>
+public sealed record SetReportLook : Edit
+{
+    /// <summary>The name of one that ships with the application; null for the usual one.</summary>
+    public string? Look { get; init; }
+
+    /// <summary>A look of the report's own, which it wears instead.</summary>
+    public ReportLook? Own { get; init; }
+
+    /// <summary>The file of its logo; null keeps the one that it names.</summary>
+    public GivenImage? Logo { get; init; }
+
+    internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
+    {
+        var own = Own;
+        if (own is not null && Logo is not null)
+        {
+            (at, var id) = Images.Taken(at, Logo);
+            own = own with { Logo = id };
+        }
+        // A logo that the report does not hold comes from another report, which has it.
+        if (own?.Logo is { } logo && at.Report.Images.All(i => i.Id != logo)) own = own with { Logo = null };
+        return Images.Pruned(at with { Report = at.Report with { Look = Look, OwnLook = own } });
+    }
+}
+
 /// <summary>A file that an author chose.</summary>
 /// <param name="Data">In Base64.</param>
 public sealed record GivenImage(string Name, string Data);
@@ -92,7 +145,8 @@ internal static class Images
     public static Workpiece Pruned(Workpiece at)
     {
         var shown = at.Report.AllElements().OfType<ImageElement>().Select(e => e.Image)
-            .Concat(at.Report.Sheets.Select(s => s.Background?.Image)).ToHashSet();
+            .Concat(at.Report.Sheets.Select(s => s.Background?.Image))
+            .Append(at.Report.OwnLook?.Logo).ToHashSet();
         return at with { Report = at.Report with { Images = [.. at.Report.Images.Where(i => shown.Contains(i.Id))] } };
     }
 }

@@ -14,8 +14,10 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
     public BandPlace Place => place;
 
     public ResolvedStyle Style(Element element, Alignment natural) =>
-        StyleRoles.Resolve(element, place, section.Section.Levels.Count, natural, Looks
-            .Of(section.Report.Look)) with { Rules = Rules(element), Given = Given(element) };
+        StyleRoles.Resolve(element, place, section.Section.Levels.Count, natural, Looks.Of(section.Report)) with
+        {
+            Rules = Rules(element), Given = Given(element),
+        };
 
     private StyleSettings? Given(Element element)
     {

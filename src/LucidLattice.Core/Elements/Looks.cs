@@ -3,13 +3,6 @@ using LucidLattice.Core.Drawing;
 
 namespace LucidLattice.Core.Elements;
 
-/// <summary>A named set of letters and colours that a whole report wears; what an element sets of its own stays as it is.</summary>
-/// <param name="Id">As definitions name it.</param>
-/// <param name="Scale">How large its letters are, as a multiple of the usual size.</param>
-/// <param name="Levels">The colours of group headings and totals, from the outermost level in.</param>
-public sealed record ReportLook(string Id, string Name, FontFamily Font, double Scale, string Ink, string Muted, string Title,
-    IReadOnlyList<string> Levels, bool BoldColumnHeadings = false);
-
 /// <summary>The looks that ship with the application.</summary>
 public static class Looks
 {
@@ -27,6 +20,6 @@ public static class Looks
             ["#3F2A63", "#0D4A75", "#1F5B2B"], BoldColumnHeadings: true),
     ];
 
-    /// <summary>The look of an id; the first for null and for what is not known.</summary>
-    public static ReportLook Of(string? id) => All.FirstOrDefault(l => l.Id == id) ?? All[0];
+    /// <summary>The look of a report: its own, or the one that it names; the first where there is none of that name.</summary>
+    public static ReportLook Of(ReportDefinition report) => report.OwnLook ?? All.FirstOrDefault(l => l.Id == report.Look) ?? All[0];
 }

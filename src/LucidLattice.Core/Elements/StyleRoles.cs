@@ -34,5 +34,5 @@ public static class StyleRoles
     /// <summary>Groups wear their level's colour, except the innermost of several, which is nearest to the rows and stays calm.</summary>
     private static string GroupColor(BandPlace place, int levels, ReportLook look)
         => place.Level == 0 || (levels > 1 && place.Level == levels) ? look.Ink
-        : look.Levels[Math.Min(place.Level, look.Levels.Count) - 1];
+        : look.Levels.Count == 0 ? look.Ink : look.Levels[Math.Min(place.Level, look.Levels.Count) - 1];
 }

@@ -61,13 +61,13 @@ public sealed class PartLayout(ITypesetter typesetter)
         for (var i = 0; i < plan.Elements.Count; i++)
         {
             var element = plan.Elements[i];
-            var y = element.Element.Y + Push(plan, bottoms, i);
+            var y = element.Element.Y + plan.Space + Push(plan, bottoms, i);
             var isLeftOut = shrinks && (!element.IsShown(frame) || element.IsEmpty(frame));
             isEmpty &= isLeftOut;
             var height = isLeftOut ? 0 : placed is null ? HeightOf(element, frame) : Add(PlacedAt(y, element, frame), placed);
-            bottoms[i] = y + height;
+            bottoms[i] = y - plan.Space + height;
             bottom = Math.Max(bottom, y + height);
-            designedBottom = Math.Max(designedBottom, element.Element.Y + element.Element.Height);
+            designedBottom = Math.Max(designedBottom, element.Element.Y + element.Element.Height + plan.Space);
         }
         if (placed is not null) Surround(plan, bottoms, placed);
         var below = Math.Max(0, plan.Height - designedBottom);
@@ -87,7 +87,7 @@ public sealed class PartLayout(ITypesetter typesetter)
                 if (j != i && other.Y >= own.Y && other.Y + other.Height <= own.Y + own.Height + 0.01)
                     grown = Math.Max(grown, bottoms[j] - other.Y - other.Height);
             }
-            placed[i] = placed[i] with { Height = Math.Max(0, own.Height + grown - (placed[i].Y - own.Y)) };
+            placed[i] = placed[i] with { Height = Math.Max(0, own.Height + grown - (placed[i].Y - plan.Space - own.Y)) };
         }
     }
 

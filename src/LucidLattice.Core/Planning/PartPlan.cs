@@ -26,8 +26,13 @@ public sealed record PartPlan(BandPart Part, IReadOnlyList<ElementPlan> Elements
     /// <summary>True if it is printed where the frame stands.</summary>
     public bool IsShown(Expressions.Frame frame) => Condition is null || frame.Try(Condition) is { IsNull: false, Bool: true };
 
+    /// <summary>Room above what stands in it, and as much below, that the look gives, in points.</summary>
+    public double Space { get; init; }
+
     /// <summary>As high as it says, and at least as high as what stands in it, so that nothing in it is lost.</summary>
-    public double Height { get; } = Elements.Select(Bottom).Append(Part.Height).Max();
+    public double Height => Math.Max(1, _height + 2 * Space);
+
+    private readonly double _height = Elements.Select(Bottom).Append(Part.Height).Max();
 
     /// <summary>True if nothing in it can make it grow, so that its height is always the same; a part that may be
     /// left out has none.</summary>

@@ -25,6 +25,9 @@ public sealed record SheetPlan(
     /// <summary>A picture behind that; null for none.</summary>
     public PartPlan? Background { get; init; }
 
+    /// <summary>What the look prints in the upper margin; null for nothing.</summary>
+    public PartPlan? LookHeader { get; init; }
+
     /// <summary>Of rows across: the first place that is filled, from 1; null for the first.</summary>
     public Expressions.Compiled? Start { get; init; }
 

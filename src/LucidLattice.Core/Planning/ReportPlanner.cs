@@ -52,6 +52,7 @@ public sealed class ReportPlanner
         {
             Watermark = sheet.Watermark is { } mark ? PageBand(Behind(sheet, mark), BandKind.PageHeader, page)[0] : null,
             Background = sheet.Background is { } picture ? PageBand(Behind(sheet, picture), BandKind.PageHeader, page)[0] : null,
+            LookHeader = OfLook(sheet) is { } own ? PageBand(own, BandKind.PageHeader, page)[0] : null,
             Start = sheet.Columns is { Across: true, Start: { Length: > 0 } start } ? PlanStart(sheet, start) : null,
         };
     }
@@ -80,6 +81,25 @@ public sealed class ReportPlanner
             Height = picture.Within ? page.Height - page.Top - page.Bottom : page.Height,
         };
         return new Band { Parts = [new BandPart { Id = image.Id, Height = page.Height, Elements = [image] }] };
+    }
+
+    /// <summary>The words and the logo of the look as a band that is as high as the upper margin; null without any, or where the margin is
+    /// too low.</summary>
+    private Band? OfLook(Sheet sheet)
+    {
+        const double Gap = 6, MostHigh = 40, LogoWidth = 160;
+        var (look, page) = (Looks.Of(_report), _report.Page);
+        var height = Math.Min(MostHigh, page.Top - 2 * Gap);
+        if (look is { Header: null or "", Logo: null } || height < Gap) return null;
+        var elements = new List<Element>();
+        if (look.Logo is { } logo)
+            elements.Add(new ImageElement { Id = $"{sheet.Id}-logo", Image = logo, X = Math.Max(0, page.BodyWidth - LogoWidth),
+                Width = Math.Min(LogoWidth, page.BodyWidth), Y = (page.Top - height) / 2, Height = height,
+                Style = new Style { Align = Alignment.Right } });
+        if (look.Header is { Length: > 0 } words)
+            elements.Add(new TextElement { Id = $"{sheet.Id}-look", Text = words, Width = Math.Max(40, page.BodyWidth - LogoWidth - Gap),
+                Y = Math.Max(0, page.Top / 2 - 6), Height = 12, Style = new Style { Role = StyleRole.Note } });
+        return new Band { Parts = [new BandPart { Id = elements[0].Id, Height = page.Top, Elements = elements }] };
     }
 
     private Compiled? PlanStart(Sheet sheet, string start)

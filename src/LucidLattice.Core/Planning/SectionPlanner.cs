@@ -69,7 +69,11 @@ internal sealed class SectionPlanner(
     {
         var place = new ElementPlace(scope, at);
         return new PartPlan(part, [.. part.Elements.OrderBy(e => e.Y).Select(e => Planned(e) with { Condition = Condition(e.Id, e.When) })],
-            inner) { Condition = Condition(part.Id, part.When), Width = scope.Width };
+            inner)
+        {
+            Condition = Condition(part.Id, part.When), Width = scope.Width,
+            Space = at.Kind == BandKind.Detail ? Looks.Of(scope.Report).RowSpace / 2 : 0,
+        };
 
         // What is printed on a page cannot depend on how many pages there are.
         Compiled? Condition(string id, string? when)

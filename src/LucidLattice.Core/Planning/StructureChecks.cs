@@ -46,6 +46,8 @@ public static class StructureChecks
         if (report.Look is { } look && Looks.All.All(l => l.Id != look))
             yield return Warning("unknown-look", $"There is no look called “{look}”; the usual one is used.", null, "look",
                 $"Use {string.Join(", ", Looks.All.Select(l => l.Id))}.");
+        if (report.OwnLook is { } own && ReportLooks.WhyNot(new(own, report.Images.FirstOrDefault(i => i.Id == own.Logo))) is { } bad)
+            yield return Error("bad-look", bad, null, "look", "Choose it again.");
         if (report.Colors.Count > TiedColor.Most)
             yield return Error("too-many-colors", $"A report ties colours to at most {TiedColor.Most} values.", null, "colors",
                 "Give fewer.");

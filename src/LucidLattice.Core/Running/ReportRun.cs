@@ -110,9 +110,10 @@ public sealed class ReportRun : ISized
     public SheetPages? Sheet(string? id) => id is null ? Sheets.FirstOrDefault() : Sheets.FirstOrDefault(s => s.Plan.Sheet.Id == id);
 
     /// <summary>Paints band parts of this run.</summary>
-    public PartPainter Painter(PartLayout layout, List<DrawItem> items)
+    /// <param name="pageOf">The page on which a group begins; null asks the pages of this run.</param>
+    public PartPainter Painter(PartLayout layout, List<DrawItem> items, Func<Grouping.GroupTree, int, int, int?>? pageOf = null)
         => new(layout, new Painting(_typesetter, Languages.Culture(Report.Language), Data!.Charts, Proof, items)
-            { Frame = new(), OwnRows = Data.OwnRows, PageOf = PageOf });
+            { Frame = new(), OwnRows = Data.OwnRows, PageOf = pageOf ?? PageOf });
 
     private int? PageOf(Grouping.GroupTree tree, int level, int group)
     {

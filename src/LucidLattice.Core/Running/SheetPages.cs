@@ -57,8 +57,7 @@ public sealed class SheetPages
     /// <summary>Paints a page, its bands last, since they may add up what starts on it.</summary>
     internal void Paint(int number, int? count, PartPainter painter)
     {
-        PaintBehind(Plan.Background, number, count, painter);
-        PaintBehind(Plan.Watermark, number, count, painter);
+        PaintBehind(number, count, painter);
         var rows = Index.Fill(number, Plan.First, (flow, part, left, top, begin, end) =>
         {
             (flow.Frame.PageNumber, flow.Frame.PageCount) = (number, count);
@@ -76,12 +75,39 @@ public sealed class SheetPages
         }
     }
 
-    private void PaintBehind(PartPlan? behind, int number, int? count, PartPainter painter)
+    /// <summary>Finds what is printed at a place of a page; null where nothing is.</summary>
+    public PagePlace? At(int number, double x, double y)
+    {
+        var places = new PagePlaces(_data, _layout, x, y);
+        var rows = Index.Fill(number, Plan.First, (flow, part, left, top, begin, end) =>
+            places.Look(flow.Plan, part, flow.Frame, left, top, begin, end));
+        foreach (var band in Bands(number, Index.Count, rows))
+        {
+            var top = band.Top;
+            foreach (var part in band.Parts)
+            {
+                if (part.IsShown(band.Frame)) places.Look(Plan.First, part, band.Frame, _data.Plan.Report.Page.Left, top, 0, part.Height);
+                top += part.Height;
+            }
+        }
+        return places.Found;
+    }
+
+    /// <summary>Paints what lies behind everything on a page, and what the look prints in its upper margin.</summary>
+    internal void PaintBehind(int number, int? count, PartPainter painter)
+    {
+        PaintBehind(Plan.Background, number, count, painter);
+        PaintBehind(Plan.Watermark, number, count, painter);
+        PaintBehind(Plan.LookHeader, number, count, painter, top: 0);
+    }
+
+    /// <param name="top">Null puts it in the middle of the page.</param>
+    private void PaintBehind(PartPlan? behind, int number, int? count, PartPainter painter, double? top = null)
     {
         if (behind is not { } part) return;
         var (frame, page) = (_data[Plan.First].NewFrame(), _data.Plan.Report.Page);
         (frame.PageNumber, frame.PageCount) = (number, count);
-        if (part.IsShown(frame)) painter.Paint(part, frame, page.Left, (page.Height - part.Height) / 2, 0, part.Height);
+        if (part.IsShown(frame)) painter.Paint(part, frame, page.Left, top ?? (page.Height - part.Height) / 2, 0, part.Height);
     }
 
     /// <summary>The header and the footer of a page: a field in them is that of the first row on the page in the header, of the last one

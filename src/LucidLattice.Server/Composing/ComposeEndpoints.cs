@@ -22,18 +22,22 @@ namespace LucidLattice.Server.Composing;
 /// <param name="Vantage">Of each section, by its id: group keys, outermost first.</param>
 /// <param name="Values">Parameter values by name.</param>
 /// <param name="PageCount">How many pages there were when they were counted last; null while nobody knows.</param>
+/// <param name="Pages">The pages of groups, as they were then.</param>
 /// <param name="Follow">A name of the asker's choosing, under which the progress can be asked for meanwhile.</param>
 public sealed record ComposeRequest(
     ReportDefinition Definition, IReadOnlyList<Edit>? Edits = null, IReadOnlyDictionary<string, IReadOnlyList<string?>>? Vantage = null,
-    IReadOnlyDictionary<string, string>? Values = null, string? Follow = null, string? Sheet = null, int? PageCount = null);
+    IReadOnlyDictionary<string, string>? Values = null, string? Follow = null, string? Sheet = null, int? PageCount = null,
+    IReadOnlyDictionary<string, int>? Pages = null);
 
 /// <param name="Definition">With the edits made.</param>
 /// <param name="Changed">False if the edits came to nothing.</param>
 /// <param name="Sheet">The id of the sheet that is shown.</param>
 /// <param name="Bands">Empty if the report cannot run; the problems say why.</param>
+/// <param name="Behind">What lies behind everything on a page, as large as it, in SVG; null where nothing does.</param>
 public sealed record ComposeResponse(
     ReportDefinition Definition, bool Changed, string Sheet, IReadOnlyList<ComposeBand> Bands, IReadOnlyList<VantageStep> Vantage, int Rows,
-    IReadOnlyList<Problem> Problems, IReadOnlyList<ParameterInfo> Parameters, double Milliseconds);
+    IReadOnlyList<Problem> Problems, IReadOnlyList<ParameterInfo> Parameters, double Milliseconds,
+    string? Behind = null);
 
 /// <param name="Section">The id of its section; of page bands, of the sheet's first one.</param>
 /// <param name="Depth">0 for a section on the sheet, 1 for one inside of it, and so on.</param>
@@ -43,7 +47,8 @@ public sealed record ComposeBand(
     string Section, int Depth, BandKind Kind, int Level, string Name, long? Printed, double Left, double Height, string Svg,
     IReadOnlyList<ElementView> Elements, IReadOnlyList<ChartView> Charts);
 
-public sealed record PagesResponse(int PageCount);
+/// <param name="Pages">Of reports with contents: the page on which each group begins, by section, level and group.</param>
+public sealed record PagesResponse(int PageCount, IReadOnlyDictionary<string, int> Pages);
 
 /// <summary>A type of chart, as sentences offer it.</summary>
 /// <param name="Words">In “as columns”.</param>
@@ -102,7 +107,10 @@ public static class ComposeEndpoints
         compose.MapPost("/chart-numbers", Numbers).WithName("getChartNumbers").Produces<string>(contentType: "text/csv");
         compose.MapPost("/pages",
             (ComposeRequest request, ReportEngine engine, CancellationToken cancel) =>
-            new PagesResponse(Run(request, engine, new RunProgress(), cancel, pages: true).PageCount)).WithName("countPages");
+            {
+                var run = Run(request, engine, new RunProgress(), cancel, pages: true);
+                return new PagesResponse(run.PageCount, run.Data is null ? new Dictionary<string, int>() : ContentsPages.Of(run));
+            }).WithName("countPages");
         compose.MapPost("/explanation",
             (ExplainRequest request, IReportCatalog catalog) => ReportExplainer.Explain(request.Definition, catalog))
             .WithName("explainReport");
@@ -137,7 +145,7 @@ public static class ComposeEndpoints
         var sheet = definition.Sheets.FirstOrDefault(s => s.Id == request.Sheet) ?? definition.Sheets.FirstOrDefault();
         var view = run.Data is null
             ? new ComposeView(sheet?.Id ?? "", [], [], 0)
-            : ComposeViewer.View(run, vantage, typesetter, request.Sheet, request.PageCount);
+            : ComposeViewer.View(run, vantage, typesetter, request.Sheet, request.PageCount, request.Pages);
         var bands = view.Bands.Select((b, i) => new ComposeBand(
             b.Section, b.Depth, b.Place.Kind, b.Place.Level, b.Name, b.Printed, b.Left, b.Height, SvgWriter.Write(b.Drawing, $"b{i}-"),
             b.Elements, b.Charts)).ToList();
@@ -145,7 +153,8 @@ public static class ComposeEndpoints
         return new ComposeResponse(definition, changed, view.Sheet, bands, view.Vantage, view.Rows,
             [.. run.Problems.Select(p => Mending.Looked(p, definition))],
             ParameterInfo.Describe(run),
-            Stopwatch.GetElapsedTime(started).TotalMilliseconds);
+            Stopwatch.GetElapsedTime(started).TotalMilliseconds,
+            view.Behind is { } behind ? SvgWriter.Write(behind, "behind-") : null);
     }
 
     /// <summary>SVG pictures by the id of their type.</summary>

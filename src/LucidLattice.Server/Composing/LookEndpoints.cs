@@ -1,12 +1,16 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Definitions.Files;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Elements;
 using LucidLattice.Server.Web;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Composing;
 
 /// <summary>Every look and palette that is kept by name.</summary>
-public sealed record KeptLooks(IReadOnlyList<KeptLook> Looks, IReadOnlyList<KeptPalette> Palettes);
+/// <param name="Looks">Of charts.</param>
+/// <param name="Reports">Looks of whole reports.</param>
+public sealed record KeptLooks(IReadOnlyList<KeptLook> Looks, IReadOnlyList<KeptPalette> Palettes, IReadOnlyList<CarriedLook> Reports);
 
 /// <summary>Keeps the look of a chart.</summary>
 /// <param name="IsDefault">True lets new charts begin with it.</param>
@@ -30,6 +34,16 @@ public static class LookEndpoints
         looks.MapDelete("/", (string name, LookStore store) => store.Remove(name)
             ? Kept(store)
             : throw ApiException.NotFound($"There is no look called “{name}”.")).WithName("removeLook");
+        looks.MapPost("/reports", (CarriedLook request, LookStore store) =>
+        {
+            var name = Named(request.Look.Name, store.ReportLooks().Select(l => l.Look.Name));
+            if (ReportLooks.WhyNot(request) is { } why) throw ApiException.Bad("bad-look", why);
+            store.Keep(request with { Look = request.Look with { Id = "", Name = name } });
+            return Kept(store);
+        }).WithName("keepReportLook");
+        looks.MapDelete("/reports", (string name, LookStore store) => store.RemoveReportLook(name)
+            ? Kept(store)
+            : throw ApiException.NotFound($"There is no look called “{name}”.")).WithName("removeReportLook");
         looks.MapPost("/palettes", (KeepPalette request, LookStore store) =>
         {
             if (request.Colors.Count is 0 or > Palettes.MostColors || request.Colors.FirstOrDefault(c => !HexColors.IsColor(c)) is not null)
@@ -43,7 +57,7 @@ public static class LookEndpoints
             : throw ApiException.NotFound($"There is no palette called “{name}”.")).WithName("removePalette");
     }
 
-    private static KeptLooks Kept(LookStore store) => new(store.Looks(), store.OwnPalettes());
+    private static KeptLooks Kept(LookStore store) => new(store.Looks(), store.OwnPalettes(), store.ReportLooks());
 
     private static string Named(string name, IEnumerable<string> kept)
     {

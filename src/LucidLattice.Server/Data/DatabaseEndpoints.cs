@@ -42,6 +42,8 @@ public static class DatabaseEndpoints
             (HttpContext context, AppData data, CancellationToken cancel) =>
             WithUpload(context, data, (file, _) => CsvFile.Preview(file), cancel)).WithName("previewCsv")
                 .Accepts<byte[]>("application/octet-stream");
+        databases.MapPost("/spreadsheet", ReadSpreadsheet).WithName("readSpreadsheet").Accepts<byte[]>("application/octet-stream")
+            .Produces<string>(contentType: "text/csv");
         databases.MapPost("/csv", UploadCsv).WithName("uploadCsv").Accepts<byte[]>("application/octet-stream");
     }
 
@@ -84,6 +86,15 @@ public static class DatabaseEndpoints
     private static Task<CsvImport> UploadCsv(string name, string table, string columns, HttpContext context, AppData data,
         ISqlEngine engine, CancellationToken cancel, bool replace = false)
         => WithUpload(context, data, (file, _) => data.PutCsv(engine, name, table, file, Columns(columns), replace, cancel), cancel);
+
+    /// <summary>The first sheet of a workbook (.xlsx) as CSV, which then becomes a table as any CSV does.</summary>
+    private static async Task<IResult> ReadSpreadsheet(HttpContext context, AppData data, CancellationToken cancel) =>
+        Results.Text(await WithUpload(context, data, (file, _) =>
+        {
+            using var csv = new StringWriter();
+            SpreadsheetFile.ToCsv(file, csv, cancel);
+            return csv.ToString();
+        }, cancel), "text/csv; charset=utf-8");
 
     private static List<CsvColumn> Columns(string json)
     {

@@ -27,6 +27,7 @@ public static class RunEndpoints
             .WithName("getRun");
         runs.MapDelete("/", (string id, RunStore store) => store.Release(id) ? Results.NoContent() : throw Gone()).WithName("stopRun");
         runs.MapGet("/pages/{number:int}", Page).WithName("getPage").Produces<string>(contentType: "image/svg+xml");
+        runs.MapGet("/pages/{number:int}/at", At).WithName("getPagePlace");
         runs.MapGet("/outline",
             async (string id, RunStore store, string? sheet = null, string? section = null, int level = 0, int group = 0, int from = 0)
             => OutlineReader.Read(await Entry(id, store).Figures, sheet, section, level, group, Math.Max(0, from))).WithName("getOutline");
@@ -89,6 +90,18 @@ public static class RunEndpoints
             run.Sheets.FirstOrDefault()?.Index.Count ?? 0,
             run.IsComplete, progress, run.Data?.Rows ?? 0, run.Report.Page.Width, run.Report.Page.Height, entry.Milliseconds,
             ParameterInfo.Describe(run), run.Problems);
+    }
+
+    /// <summary>What is printed at a place of a page, in points from its upper left corner.</summary>
+    private static async Task<PagePlace> At(string id, int number, double x, double y, RunStore store, CancellationToken cancel,
+        string? sheet = null)
+    {
+        var run = await Entry(id, store).Figures;
+        if (run.Data is null) throw HasProblems(run);
+        var pages = run.Sheet(sheet) ?? throw ApiException.NotFound($"The report has no sheet “{sheet}”.");
+        if (number < 1 || !await pages.Index.Has(number, cancel))
+            throw ApiException.NotFound($"The report has {pages.Index.Count} pages; there is no page {number}.");
+        return pages.At(number, x, y) ?? throw ApiException.NotFound("Nothing is printed at this place.");
     }
 
     private static async Task Page(string id, int number, RunStore store, ITypesetter typesetter, HttpContext context,

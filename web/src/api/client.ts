@@ -1,4 +1,5 @@
 import type {
+  CarriedLook,
   ChoicesRequest,
   ComposeChoices,
   ComposeRequest,
@@ -59,6 +60,8 @@ export const api = {
   removeLook: (name: string) => server.removeLook({ query: { name } }),
   keepPalette: (name: string, colors: string[]) => server.keepPalette({ body: { name, colors } }),
   removePalette: (name: string) => server.removePalette({ query: { name } }),
+  keepReportLook: (body: CarriedLook) => server.keepReportLook({ body }),
+  removeReportLook: (name: string) => server.removeReportLook({ query: { name } }),
   previewCharts: (body: PreviewRequest, signal?: AbortSignal) => server.previewCharts({ body, signal }),
   chartNumbers: (body: PreviewRequest) => server.getChartNumbers({ body }),
   renameField: (definition: Dataset, field: string, name: string) => server.renameField({ body: { definition, field, name } }),
@@ -78,6 +81,7 @@ export const api = {
   restoreDatabase: (name: string) => server.restoreDatabase({ path: { name } }),
   uploadDatabase: (name: string, blob: Blob, replace = false) => server.uploadDatabase({ query: { name, replace }, ...file(blob) }),
   previewCsv: (blob: Blob) => server.previewCsv(file(blob)),
+  spreadsheet: (blob: Blob) => server.readSpreadsheet({ ...file(blob), parseAs: 'text' }) as unknown as Promise<string>,
   uploadCsv: (name: string, table: string, columns: CsvColumn[], blob: Blob, replace = false) =>
     server.uploadCsv({ query: { name, table, columns: JSON.stringify(columns), replace }, ...file(blob) }),
   compose: (body: ComposeRequest, signal?: AbortSignal) => server.compose({ body, signal }),
@@ -100,6 +104,8 @@ export const api = {
       parseAs: 'text',
       signal,
     }) as unknown as Promise<string>,
+  pagePlace: (id: string, sheet: string, number: number, x: number, y: number) =>
+    server.getPagePlace({ path: { id, number }, query: { sheet: filled(sheet), x, y } }),
   outline: (id: string, { sheet, section, level, group }: OutlinePlace, from: number) =>
     server.getOutline({ path: { id }, query: { sheet: filled(sheet), section: filled(section), level, group, from } }),
   find: (id: string, text: string, signal?: AbortSignal) => server.findInRun({ path: { id }, query: { text }, signal }),

@@ -7,6 +7,7 @@ import { ColumnHandles } from './ColumnHandles';
 import { useCompose } from './composeStore';
 import { ElementBox } from './ElementBox';
 import { GuideLines } from './GuideLines';
+import { scaled } from './scaled';
 
 interface Props {
   band: ComposeBand;
@@ -100,13 +101,5 @@ export function BandStrip({ band, zoom, height, left, dragging }: Props) {
         </Box>
       )}
     </Box>
-  );
-}
-
-/** The drawing at the size of the screen; its viewBox keeps the points. */
-function scaled(svg: string, zoom: number): string {
-  return svg.replace(
-    / width="([\d.]+)" height="([\d.]+)"/,
-    (_, w: string, h: string) => ` width="${Number(w) * zoom}" height="${Number(h) * zoom}"`,
   );
 }

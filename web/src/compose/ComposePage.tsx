@@ -2,7 +2,7 @@ import { DndContext, DragOverlay, PointerSensor, pointerWithin, useSensor, useSe
 import Box from '@mui/material/Box';
 import { useSnackbar } from 'notistack';
 import { useEffect, useMemo, useState } from 'react';
-import { useParams } from 'react-router';
+import { useParams, useSearchParams } from 'react-router';
 import { useQueryClient } from '@tanstack/react-query';
 import { listReportsQueryKey } from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
@@ -29,6 +29,7 @@ import { ExchangePanel } from './ExchangePanel';
 import { OutdatedBar } from './OutdatedBar';
 import { Paper } from './Paper';
 import { SheetTabs } from './SheetTabs';
+import { showPlace } from './showPlace';
 import { SidePanel } from './SidePanel';
 import { stepName } from './stepNames';
 import { useClipboard } from './useClipboard';
@@ -108,6 +109,15 @@ export function ComposePage() {
     setMissing('');
     openReport(id).catch((error: Error) => setMissing(error.message));
   }, [id]);
+  const [search, setSearch] = useSearchParams();
+  const wanted = search.get('at');
+  const opened = definition !== undefined;
+  // What Read asked to be shown: an element, at the groups for which it was printed.
+  useEffect(() => {
+    if (!wanted || !opened) return;
+    showPlace(wanted);
+    setSearch({}, { replace: true });
+  }, [wanted, opened, setSearch]);
   useEffect(() => {
     document.title = `${definition?.title ?? 'Compose'} – Lucid Lattice`;
   }, [definition?.title]);

@@ -39,7 +39,7 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
     }
     // A part of it stays chosen while it is chosen itself, and so do others that were chosen with it.
     if (!selected) select({ kind: 'element', id: view.id });
-    if (kind.handle === 'none') return;
+    if (kind.handle === 'none' || (free && element.locked)) return;
     const part = e.target instanceof Element ? e.target.closest<HTMLElement>('[data-chart-part]')?.dataset.chartPart : undefined;
     const strip = e.currentTarget.closest<HTMLElement>('[data-band]')?.dataset;
     start.current = { x: e.clientX, y: e.clientY, size, part, band: strip && `${strip.section}${strip.band}` };
@@ -136,7 +136,7 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
       }}
     >
       {alone && element.type === 'chart' && !shift && !resized && <ChartPartBoxes chart={element} zoom={zoom} />}
-      {alone && kind.hasCorner && free && (
+      {alone && kind.hasCorner && free && !element.locked && (
         <Box
           onPointerDown={down(true)}
           onPointerMove={move}

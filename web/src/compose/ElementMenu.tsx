@@ -16,7 +16,7 @@ export interface MenuPlace {
 
 /** What can be done with what is selected, where the pointer is; opened by the right button or the menu key. */
 export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: () => void }) {
-  const { definition, selection, edit, select } = useCompose('definition', 'selection', 'edit', 'select');
+  const { definition, selection, edit, select, setElement } = useCompose('definition', 'selection', 'edit', 'select', 'setElement');
   if (!definition) return null;
   const ids = selectedIds(selection);
   const free = freeOnes(definition, selection);
@@ -54,6 +54,20 @@ export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: ()
       neighbours.length > 1 && {
         words: 'Select all in this band',
         run: () => select(selectionOf([placed.element.id, ...neighbours.map((e) => e.id).filter((id) => id !== placed.element.id)])),
+      },
+    ...(placed && !placed.element.column && part && neighbours.length > 1
+      ? [
+          {
+            words: 'Bring to the front',
+            run: () => void edit({ type: 'move', id: placed.element.id, to: { in: part, index: 1_000_000 } }),
+          },
+          { words: 'Send to the back', run: () => void edit({ type: 'move', id: placed.element.id, to: { in: part, index: 0 } }) },
+        ]
+      : []),
+    placed &&
+      !placed.element.column && {
+        words: placed.element.locked ? 'Unlock its place' : 'Lock its place',
+        run: () => void setElement(placed.element.id, { locked: !placed.element.locked }),
       },
     ...(movable.length > 0
       ? arrangements

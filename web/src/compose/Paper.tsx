@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Message } from '../shell/Message';
 import { color } from '../theme/tokens';
 import { BandStrip } from './BandStrip';
+import { scaled } from './scaled';
 import { isWriting } from '../sentence/ownUndo';
 import { ElementMenu, type MenuPlace } from './ElementMenu';
 import { FirstLook } from './FirstLook';
@@ -10,6 +11,8 @@ import { useCompose } from './composeStore';
 import { railsOf } from './rails';
 import { Rails, slotWidth } from './Rails';
 import { selectedIds } from './selected';
+import { Ruler } from './Ruler';
+import { useDrawing } from './drawing';
 import { useMarquee } from './useMarquee';
 import { actual, useZoom } from './zoom';
 
@@ -43,7 +46,6 @@ export function Paper({ dragging }: { dragging: boolean }) {
   const scroller = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(0);
   const chosen = useZoom((s) => s.chosen);
-  const { frame, handlers } = useMarquee();
   const [menu, setMenu] = useState<MenuPlace>();
   useEffect(() => {
     const watch = new ResizeObserver(([entry]) => setRoom(entry.contentRect.width));
@@ -55,6 +57,9 @@ export function Paper({ dragging }: { dragging: boolean }) {
   const railWidth = slotWidth * (Math.max(1, ...rails.map((r) => r.slot)) + 1) + 14;
   const fitted = Math.max(0.7, Math.min(actual, (room - railWidth - 32) / page.width));
   const zoom = chosen ?? fitted;
+  const { frame, handlers } = useMarquee(zoom);
+  const draws = useDrawing((s) => s.element !== undefined);
+  const rulers = useZoom((s) => s.rulers);
   useEffect(() => useZoom.setState({ fitted }), [fitted]);
   if (!definition) return null;
   const heights = (view?.bands ?? []).map((b) => (b.elements.length === 0 ? emptyHeight : b.height * zoom));
@@ -100,10 +105,14 @@ export function Paper({ dragging }: { dragging: boolean }) {
               pb: '40px',
               minHeight: 620,
               userSelect: 'none',
+              position: 'relative',
+              ...(draws && { cursor: 'crosshair', '& .element, & .element.free': { cursor: 'crosshair' } }),
               ...handles,
             }}
             style={{ width: page.width * zoom }}
           >
+            {view.behind && <Behind svg={view.behind} zoom={zoom} />}
+            {rulers && <Ruler unit={rulers} zoom={zoom} left={page.left} width={page.width} />}
             {frame && <div className="marquee" style={{ left: frame.x, top: frame.y, width: frame.width, height: frame.height }} />}
             <ElementMenu place={menu} onClose={() => setMenu(undefined)} />
             {view?.bands.map((band, i) => (
@@ -120,5 +129,16 @@ export function Paper({ dragging }: { dragging: boolean }) {
         </Box>
       )}
     </Box>
+  );
+}
+
+/** What lies behind everything on a page, where a page begins. */
+function Behind({ svg, zoom }: { svg: string; zoom: number }) {
+  return (
+    <Box
+      aria-hidden
+      sx={{ position: 'absolute', inset: 0, overflow: 'hidden', pointerEvents: 'none', '& svg': { display: 'block' } }}
+      dangerouslySetInnerHTML={{ __html: scaled(svg, zoom) }}
+    />
   );
 }

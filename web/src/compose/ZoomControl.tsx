@@ -1,7 +1,9 @@
 import Box from '@mui/material/Box';
 import { useEffect } from 'react';
 import { color } from '../theme/tokens';
-import { actual, setZoom, useZoom } from './zoom';
+import { actual, setRulers, setZoom, useZoom, type RulerUnit } from './zoom';
+
+const nextRulers = (now?: RulerUnit) => (now === undefined ? 'mm' : now === 'mm' ? 'inches' : undefined);
 
 const button = {
   font: 'inherit',
@@ -16,6 +18,7 @@ const button = {
 /** How large the page is shown, and the keys for it. */
 export function ZoomControl() {
   const zoom = useZoom((s) => s.chosen ?? s.fitted);
+  const rulers = useZoom((s) => s.rulers);
   const fits = useZoom((s) => s.chosen === undefined);
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
@@ -45,6 +48,16 @@ export function ZoomControl() {
       </Box>
       <Box component="button" type="button" aria-label="Zoom in" title="Zoom in (Ctrl++)" onClick={() => setZoom(1)} sx={button}>
         +
+      </Box>
+      <Box
+        component="button"
+        type="button"
+        aria-label={`Rulers: ${rulers ?? 'none'}`}
+        title="Rulers: none, in mm, in inches"
+        onClick={() => setRulers(nextRulers(rulers))}
+        sx={{ ...button, fontWeight: rulers ? 600 : 400 }}
+      >
+        {rulers ?? 'rulers'}
       </Box>
     </Box>
   );

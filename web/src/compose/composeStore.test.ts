@@ -31,7 +31,7 @@ beforeEach(async () => {
   [saved, version] = [[], 1];
   vi.spyOn(api, 'report').mockImplementation(async (id) => ({ id, version: 1, draft: 1, published: null, definition: titled('a') }));
   vi.spyOn(api, 'compose').mockImplementation(async (request) => answer(request));
-  vi.spyOn(api, 'countPages').mockResolvedValue({ pageCount: 3 });
+  vi.spyOn(api, 'countPages').mockResolvedValue({ pageCount: 3, pages: {} });
   vi.spyOn(api, 'saveDraft').mockImplementation(async (_, basedOn, definition) => {
     if (basedOn !== version) throw new ApiError(409, 'save-conflict', 'Saved elsewhere.');
     saved.push(definition.title);

@@ -6,11 +6,11 @@ import { findElement, partOf } from './definition';
 export const selectedIds = (selection: Selection): string[] =>
   selection.kind === 'element' ? [selection.id, ...(selection.more ?? [])] : [];
 
-/** Those of the selected elements that stand at a place of their own, in no column. */
+/** Those of the selected elements that stand at a place of their own, in no column, and may be moved. */
 export const freeOnes = (definition: ReportDefinition, selection: Selection): Element[] =>
   selectedIds(selection)
     .map((id) => findElement(definition, id)?.element)
-    .filter((e): e is Element => e !== undefined && !e.column);
+    .filter((e): e is Element => e !== undefined && !e.column && !e.locked);
 
 /** What can be arranged: several elements in one part, since heights are counted from its top; else none. */
 export function arrangeable(definition: ReportDefinition, selection: Selection): Element[] {

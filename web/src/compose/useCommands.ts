@@ -7,7 +7,7 @@ import { useCompose } from './composeStore';
 import { allElements, allSections, bandName, offeredFields } from './definition';
 import { kindOf } from './kinds';
 import { arrangeable, selectedIds } from './selected';
-import { setZoom } from './zoom';
+import { setRulers, setZoom } from './zoom';
 
 export interface Command {
   name: string;
@@ -55,6 +55,11 @@ export function useCommands(): Command[] {
     { name: 'What the keys do', group: 'Help', keys: '?', run: () => ask('keys') },
     { name: 'Zoom in', group: 'View', keys: 'Ctrl++', run: () => setZoom(1) },
     { name: 'Zoom out', group: 'View', keys: 'Ctrl+−', run: () => setZoom(-1) },
+    ...(['mm', 'inches', undefined] as const).map((unit) => ({
+      name: unit ? `Show rulers in ${unit}` : 'Show no rulers',
+      group: 'View',
+      run: () => setRulers(unit),
+    })),
     { name: 'Fit the page to the window', group: 'View', keys: 'Ctrl+0', run: () => setZoom(0) },
     ...(ids.length
       ? [

@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { isWriting } from '../sentence/ownUndo';
 import { useCompose } from './composeStore';
 import { findElement, sectionOfColumn, sectionOfLevel } from './definition';
+import { endDrawing, useDrawing } from './drawing';
 import { moveWithin, replaceColumn } from './edits';
 import { freeOnes, selectedIds } from './selected';
 
@@ -20,6 +21,10 @@ export function useComposeKeys() {
       if (isWriting(e.target) || document.querySelector('.MuiPopover-root')) return;
       const { edit, editMerged, select, selection, definition } = useCompose.getState();
       const done = () => e.preventDefault();
+      if (e.key === 'Escape' && useDrawing.getState().element) {
+        endDrawing();
+        return;
+      }
       if (e.key === 'Escape') {
         // One step up: from a part of a chart to the chart, from there to the report.
         select(selection.kind === 'element' && selection.part ? { kind: 'element', id: selection.id } : { kind: 'report' });

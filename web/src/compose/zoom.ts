@@ -1,7 +1,20 @@
 import { create } from 'zustand';
 
-/** Pixels of the screen for a point of the page; undefined fits the page to the window. */
-export const useZoom = create<{ chosen?: number; fitted: number }>(() => ({ fitted: 4 / 3 }));
+export type RulerUnit = 'mm' | 'inches';
+
+const kept = 'lucid-lattice rulers';
+
+/** Pixels of the screen for a point of the page, undefined fits the page to the window; and the unit of the rulers, if there are any. */
+export const useZoom = create<{ chosen?: number; fitted: number; rulers?: RulerUnit }>(() => {
+  const unit = globalThis.localStorage?.getItem(kept);
+  return { fitted: 4 / 3, rulers: unit === 'mm' || unit === 'inches' ? unit : undefined };
+});
+
+/** Shows rulers, or takes them away; this browser keeps it. */
+export function setRulers(rulers?: RulerUnit) {
+  useZoom.setState({ rulers });
+  localStorage.setItem(kept, rulers ?? '');
+}
 
 /** A page at 100 % is as large as on paper: 96 pixels an inch. */
 export const actual = 4 / 3;

@@ -3,10 +3,18 @@ import InputBase from '@mui/material/InputBase';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
 import Button from '@mui/material/Button';
-import { listReportsOptions, listReportsQueryKey } from '../api/generated/@tanstack/react-query.gen';
+import {
+  listDatabasesOptions,
+  listDatabasesQueryKey,
+  listReportsOptions,
+  listReportsQueryKey,
+} from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
-import type { NewReport, ReportEntry, ReportGoal } from '../api/generated';
+import type { CsvPreview, NewReport, ReportEntry, ReportGoal } from '../api/generated';
+import { CsvPanel } from '../data/databases/CsvPanel';
+import { isCsv, isDatabase, isSpreadsheet, previewed } from '../data/databases/files';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
 import { Message } from '../shell/Message';
@@ -24,6 +32,11 @@ export function LibraryPage() {
   const reports = useQuery(listReportsOptions());
   const [wanted, setWanted] = useState('');
   const [creating, setCreating] = useState(false);
+  const [csv, setCsv] = useState<{ file: File; preview: CsvPreview }>();
+  const [from, setFrom] = useState('');
+  const [over, setOver] = useState(false);
+  const navigate = useNavigate();
+  const databases = useQuery({ ...listDatabasesOptions(), enabled: csv !== undefined });
   const [guided, setGuided] = useState<{ goal: ReportGoal; from: NewReport }>();
   useEffect(() => {
     document.title = 'Library – Lucid Lattice';
@@ -47,18 +60,98 @@ export function LibraryPage() {
       autoHideDuration: 12_000,
     });
   };
+  const begin = async (words: string, table: string) => {
+    await client.invalidateQueries({ queryKey: listDatabasesQueryKey() });
+    enqueueSnackbar(words, { variant: 'success' });
+    setFrom(table);
+    setCreating(true);
+  };
+  /** A file that is let go here becomes a report: a definition opens, a table is taken in and chosen. */
+  const take = async (file: File) => {
+    try {
+      if (/\.json$/i.test(file.name)) {
+        const { id } = await api.create({ definition: JSON.parse(await file.text()) as never });
+        await navigate(`/compose/${id}`);
+      } else if (isCsv(file) || isSpreadsheet(file)) setCsv(await previewed(file));
+      else if (isDatabase(file)) {
+        const made = await api.uploadDatabase(file.name.replace(/\.[^.]*$/, ''), file);
+        await begin(`“${made.name}” is there, with ${count(made.tables.length, 'table')}.`, made.tables[0]?.name ?? '');
+      } else
+        failed(
+          new Error(
+            `No report can be made from “${file.name}”. What can be let go here: a CSV file, a workbook (.xlsx), a SQLite file, a definition.`,
+          ),
+        );
+    } catch (error) {
+      failed(error instanceof SyntaxError ? new Error(`“${file.name}” is no definition of a report: it is not JSON.`) : (error as Error));
+    }
+  };
   const all = reports.data ?? [];
   const shown = all.filter((r) => `${r.title} ${r.description ?? ''}`.toLowerCase().includes(wanted.trim().toLowerCase()));
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <TopBar
         actions={
-          <BarButton strong onClick={() => setCreating(true)}>
+          <BarButton
+            strong
+            onClick={() => {
+              setFrom('');
+              setCreating(true);
+            }}
+          >
             New report
           </BarButton>
         }
       />
-      <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
+      <Box
+        component="main"
+        sx={{ flex: 1, minHeight: 0, display: 'flex', position: 'relative' }}
+        onDragOver={(e) => {
+          if (!e.dataTransfer.types.includes('Files')) return;
+          e.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={(e) => {
+          if (e.target === e.currentTarget || !e.currentTarget.contains(e.relatedTarget as Node)) setOver(false);
+        }}
+        onDrop={(e) => {
+          setOver(false);
+          const file = e.dataTransfer.files[0];
+          if (!file) return;
+          e.preventDefault();
+          void take(file);
+        }}
+      >
+        {over && (
+          <Box
+            sx={{
+              position: 'absolute',
+              inset: 12,
+              zIndex: 10,
+              display: 'grid',
+              placeItems: 'center',
+              pointerEvents: 'none',
+              border: `2px dashed ${color.main}`,
+              borderRadius: 2,
+              bgcolor: 'rgba(225,237,235,.92)',
+              fontSize: 16,
+            }}
+          >
+            Let it go to begin a report from it
+          </Box>
+        )}
+        {csv && (
+          <CsvPanel
+            file={csv.file}
+            preview={csv.preview}
+            own={databases.data?.filter((d) => d.isOwn) ?? []}
+            onClose={() => setCsv(undefined)}
+            onDone={(words, _, table) => {
+              setCsv(undefined);
+              void begin(words, table);
+            }}
+          />
+        )}
         {guided && <GuidedStart {...guided} onClose={() => setGuided(undefined)} />}
         <Box sx={{ flex: 1, minWidth: 0, overflow: 'auto', p: 3, display: guided ? 'none' : 'flex', flexDirection: 'column' }}>
           <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mb: 2 }}>
@@ -109,7 +202,15 @@ export function LibraryPage() {
             ))}
           </Box>
         </Box>
-        {creating && !guided && <NewReportPanel onClose={() => setCreating(false)} onGuide={(goal, from) => setGuided({ goal, from })} />}
+        {creating && !guided && (
+          <NewReportPanel
+            key={from}
+            from={from}
+            onFile={(file) => void take(file)}
+            onClose={() => setCreating(false)}
+            onGuide={(goal, from) => setGuided({ goal, from })}
+          />
+        )}
       </Box>
       <StatusBar
         left={[reports.data && count(all.length, 'report'), reports.data && `${all.filter((r) => r.published !== null).length} published`]}

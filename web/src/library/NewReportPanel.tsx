@@ -14,16 +14,20 @@ import { color } from '../theme/tokens';
 import { goals } from './GuidedStart';
 
 interface Props {
+  /** A table that is wanted, as one that was taken in just now; empty for none. */
+  from: string;
+  /** Takes a file in, whatever it is. */
+  onFile: (file: File) => void;
   onClose: () => void;
   /** Takes what a report should tell and where its rows come from. */
   onGuide: (goal: ReportGoal, from: NewReport) => void;
 }
 
 /** Asks what a reader should find out, and picks the dataset, table or view that a new report shows. */
-export function NewReportPanel({ onClose, onGuide }: Props) {
+export function NewReportPanel({ from, onFile, onClose, onGuide }: Props) {
   const navigate = useNavigate();
   const databases = useQuery(listDatabasesOptions());
-  const [wanted, setWanted] = useState('');
+  const [wanted, setWanted] = useState(from);
   const [failure, setFailure] = useState('');
   const datasets = useQuery(listDatasetsOptions());
   const [goal, setGoal] = useState<ReportGoal>();
@@ -33,13 +37,6 @@ export function NewReportPanel({ onClose, onGuide }: Props) {
       (error: Error) => setFailure(error.message),
     );
   const make = (from: NewReport) => (goal ? onGuide(goal, from) : create(from));
-  const open = async (file: File) => {
-    try {
-      create({ definition: JSON.parse(await file.text()) as never });
-    } catch {
-      setFailure(`“${file.name}” is no definition of a report: it is not JSON.`);
-    }
-  };
   const shown = datasets.data?.filter((d) => isWanted(d, wanted)) ?? [];
   return (
     <Box
@@ -94,16 +91,16 @@ export function NewReportPanel({ onClose, onGuide }: Props) {
         }}
       />
       <Button component="label" size="small" sx={{ mb: 1 }}>
-        Open a definition file…
+        Open a file…
         <input
           type="file"
           hidden
-          accept=".json,application/json"
-          aria-label="Open a definition file"
+          accept=".json,application/json,.csv,.tsv,.txt,.xlsx,.sqlite,.sqlite3,.db"
+          aria-label="Open a file: a definition, or a table"
           onChange={(e) => {
             const file = e.target.files?.[0];
             e.target.value = '';
-            if (file) void open(file);
+            if (file) onFile(file);
           }}
         />
       </Button>

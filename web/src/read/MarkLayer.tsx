@@ -3,6 +3,7 @@ import IconButton from '@mui/material/IconButton';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { color } from '../theme/tokens';
 import { FigureMenu } from './FigureMenu';
+import { PlaceMenu, placeOf, type PlaceOnPage } from './PlaceMenu';
 import { bringOut, figureOf, markChosen, markOf, walk } from './marks';
 
 /** What a click on a mark asks for. */
@@ -26,13 +27,17 @@ interface Props {
   children: ReactNode;
   /** The run whose pages are shown. */
   run: string;
+  /** The report and the sheet that these pages are of. */
+  report: string;
+  sheet: string;
   /** What was clicked here, while it is open beside. */
   chosen?: { report: string; values: Record<string, string> };
   onMark?: (target: MarkTarget) => void;
 }
 
 /** Tells what the mark under the pointer (or in focus) stands for, follows its link, and offers a chart's numbers and picture. */
-export function MarkLayer({ children, run, chosen, onMark }: Props) {
+export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Props) {
+  const [place, setPlace] = useState<PlaceOnPage>();
   const root = useRef<HTMLDivElement>(null);
   const [tip, setTip] = useState<Tip>();
   const [figure, setFigure] = useState<{ id: string; x: number; y: number }>();
@@ -106,7 +111,9 @@ export function MarkLayer({ children, run, chosen, onMark }: Props) {
       onBlur={hide}
       onClick={(e) => follow(e.target, e.ctrlKey || e.metaKey, e.shiftKey)}
       onContextMenu={(e) => {
-        if (openMenu(e.target)) e.preventDefault();
+        const at = openMenu(e.target) ? undefined : placeOf(e, run, report, sheet);
+        if (at) setPlace(at);
+        if (at || figureOf(e.target)) e.preventDefault();
       }}
       onKeyDown={(e) => {
         if (e.key === 'Enter') follow(e.target, e.ctrlKey || e.metaKey, e.shiftKey);
@@ -143,6 +150,7 @@ export function MarkLayer({ children, run, chosen, onMark }: Props) {
           ⋯
         </IconButton>
       )}
+      {place && <PlaceMenu place={place} onClose={() => setPlace(undefined)} />}
       {menu && <FigureMenu run={run} figure={menu.id} at={menu} onClose={() => setMenu(undefined)} />}
       {tip && (
         <Box

@@ -86,7 +86,7 @@ export function PageList({ info, sheet, goTo, find, chosen, onPage, onMark, onGo
       onScroll={scroll}
       sx={{ flex: 1, minHeight: 0, overflow: 'auto', overflowAnchor: 'none', bgcolor: color.desk }}
     >
-      <MarkLayer run={info.id} chosen={chosen} onMark={onMark}>
+      <MarkLayer run={info.id} report={info.reportId} sheet={sheet.id} chosen={chosen} onMark={onMark}>
         <Box sx={{ position: 'relative', overflow: 'hidden' }} style={{ height: scrolledHeight(geometry) }}>
           {size.width > 0 &&
             Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i).map((number) => (

@@ -11,6 +11,8 @@ public static class FileKinds
 
     public static readonly FileKind Look = new("lucid-lattice/look", "look", []);
 
+    public static readonly FileKind ReportLook = new("lucid-lattice/report-look", "report look", []);
+
     public static readonly FileKind Dataset = new("lucid-lattice/dataset", "dataset", [DatasetEnvelope.Add])
         { BeganWithoutEnvelope = true };
 }

@@ -1,6 +1,11 @@
-import type { BandKind, Element, Section } from '../../api/generated';
+import type { BandKind, Element, GivenImage, Section } from '../../api/generated';
+import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import { Blank } from '../../sentence/Blank';
+import { Sentence } from '../../sentence/Sentence';
+import { color } from '../../theme/tokens';
 import { useCompose } from '../composeStore';
+import { useDrawing } from '../drawing';
 import { offeredFields } from '../definition';
 import { useFieldNames } from '../useFieldNames';
 import { AddList } from './AddList';
@@ -13,12 +18,17 @@ const made = (element: Omit<Element, 'id'> & { type: string }): Element => ({ ..
 export function AddMore({ section, band, level }: { section: Section; band: BandKind; level: number }) {
   const { definition, edit } = useCompose('definition', 'edit');
   const written = useFieldNames();
+  const draws = useDrawing((s) => s.draws === true);
+  const waits = useDrawing((s) => s.words);
   if (!definition) return null;
   const fields = offeredFields(definition, section);
   const own = fields.find((f) => f.kind === 'key') ?? fields[0];
   const flag = fields.find((f) => f.type === 'bool');
   const wide = (section.columns ?? []).reduce((sum, c) => sum + c.width, 0) || 240;
-  const add = (element: Element) => void edit({ type: 'addElement', section: section.id, band, level, element });
+  const add = (element: Element, words: string, image?: GivenImage) => {
+    if (draws) useDrawing.setState({ element, image, words });
+    else void edit({ type: 'addElement', section: section.id, band, level, element, image });
+  };
   const offered: { label: string; element: Element }[] = [
     { label: 'A rule', element: made({ type: 'line', width: wide, height: 1 }) },
     { label: 'A box', element: made({ type: 'box', width: wide, height: 40 }) },
@@ -42,7 +52,7 @@ export function AddMore({ section, band, level }: { section: Section; band: Band
   return (
     <>
       {offered.map(({ label, element }) => (
-        <Button key={label} variant="outlined" onClick={() => add(element)}>
+        <Button key={label} variant="outlined" onClick={() => add(element, label)}>
           {label}
         </Button>
       ))}
@@ -51,20 +61,30 @@ export function AddMore({ section, band, level }: { section: Section; band: Band
       )}
       <FileButton
         onFile={(file) =>
-          void chosenImage(file).then((image) =>
-            edit({
-              type: 'addElement',
-              section: section.id,
-              band,
-              level,
-              element: made({ type: 'image', width: 120, height: 60 } as never),
-              image,
-            }),
-          )
+          void chosenImage(file).then((image) => add(made({ type: 'image', width: 120, height: 60 } as never), 'An image', image))
         }
       >
         An image…
       </FileButton>
+      <Sentence>
+        These stand{' '}
+        <Blank
+          label="Where it is put"
+          choices={[
+            { value: '', label: 'below what is there' },
+            { value: 'draw', label: 'where I draw a frame on the page' },
+          ]}
+          onPick={(v) => useDrawing.setState({ draws: v === 'draw', element: undefined, words: undefined })}
+        >
+          {draws ? 'where I draw a frame on the page' : 'below what is there'}
+        </Blank>
+        .
+      </Sentence>
+      {waits && (
+        <Box role="status" sx={{ p: 1, borderRadius: 1, bgcolor: color.mainTint, width: '100%' }}>
+          {`${waits}: draw its frame on the page. Escape gives it up.`}
+        </Box>
+      )}
     </>
   );
 }

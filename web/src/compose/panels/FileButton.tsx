@@ -14,7 +14,7 @@ export function FileButton({ children, onFile }: { children: string; onFile: (fi
         type="file"
         hidden
         aria-label={children}
-        accept="image/png,image/jpeg"
+        accept="image/png,image/jpeg,image/svg+xml,.svg"
         onChange={(e) => {
           const file = e.target.files?.[0];
           e.target.value = '';

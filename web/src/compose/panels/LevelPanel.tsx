@@ -10,6 +10,7 @@ import { useFieldNames } from '../useFieldNames';
 import { directions, findLevel, offeredFields, sectionOfLevel, words } from '../definition';
 import { moveWithin } from '../edits';
 import { groupings, orders, orderWords } from './levelChoices';
+import { GapsSentence } from './GapsSentence';
 import { GroupsSetting } from './GroupsSetting';
 import { PanelHead } from './PanelHead';
 import { useAddChart } from './chart/useAddChart';
@@ -132,6 +133,7 @@ export function LevelPanel({ id }: { id: string }) {
         </Blank>
         .
       </Sentence>
+      <GapsSentence level={level} parameters={definition.parameters ?? []} />
       <Setting
         name="Groups under names"
         summary={level.groups?.groups?.length ? count(level.groups.groups.length, 'group') : 'each value by itself'}

@@ -1,5 +1,7 @@
 import Box from '@mui/material/Box';
 import type { Element } from '../../api/generated';
+import { Blank } from '../../sentence/Blank';
+import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
@@ -14,11 +16,14 @@ const lengths = [
 
 /** Where an element with a place of its own stands, and how large it is. */
 export function PlaceSetting({ element }: { element: Element }) {
-  const { edit } = useCompose('edit');
+  const { edit, setElement } = useCompose('edit', 'setElement');
   if (element.column) return null;
   const mm = (name: (typeof lengths)[number]['name']) => millimetres(element[name] ?? (name === 'height' ? 16 : 0));
   return (
-    <Setting name="Place and size" summary={`${mm('width')} × ${mm('height')} mm at ${mm('x')}, ${mm('y')}`}>
+    <Setting
+      name="Place and size"
+      summary={`${mm('width')} × ${mm('height')} mm at ${mm('x')}, ${mm('y')}${element.locked ? ', locked' : ''}`}
+    >
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1 }}>
         {lengths.map(({ name, label }) => (
           <TextSetting
@@ -33,6 +38,20 @@ export function PlaceSetting({ element }: { element: Element }) {
           />
         ))}
       </Box>
+      <Sentence>
+        While one works it{' '}
+        <Blank
+          label="Moved while one works"
+          choices={[
+            { value: '', label: 'can be moved' },
+            { value: 'locked', label: 'stays where it is', hint: 'locked' },
+          ]}
+          onPick={(v) => void setElement(element.id, { locked: v === 'locked' })}
+        >
+          {element.locked ? 'stays where it is' : 'can be moved'}
+        </Blank>
+        .
+      </Sentence>
     </Setting>
   );
 }

@@ -15,6 +15,7 @@ import { directions, offeredFields, words } from '../definition';
 import { caption } from '../../shell/caption';
 import { AddList } from './AddList';
 import { PageSetting } from './PageSetting';
+import { ParentLevels } from './ParentLevels';
 import { ParametersSetting } from './ParametersSetting';
 import { PanelHead } from './PanelHead';
 import { ReportLookSetting } from './ReportLookSetting';
@@ -115,6 +116,7 @@ export function ReportPanel() {
           }
         />
       )}
+      <ParentLevels section={section} />
       <Setting name="Title and description" summary={definition.title}>
         <TextSetting
           label="Title"

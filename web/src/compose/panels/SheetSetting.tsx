@@ -6,6 +6,7 @@ import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
 import { millimetres, pointsOf } from '../millimetres';
+import { BackgroundSentence } from './BackgroundSentence';
 import { RemoveButton } from './RemoveButton';
 import { pageConditions } from './WhenSetting';
 
@@ -29,7 +30,9 @@ export function SheetSetting() {
   return (
     <Setting
       name="Columns and background"
-      summary={[count > 1 && `${count} columns`, mark && `“${mark.text}”`].filter(Boolean).join(', ') || 'plain'}
+      summary={
+        [count > 1 && `${count} columns`, mark && `“${mark.text}”`, sheet.background && 'a picture'].filter(Boolean).join(', ') || 'plain'
+      }
     >
       <Sentence>
         Fill the pages{' '}
@@ -124,6 +127,7 @@ export function SheetSetting() {
         )}
         .
       </Sentence>
+      <BackgroundSentence sheet={sheet} onChange={(background) => set({ background })} />
       {sheets.length > 1 && (
         <>
           <TextSetting label="Name of the sheet" value={sheet.name} onCommit={(name) => name.trim() && set({ name: name.trim() })} />

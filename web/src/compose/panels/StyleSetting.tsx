@@ -9,6 +9,7 @@ import { Setting } from '../../sentence/Setting';
 import { useCompose } from '../composeStore';
 import { findElement } from '../definition';
 import { BorderSentence } from './BorderSentence';
+import { GivenSetting } from './GivenSetting';
 import { RulesSetting } from './RulesSetting';
 import { ScaleSentence } from './ScaleSentence';
 
@@ -108,6 +109,7 @@ export function StyleSetting({ element }: { element: Element }) {
           <ScaleSentence scale={style.scale ?? null} isOfRow={element.type === 'cell'} onChange={(scale) => set({ scale })} />
         )}
       </Setting>
+      <GivenSetting by={style.by} onChange={(by) => set({ by })} />
       <RulesSetting element={element} rules={style.rules ?? []} onChange={(rules) => set({ rules })} />
     </>
   );

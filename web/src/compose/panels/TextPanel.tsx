@@ -6,6 +6,7 @@ import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
 import { type Placed, partsOf } from '../definition';
 import { ChipText } from './ChipText';
+import { MoreTexts } from './MoreTexts';
 import { PanelHead } from './PanelHead';
 import { StyleSetting } from './StyleSetting';
 import { PlaceSetting } from './PlaceSetting';
@@ -48,6 +49,7 @@ export function TextPanel({ placed: { element: text, section, band, level } }: {
           <ChipText text={text.text} section={section} band={band} level={level} onCommit={take} />
         )}
       </Box>
+      <MoreTexts text={text} section={section} band={band} level={level} />
       {isRepeated && (
         <Sentence>
           On further pages of its group it is followed by{' '}

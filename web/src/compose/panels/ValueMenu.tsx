@@ -30,6 +30,11 @@ export function ValueMenu({ anchor, value, section, band, level, onPick, onRemov
   const onPages = band === 'pageHeader' || band === 'pageFooter';
   const summary = band !== 'detail' && !onPages;
   const numbers = fields.filter((f) => ['whole', 'decimal', 'double'].includes(f.type) && f.kind !== 'key');
+  // In page bands each level of the sheet's first section has pages of its own, elsewhere those around.
+  const ofLevels = (section.levels ?? [])
+    .filter((_, i) => onPages || band === 'detail' || i < level)
+    .map((l) => l.name)
+    .filter((name) => !name.includes("'"));
   const now = withPattern(value ?? '');
   const type =
     fields.find((f) => written(f.name) === now.expression)?.type ??
@@ -61,6 +66,10 @@ export function ValueMenu({ anchor, value, section, band, level, onPick, onRemov
       all: [
         { value: 'page_number()', label: 'Page number' },
         { value: 'page_count()', label: 'Number of pages' },
+        ...ofLevels.flatMap((l) => [
+          { value: `page_number('${l}')`, label: `Page within ${l.toLowerCase()}` },
+          { value: `page_count('${l}')`, label: `Number of pages of ${l.toLowerCase()}` },
+        ]),
         { value: 'CURRENT_TIMESTAMP', label: 'Date and time of the run' },
       ],
     },

@@ -16,6 +16,7 @@ const known: Record<string, string> = {
 };
 
 const total = /^(sum|avg|min|max|median|count)\(("(?:[^"]|"")+"|[\p{L}_][\p{L}\p{N}_]*)\)$/u;
+const ofGroup = /^page_(number|count)\('([^']+)'\)$/;
 const nouns: Record<string, string> = { sum: 'sum', avg: 'average', min: 'smallest', max: 'largest', median: 'median', count: 'number' };
 
 /** What people read on a chip instead of an expression. */
@@ -25,9 +26,11 @@ export function useChipNames(section: Section): (value: string) => string {
     if (!definition) return value;
     const { expression, pattern } = withPattern(value);
     const made = total.exec(expression);
+    const paged = ofGroup.exec(expression);
     const parameter = definition.parameters?.find((p) => `:${p.name}` === expression);
     const name =
       known[expression] ??
+      (paged && `${paged[1] === 'number' ? 'page within' : 'pages of'} ${paged[2].toLowerCase()}`) ??
       (parameter
         ? caption(parameter)
         : made

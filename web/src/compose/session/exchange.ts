@@ -44,11 +44,12 @@ export function createExchange({ getState: get, setState: set }: StoreApi<Sessio
       pagesCall.abort();
       pagesCall = new AbortController();
       api.countPages({ definition: view.definition, values: get().values }, pagesCall.signal).then(
-        ({ pageCount }) => {
-          const before = get().pageCount;
-          set({ pageCount });
-          // What prints the number of pages is looked at again.
-          if (before !== pageCount && JSON.stringify(view.definition).includes('page_count')) void get().look();
+        ({ pageCount, pages }) => {
+          const before = get();
+          set({ pageCount, pages });
+          // What prints the number of pages, or the pages of groups, is looked at again.
+          const prints = before.pageCount !== pageCount && JSON.stringify(view.definition).includes('page_count');
+          if (prints || JSON.stringify(before.pages ?? {}) !== JSON.stringify(pages)) void get().look();
         },
         () => undefined,
       );

@@ -27,7 +27,7 @@ beforeEach(() => {
     published: null,
     definition: titled(server[id].title),
   }));
-  vi.spyOn(api, 'countPages').mockResolvedValue({ pageCount: 1 });
+  vi.spyOn(api, 'countPages').mockResolvedValue({ pageCount: 1, pages: {} });
   vi.spyOn(api, 'compose').mockImplementation(async ({ definition, edits = [] }: ComposeRequest) => {
     await gate;
     const changed = titled(definition.title + 'x'.repeat(edits?.length ?? 0));

@@ -31,6 +31,7 @@ export function createSession(id: string): Session {
     future: [],
     view: undefined,
     pageCount: undefined,
+    pages: undefined,
     selection: { kind: 'report' as const },
     sheet: undefined,
     vantage: {},

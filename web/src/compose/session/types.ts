@@ -33,6 +33,8 @@ export interface SessionState {
   values: Record<string, string>;
   view?: ComposeResponse;
   pageCount?: number;
+  /** Of reports with contents: the pages on which groups began when they were counted last. */
+  pages?: Record<string, number>;
   /** What the server has been working on for a while, with a way to stop it. */
   busy?: { name: string; stop: () => void };
   /** True if the author stopped the first look at the report. */

@@ -45,7 +45,8 @@ interface Props {
   /** The databases that can take a table in. */
   own: DatabaseInfo[];
   onClose: () => void;
-  onDone: (words: string) => void;
+  /** The database and the table that hold its rows now. */
+  onDone: (words: string, database: string, table: string) => void;
 }
 
 const tableIn = (database: DatabaseInfo | undefined, table: string) =>
@@ -76,7 +77,7 @@ export function CsvPanel({ file, preview, own, onClose, onDone }: Props) {
     setBusy(true);
     try {
       const made = await api.uploadCsv(into || name.trim(), table.trim(), columns, file, replaced !== undefined);
-      onDone(`${count(made.rows, 'row')} are in “${into || name.trim()}”.${misfits(made)}`);
+      onDone(`${count(made.rows, 'row')} are in “${into || name.trim()}”.${misfits(made)}`, into || name.trim(), table.trim());
     } catch (error) {
       setFailure((error as Error).message);
     } finally {

@@ -9,6 +9,7 @@ import type { CsvPreview } from '../../api/generated';
 import { count } from '../../shell/count';
 import { color } from '../../theme/tokens';
 import { CsvPanel } from './CsvPanel';
+import { isCsv, isSpreadsheet, previewed } from './files';
 import { datasetProblems } from '../datasetProblems';
 import { PathForm } from './PathForm';
 import { TableLook } from './TableLook';
@@ -73,7 +74,7 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
   const take = async (chosen: File) => {
     setBusy(`Reading ${chosen.name}…`);
     try {
-      if (/\.(csv|tsv|txt)$/i.test(chosen.name)) setCsv({ file: chosen, preview: await api.previewCsv(chosen) });
+      if (isCsv(chosen) || isSpreadsheet(chosen)) setCsv(await previewed(chosen));
       else if (isTaken(nameOf(chosen))) setTwice({ file: chosen, name: nameOf(chosen) });
       else await put(chosen, nameOf(chosen));
     } catch (error) {
@@ -135,7 +136,7 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
           ref={file}
           type="file"
           hidden
-          accept=".sqlite,.db,.sqlite3,.csv,.tsv,.txt"
+          accept=".sqlite,.db,.sqlite3,.csv,.tsv,.txt,.xlsx"
           aria-label="File to upload"
           onChange={(e) => {
             const chosen = e.target.files?.[0];

@@ -11,7 +11,7 @@ const nothing: ChartChoices = { types: [], palettes: [] };
 /** The types and palettes that the server knows. */
 export const useChartChoices = (): ChartChoices => useQuery({ ...listChartChoicesOptions(), staleTime: Infinity }).data ?? nothing;
 
-const noLooks: KeptLooks = { looks: [], palettes: [] };
+const noLooks: KeptLooks = { looks: [], palettes: [], reports: [] };
 
 /** The looks and palettes that are kept by name. */
 export const useKeptLooks = (): KeptLooks => useQuery({ ...listLooksOptions(), staleTime: 30_000 }).data ?? noLooks;
