@@ -60,6 +60,11 @@ public sealed class DemoDatabase
     private void FillLookups()
     {
         for (var i = 0; i < FerryCompany.Regions.Length; i++) Insert("INSERT INTO regions VALUES (@0, @1)", i + 1, FerryCompany.Regions[i]);
+        for (var i = 0; i < FerryCompany.Offices.Length; i++)
+        {
+            var office = FerryCompany.Offices[i];
+            Insert("INSERT INTO offices VALUES (@0, @1, @2, @3)", i + 1, office.Above, office.Name, office.People);
+        }
         for (var i = 0; i < FerryCompany.Ports.Length; i++) Insert("INSERT INTO ports VALUES (@0, @1)", i + 1, FerryCompany.Ports[i]);
         for (var i = 0; i < FerryCompany.Routes.Length; i++)
         {

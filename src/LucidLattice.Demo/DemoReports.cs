@@ -15,6 +15,7 @@ public static class DemoReports
             "sailings-in-detail", "route-performance", "bookings-by-route", "delays-by-cause",
             "sailings-by-outcome", "routes-compared", "year-in-charts", "busiest-routes",
             "seasons-and-regions", "income-ledger", "regions-and-bookings", "boarding-vouchers", "route-labels",
+            "months-of-each-route", "offices",
         }.Select(id => (id, Read($"{id}.json")))];
 
     private static ReportDefinition Read(string name)

@@ -12,6 +12,8 @@ internal static class DemoSchema
             built INTEGER NOT NULL, in_service_from DATE);
         CREATE TABLE ticket_classes (ticket_class_id INTEGER PRIMARY KEY, code TEXT NOT NULL, name TEXT NOT NULL);
         CREATE TABLE delay_causes (delay_cause_id INTEGER PRIMARY KEY, name TEXT NOT NULL);
+        CREATE TABLE offices (office_id INTEGER PRIMARY KEY, above_id INTEGER REFERENCES offices, name TEXT NOT NULL,
+            people INTEGER NOT NULL);
         CREATE TABLE sailings (sailing_id INTEGER PRIMARY KEY,
             route_id INTEGER NOT NULL REFERENCES routes, vessel_id INTEGER NOT NULL REFERENCES vessels,
             departs DATETIME NOT NULL, status TEXT NOT NULL, passengers INTEGER, vehicles INTEGER, delay_minutes INTEGER,

@@ -45,6 +45,17 @@ internal static class FerryCompany
         [("STD", "Standard", 1m), ("RES", "Island resident", 0.6m), ("FLX", "Flexible", 1.35m), ("GRP", "Group", 0.85m),
             ("CAB", "Quiet lounge", 1.8m)];
 
+    /// <param name="Above">The place in the list of the office that it belongs to, from 1; null for the head office.</param>
+    public sealed record Office(string Name, int? Above, int People);
+
+    public static readonly Office[] Offices =
+    [
+        new("Head office", null, 24), new("Eastern Sound", 1, 6), new("Northern Isles", 1, 5), new("West Firth", 1, 7),
+        new("Aith terminal", 2, 31), new("Voe terminal", 2, 22), new("Linga terminal", 2, 18), new("Brae terminal", 3, 27),
+        new("Holm terminal", 3, 19), new("Skerra terminal", 4, 35), new("Tangwick terminal", 4, 14), new("Workshop at Aith", 5, 16),
+        new("Linkspan crew", 5, 9), new("Ticket desk at Voe", 6, 4), new("Freight desk at Skerra", 10, 8),
+    ];
+
     public static readonly string[] DelayCauses = ["Weather", "Technical", "Late arrival of vessel", "Loading", "Crew"];
 
     public static readonly string[] Remarks =

@@ -195,4 +195,77 @@ public sealed class CsvTests : IDisposable
         Assert.Contains("“day” are read day first; they could be month first as well", notes);
         Assert.Contains("without a zone", notes);
     }
+
+    private static MemoryStream Workbook(string rows, string? extra = null)
+    {
+        const string Main = "http://schemas.openxmlformats.org/spreadsheetml/2006/main";
+        const string Package = "http://schemas.openxmlformats.org/package/2006";
+        const string Office = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
+        var file = new MemoryStream();
+        using (var zip = new System.IO.Compression.ZipArchive(file, System.IO.Compression.ZipArchiveMode.Create, leaveOpen: true))
+        {
+            Put("xl/workbook.xml", $"<workbook xmlns='{Main}' xmlns:r='{Office}'><sheets><sheet name='a' sheetId='1' r:id='r1'/></sheets>"
+                + "</workbook>");
+            Put("xl/_rels/workbook.xml.rels", $"<Relationships xmlns='{Package}/relationships'><Relationship Id='r1' "
+                + $"Type='{Office}/worksheet' Target='worksheets/sheet1.xml'/></Relationships>");
+            Put("_rels/.rels", $"<Relationships xmlns='{Package}/relationships'><Relationship Id='r1' "
+                + $"Type='{Office}/officeDocument' Target='xl/workbook.xml'/></Relationships>");
+            Put("[Content_Types].xml", $"<Types xmlns='{Package}/content-types'/>");
+            Put("xl/worksheets/sheet1.xml", $"<worksheet xmlns='{Main}'><sheetData>{rows}</sheetData></worksheet>");
+            if (extra is not null) Put("xl/media/big.bin", extra);
+
+            void Put(string name, string text)
+            {
+                using var writer = new StreamWriter(zip.CreateEntry(name).Open());
+                writer.Write(text);
+            }
+        }
+        file.Position = 0;
+        return file;
+    }
+
+    private static string ReadWorkbook(Stream file)
+    {
+        using var csv = new StringWriter();
+        SpreadsheetFile.ToCsv(file, csv, CancellationToken.None);
+        return csv.ToString().ReplaceLineEndings("\n");
+    }
+
+    /// <summary>Outside reference: ECMA-376-1, 18.3 (cells with inline texts, numbers, booleans).</summary>
+    [Fact]
+    public void A_workbook_becomes_the_CSV_of_its_first_sheet()
+    {
+        static string Text(string text) => $"<c t='inlineStr'><is><t>{text}</t></is></c>";
+        var rows = $"<row>{Text("port")}{Text("metres")}{Text("open")}{Text("note")}</row>"
+            + $"<row>{Text("Aith, east")}<c><v>84.5</v></c><c t='b'><v>1</v></c></row>"
+            + $"<row>{Text("Voe")}<c><v>1234567</v></c><c t='b'><v>0</v></c>{Text("=1+1")}{Text("beside")}</row>";
+        Assert.Equal("port,metres,open,note\n\"Aith, east\",84.5,true,\nVoe,1234567,false,=1+1\n", ReadWorkbook(Workbook(rows)));
+    }
+
+    [Fact]
+    public void What_is_no_workbook_or_too_large_a_one_is_refused_with_a_sentence()
+    {
+        var random = new Random(4);
+        var whole = Workbook("<row><c><v>1</v></c></row>").ToArray();
+        for (var round = 0; round < 150; round++)
+        {
+            var bytes = round < 5 ? new byte[round * 100] : [.. whole];
+            if (round < 5) random.NextBytes(bytes);
+            else
+                for (var i = 0; i < 1 + round / 30; i++) bytes[random.Next(bytes.Length)] = (byte)random.Next(256);
+            try
+            {
+                ReadWorkbook(new MemoryStream(bytes));
+            }
+            catch (DataException e)
+            {
+                Assert.NotEmpty(e.Message);
+            }
+        }
+        var bomb = Workbook("<row><c><v>1</v></c></row>", new string('x', 1 << 20));
+        Assert.Equal("1\n", ReadWorkbook(bomb));
+        Assert.Throws<DataException>(() => ReadWorkbook(Workbook("")));
+        var wide = string.Concat(Enumerable.Repeat("<c><v>1</v></c>", 2_001));
+        Assert.Throws<DataException>(() => ReadWorkbook(Workbook($"<row>{wide}</row>")));
+    }
 }

@@ -72,6 +72,46 @@ public sealed class GuidedTests
         Assert.Contains(Workshop.Run(report with { Look = "none" }).Problems, p => p.Code == "unknown-look");
     }
 
+    [Fact]
+    public void A_look_of_ones_own_is_worn_kept_and_bounded()
+    {
+        var report = Workshop.DemoReport("seasons-and-regions");
+        var own = Looks.All[0] with
+        {
+            Name = "Night", Title = "#0B5D5B", Scale = 1.5, RowSpace = 10, Header = "Skerravoe {{ page_number() }}",
+        };
+        var picture = Convert.ToBase64String("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 4 2'><path d='M0 0h4v2H0z'/></svg>"u8);
+        var worn = new SetReportLook { Own = own, Logo = new GivenImage("logo.svg", picture) }.Apply(report, new DemoCatalog());
+        var page = Workshop.Run(worn).Page(1);
+        var title = page.Texts().First(t => t.Text.StartsWith("Seasons", StringComparison.Ordinal));
+        Assert.Equal(("#0B5D5B", 27), (title.Color, title.Font.Size));
+        Assert.Contains(page.Texts(), t => t.Text == "Skerravoe 1" && t.Y < report.Page.Top);
+        var logo = Assert.Single(page.Flatten().OfType<ImageItem>());
+        Assert.InRange(logo.Y + logo.Height, 0, report.Page.Top);
+        Assert.Equal(2, logo.Width / logo.Height, 6);
+        // Another look takes it away with its logo, and nothing of it is left.
+        var back = new SetReportLook { Look = "ledger" }.Apply(worn, new DemoCatalog());
+        Assert.Equal(ReportJson.Write(report with { Look = "ledger" }), ReportJson.Write(back));
+        Assert.Empty(back.Images);
+
+        foreach (var wrong in new[] { own with { Title = "red" }, own with { Scale = double.NaN }, own with { RowSpace = 1e9 },
+            own with { Logo = "gone" }, own with { Levels = [.. Enumerable.Repeat("#000000", 9)] } })
+            Assert.Contains(Workshop.Run(report with { OwnLook = wrong }).Problems, p => p.Code == "bad-look");
+    }
+
+    [Fact]
+    public void Rows_stand_as_far_apart_as_the_look_says()
+    {
+        var report = Workshop.DemoReport("income-ledger");
+        double Between(double space)
+        {
+            var rows = Workshop.Run(report with { OwnLook = Looks.All[0] with { RowSpace = space } }).Page(3).Texts()
+                .Where(t => t.X < report.Page.Left + 5).Select(t => t.Y).ToList();
+            return rows[8] - rows[7];
+        }
+        Assert.Equal(Between(0) + 7, Between(7), 6);
+    }
+
     /// <summary>With white, as WCAG 2.2 defines it.</summary>
     private static double Contrast(string color)
     {

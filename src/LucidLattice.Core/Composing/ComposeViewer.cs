@@ -20,7 +20,7 @@ public sealed class ComposeViewer
     private readonly List<BandView> _bands = [];
     private readonly List<VantageStep> _steps = [];
     private int? _pageCount;
-    private IReadOnlyDictionary<string, int> _pages = new Dictionary<string, int>();
+    private IReadOnlyDictionary<string, PageSpan> _pages = new Dictionary<string, PageSpan>();
 
     private ComposeViewer(ReportRun run, IReadOnlyDictionary<string, IReadOnlyList<string?>> wanted, ITypesetter typesetter)
         => (_run, _wanted, _layout) = (run, wanted, new PartLayout(typesetter));
@@ -29,15 +29,15 @@ public sealed class ComposeViewer
     /// <param name="vantage">Of each section, by its id: group keys, outermost first, as machines write them.</param>
     /// <param name="sheet">The id of the sheet; null, or one that is gone, for the first.</param>
     /// <param name="pageCount">How many pages texts say there are; null where that is not known.</param>
-    /// <param name="pages">The pages that contents print, as <see cref="ContentsPages"/> gives them.</param>
+    /// <param name="pages">The pages that contents print, as <see cref="GroupPages"/> gives them.</param>
     public static ComposeView View(ReportRun run, IReadOnlyDictionary<string, IReadOnlyList<string?>> vantage, ITypesetter typesetter,
-        string? sheet = null, int? pageCount = null, IReadOnlyDictionary<string, int>? pages = null)
+        string? sheet = null, int? pageCount = null, IReadOnlyDictionary<string, PageSpan>? pages = null)
     {
         var shown = run.Sheet(sheet) ?? run.Sheets[0];
         var plan = shown.Plan;
         var viewer = new ComposeViewer(run, vantage, typesetter)
         {
-            _pageCount = pageCount, _pages = pages ?? new Dictionary<string, int>(),
+            _pageCount = pageCount, _pages = pages ?? new Dictionary<string, PageSpan>(),
         };
         viewer.AddPageBand(plan, plan.PageHeader, BandKind.PageHeader);
         foreach (var section in plan.Sections) viewer.AddSection(section, 0, group: 0);
@@ -58,13 +58,18 @@ public sealed class ComposeViewer
     /// <summary>The page of a group, as it was when pages were counted last.</summary>
     private int? PageOf(Grouping.GroupTree tree, int level, int group) =>
         _run.Data!.Sections.FirstOrDefault(s => ReferenceEquals(s.Tree, tree)) is { } section
-            && _pages.TryGetValue(ContentsPages.KeyOf(section.Plan.Section.Id, level, group), out var page) ? page : null;
+            && _pages.TryGetValue(GroupPages.KeyOf(section.Plan.Section.Id, level, group), out var page) ? page.First : null;
+
+    /// <summary>Page 1 stands for the page that a band is on, so a group of which it is shown begins there.</summary>
+    private (int First, int? Last)? PagesOf(SectionPlan section, int level, int group) =>
+        _pages.TryGetValue(GroupPages.KeyOf(section.Section.Id, level, group), out var span) ? (1, span.Last - span.First + 1) : null;
 
     private void AddPageBand(SheetPlan sheet, IReadOnlyList<PartPlan> parts, BandKind kind)
     {
         var data = _run.Data![sheet.First];
         var frame = data.NewFrame();
         (frame.PageNumber, frame.PageCount) = (1, _pageCount);
+        frame.PagesOf = (level, group) => PagesOf(sheet.First, level, group);
         new FramePositions(data.Tree, frame).MoveTo(new Cursor(Stage.ReportHeader, sheet.First.Base));
         // Here, one page shows them all.
         if (kind == BandKind.PageFooter) frame.Place = data.Tree.Order.Length;
@@ -83,6 +88,7 @@ public sealed class ComposeViewer
         _steps.AddRange(vantage.Steps);
         var frame = data.NewFrame();
         (frame.PageNumber, frame.PageCount) = (1, _pageCount);
+        frame.PagesOf = (level, of) => PagesOf(plan, level, of);
         foreach (var (place, _) in plan.Section.Bands()) AddBand(data, place, vantage.Path, frame, depth);
     }
 

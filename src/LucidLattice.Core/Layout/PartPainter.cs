@@ -20,8 +20,8 @@ public sealed class PartPainter(PartLayout layout, Painting on)
         var slice = on with { Frame = frame, Left = left, Top = top, From = from, To = to };
         if (plan.Part.Shade is { } shade && IsShaded(shade, frame))
             on.Items.Add(new RectItem(left, top, plan.Width, to - from, shade.Color));
-        foreach (var i in plan.PaintOrder)
-            if (part.Elements[i].Plan.IsShown(frame)) part.Elements[i].Plan.Paint(part.Elements[i], slice);
+        foreach (var element in plan.FromBack(part.Elements))
+            if (element.Plan.IsShown(frame)) element.Plan.Paint(element, slice);
         return part;
     }
 

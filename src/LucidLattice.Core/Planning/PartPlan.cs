@@ -9,15 +9,22 @@ public sealed record PartPlan(BandPart Part, IReadOnlyList<ElementPlan> Elements
     /// <summary>Decides whether it is printed; null for always.</summary>
     public Expressions.Compiled? Condition { get; init; }
 
-    /// <summary>The places of its elements in the order in which they are painted, from back to front: what surrounds others first, and
-    /// then as the definition has them.</summary>
-    public IReadOnlyList<int> PaintOrder { get; } = Ordered(Part, Elements);
+    /// <summary>What of it is printed somewhere, from back to front: what surrounds others first, and then as the definition has
+    /// them.</summary>
+    public IEnumerable<PlacedElement> FromBack(IReadOnlyList<PlacedElement> placed) =>
+        _ranks is null ? placed : placed.OrderBy(e => _ranks.GetValueOrDefault(e.Plan));
 
-    private static int[] Ordered(BandPart part, IReadOnlyList<ElementPlan> elements)
+    /// <summary>Null where the order from top to bottom is that from back to front.</summary>
+    private readonly Dictionary<ElementPlan, int>? _ranks = Ranks(Part, Elements);
+
+    private static Dictionary<ElementPlan, int>? Ranks(BandPart part, IReadOnlyList<ElementPlan> elements)
     {
         var places = part.Elements.Select((e, i) => (e.Id, i)).DistinctBy(e => e.Id).ToDictionary(e => e.Id, e => e.i);
-        return [.. Enumerable.Range(0, elements.Count).OrderBy(i => !elements[i].Surrounds)
-            .ThenBy(i => places.GetValueOrDefault(elements[i].Id, int.MaxValue))];
+        var ordered = elements.OrderBy(e => !e.Surrounds).ThenBy(e => places.GetValueOrDefault(e.Id, int.MaxValue)).ToList();
+        if (ordered.SequenceEqual(elements, ReferenceEqualityComparer.Instance)) return null;
+        var ranks = new Dictionary<ElementPlan, int>(ReferenceEqualityComparer.Instance);
+        for (var i = 0; i < ordered.Count; i++) ranks[ordered[i]] = i;
+        return ranks;
     }
 
     /// <summary>Of its section, in points.</summary>
@@ -30,7 +37,7 @@ public sealed record PartPlan(BandPart Part, IReadOnlyList<ElementPlan> Elements
     public double Space { get; init; }
 
     /// <summary>As high as it says, and at least as high as what stands in it, so that nothing in it is lost.</summary>
-    public double Height => Math.Max(1, _height + 2 * Space);
+    public double Height => Space == 0 ? _height : Math.Max(1, _height + 2 * Space);
 
     private readonly double _height = Elements.Select(Bottom).Append(Part.Height).Max();
 

@@ -40,7 +40,10 @@ public sealed class ReportPlanner
         // Page bands see the first section's fields, and may wear the columns of any.
         var first = scopes.First(s => s.Section == sheet.Sections[0]);
         var page = new SectionScope(_report, first.Section with { Levels = [] }, first.Dataset, new HashSet<string>(), 0, _links,
-            _problems) { Running = first.Running, LevelsOnPage = [.. first.Section.Levels.Select(l => l.Name)] };
+            _problems) 
+        {
+            Running = first.Running, LevelsOnPage = [.. first.Section.Levels.Select(l => l.Name)], Width = _report.Page.BodyWidth,
+        };
         foreach (var (id, column) in scopes.SelectMany(s => s.Columns)) page.Columns.TryAdd(id, column);
         var (header, footer) =
             (PageBand(sheet.PageHeader, BandKind.PageHeader, page), PageBand(sheet.PageFooter, BandKind.PageFooter, page));

@@ -23,7 +23,7 @@ internal sealed class PagePlaces(RunData data, PartLayout layout, double x, doub
     {
         if (y < top || y > top + (to - from) || x < left - Near || x > left + part.Width + Near) return;
         var (inside, within) = (layout.Place(part, frame), from + y - top);
-        var element = part.PaintOrder.Select(i => inside.Elements[i]).LastOrDefault(e => e.Plan.IsShown(frame)
+        var element = part.FromBack(inside.Elements).LastOrDefault(e => e.Plan.IsShown(frame)
             && x >= left + e.Plan.X - Near && x <= left + e.Plan.X + e.Plan.Width + Near
             && within >= e.Y - Near && within <= e.Y + e.Height + Near);
         var own = data[section];

@@ -90,7 +90,10 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         var id = $"{prefix}image-{item.Image.Name[..16]}";
         if (_images.Add(id))
         {
-            xml.Raw("<defs><image width=\"1\" height=\"1\" preserveAspectRatio=\"none\""u8);
+            // In its own size, since browsers draw an SVG file that is a point large as nothing.
+            xml.Raw("<defs><image preserveAspectRatio=\"none\""u8);
+            xml.Attribute("width"u8, item.Image.Width);
+            xml.Attribute("height"u8, item.Image.Height);
             xml.Attribute("id"u8, id);
             xml.Attribute("href"u8, $"data:{item.Image.MediaType};base64,{Convert.ToBase64String(item.Image.Bytes.Span)}");
             xml.Raw("/></defs>"u8);
@@ -98,7 +101,7 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         xml.Raw("<use role=\"img\""u8);
         xml.Attribute("href"u8, $"#{id}");
         xml.Attribute("aria-label"u8, item.AlternativeText);
-        Matrix(new Transform(item.Width, 0, 0, item.Height, item.X, item.Y));
+        Matrix(new Transform(item.Width / item.Image.Width, 0, 0, item.Height / item.Image.Height, item.X, item.Y));
         xml.Raw("/>"u8);
     }
 

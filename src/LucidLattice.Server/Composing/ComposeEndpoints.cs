@@ -27,7 +27,7 @@ namespace LucidLattice.Server.Composing;
 public sealed record ComposeRequest(
     ReportDefinition Definition, IReadOnlyList<Edit>? Edits = null, IReadOnlyDictionary<string, IReadOnlyList<string?>>? Vantage = null,
     IReadOnlyDictionary<string, string>? Values = null, string? Follow = null, string? Sheet = null, int? PageCount = null,
-    IReadOnlyDictionary<string, int>? Pages = null);
+    IReadOnlyDictionary<string, PageSpan>? Pages = null);
 
 /// <param name="Definition">With the edits made.</param>
 /// <param name="Changed">False if the edits came to nothing.</param>
@@ -47,8 +47,8 @@ public sealed record ComposeBand(
     string Section, int Depth, BandKind Kind, int Level, string Name, long? Printed, double Left, double Height, string Svg,
     IReadOnlyList<ElementView> Elements, IReadOnlyList<ChartView> Charts);
 
-/// <param name="Pages">Of reports with contents: the page on which each group begins, by section, level and group.</param>
-public sealed record PagesResponse(int PageCount, IReadOnlyDictionary<string, int> Pages);
+/// <param name="Pages">Of reports that print them: the pages on which each group begins and ends, by section, level and group.</param>
+public sealed record PagesResponse(int PageCount, IReadOnlyDictionary<string, PageSpan> Pages);
 
 /// <summary>A type of chart, as sentences offer it.</summary>
 /// <param name="Words">In “as columns”.</param>
@@ -109,7 +109,7 @@ public static class ComposeEndpoints
             (ComposeRequest request, ReportEngine engine, CancellationToken cancel) =>
             {
                 var run = Run(request, engine, new RunProgress(), cancel, pages: true);
-                return new PagesResponse(run.PageCount, run.Data is null ? new Dictionary<string, int>() : ContentsPages.Of(run));
+                return new PagesResponse(run.PageCount, run.Data is null ? new Dictionary<string, PageSpan>() : GroupPages.Of(run));
             }).WithName("countPages");
         compose.MapPost("/explanation",
             (ExplainRequest request, IReportCatalog catalog) => ReportExplainer.Explain(request.Definition, catalog))

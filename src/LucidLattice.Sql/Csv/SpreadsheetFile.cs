@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.IO.Compression;
+using System.Text;
 using CsvHelper;
 using ExcelDataReader;
 using LucidLattice.Core.Data;
@@ -14,6 +15,9 @@ public static class SpreadsheetFile
 
     /// <summary>A workbook is compressed; what comes out of it is counted before anything is read.</summary>
     public const long MostBytes = 512L << 20;
+
+    // The reader wants an encoding of old workbooks at hand, though none of these are read.
+    static SpreadsheetFile() => Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
 
     /// <exception cref="DataException">It is no workbook, or a larger one than is taken.</exception>
     public static void ToCsv(Stream workbook, TextWriter to, CancellationToken cancel)

@@ -39,7 +39,7 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
     }
     // A part of it stays chosen while it is chosen itself, and so do others that were chosen with it.
     if (!selected) select({ kind: 'element', id: view.id });
-    if (kind.handle === 'none' || (free && element.locked)) return;
+    if (kind.handle === 'none') return;
     const part = e.target instanceof Element ? e.target.closest<HTMLElement>('[data-chart-part]')?.dataset.chartPart : undefined;
     const strip = e.currentTarget.closest<HTMLElement>('[data-band]')?.dataset;
     start.current = { x: e.clientX, y: e.clientY, size, part, band: strip && `${strip.section}${strip.band}` };
@@ -47,7 +47,7 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
   };
   const move = (e: React.PointerEvent) => {
     const from = start.current;
-    if (!from) return;
+    if (!from || (free && element.locked)) return;
     const by = { x: e.clientX - from.x, y: e.clientY - from.y };
     if (!resized && !shift && Math.hypot(by.x, by.y) <= 3) return;
     if (from.size) {

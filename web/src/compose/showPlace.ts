@@ -18,7 +18,7 @@ export function showPlace(address: string) {
   select({ kind: 'element', id: element });
   // The page is drawn first.
   setTimeout(
-    () => document.querySelector<HTMLElement>(`[data-element="${CSS.escape(element)}"]`)?.scrollIntoView({ block: 'center' }),
+    () => document.querySelector<HTMLElement>(`[data-element="${CSS.escape(element)}"]`)?.scrollIntoView({ block: 'nearest' }),
     600,
   );
 }

@@ -77,11 +77,7 @@ export function LibraryPage() {
         const made = await api.uploadDatabase(file.name.replace(/\.[^.]*$/, ''), file);
         await begin(`“${made.name}” is there, with ${count(made.tables.length, 'table')}.`, made.tables[0]?.name ?? '');
       } else
-        failed(
-          new Error(
-            `No report can be made from “${file.name}”. What can be let go here: a CSV file, a workbook (.xlsx), a SQLite file, a definition.`,
-          ),
-        );
+        failed(new Error(`“${file.name}” makes no report. What does: a CSV file, a workbook (.xlsx), a SQLite file, or a definition.`));
     } catch (error) {
       failed(error instanceof SyntaxError ? new Error(`“${file.name}” is no definition of a report: it is not JSON.`) : (error as Error));
     }

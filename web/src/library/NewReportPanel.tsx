@@ -135,7 +135,10 @@ export function NewReportPanel({ from, onFile, onClose, onGuide }: Props) {
           {[...database.tables]
             .sort((a, b) => Number(b.isView) - Number(a.isView))
             .filter((t) =>
-              `${t.name.replaceAll('_', ' ')} ${t.fields.map((f) => f.name).join(' ')}`.toLowerCase().includes(wanted.trim().toLowerCase()),
+              `${t.name.replaceAll('_', ' ')} ${t.fields.map((f) => f.name).join(' ')}`
+                .replaceAll('_', ' ')
+                .toLowerCase()
+                .includes(wanted.trim().replaceAll('_', ' ').toLowerCase()),
             )
             .map((table) => (
               <Box

@@ -35,6 +35,9 @@ export function OwnLook({ look, definition }: { look: ReportLook; definition: Re
   const own = { ...look, id: '', name: definition.ownLook ? look.name : 'My look' };
   const set = (change: Partial<ReportLook>) => void edit({ type: 'setReportLook', own: { ...own, ...change } });
   const level = (i: number, picked: string | null) => set({ levels: look.levels.map((c, k) => (k === i && picked ? picked : c)) });
+  const tint = (words: string, of: 'title' | 'ink' | 'muted') => (
+    <ColourBlank label={`Colour of ${words}`} value={look[of]} none="ink" onPick={(c) => c && set({ [of]: c })} />
+  );
   const logo = definition.images?.find((image) => image.id === look.logo);
   const keep = async (name: string) => {
     const carried: CarriedLook = { look: { ...own, name: name.trim() }, logo };
@@ -70,9 +73,7 @@ export function OwnLook({ look, definition }: { look: ReportLook; definition: Re
         <Blank label="Distance of rows" choices={spaces} onPick={(v) => set({ rowSpace: Number(v) })}>
           {spaces.find((s) => Number(s.value) === (look.rowSpace ?? 0))?.label ?? `${look.rowSpace} pt apart`}
         </Blank>
-        ; titles in <ColourBlank label="Colour of titles" value={look.title} none="ink" onPick={(c) => c && set({ title: c })} />, texts in{' '}
-        <ColourBlank label="Colour of texts" value={look.ink} none="ink" onPick={(c) => c && set({ ink: c })} />, headings and notes in{' '}
-        <ColourBlank label="Colour of notes" value={look.muted} none="grey" onPick={(c) => c && set({ muted: c })} />, levels in{' '}
+        ; titles in {tint('titles', 'title')}, texts in {tint('texts', 'ink')}, notes in {tint('notes', 'muted')}, levels in{' '}
         {look.levels.map((tone, i) => (
           <span key={i}>
             {i > 0 && ', '}

@@ -133,6 +133,25 @@ test.each([
   expect(localStorage.length).toBe(0);
 });
 
+test('an undo without its answer survives a reload, also of a gesture that has none either', async () => {
+  await openReport('a');
+  await now().edit(total);
+  await vi.advanceTimersByTimeAsync(2000);
+  expect(server.a.title).toBe('ax');
+  hold();
+  void now().undo();
+  void now().edit(total);
+  void now().edit(total);
+  void now().undo();
+  window.dispatchEvent(new Event('pagehide'));
+  gate = undefined;
+  forgetSessions();
+  await openReport('a');
+  expect(now().definition?.title).toBe('ax');
+  await now().undo();
+  expect(now().definition?.title).toBe('a');
+});
+
 test('a save that arrived although its page was gone is no conflict afterwards', async () => {
   await openReport('a');
   await now().edit(total);

@@ -23,6 +23,10 @@ export interface Session extends StoreApi<SessionState> {
 
 const same = (one?: ReportDefinition, other?: ReportDefinition) => JSON.stringify(one) === JSON.stringify(other);
 
+/** Gestures of one step, a change that was made here, or a way through the undo. */
+type Pending = { edits: Edit[] } | { rewrite: (definition: ReportDefinition) => ReportDefinition } | { travel: Travel };
+type Travel = (history: History<ReportDefinition>) => History<ReportDefinition>;
+
 /** One report that is open: everything that is asked and answered belongs to it, whatever else is opened meanwhile. */
 export function createSession(id: string): Session {
   const blank = {
@@ -40,9 +44,8 @@ export function createSession(id: string): Session {
     failure: '',
     stopped: false,
   };
-  /** Gestures that wait for their turn or their answer, and changes that were made here and wait likewise. */
-  const waiting: Edit[] = [];
-  const rewrites: ((definition: ReportDefinition) => ReportDefinition)[] = [];
+  /** What waits for its turn or its answer, in the order in which it was asked for. */
+  const pending: Pending[] = [];
   let looks = 0;
   /** The name of the last step, and when it was made. */
   let last = { name: '', at: 0 };
@@ -149,46 +152,47 @@ export function createSession(id: string): Session {
     });
   }
 
-  function apply(name: string, changes: Change[]) {
-    const meant = made(changes);
-    waiting.push(...meant);
+  /** Does something in its turn; until it is answered, it is among what waits. */
+  function inTurn(what: Pending, job: () => Promise<void>) {
+    pending.push(what);
     return exchange.enqueue(async () => {
       try {
-        const { definition } = get();
-        const edits = made(changes);
-        if (!definition || edits.length === 0) return;
-        const answer = await exchange.compose(definition, edits);
-        if (answer.view.changed) {
-          const before = history();
-          const goesOn = name !== '' && name === last.name && Date.now() - last.at < mergeTime;
-          put(goesOn ? { ...before, now: answer.view.definition, future: [] } : step(before, answer.view.definition));
-          last = { name, at: Date.now() };
-        }
-        exchange.take(answer);
-        // What was just made is what is worked on next.
-        const added = edits.some((e) => /^(add|insert|paste)/.test(e.type ?? '')) ? newest(definition, answer.view.definition) : undefined;
-        if (added) set({ selection: added });
+        await job();
       } finally {
-        for (const one of meant) waiting.splice(waiting.indexOf(one), 1);
+        pending.splice(pending.indexOf(what), 1);
       }
     });
   }
 
-  function replace(change: (definition: ReportDefinition) => ReportDefinition) {
-    rewrites.push(change);
-    return exchange.enqueue(async () => {
-      try {
-        const before = get().definition;
-        const next = before && change(before);
-        // Picking what is picked already is no step.
-        if (!next || same(before, next)) return;
-        const after = step(history(), next);
-        const answer = await exchange.compose(after.now!);
-        put(after);
-        exchange.take(answer);
-      } finally {
-        rewrites.splice(rewrites.indexOf(change), 1);
+  function apply(name: string, changes: Change[]) {
+    return inTurn({ edits: made(changes) }, async () => {
+      const { definition } = get();
+      const edits = made(changes);
+      if (!definition || edits.length === 0) return;
+      const answer = await exchange.compose(definition, edits);
+      if (answer.view.changed) {
+        const before = history();
+        const goesOn = name !== '' && name === last.name && Date.now() - last.at < mergeTime;
+        put(goesOn ? { ...before, now: answer.view.definition, future: [] } : step(before, answer.view.definition));
+        last = { name, at: Date.now() };
       }
+      exchange.take(answer);
+      // What was just made is what is worked on next.
+      const added = edits.some((e) => /^(add|insert|paste)/.test(e.type ?? '')) ? newest(definition, answer.view.definition) : undefined;
+      if (added) set({ selection: added });
+    });
+  }
+
+  function replace(change: (definition: ReportDefinition) => ReportDefinition) {
+    return inTurn({ rewrite: change }, async () => {
+      const before = get().definition;
+      const next = before && change(before);
+      // Picking what is picked already is no step.
+      if (!next || same(before, next)) return;
+      const after = step(history(), next);
+      const answer = await exchange.compose(after.now!);
+      put(after);
+      exchange.take(answer);
     });
   }
 
@@ -200,8 +204,8 @@ export function createSession(id: string): Session {
       .filter((e): e is Edit => e !== undefined);
   }
 
-  function travel(move: (history: History<ReportDefinition>) => History<ReportDefinition>) {
-    return exchange.enqueue(async () => {
+  function travel(move: Travel) {
+    return inTurn({ travel: move }, async () => {
       last = { name: '', at: 0 };
       const before = history();
       const after = move(before);
@@ -241,11 +245,19 @@ export function createSession(id: string): Session {
   }
 
   const keep = () => {
-    const { definition, version, saving } = get();
-    keepHistory(`undo report ${id}`, history());
-    if (!definition || (saving === 'saved' && waiting.length + rewrites.length === 0)) return;
-    const rewritten = rewrites.reduce((now, change) => change(now), definition);
-    keepUnsaved(id, { version, definition: rewritten, edits: [...waiting], sent });
+    const { version, saving } = get();
+    let left = history();
+    const gestures: Edit[][] = [];
+    for (const one of pending) {
+      if ('edits' in one) gestures.push(one.edits);
+      else if ('rewrite' in one) left = left.now ? step(left, one.rewrite(left.now)) : left;
+      // What was undone before it was made is not made at all.
+      else if (one.travel === undone && gestures.length > 0) gestures.pop();
+      else left = one.travel(left);
+    }
+    keepHistory(`undo report ${id}`, left);
+    if (!left.now || (saving === 'saved' && pending.length === 0)) return;
+    keepUnsaved(id, { version, definition: left.now, edits: gestures.flat(), sent });
   };
 
   return Object.assign(store, { keep });

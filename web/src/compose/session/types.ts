@@ -1,4 +1,4 @@
-import type { BandKind, ComposeResponse, Edit, Element, ReportDefinition } from '../../api/generated';
+import type { BandKind, ComposeResponse, Edit, Element, PageSpan, ReportDefinition } from '../../api/generated';
 
 export type Selection =
   | { kind: 'report' }
@@ -33,8 +33,8 @@ export interface SessionState {
   values: Record<string, string>;
   view?: ComposeResponse;
   pageCount?: number;
-  /** Of reports with contents: the pages on which groups began when they were counted last. */
-  pages?: Record<string, number>;
+  /** Of reports that print them: the pages of groups when they were counted last. */
+  pages?: Record<string, PageSpan>;
   /** What the server has been working on for a while, with a way to stop it. */
   busy?: { name: string; stop: () => void };
   /** True if the author stopped the first look at the report. */
