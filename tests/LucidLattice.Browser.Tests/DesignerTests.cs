@@ -74,6 +74,72 @@ public sealed class DesignerTests : IClassFixture<Browser>
     }
 
     [Fact]
+    public void A_frame_is_drawn_locked_and_brought_to_the_back()
+    {
+        Open("seasons-and-regions");
+        var band = _browser.Find("[data-band=reportFooter]");
+        new Actions(_browser.Driver).MoveToElement(band, band.Size.Width / 2 - 12, 0).Click().Perform();
+        _browser.Says("aside[aria-label=Settings]", "is printed once");
+        _browser.Click("[aria-label='Where it is put: below what is there']");
+        _browser.ClickText("li[@role='menuitem']", "where I draw a frame");
+        _browser.ClickText("aside//button", "A box");
+        _browser.Says("[role=status]", "draw its frame");
+        // It may begin over what is there.
+        new Actions(_browser.Driver).MoveToElement(band, -60, -8).ClickAndHold().MoveByOffset(30, 6).MoveByOffset(70, 8).Release()
+            .Perform();
+        var box = _browser.Find("[data-element][aria-label=box]");
+        Assert.InRange(box.Size.Width, 96, 104);
+        var (left, top) = (box.Location.X, box.Location.Y);
+        new Actions(_browser.Driver).ContextClick(box).Perform();
+        _browser.ClickText("li[@role='menuitem']", "Lock its place");
+        _browser.Says("aside[aria-label=Settings]", "locked");
+        new Actions(_browser.Driver).MoveToElement(_browser.Find("[aria-label=box]"), 0, 6).ClickAndHold().MoveByOffset(40, 20).Release()
+            .Perform();
+        _browser.Press(Keys.ArrowRight);
+        box = _browser.Find("[data-element][aria-label=box]");
+        Assert.Equal((left, top), (box.Location.X, box.Location.Y));
+        _browser.Press(Keys.Control, "z");
+        _browser.Press(Keys.Control, "z");
+        _browser.Gone("[data-element][aria-label=box]");
+        _browser.Says("header", "All changes saved");
+        _browser.HasNoComplaints();
+    }
+
+    [Fact]
+    public void From_a_number_that_is_read_its_maker_is_reached_at_the_same_groups()
+    {
+        _browser.Go("/read/months-of-each-route");
+        _browser.Find("[data-page] svg text");
+        _browser.ClickText("nav//button", "Holm – Brae");
+        var june = _browser.Until(() => _browser.Driver.FindElements(By.XPath("//*[@data-page='4']//*[name()='text'][.='June 2025']"))
+            .FirstOrDefault(t => t.Displayed), "the page of the route")!;
+        new Actions(_browser.Driver).ContextClick(june).Perform();
+        _browser.ClickText("li[@role='menuitem']", "Show this in Compose");
+        _browser.Find("[data-element=m1][data-selected=true]");
+        _browser.Until(() => _browser.Find("[aria-label='Route shown']").GetDomProperty("value") == "Holm – Brae", "the same route");
+        _browser.Says("[data-band=groupFooter2] svg", "June 2025");
+        _browser.HasNoComplaints();
+    }
+
+    [Fact]
+    public void A_file_that_is_let_go_on_the_library_becomes_a_report()
+    {
+        _browser.Go("/");
+        _browser.Find("main");
+        _browser.Driver.ExecuteScript("""
+            const files = new DataTransfer();
+            files.items.add(new File(['pier;metres\nAith;84,5\nVoe;72\n'], 'Piers of 2026.csv'));
+            for (const type of ['dragover', 'drop'])
+              document.querySelector('main').dispatchEvent(new DragEvent(type, { dataTransfer: files, bubbles: true }));
+            """);
+        _browser.ClickText("button", "Make a database from it");
+        _browser.ClickText("aside//button", "piers of 2026");
+        _browser.Find("[data-element]");
+        _browser.Says("[data-band=detail] svg", "84.5");
+        _browser.HasNoComplaints();
+    }
+
+    [Fact]
     public void What_is_dragged_snaps_to_what_stands_there()
     {
         Open("boarding-vouchers");

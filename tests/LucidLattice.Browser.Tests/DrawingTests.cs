@@ -52,11 +52,17 @@ public sealed class DrawingTests(Browser browser) : IClassFixture<Browser>
             Clip: new DrawPath().Arc(30, 12, 12, 0, 360).Close()),
             photo,
             photo with { X = 205, Y = 112, Width = 20, Height = 50 },
+            new ImageItem(10, 112, 24, 30, ImageContent.Read(Vector.ToArray()), "a flag"),
             new FigureItem("a figure", [new RectItem(10, 150, 60, 30, "#3C7D46")]),
             new TextRun(90, 175, "Ferries", new Font(FontFamily.Sans, 20, true), "#1F2A30", 75),
             new TextRun(200, 195, "Up", new Font(FontFamily.Sans, 16), "#8C3B5E", 22, -90),
         ];
     }
+
+    private static ReadOnlySpan<byte> Vector => """
+        <svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 8 10"><rect width="8" height="10" fill="#E8E4D8"/>
+        <path d="M1 1h6v3h-6z" fill="#0B5D5B"/><circle cx="4" cy="7" r="2" fill="#8C3B5E"/></svg>
+        """u8;
 
     [Fact]
     public void A_drawing_of_everything_is_the_same_in_browser_and_PDF()
