@@ -64,6 +64,23 @@ public sealed class StyleRuleTests
         Assert.True(texts[4].Y - texts[3].Y > 72);
     }
 
+    [Fact]
+    public void A_text_takes_as_many_lines_as_its_style_lets_it()
+    {
+        List<TextRun> Lines(bool? wrap, string text)
+        {
+            var element = new TextElement { Id = "e", Width = 60, Height = 12, Text = text, Style = new Style { Wrap = wrap } };
+            var run = Workshop.Run(Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 14, element)) },
+                Fields), new MemoryRows([Value.Of(7L), Value.Of("x")]));
+            return [.. run.Page(1).Flatten().OfType<TextRun>()];
+        }
+        const string Long = "a text that is longer than its place";
+        Assert.True(Lines(null, Long).Count > 1);
+        Assert.True(Assert.Single(Lines(false, Long)).Font.Size < 9);
+        Assert.Single(Lines(null, "{{ n + 123456789012345 }}"));
+        Assert.True(Lines(true, "{{ n + 123456789012345 }}").Count > 1);
+    }
+
     [Theory]
     [InlineData("color", "n", "type-mismatch")]
     [InlineData("size", "t", "type-mismatch")]

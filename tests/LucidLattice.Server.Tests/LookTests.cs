@@ -63,4 +63,30 @@ public sealed class LookTests(RunningServer server) : IClassFixture<RunningServe
         Assert.Equal(200, (await server.Send(HttpMethod.Delete, "/looks/palettes?name=Ours", new { })).Status);
         Assert.Empty(await Kept("palettes"));
     }
+
+    [Fact]
+    public async Task A_look_of_reports_is_kept_with_its_logo_and_worn_by_another()
+    {
+        var logo = Convert.ToBase64String("<svg xmlns='http://www.w3.org/2000/svg'><rect width='9' height='9'/></svg>"u8);
+        object Look(string title, string? image) => new
+        {
+            look = new { id = "", name = "Night", font = "serif", scale = 1.1, ink = "#111111", muted = "#555555", title,
+                levels = new[] { "#0B5D5B" },
+                logo = image },
+            logo = image is null ? null : new { id = "i", name = "logo.svg", data = logo },
+        };
+        Assert.Equal(400, (await server.Send(HttpMethod.Post, "/looks/reports", Look("red", null))).Status);
+        Assert.Equal(200, (await server.Send(HttpMethod.Post, "/looks/reports", Look("#222222", "i"))).Status);
+        var kept = Assert.Single(await Kept("reports"));
+        var report = (await server.Get("/reports/seasons-and-regions")).GetProperty("definition");
+        var own = JsonSerializer.Deserialize<Dictionary<string, object>>(kept.GetProperty("look"))!;
+        own["logo"] = null!;
+        var (status, worn) = await server.Send(HttpMethod.Post, "/compose", new { definition = report,
+            edits = new[] { new { type = "setReportLook",
+            own, logo = new { name = "logo.svg", data = logo } } } });
+        Assert.Equal(200, status);
+        Assert.Contains("<image", worn.GetProperty("behind").GetString());
+        Assert.Equal(200, (await server.Send(HttpMethod.Delete, "/looks/reports?name=Night", new { })).Status);
+        Assert.Empty(await Kept("reports"));
+    }
 }

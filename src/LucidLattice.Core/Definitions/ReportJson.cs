@@ -22,6 +22,7 @@ public static class ReportJson
         options.PropertyNameCaseInsensitive = false;
         options.AllowDuplicateProperties = false;
         options.RespectNullableAnnotations = true;
+        options.RespectRequiredConstructorParameters = true;
         options.NumberHandling = JsonNumberHandling.Strict;
         options.Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping;
         options.TypeInfoResolver = (options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(NoNulls.Watch);

@@ -32,6 +32,10 @@ public sealed record Style
     /// <summary>Room between a text and the edges of its rectangle at the left and the right, in points.</summary>
     public double? Padding { get; init; }
 
+    /// <summary>False keeps a text on one line, set smaller where it has to be; true lets it go on in the next; null lets texts go on, and
+    /// keeps numbers and dates on theirs.</summary>
+    public bool? Wrap { get; init; }
+
     /// <summary>How far a text of one line is turned around the middle of its rectangle, in degrees, clockwise.</summary>
     public double? Turn { get; init; }
 

@@ -80,6 +80,9 @@ public sealed record ResolvedStyle(Font Font, string Color, Alignment Align, boo
 
     /// <summary>In degrees, clockwise.</summary>
     public double Turn { get; init; }
+
+    /// <summary>Whether a text may take more than one line; null for what suits its type.</summary>
+    public bool? Wrap { get; init; }
     public IReadOnlyList<StyleRulePlan> Rules { get; init; } = [];
 
     /// <summary>Settings that expressions give.</summary>

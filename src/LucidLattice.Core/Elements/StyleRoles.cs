@@ -28,6 +28,7 @@ public static class StyleRoles
             style.Align is null)
         {
             Background = style.Background, Border = style.Border, Padding = Math.Clamp(style.Padding ?? 0, 0, 100), Turn = style.Turn ?? 0,
+            Wrap = style.Wrap,
         };
     }
 

@@ -17,7 +17,7 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
 
     /// <summary>True if it may take more than one line. Numbers and dates do not, and texts with a page number keep their height.</summary>
     public bool Wraps { get; } = !OfPage(Pieces)
-        && (Pieces.Count != 1 || Pieces[0].Value is not { } only || only.Type is DataType.Text || only.Codes is not null);
+        && (Style.Wrap ?? Pieces.Count != 1 || Pieces[0].Value is not { } only || only.Type is DataType.Text || only.Codes is not null);
 
     /// <summary>True if it depends on the page on which it stands.</summary>
     public bool IsOfPage => OfPage(Pieces);

@@ -26,6 +26,9 @@ public sealed record KeySeries(TimeStep? Time, decimal Number, long? Least = nul
         _ => null,
     };
 
+    /// <exception cref="OverflowException">A number beyond 28 digits, which no series is counted through.</exception>
+    private static decimal Exact(Value number) => number.Type == DataType.Double ? (decimal)number.Double : number.Decimal;
+
     private static KeySeries? OfPart(string part) => part switch
     {
         "MONTH" => new KeySeries(null, 1, 1, 12),
@@ -38,6 +41,7 @@ public sealed record KeySeries(TimeStep? Time, decimal Number, long? Least = nul
     };
 
     /// <summary>All keys from one to another, both included, in rising order.</summary>
+    /// <exception cref="OverflowException">Numbers so large, or steps so small, that they cannot be counted through.</exception>
     /// <param name="type">Of the keys.</param>
     public IEnumerable<Value> Between(Value from, Value to, DataType type)
     {
@@ -51,8 +55,8 @@ public sealed record KeySeries(TimeStep? Time, decimal Number, long? Least = nul
             }
             yield break;
         }
-        var (first, last) = (Least is { } least ? Math.Min(least, from.Decimal) : from.Decimal,
-            Most is { } most ? Math.Max(most, to.Decimal) : to.Decimal);
+        var (first, last) = (Least is { } least ? Math.Min(least, Exact(from)) : Exact(from),
+            Most is { } most ? Math.Max(most, Exact(to)) : Exact(to));
         for (var at = Math.Floor(first / Number) * Number; at <= last; at += Number)
             yield return type switch
             {

@@ -28,9 +28,23 @@ internal sealed class GapFilling(SectionPlan plan, Collation collation, Func<Gro
         var (from, to) = (End(fill.From, frame) ?? known.FirstOrDefault(), End(fill.To, frame) ?? known.LastOrDefault());
         var around = Enumerable.Range(0, tree.Levels[level - 1].Count).Count(g => tree.HasRows(level - 1, g));
         var most = Math.Max(1, Most / Math.Max(1, around));
-        var series = from.IsNull || to.IsNull ? [] : fill.Series.Between(from, to, own.Key.Type).Take(most + 1).ToList();
+        var series = from.IsNull || to.IsNull ? [] : Between(fill.Series, from, to, own.Key.Type, most + 1);
         // Too many to be read: the groups stay as the rows have them, and a problem says so.
-        return series.Count > most ? tree : tree.Filling(level, parent => Merged(tree, level, parent, keys, series, own.Level.Descending));
+        return series is null || series.Count > most ? tree
+            : tree.Filling(level, parent => Merged(tree, level, parent, keys, series, own.Level.Descending));
+    }
+
+    /// <summary>Null where the keys cannot be counted through.</summary>
+    private static List<Value>? Between(KeySeries series, Value from, Value to, DataType type, int most)
+    {
+        try
+        {
+            return [.. series.Between(from, to, type).Take(most)];
+        }
+        catch (OverflowException)
+        {
+            return null;
+        }
     }
 
     /// <summary>True where a level asked for more groups than are put in.</summary>

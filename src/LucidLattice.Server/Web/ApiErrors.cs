@@ -46,6 +46,9 @@ public sealed class ApiErrors(RequestDelegate next, ILogger<ApiErrors> log)
                     bad.InnerException is System.Text.Json.JsonException json
                     ? $"The request cannot be read: {FormatWords.Explain(json, ReportJson.Options)}"
                     : bad.Message),
+                // An object without the “type” that says what it is.
+                NotSupportedException { Message: var said } json when said.Contains("Path: $", StringComparison.Ordinal) =>
+                    ApiException.Bad("bad-request", $"The request cannot be read: {FormatWords.Explain(json, ReportJson.Options)}"),
                 OperationCanceledException => new ApiException(StatusCodes.Status409Conflict, "stopped", "The run was stopped."),
                 _ => null,
             };

@@ -3,6 +3,7 @@ import Box from '@mui/material/Box';
 import type { ComposeBand } from '../api/generated';
 import { times } from '../shell/count';
 import { color } from '../theme/tokens';
+import { BandEdge } from './BandEdge';
 import { ColumnHandles } from './ColumnHandles';
 import { useCompose } from './composeStore';
 import { ElementBox } from './ElementBox';
@@ -81,6 +82,7 @@ export function BandStrip({ band, zoom, height, left, dragging }: Props) {
         <ElementBox key={element.id} element={element} zoom={zoom} left={left} />
       ))}
       <GuideLines of={`${band.section}${band.kind}${band.level || ''}`} zoom={zoom} left={left} />
+      {!empty && <BandEdge band={band} zoom={zoom} />}
       <ColumnHandles band={band} zoom={zoom} left={left} />
       {dragging && (
         <Box

@@ -50,6 +50,18 @@ export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: ()
             ),
           ),
       },
+    placed?.element.style &&
+      neighbours.length > 1 && {
+        words: 'Give only its colours to all like it',
+        run: () => {
+          const { color, background, border } = placed.element.style!;
+          void edit(
+            ...neighbours
+              .filter((e) => e.type === placed.element.type && e.id !== placed.element.id)
+              .flatMap((e) => giveLook([e.id], { ...e.style, color, background, border })),
+          );
+        },
+      },
     placed &&
       neighbours.length > 1 && {
         words: 'Select all in this band',

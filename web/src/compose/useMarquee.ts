@@ -31,7 +31,7 @@ export function useMarquee(zoom: number) {
       drew.current = false;
       const target = e.target as Element;
       const draws = useDrawing.getState().element !== undefined;
-      if (e.button !== 0 || (!draws && target.closest('[data-element], .column-edge, button'))) return;
+      if (e.button !== 0 || (!draws && target.closest('[data-element], .column-edge, .band-edge, button'))) return;
       // A frame may begin over what is there.
       if (draws) e.stopPropagation();
       from.current = { x: e.clientX, y: e.clientY, more: e.shiftKey };

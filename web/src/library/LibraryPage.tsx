@@ -60,6 +60,15 @@ export function LibraryPage() {
       autoHideDuration: 12_000,
     });
   };
+  const copy = async ({ id, title }: ReportEntry) => {
+    try {
+      const { definition } = await api.report(id);
+      const made = await api.create({ definition: { ...definition, title: `${title} (copy)` } as never });
+      await navigate(`/compose/${made.id}`);
+    } catch (error) {
+      failed(error as Error);
+    }
+  };
   const begin = async (words: string, table: string) => {
     await client.invalidateQueries({ queryKey: listDatabasesQueryKey() });
     enqueueSnackbar(words, { variant: 'success' });
@@ -193,6 +202,7 @@ export function LibraryPage() {
                 key={report.id}
                 report={report}
                 onRename={(title) => void api.rename(report.id, title).then(reload, failed)}
+                onCopy={() => void copy(report)}
                 onDelete={() => void remove(report)}
               />
             ))}

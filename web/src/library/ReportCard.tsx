@@ -13,10 +13,13 @@ import { color } from '../theme/tokens';
 export function ReportCard({
   report,
   onRename,
+  onCopy,
   onDelete,
 }: {
   report: ReportEntry;
   onRename: (title: string) => void;
+  /** Begins a new report from this one. */
+  onCopy: () => void;
   onDelete: () => void;
 }) {
   const [naming, setNaming] = useState<string>();
@@ -98,6 +101,7 @@ export function ReportCard({
             Compose
           </Button>
           <Button onClick={() => setNaming(report.title)}>Rename</Button>
+          <Button onClick={onCopy}>Copy</Button>
           <Button onClick={onDelete} color="inherit">
             Delete
           </Button>

@@ -5,7 +5,7 @@ export interface History<T> {
   future: T[];
 }
 
-const mostSteps = 200;
+const mostSteps = 1000;
 
 export const begun = <T>(now?: T): History<T> => ({ past: [], now, future: [] });
 

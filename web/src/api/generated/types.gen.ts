@@ -2262,6 +2262,7 @@ export type Style = {
     background?: null | string;
     border?: null | Border;
     padding?: null | number;
+    wrap?: null | boolean;
     turn?: null | number;
     by?: {
         [key: string]: string;

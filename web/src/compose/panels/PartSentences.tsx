@@ -40,7 +40,19 @@ export function PartSentences({ section, band, level }: { section: Section; band
     <Box key={part.id} data-part={part.id}>
       <Sentence>
         {parts.length > 1 ? `Part ${i + 1} is printed ` : 'It is printed '}
-        <WhenBlank when={part.when} onPages={onPages} onPick={(when) => set(part.id, { when })} />
+        <WhenBlank when={part.when} onPages={onPages} onPick={(when) => set(part.id, { when })} />, at least{' '}
+        <Blank
+          label="Height"
+          choices={['0', '5', '10', '15', '20', '40'].map((mm) => ({ value: mm, label: `${mm} mm high` }))}
+          typed={millimetres(part.height)}
+          typing="So many millimetres…"
+          onPick={(v) => {
+            const height = pointsOf(Number(v.replace(',', '.')));
+            if (height >= 0 && height <= 14400) set(part.id, { height });
+          }}
+        >
+          {`${millimetres(part.height)} mm high`}
+        </Blank>
         {!onPages && (
           <>
             ,{' '}

@@ -103,6 +103,18 @@ export function StyleSetting({ element }: { element: Element }) {
           >
             {turnWords(style.turn ?? 0)}
           </Blank>
+          ,{' '}
+          <Blank
+            label="Lines"
+            choices={[
+              { value: '', label: 'on as many lines as suit it' },
+              { value: 'one', label: 'on one line', hint: 'set smaller where it has to be' },
+              { value: 'more', label: 'on as many lines as it needs' },
+            ]}
+            onPick={(v) => set({ wrap: v === '' ? null : v === 'more' })}
+          >
+            {style.wrap === true ? 'on as many lines as it needs' : style.wrap === false ? 'on one line' : 'on as many lines as suit it'}
+          </Blank>
           , with <BorderSentence border={style.border ?? null} onChange={(border) => set({ border })} />.
         </Sentence>
         {(element.type === 'cell' || element.type === 'total') && (
