@@ -74,7 +74,18 @@ export function BandStrip({ band, zoom, height, left, dragging }: Props) {
         />
       )}
       {empty && (
-        <Box sx={{ position: 'absolute', right: 8, top: 2, fontSize: 11, color: color.muted, pointerEvents: 'none' }}>
+        <Box
+          sx={{
+            position: 'absolute',
+            right: 8,
+            top: 2,
+            px: 0.5,
+            bgcolor: color.paper,
+            fontSize: 11,
+            color: color.muted,
+            pointerEvents: 'none',
+          }}
+        >
           {band.name} – empty
         </Box>
       )}

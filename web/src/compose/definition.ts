@@ -56,7 +56,7 @@ export function directions(report: ReportDefinition, expression: string, section
   const type = field?.type;
   if (field?.codes?.length) return { up: 'as its codes are listed', down: 'last code first' };
   if (type === 'text') return { up: 'A to Z', down: 'Z to A' };
-  if (type === 'date' || type === 'dateTime') return { up: 'earliest first', down: 'latest first' };
+  if (type === 'date' || type === 'dateTime' || /^date_trunc\b/i.test(expression)) return { up: 'earliest first', down: 'latest first' };
   return { up: 'smallest first', down: 'largest first' };
 }
 

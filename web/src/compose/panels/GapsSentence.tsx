@@ -40,7 +40,7 @@ export function GapsSentence({ level, parameters }: { level: Level; parameters: 
               typing="Another beginning, as DATE '2025-01-01'…"
               onPick={(fillFrom) => set({ fillFrom })}
             >
-              {level.fill.from || 'the first that has rows'}
+              {ends('start').find((e) => e.value === level.fill?.from)?.label ?? (level.fill.from || 'the first that has rows')}
             </Blank>{' '}
             to{' '}
             <Blank
@@ -50,7 +50,7 @@ export function GapsSentence({ level, parameters }: { level: Level; parameters: 
               typing="Another end, as DATE '2025-12-31'…"
               onPick={(fillTo) => set({ fillTo })}
             >
-              {level.fill.to || 'the last that has rows'}
+              {ends('end').find((e) => e.value === level.fill?.to)?.label ?? (level.fill.to || 'the last that has rows')}
             </Blank>
           </>
         )}
