@@ -15,7 +15,14 @@ public sealed partial class ColumnBuilder(Field field, int expected = 0)
     private readonly BitSet _nulls = new();
     private readonly Dictionary<string, int> _codes = new(StringComparer.Ordinal);
     private readonly List<string> _texts = [];
+    /// <summary>Of all different texts of a column together.</summary>
+    public const long MostCharacters = 128 << 20;
+
     private readonly RecentTexts _recent = new();
+    private long _characters, _worked;
+
+    /// <summary>Of all texts that are worked out for a column, also of those that come again.</summary>
+    public const long MostWorked = 512 << 20;
     private char[] _chars = [];
     private long[] _longs = [];
     private double[] _doubles = [];
@@ -60,7 +67,11 @@ public sealed partial class ColumnBuilder(Field field, int expected = 0)
         switch (value.Type)
         {
             case DataType.Null: AddNull(); break;
-            case DataType.Text: Put(value.Text); break;
+            case DataType.Text:
+                // The same long text again and again is work too.
+                if ((_worked += value.Text.Length) > MostWorked) throw TooMuch(MostWorked);
+                Put(value.Text);
+                break;
             case DataType.Decimal: Put(value.Decimal); break;
             case DataType.Double: Put(value.Double); break;
             default: Put(value.Bits); break;
@@ -210,12 +221,16 @@ public sealed partial class ColumnBuilder(Field field, int expected = 0)
         }
         if (!_codes.TryGetValue(normal, out code))
         {
+            if ((_characters += normal.Length) > MostCharacters) throw TooMuch(MostCharacters);
             code = _texts.Count;
             _texts.Add(normal);
             _codes[normal] = code;
         }
         PutCode(code);
     }
+
+    private DataException TooMuch(long most) => new("too-much-text",
+        $"The texts of “{Field.Caption}” have more than {most:N0} characters together; make them shorter, or read fewer rows.");
 
     private void PutCode(int code)
     {

@@ -102,6 +102,9 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
             Distinct = false } };
     }
 
+    /// <summary>Of all worked-out fields of a dataset together, in bytes.</summary>
+    private const long MostWorked = 1L << 30;
+
     private static RowSet Shape(DatasetPlan plan, DataQuery query, DataQuery raw, RowSet read, CancellationToken cancel)
     {
         var all = query.Dataset.Fields;
@@ -110,8 +113,14 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
         var rows = read with { Columns = table };
         var frame = new Frame { Rows = rows, Parameters = [.. query.Values], Now = query.Now, Collation = new Collation(query.Language) };
         var problems = read.Problems.ToList();
+        var worked = 0L;
         foreach (var (field, value) in plan.Worked)
+        {
             table[field] = Worked(all[field], value, rows, frame, problems, query.Dataset.Id, cancel);
+            if ((worked += table[field].Bytes) > MostWorked)
+                throw new DataException("too-much-worked-out", $"The worked-out fields of “{query.Dataset.Name}” take more than "
+                    + $"{MostWorked >> 20:N0} MB up to “{all[field].Caption}”; make their texts shorter, or filter the rows before.");
+        }
 
         var kept = Kept(plan.Filter, rows, frame, cancel);
         if (plan.Dataset.Distinct) kept = Distinct(kept, table, rows.Count, frame.Collation);

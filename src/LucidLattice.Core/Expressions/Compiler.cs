@@ -19,6 +19,9 @@ public sealed partial class Compiler
     private readonly string _text;
     private bool _insideAggregate;
 
+    /// <summary>What was compiled is used again where the same node stands twice: twice at each step would double with each.</summary>
+    private readonly Dictionary<(Syntax Node, bool InsideAggregate), Compiled> _compiled = new(NodeComparer.Instance);
+
     private Compiler(Scope scope, string text) => (_scope, _text) = (scope, text);
 
     /// <exception cref="ExpressionException">What is wrong, and where.</exception>
@@ -64,6 +67,12 @@ public sealed partial class Compiler
 
     /// <summary>The key of a group without rows stands for the expression that the rows of other groups give it by.</summary>
     private Compiled Visit(Syntax node)
+    {
+        if (_compiled.TryGetValue((node, _insideAggregate), out var known)) return known;
+        return _compiled[(node, _insideAggregate)] = VisitAnew(node);
+    }
+
+    private Compiled VisitAnew(Syntax node)
     {
         var compiled = Plain(node);
         if (_scope.GivenKeys.Count == 0 || !_scope.GivenKeys.TryGetValue(SyntaxText.Write(node), out var level)) return compiled;
@@ -207,4 +216,16 @@ public sealed partial class Compiler
         ReadsRow = operands.Any(o => o.ReadsRow),
         Reads = Reads.All(operands.Select(o => o.Reads)).With(reads ?? Reads.Nothing),
     };
+
+    /// <summary>Nodes are told apart by where they are in the tree, not by what they say.</summary>
+    private sealed class NodeComparer : IEqualityComparer<(Syntax Node, bool InsideAggregate)>
+    {
+        public static readonly NodeComparer Instance = new();
+
+        public bool Equals((Syntax Node, bool InsideAggregate) a, (Syntax Node, bool InsideAggregate) b) =>
+            ReferenceEquals(a.Node, b.Node) && a.InsideAggregate == b.InsideAggregate;
+
+        public int GetHashCode((Syntax Node, bool InsideAggregate) key) =>
+            System.Runtime.CompilerServices.RuntimeHelpers.GetHashCode(key.Node) * 2 + (key.InsideAggregate ? 1 : 0);
+    }
 }

@@ -49,15 +49,7 @@ public sealed partial class Compiler
     {
         (left, right) = Comparable(left, right);
         RequireComparable(left.Type, right.Type, position);
-        Func<Value, Value, Collation, bool> holds = op switch
-        {
-            "=" => (a, b, _) => Value.Compare(a, b, null) == 0,
-            "<>" => (a, b, _) => Value.Compare(a, b, null) != 0,
-            "<" => (a, b, c) => Value.Compare(a, b, c) < 0,
-            "<=" => (a, b, c) => Value.Compare(a, b, c) <= 0,
-            ">" => (a, b, c) => Value.Compare(a, b, c) > 0,
-            _ => (a, b, c) => Value.Compare(a, b, c) >= 0,
-        };
+        var holds = Test(op);
         return Combined(DataType.Bool, [left, right], frame =>
         {
             var a = left.Evaluate(frame);
@@ -66,6 +58,17 @@ public sealed partial class Compiler
             return b.IsNull ? Value.Null : Value.Of(holds(a, b, frame.Collation));
         });
     }
+
+    /// <summary>Whether a comparison holds between two values that are there.</summary>
+    private static Func<Value, Value, Collation, bool> Test(string op) => op switch
+        {
+            "=" => (a, b, _) => Value.Compare(a, b, null) == 0,
+            "<>" => (a, b, _) => Value.Compare(a, b, null) != 0,
+            "<" => (a, b, c) => Value.Compare(a, b, c) < 0,
+            "<=" => (a, b, c) => Value.Compare(a, b, c) <= 0,
+            ">" => (a, b, c) => Value.Compare(a, b, c) > 0,
+            _ => (a, b, c) => Value.Compare(a, b, c) >= 0,
+        };
 
     /// <summary>A length of time beside a number is its days.</summary>
     private static (Compiled Left, Compiled Right) Comparable(Compiled left, Compiled right)
@@ -92,21 +95,77 @@ public sealed partial class Compiler
             mend ?? (a == DataType.Text || b == DataType.Text ? "Change one of them with CAST(… AS …)." : null));
     }
 
+    /// <summary>As <c>a >= low AND a &lt;= high</c>, but that a is worked out once.</summary>
     private Compiled Between(BetweenSyntax between)
     {
-        var operand = between.Operand;
-        Syntax both = new BinarySyntax("AND", new BinarySyntax(">=", operand, between.Low, between.Position),
-            new BinarySyntax("<=", operand, between.High, between.Position), between.Position);
-        return Visit(between.Not ? new UnarySyntax("NOT", both, between.Position) : both);
+        var operand = Visit(between.Operand);
+        var (forLow, low) = Comparable(operand, Visit(between.Low));
+        var (forHigh, high) = Comparable(operand, Visit(between.High));
+        RequireComparable(forLow.Type, low.Type, between.Position);
+        RequireComparable(forHigh.Type, high.Type, between.Position);
+        var (atLeast, atMost, once) = (Test(">="), Test("<="), ReferenceEquals(forLow, forHigh));
+        return Combined(DataType.Bool, [operand, low, high], frame =>
+        {
+            var a = forLow.Evaluate(frame);
+            if (a.IsNull) return Value.Null;
+            var (from, to) = (low.Evaluate(frame), high.Evaluate(frame));
+            // One end that does not hold decides, whatever the other one is.
+            var isAbove = from.IsNull ? (bool?)null : atLeast(a, from, frame.Collation);
+            var isBelow = to.IsNull ? (bool?)null : atMost(once ? a : forHigh.Evaluate(frame), to, frame.Collation);
+            if (isAbove == false || isBelow == false) return Value.Of(between.Not);
+            return isAbove is null || isBelow is null ? Value.Null : Value.Of(!between.Not);
+        });
     }
 
+    /// <summary>As one comparison after the other with OR, but that what is looked for is worked out once.</summary>
     private Compiled In(InSyntax node)
     {
         if (node.Choices.Count == 0)
             throw new ExpressionException("empty-list", "IN needs at least one value to choose from.", node.Position);
-        var any = node.Choices.Select(choice => (Syntax)new BinarySyntax("=", node.Operand, choice, node.Position))
-            .Aggregate((a, b) => new BinarySyntax("OR", a, b, node.Position));
-        return Visit(node.Not ? new UnarySyntax("NOT", any, node.Position) : any);
+        var operand = Visit(node.Operand);
+        var choices = node.Choices.Select(choice => Choice(node.Operand, operand, choice, node.Position)).ToArray();
+        var isSet = choices.Length > 8 && choices.All(c => c.IsPlain) && operand.Type is DataType.Text or DataType.Whole or DataType.Date;
+        var set = isSet ? choices.Select(c => c.Value.Evaluate(NowhereFrame)).Where(v => !v.IsNull).ToHashSet() : null;
+        var hasNull = set is not null && choices.Any(c => c.Value.Type == DataType.Null);
+        return Combined(DataType.Bool, [operand, .. choices.Select(c => c.Value)], frame =>
+        {
+            var a = operand.Evaluate(frame);
+            if (set is not null && a.IsNull) return Value.Null;
+            if (set is not null) return set.Contains(a) ? Value.Of(!node.Not) : hasNull ? Value.Null : Value.Of(node.Not);
+            var unknown = false;
+            foreach (var choice in choices)
+            {
+                var found = choice.Is(a, frame);
+                if (found == true) return Value.Of(!node.Not);
+                unknown |= found is null;
+            }
+            return unknown ? Value.Null : Value.Of(node.Not);
+        });
+    }
+
+    private static readonly Frame NowhereFrame = new();
+
+    /// <summary>One of the values of IN.</summary>
+    /// <param name="IsPlain">True for a literal of the type that is looked for.</param>
+    /// <param name="Is">Whether a value is this one; null where that is not known.</param>
+    private sealed record InChoice(Compiled Value, bool IsPlain, Func<Value, Frame, bool?> Is);
+
+    private InChoice Choice(Syntax operandNode, Compiled operand, Syntax choice, int position)
+    {
+        var (left, right) = Comparable(operand, Visit(choice));
+        RequireComparable(left.Type, right.Type, position);
+        // A length of time beside a number counts in days, and nothing but a length does.
+        var inDays = !ReferenceEquals(left, operand);
+        // A parameter may ask for rows without a value, as it may where it is compared.
+        var parameter = choice is ParameterSyntax asked && operandNode is not ParameterSyntax ? IndexOfParameter(asked) : (int?)null;
+        return new InChoice(right, choice is LiteralSyntax && (right.Type == operand.Type || right.Type == DataType.Null), (a, frame) =>
+        {
+            if (parameter is { } index && frame.Parameters[index].IsEmpty) return a.IsNull;
+            if (inDays) a = left.Evaluate(frame);
+            if (a.IsNull) return null;
+            var b = right.Evaluate(frame);
+            return b.IsNull ? null : Value.Compare(a, b, null) == 0;
+        });
     }
 
     private Compiled Like(LikeSyntax like)
@@ -130,18 +189,26 @@ public sealed partial class Compiler
 
     private Compiled Case(CaseSyntax node)
     {
+        var operand = node.Operand is null ? null : Visit(node.Operand);
         var branches = node.Branches.Select(b => (
-            When: Expect(Visit(node.Operand is null ? b.When : new BinarySyntax("=", node.Operand, b.When, b.When.Position)), DataType.Bool,
-            b.When.Position),
-            Then: Visit(b.Then))).ToArray();
+            When: operand is null ? Expect(Visit(b.When), DataType.Bool, b.When.Position) : Visit(b.When), Then: Visit(b.Then))).ToArray();
+        // With an operand, each branch asks whether it is this value; it is worked out once.
+        var asks = operand is null ? [] : node.Branches.Select(b => Choice(node.Operand!, operand, b.When, b.When.Position)).ToArray();
         var otherwise = node.Else is null ? new Compiled(DataType.Null, Phase.Constant, _ => Value.Null) : Visit(node.Else);
         Compiled[] results = [.. branches.Select(b => b.Then), otherwise];
         var (type, converted) = Casts.Unify(results, node.Position, "CASE");
         var then = converted.Select(c => c.Evaluate).ToArray();
-        return Combined(type, [.. branches.Select(b => b.When), .. converted], frame =>
+        Compiled[] read = [.. operand is null ? Array.Empty<Compiled>() : [operand], .. branches.Select(b => b.When), .. converted];
+        return Combined(type, read, frame =>
         {
+            var a = operand is null ? Value.Null : operand.Evaluate(frame);
             for (var i = 0; i < branches.Length; i++)
             {
+                if (operand is not null)
+                {
+                    if (asks[i].Is(a, frame) == true) return then[i](frame);
+                    continue;
+                }
                 var when = branches[i].When.Evaluate(frame);
                 if (!when.IsNull && when.Bool) return then[i](frame);
             }

@@ -9,6 +9,12 @@ namespace LucidLattice.Core.Expressions;
 public sealed partial class Parser
 {
     private const int MaxDepth = 100;
+
+    /// <summary>Compiling and evaluating go down a tree, so it can only be so high.</summary>
+    public const int MaxHeight = 250;
+
+    /// <summary>Longer chains are put together in pairs of pairs, so that a long list of conditions is no high tree.</summary>
+    private const int LongChain = 16;
     /// <summary>Words that are no names, wherever they stand.</summary>
     internal static readonly HashSet<string> Reserved =
         ["AND", "OR", "NOT", "CASE", "WHEN", "THEN", "ELSE", "END", "BETWEEN", "IN", "LIKE", "IS", "NULL", "FROM", "AS", "OVER", "FILTER"];
@@ -48,9 +54,9 @@ public sealed partial class Parser
         ? new("unexpected-end", $"The expression ends where {expected} was expected.", Next.Position)
         : new("unexpected-token", $"Expected {expected} at character {Next.Position + 1}, but found “{Next.Source}”.", Next.Position);
 
-    private Syntax Or() => Chain(And, "OR");
+    private Syntax Or() => Associative(And, "OR");
 
-    private Syntax And() => Chain(Not, "AND");
+    private Syntax And() => Associative(Not, "AND");
 
     private Syntax Not()
     {
@@ -67,12 +73,12 @@ public sealed partial class Parser
             if (token.Kind == TokenKind.Symbol && token.Text is "=" or "<>" or "<" or "<=" or ">" or ">=")
             {
                 _at++;
-                left = new BinarySyntax(token.Text, left, Concatenation(), token.Position);
+                left = Low(new BinarySyntax(token.Text, left, Concatenation(), token.Position));
                 continue;
             }
             if (TryTake("IS"))
             {
-                left = Is(left, token.Position);
+                left = Low(Is(left, token.Position));
                 continue;
             }
             var not = Next.Is("NOT") && _tokens[_at + 1].Text is "BETWEEN" or "IN" or "LIKE";
@@ -81,18 +87,19 @@ public sealed partial class Parser
             {
                 var low = Concatenation();
                 Expect("AND");
-                left = new BetweenSyntax(left, low, Concatenation(), not, token.Position);
+                left = Low(new BetweenSyntax(left, low, Concatenation(), not, token.Position));
             }
             else if (TryTake("IN"))
             {
-                if (Next.Kind == TokenKind.Parameter) left = new InParameterSyntax(left, (ParameterSyntax)Primary(), not, token.Position);
+                if (Next.Kind == TokenKind.Parameter)
+                    left = Low(new InParameterSyntax(left, (ParameterSyntax)Primary(), not, token.Position));
                 else
                 {
                     Expect("(");
-                    left = new InSyntax(left, List(), not, token.Position);
+                    left = Low(new InSyntax(left, List(), not, token.Position));
                 }
             }
-            else if (TryTake("LIKE")) left = new LikeSyntax(left, Concatenation(), not, token.Position, Escape());
+            else if (TryTake("LIKE")) left = Low(new LikeSyntax(left, Concatenation(), not, token.Position, Escape()));
             else return left;
         }
     }
@@ -116,7 +123,7 @@ public sealed partial class Parser
         return Take().Text[0];
     }
 
-    private Syntax Concatenation() => Chain(Sum, "||");
+    private Syntax Concatenation() => Associative(Sum, "||");
 
     private Syntax Sum() => Chain(Product, "+", "-");
 
@@ -139,9 +146,38 @@ public sealed partial class Parser
             foreach (var op in operators) found |= token.Is(op);
             if (!found) return left;
             _at++;
-            left = new BinarySyntax(token.Text, left, operand(), token.Position);
+            left = Low(new BinarySyntax(token.Text, left, operand(), token.Position));
         }
     }
+
+    /// <summary>Operands of one operator that means the same however they are put together.</summary>
+    private Syntax Associative(Func<Syntax> operand, string op)
+    {
+        var first = operand();
+        if (!Next.Is(op)) return first;
+        var (operands, positions) = (new List<Syntax> { first }, new List<int>());
+        while (Next.Is(op))
+        {
+            positions.Add(Take().Position);
+            operands.Add(operand());
+        }
+        if (operands.Count <= LongChain)
+            return operands.Skip(1).Select((o, i) => (o, i)).Aggregate(first, (left, next) =>
+                Low(new BinarySyntax(op, left, next.o, positions[next.i])));
+        return Between(0, operands.Count);
+
+        Syntax Between(int from, int to)
+        {
+            if (to - from == 1) return operands[from];
+            var middle = (from + to) / 2;
+            return Low(new BinarySyntax(op, Between(from, middle), Between(middle, to), positions[middle - 1]));
+        }
+    }
+
+    /// <exception cref="ExpressionException">The tree is higher than can be worked through.</exception>
+    private static T Low<T>(T node) where T : Syntax => node.Height <= MaxHeight ? node
+        : throw new ExpressionException("expression-too-deep",
+            $"More than {MaxHeight} operations build on one another here.", node.Position, "Work a part of it out as a field of its own.");
 
     private Syntax Deeper(Func<Syntax> inner)
     {
@@ -149,7 +185,7 @@ public sealed partial class Parser
             throw new ExpressionException("expression-too-deep", $"The expression is nested more than {MaxDepth} deep.", Next.Position);
         var result = inner();
         _depth--;
-        return result;
+        return Low(result);
     }
 
     private Syntax Primary()

@@ -8,6 +8,19 @@ public abstract record Syntax(int Position)
     /// <summary>The names of fields in the tree, with their places, in no order.</summary>
     public IEnumerable<NameSyntax> FieldNames() => this is NameSyntax name ? [name] : Children().SelectMany(c => c.FieldNames());
 
+    private int _height;
+
+    /// <summary>How many nodes stand above each other in the tree, from this one down to its lowest leaf. Whoever builds a tree asks each
+    /// node once it is made, so that no answer looks further than one step.</summary>
+    public int Height
+    {
+        get
+        {
+            if (_height == 0) _height = 1 + Children().Select(c => c.Height).DefaultIfEmpty(0).Max();
+            return _height;
+        }
+    }
+
     private IEnumerable<Syntax> Children() => this switch
     {
         UnarySyntax u => [u.Operand],

@@ -12,15 +12,21 @@ public static class ParameterOrder
 
     public static Result Resolve(ReportDefinition report)
     {
-        var needs = report.Parameters.Select(p => Needs(p).Select(name => IndexOf(report, name)).Where(i => i >= 0).ToHashSet()).ToList();
+        var places = new Dictionary<string, int>(StringComparer.OrdinalIgnoreCase);
+        for (var i = 0; i < report.Parameters.Count; i++) places.TryAdd(report.Parameters[i].Name, i);
+        var needs = report.Parameters.Select(p => Needs(p).Where(places.ContainsKey).Select(name => places[name]).ToHashSet()).ToList();
+        var neededBy = needs.SelectMany((own, i) => own.Select(need => (need, i))).ToLookup(n => n.need, n => n.i);
+        var open = needs.Select(n => n.Count).ToArray();
+        // The earliest that needs nothing more, so that the author's order is kept where it can be.
+        var ready = new SortedSet<int>(Enumerable.Range(0, needs.Count).Where(i => open[i] == 0));
         var order = new List<int>();
-        while (order.Count < needs.Count)
+        while (ready.Count > 0)
         {
-            // The earliest that needs nothing more, so that the author's order is kept where it can be.
-            var next = Enumerable.Range(0, needs.Count).Where(i => !order.Contains(i) && needs[i].All(order.Contains)).Select(i => (int?)i)
-                .FirstOrDefault();
-            if (next is null) break;
-            order.Add(next.Value);
+            var next = ready.Min;
+            ready.Remove(next);
+            order.Add(next);
+            foreach (var i in neededBy[next])
+                if (--open[i] == 0) ready.Add(i);
         }
         var rest = Enumerable.Range(0, needs.Count).Except(order).ToList();
         return new Result([.. order, .. rest], [.. rest.Where(i => IsInCycle(i, needs)).Select(i => report.Parameters[i].Name)]);
@@ -64,12 +70,5 @@ public static class ParameterOrder
             foreach (var next in needs[i]) open.Push(next);
         }
         return false;
-    }
-
-    private static int IndexOf(ReportDefinition report, string name)
-    {
-        for (var i = 0; i < report.Parameters.Count; i++)
-            if (string.Equals(report.Parameters[i].Name, name, StringComparison.OrdinalIgnoreCase)) return i;
-        return -1;
     }
 }

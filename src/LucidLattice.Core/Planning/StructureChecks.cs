@@ -25,6 +25,11 @@ public static class StructureChecks
             yield return Error("too-many-sections", $"A report has at most {MostSections} sections.", null, "sheets", "Take some out.");
             yield break;
         }
+        if (AmountChecks.Check(report) is { } amount)
+        {
+            yield return amount;
+            yield break;
+        }
         var page = report.Page;
         // Written so that what is no number fails too.
         var fits = page.Width is >= 72 and <= 14400 && page.Height is >= 72 and <= 14400 && page.BodyWidth >= 36

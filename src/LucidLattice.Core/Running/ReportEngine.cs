@@ -50,6 +50,7 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
     /// <summary>What is wrong with a definition and with the tables that it reads, found without reading any rows.</summary>
     public IReadOnlyList<Problem> Check(ReportDefinition report)
     {
+        if (AmountChecks.Check(report) is { } amount) return [amount];
         var (plan, found) = ReportPlanner.Plan(report, catalog, dataset => reader.Repeated(dataset, CancellationToken.None));
         List<Problem> problems = [.. found, .. ParameterValues.CheckDefaults(report)];
         // A dataset that several sections read is looked at once, with all that they use of it.
@@ -113,6 +114,12 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
     {
         progress ??= new RunProgress();
         var now = LocalTime(request.Now, request.Report.TimeZone);
+        // What holds too much is not looked at any further, since every step would have to work through it.
+        if (AmountChecks.Check(request.Report) is { } amount)
+        {
+            var bare = request with { Report = request.Report with { Parameters = [] } };
+            return new ReportRun(bare.Report, Resolve(bare, now, cancel), now, [amount], null, typesetter);
+        }
         var parameters = Resolve(request, now, cancel);
         // Authors see every column, so that they can change it.
         var report = forAuthor ? request.Report : HiddenColumns.Without(request.Report, parameters.Values, now);
