@@ -122,6 +122,26 @@ public sealed class DesignerTests : IClassFixture<Browser>
     }
 
     [Fact]
+    public void A_text_is_linked_without_typing_and_a_linked_month_opens_its_rows()
+    {
+        Open("seasons-and-regions");
+        _browser.Click("[data-element=t2]");
+        _browser.Click("aside [aria-label^='Report that opens']");
+        _browser.ClickText("li[@role='menuitem']", "Route performance");
+        _browser.Says("aside[aria-label=Settings]", "from as it is here");
+        _browser.Press(Keys.Control, "z");
+        _browser.Find("aside [aria-label='Report that opens: nothing']");
+        _browser.Says("header", "All changes saved");
+
+        // Enter opens what a click does.
+        _browser.Go("/read/months-of-each-route");
+        _browser.Find("[data-page='1'] .linked").SendKeys(Keys.Enter);
+        _browser.Until(() => _browser.Driver.FindElements(By.XPath("//*[name()='text'][.='All 22 sailings']")).Count > 0,
+            "the rows of January");
+        _browser.HasNoComplaints();
+    }
+
+    [Fact]
     public void A_file_that_is_let_go_on_the_library_becomes_a_report()
     {
         _browser.Go("/");

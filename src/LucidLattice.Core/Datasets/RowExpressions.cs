@@ -60,7 +60,13 @@ public static class RowExpressions
         return OfKind(element, change) with
         {
             When = Changed(element.When, t => change(new("condition", element.Id), t)),
+            Link = element.Link is null ? null : element.Link with { Carries = [.. element.Link.Carries.Select(Carried)] },
             Style = element.Style is { } style && (style.Rules.Count > 0 || style.By.Count > 0) ? Styled(style) : element.Style,
+        };
+
+        CarriedValue Carried(CarriedValue carried) => carried.From is not ExpressionSource worked ? carried : carried with
+        {
+            From = worked with { Expression = change(new("link", element.Id), worked.Expression) },
         };
 
         Style Styled(Style style) => style with

@@ -31,6 +31,7 @@ public sealed record CarriedValue
 [JsonDerivedType(typeof(LevelSource), "level")]
 [JsonDerivedType(typeof(ParameterSource), "parameter")]
 [JsonDerivedType(typeof(FixedSource), "fixed")]
+[JsonDerivedType(typeof(ExpressionSource), "expression")]
 public abstract record ValueSource;
 
 /// <summary>The category of the mark that was clicked.</summary>
@@ -50,12 +51,19 @@ public sealed record SeriesSource : ValueSource;
 public sealed record LevelSource : ValueSource
 {
     public required string Level { get; init; }
+    public KeyPart Part { get; init; }
 }
 
 /// <summary>The value that a parameter of this report has in the run that was clicked.</summary>
 public sealed record ParameterSource : ValueSource
 {
     public required string Name { get; init; }
+}
+
+/// <summary>What an expression gives where the link stands: a field of the row, or something of the group.</summary>
+public sealed record ExpressionSource : ValueSource
+{
+    public required string Expression { get; init; }
 }
 
 /// <summary>Always the same value, written as its parameter's type is (2025-01-31, 12.5, true).</summary>

@@ -28,6 +28,7 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(CarryLook), "carryLook")]
 [JsonDerivedType(typeof(SetText), "setText")]
 [JsonDerivedType(typeof(LinkChart), "linkChart")]
+[JsonDerivedType(typeof(LinkElement), "linkElement")]
 [JsonDerivedType(typeof(SetChartRows), "setChartRows")]
 [JsonDerivedType(typeof(SetSection), "setSection")]
 [JsonDerivedType(typeof(MendProblem), "mendProblem")]

@@ -86,17 +86,21 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
             // A level whose key is broken says so at the level.
             if (section.TryCompile(level.By) is not { } by) continue;
             keys[level.Id] = level is { Groups: null, Others: null }
-                ? OfLevel(level, level.By, by) : OfMany(level, by, section.Base + i + 1);
+                ? OfLevel(level, level.By, by, section.Base + i + 1) : OfMany(level, by, section.Base + i + 1);
         }
         // What rows of its own, as of a chart, are matched to is known too.
         foreach (var (level, own) in section.Matched)
             if (section.TryCompile(own) is { } by) keys.TryAdd(level.Id, OfLevel(level, own, by));
-        return section.Links.Plan(element.Link, element.Id, keys);
+        var scope = section.At(place) with { Allowed = place.IsPageBand ? Phase.Page : Phase.Ordered };
+        return section.Links.Plan(element.Link, element.Id, keys,
+            text => section.Check(element.Id, "link", () => Compiler.Compile(text, scope), scope));
     }
 
     /// <summary>The key of a group of rows without one asks for such rows.</summary>
-    private static LinkKey OfLevel(Level level, string expression, Compiled by) =>
-        new(by.Type, level.Name, (_, frame) => frame.Try(by) is { IsNull: false } key ? key : Value.Empty)
+    /// <param name="at">Of the tree; null for one of the rows around, whose groups stand elsewhere.</param>
+    private static LinkKey OfLevel(Level level, string expression, Compiled by, int? at = null) =>
+        new(by.Type, level.Name, (_, frame) => at is { } own && frame.Tree?.GivenKey(own, frame.Groups[own]) is { } given ? given
+            : frame.Try(by) is { IsNull: false } key ? key : Value.Empty)
         {
             Step = DateSteps.StepOf(expression),
         };

@@ -118,6 +118,9 @@ public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IRead
         if (plan.Link?.Action(Click.OnNothing, Frame, Proof) is not { } action) return;
         // An element is printed for many rows and groups, so its areas are told apart by where they are.
         var id = string.Create(CultureInfo.InvariantCulture, $"{plan.Id}-{Frame.Place}-{Items.Count}");
+        // A notch in the corner shows without being touched that there is something to click.
+        var (right, notch) = (Left + plan.X + plan.Width, Math.Min(4, height / 2));
+        Items.Add(new PathItem(new DrawPath().MoveTo(right - notch, y).LineTo(right, y).LineTo(right, y + notch).Close(), Palette.Link));
         Items.Add(new RegionItem(Left + plan.X, y, plan.Width, height, id, label, "", action));
     }
 }

@@ -250,7 +250,8 @@ public sealed class ReportExplainer
     {
         CategorySource => "what was clicked", SeriesSource => "the series that was clicked",
         LevelSource level => $"the level {level.Level}",
-        ParameterSource parameter => $":{parameter.Name}", FixedSource value => $"“{value.Value}”", _ => "elsewhere",
+        ParameterSource parameter => $":{parameter.Name}", FixedSource value => $"“{value.Value}”",
+        ExpressionSource worked => worked.Expression, _ => "elsewhere",
     };
 
     private static string Order(IEnumerable<SortKey> keys) =>

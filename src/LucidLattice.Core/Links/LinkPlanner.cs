@@ -20,8 +20,9 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
 
     /// <param name="element">The id of what the link stands on.</param>
     /// <param name="keys">By name: <see cref="Category"/>, and the ids of the levels around.</param>
+    /// <param name="compile">Compiles an expression where the link stands; null, with a problem, if it is wrong.</param>
     /// <returns>Null if there is nothing that it could open.</returns>
-    public LinkPlan? Plan(Link link, string element, IReadOnlyDictionary<string, LinkKey> keys)
+    public LinkPlan? Plan(Link link, string element, IReadOnlyDictionary<string, LinkKey> keys, Func<string, Compiled?> compile)
     {
         var target = catalog.Published(link.Report);
         if (target is null)
@@ -33,7 +34,7 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
         }
         var values = new List<(Parameter, LinkKey)>();
         foreach (var carried in link.Carries)
-            if (Settable(carried, target, element) is { } parameter && Key(carried.From, parameter, keys, element) is { } key)
+            if (Settable(carried, target, element) is { } parameter && Key(carried.From, parameter, keys, element, compile) is { } key)
                 values.Add((parameter, key));
         foreach (var parameter in target.Parameters.Where(p => p is { Required: true, Default: null }
             && link.Carries.All(c => c.Parameter != p.Name)))
@@ -58,16 +59,19 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
         return null;
     }
 
-    private LinkKey? Key(ValueSource source, Parameter target, IReadOnlyDictionary<string, LinkKey> keys, string element) => source switch
+    private LinkKey? Key(ValueSource source, Parameter target, IReadOnlyDictionary<string, LinkKey> keys, string element,
+        Func<string, Compiled?> compile) => source switch
     {
-        CategorySource part when keys.TryGetValue(Category, out var category) => Fitting(PartOf(category, part.Part), target, element),
+        ExpressionSource { Expression: var text } => compile(text) is { } value ? Fitting(Worked(text, value), target, element) : null,
+        CategorySource part when keys.TryGetValue(Category, out var category) =>
+        Fitting(PartOf(category, part.Part, target), target, element),
         CategorySource =>
         Wrong(element, "no-category", "The link carries the clicked category, but there are no categories here.", "Carry something else."),
         SeriesSource when keys.TryGetValue(Series, out var series) => Fitting(series, target, element),
         SeriesSource =>
         Wrong(element, "no-series", "The link carries the clicked series, but the chart is not split into series.",
             "Carry something else."),
-        LevelSource level when keys.TryGetValue(level.Level, out var key) => Fitting(key, target, element),
+        LevelSource level when keys.TryGetValue(level.Level, out var key) => Fitting(PartOf(key, level.Part, target), target, element),
         LevelSource =>
         Wrong(element, "unknown-level", "The link carries the key of a group that is not around this chart.",
             "Choose a level around the chart."),
@@ -75,6 +79,13 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
         FixedSource fixedValue => Fixed(fixedValue.Value, target, element),
         _ => throw new InvalidOperationException(source.GetType().Name),
     };
+
+    /// <summary>Rows without a value ask for such rows, as groups without a key do.</summary>
+    private static LinkKey Worked(string text, Compiled value) =>
+        new(value.Type, value.Text.Trim('"'), (_, frame) => frame.Try(value) is { IsNull: false } found ? found : Value.Empty)
+        {
+            Step = Charts.DateSteps.StepOf(text),
+        };
 
     private LinkKey? Own(ParameterSource named, Parameter target, string element)
     {
@@ -107,6 +118,9 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
         if (key.MayBeSeveral && target.Shape != ParameterShape.Several)
             // What stands for several cannot be told by one value, so a click on it opens nothing.
             key = key with { Value = OneOnly(key.Value) };
+        // A moment carries its day to where days are asked for.
+        if (key.Type == DataType.DateTime && target.Type == DataType.Date && target.Shape != ParameterShape.Period)
+            key = key with { Type = DataType.Date, Value = DayOf(key.Value) };
         var (from, to) = (key.Type, target.Shape == ParameterShape.Period ? DataType.Date : target.Type);
         if (from == to || from == DataType.Null || (from == DataType.Whole && to is DataType.Decimal or DataType.Double)
             || (from == DataType.Date && to == DataType.DateTime))
@@ -118,11 +132,14 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
     private static Func<Click, Frame, Value> OneOnly(Func<Click, Frame, Value> value) =>
         (click, frame) => value(click, frame) is { Type: not DataType.List } one ? one : Value.Null;
 
+    private static Func<Click, Frame, Value> DayOf(Func<Click, Frame, Value> value) => (click, frame) =>
+        value(click, frame) is { Type: DataType.DateTime } moment ? Value.Of(DateOnly.FromDateTime(moment.DateTime)) : value(click, frame);
+
     private static Func<Click, Frame, Value> WithoutEmpty(Func<Click, Frame, Value> value) =>
         (click, frame) => value(click, frame) is { IsEmpty: false } one ? one : Value.Null;
 
     /// <summary>One end of a range or of a period.</summary>
-    private static LinkKey PartOf(LinkKey key, KeyPart part)
+    private static LinkKey PartOf(LinkKey key, KeyPart part, Parameter target)
     {
         if (part == KeyPart.Whole) return key;
         // Rows without a value have no ends.
@@ -134,7 +151,10 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
         {
             Step = null,
             Value = (click, frame) => key.Value(click, frame) is var start && !start.Type.IsTime() ? Value.Null
-                : key.Type == DataType.Date ? Value.Of(LastDay(start, step)) : Value.Of(step.Next(start.AsDateTime)),
+                : key.Type == DataType.Date ? Value.Of(LastDay(start, step))
+                // Where a day is asked for, that is the last one that belongs to it.
+                : target.Type == DataType.Date ? Value.Of(LastDay(start, step).ToDateTime(TimeOnly.MinValue))
+                : Value.Of(step.Next(start.AsDateTime)),
         };
     }
 

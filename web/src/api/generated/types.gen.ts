@@ -851,6 +851,8 @@ export type Edit = ({
 } & EditSetText) | ({
     type?: 'linkChart';
 } & EditLinkChart) | ({
+    type?: 'linkElement';
+} & EditLinkElement) | ({
     type?: 'setChartRows';
 } & EditSetChartRows) | ({
     type?: 'setSection';
@@ -975,6 +977,13 @@ export type EditInsert = {
 export type EditLinkChart = {
     type?: 'linkChart';
     chart: string;
+    report?: null | string;
+    section?: null | string;
+};
+
+export type EditLinkElement = {
+    type?: 'linkElement';
+    element: string;
     report?: null | string;
     section?: null | string;
 };
@@ -2379,11 +2388,18 @@ export type ValueSource = ({
     type?: 'parameter';
 } & ValueSourceParameterSource) | ({
     type?: 'fixed';
-} & ValueSourceFixedSource);
+} & ValueSourceFixedSource) | ({
+    type?: 'expression';
+} & ValueSourceExpressionSource);
 
 export type ValueSourceCategorySource = {
     type?: 'category';
     part?: KeyPart;
+};
+
+export type ValueSourceExpressionSource = {
+    type?: 'expression';
+    expression: string;
 };
 
 export type ValueSourceFixedSource = {
@@ -2394,6 +2410,7 @@ export type ValueSourceFixedSource = {
 export type ValueSourceLevelSource = {
     type?: 'level';
     level: string;
+    part?: KeyPart;
 };
 
 export type ValueSourceParameterSource = {

@@ -3,6 +3,7 @@ import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
 import type { Placed } from '../definition';
+import { LinkSentence } from './LinkSentence';
 import { PanelHead } from './PanelHead';
 import { PlaceSetting } from './PlaceSetting';
 import { RemoveButton } from './RemoveButton';
@@ -11,7 +12,8 @@ import { WhenSetting } from './WhenSetting';
 const points = (text: string) => Number(text.replace(',', '.').replace('pt', ''));
 
 /** A rectangle behind other elements. */
-export function BoxPanel({ placed: { element: box } }: { placed: Placed }) {
+export function BoxPanel({ placed }: { placed: Placed }) {
+  const { element: box } = placed;
   const { setElement } = useCompose('setElement');
   if (box.type !== 'box') return null;
   const set = (change: Partial<typeof box>) => void setElement(box.id, change as Partial<typeof box>);
@@ -47,6 +49,7 @@ export function BoxPanel({ placed: { element: box } }: { placed: Placed }) {
         </Blank>
         . It grows with the texts that lie in it.
       </Sentence>
+      <LinkSentence placed={placed} />
       <WhenSetting element={box} />
       <PlaceSetting element={box} />
       <RemoveButton id={box.id}>Remove the box</RemoveButton>

@@ -4,6 +4,7 @@ import { caption } from '../../shell/caption';
 import { useCompose } from '../composeStore';
 import { offeredFields, type Placed } from '../definition';
 import { useFieldNames } from '../useFieldNames';
+import { LinkSentence } from './LinkSentence';
 import { PanelHead } from './PanelHead';
 import { PlaceSetting } from './PlaceSetting';
 import { RemoveButton } from './RemoveButton';
@@ -11,7 +12,8 @@ import { StyleSetting } from './StyleSetting';
 import { WhenSetting } from './WhenSetting';
 
 /** A box that is ticked by a condition. */
-export function CheckboxPanel({ placed: { element: box, section } }: { placed: Placed }) {
+export function CheckboxPanel({ placed }: { placed: Placed }) {
+  const { element: box, section } = placed;
   const { definition, setElement } = useCompose('definition', 'setElement');
   const written = useFieldNames();
   if (!definition || box.type !== 'checkbox') return null;
@@ -45,6 +47,7 @@ export function CheckboxPanel({ placed: { element: box, section } }: { placed: P
         </Blank>
         .
       </Sentence>
+      <LinkSentence placed={placed} />
       <WhenSetting element={box} />
       <PlaceSetting element={box} />
       <StyleSetting element={box} />

@@ -4,6 +4,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
 import type { Placed } from '../definition';
+import { LinkSentence } from './LinkSentence';
 import { PanelHead } from './PanelHead';
 import { PlaceSetting } from './PlaceSetting';
 import { RemoveButton } from './RemoveButton';
@@ -25,7 +26,8 @@ const forms: { value: CodeForm; label: string; hint: string }[] = [
 const squares = ['qr', 'dataMatrix', 'aztec'];
 
 /** A barcode or a code of squares. */
-export function CodePanel({ placed: { element: code } }: { placed: Placed }) {
+export function CodePanel({ placed }: { placed: Placed }) {
+  const { element: code } = placed;
   const { setElement } = useCompose('setElement');
   if (code.type !== 'code') return null;
   const set = (change: Partial<typeof code>) => void setElement(code.id, change as Partial<typeof code>);
@@ -57,6 +59,7 @@ export function CodePanel({ placed: { element: code } }: { placed: Placed }) {
         .
       </Sentence>
       <TextSetting label="What it says" multiline value={code.text} onCommit={(text) => set({ text })} />
+      <LinkSentence placed={placed} />
       <WhenSetting element={code} />
       <PlaceSetting element={code} />
       <RemoveButton id={code.id}>Remove the code</RemoveButton>

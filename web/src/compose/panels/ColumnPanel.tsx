@@ -13,6 +13,7 @@ import { millimetres } from '../millimetres';
 import { caption } from '../../shell/caption';
 import { AddTotals } from './AddTotals';
 import { FitColumns } from './FitColumns';
+import { LinkSentence } from './LinkSentence';
 import { PanelHead } from './PanelHead';
 import { formWords, rowForms } from './totalForms';
 import { patternsFor, patternWords } from './patterns';
@@ -20,7 +21,8 @@ import { RemoveButton } from './RemoveButton';
 import { StyleSetting } from './StyleSetting';
 
 /** A column of the rows, selected by its heading or one of its cells. */
-export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
+export function ColumnPanel({ placed }: { placed: Placed }) {
+  const { element } = placed;
   const { definition, edit, setElement } = useCompose('definition', 'edit', 'setElement');
   const written = useFieldNames();
   const column = definition && findColumn(definition, element.column);
@@ -147,6 +149,7 @@ export function ColumnPanel({ placed: { element } }: { placed: Placed }) {
           Alt with the arrow keys moves a column; with Shift as well, it changes the width.
         </Box>
       </Setting>
+      <LinkSentence placed={placed} />
       <StyleSetting element={element} />
       <RemoveButton id={column.id}>Remove the column</RemoveButton>
     </>

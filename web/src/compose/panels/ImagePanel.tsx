@@ -8,13 +8,15 @@ import { offeredFields, type Placed } from '../definition';
 import { useFieldNames } from '../useFieldNames';
 import { chosenImage } from './chosenFile';
 import { FileButton } from './FileButton';
+import { LinkSentence } from './LinkSentence';
 import { PanelHead } from './PanelHead';
 import { PlaceSetting } from './PlaceSetting';
 import { RemoveButton } from './RemoveButton';
 import { WhenSetting } from './WhenSetting';
 
 /** A picture of the report's own, or one that a field holds. */
-export function ImagePanel({ placed: { element: image, section } }: { placed: Placed }) {
+export function ImagePanel({ placed }: { placed: Placed }) {
+  const { element: image, section } = placed;
   const { definition, edit, setElement } = useCompose('definition', 'edit', 'setElement');
   const written = useFieldNames();
   if (!definition || image.type !== 'image') return null;
@@ -63,6 +65,7 @@ export function ImagePanel({ placed: { element: image, section } }: { placed: Pl
         value={image.words ?? ''}
         onCommit={(words) => set({ words: words.trim() || null })}
       />
+      <LinkSentence placed={placed} />
       <WhenSetting element={image} />
       <PlaceSetting element={image} />
       <RemoveButton id={image.id}>Remove the image</RemoveButton>

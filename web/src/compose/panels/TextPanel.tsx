@@ -7,6 +7,7 @@ import { useCompose } from '../composeStore';
 import { type Placed, partsOf } from '../definition';
 import { ChipText } from './ChipText';
 import { MoreTexts } from './MoreTexts';
+import { LinkSentence } from './LinkSentence';
 import { PanelHead } from './PanelHead';
 import { StyleSetting } from './StyleSetting';
 import { PlaceSetting } from './PlaceSetting';
@@ -14,7 +15,8 @@ import { RemoveButton } from './RemoveButton';
 import { WhenSetting } from './WhenSetting';
 
 /** A text with values in it. */
-export function TextPanel({ placed: { element: text, section, band, level } }: { placed: Placed }) {
+export function TextPanel({ placed }: { placed: Placed }) {
+  const { element: text, section, band, level } = placed;
   const [typing, setTyping] = useState(false);
   const { definition, edit, setElement } = useCompose('definition', 'edit', 'setElement');
   if (text.type !== 'text' || !definition) return null;
@@ -68,6 +70,7 @@ export function TextPanel({ placed: { element: text, section, band, level } }: {
           .
         </Sentence>
       )}
+      <LinkSentence placed={placed} />
       <WhenSetting element={text} />
       <PlaceSetting element={text} />
       <StyleSetting element={text} />

@@ -7,6 +7,7 @@ import { useCompose } from '../composeStore';
 import { bandName, findColumn, offeredFields, words, type Placed } from '../definition';
 import { useFieldNames } from '../useFieldNames';
 import { AddTotals } from './AddTotals';
+import { LinkSentence } from './LinkSentence';
 import { PanelHead } from './PanelHead';
 import { numberPatterns, patternWords } from './patterns';
 import { RemoveButton } from './RemoveButton';
@@ -119,6 +120,7 @@ export function TotalPanel({ placed }: { placed: Placed }) {
         .
       </Sentence>
       {!onPage && <Box sx={{ mb: 1.5 }}>{column && <AddTotals column={column.id} aggregate={aggregate} />}</Box>}
+      <LinkSentence placed={placed} />
       <WhenSetting element={total} />
       <StyleSetting element={total} />
       <RemoveButton id={total.id}>Remove the subtotal</RemoveButton>

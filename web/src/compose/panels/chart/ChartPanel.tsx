@@ -6,7 +6,7 @@ import { bandName, isChart, type Placed } from '../../definition';
 import { PanelHead } from '../PanelHead';
 import { AxesSetting } from './AxesSetting';
 import { ChartSentence } from './ChartSentence';
-import { LinkSentence } from './LinkSentence';
+import { LinkSentence } from '../LinkSentence';
 import { LookSetting } from './LookSetting';
 import { MarksSetting } from './MarksSetting';
 import { NumbersDrawn } from './NumbersDrawn';
@@ -54,7 +54,7 @@ export function ChartPanel({ placed }: { placed: Placed }) {
         }
         onChange={set}
       />
-      <LinkSentence chart={chart} section={section} level={placed.level} />
+      <LinkSentence placed={placed} />
       <RowsSetting chart={chart} definition={definition} section={rows} onChange={set} />
       <WordsSetting chart={chart} definition={definition} section={rows} onChange={set} />
       <AxesSetting chart={chart} onChange={set} />

@@ -1,15 +1,17 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { listReportsOptions } from '../../../api/generated/@tanstack/react-query.gen';
-import { api } from '../../../api/client';
-import type { CarriedValue, ElementChartElement, Link, Section, ValueSource } from '../../../api/generated';
-import { writeAddress } from '../../../read/address';
-import { Blank, type Choice } from '../../../sentence/Blank';
-import { Sentence } from '../../../sentence/Sentence';
-import { color } from '../../../theme/tokens';
-import { useCompose } from '../../composeStore';
-import { findElement, words } from '../../definition';
+import { listReportsOptions } from '../../api/generated/@tanstack/react-query.gen';
+import { api } from '../../api/client';
+import type { CarriedValue, Link, ValueSource } from '../../api/generated';
+import { writeAddress } from '../../read/address';
+import { Blank, type Choice } from '../../sentence/Blank';
+import { Sentence } from '../../sentence/Sentence';
+import { color } from '../../theme/tokens';
+import { useCompose } from '../composeStore';
+import { caption } from '../../shell/caption';
+import { findElement, isChart, offeredFields, type Placed, words } from '../definition';
+import { useFieldNames } from '../useFieldNames';
 
 const places = [
   { value: 'beside', label: 'beside this report' },
@@ -17,11 +19,13 @@ const places = [
   { value: 'newTab', label: 'in a new tab' },
 ];
 
-/** What a click on the chart does: what opens and where, and which value goes to which parameter. */
-export function LinkSentence({ chart, section, level }: { chart: ElementChartElement; section: Section; level: number }) {
+/** What a click on an element does: what opens and where, and which value goes to which parameter. Of a chart, its marks are clicked. */
+export function LinkSentence({ placed: { element, section, band, level } }: { placed: Placed }) {
   const { definition, view, edit } = useCompose('definition', 'view', 'edit');
   const reports = useQuery({ ...listReportsOptions(), staleTime: 10_000 });
-  const link = chart.link ?? undefined;
+  const written = useFieldNames();
+  const chart = isChart(element) ? element : undefined;
+  const link = element.link ?? undefined;
   const target = useQuery({
     queryKey: ['report', link?.report],
     queryFn: () => api.report(link!.report),
@@ -31,11 +35,16 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
   if (!definition) return null;
   const published = (reports.data ?? []).filter((r) => r.published !== null);
   const choices: Choice[] = published.map((r) => ({ value: r.id, label: r.title, hint: r.description ?? undefined }));
-  const open = (report: string) => void edit({ type: 'linkChart', chart: chart.id, report: report || null });
+  const open = (report: string) =>
+    void edit(
+      chart
+        ? { type: 'linkChart', chart: chart.id, report: report || null }
+        : { type: 'linkElement', element: element.id, report: report || null },
+    );
   if (!link) {
     return (
       <Sentence>
-        Clicking a mark opens{' '}
+        {chart ? 'Clicking a mark opens ' : 'Clicking it opens '}
         <Blank
           label="Report that opens"
           tone="link"
@@ -50,28 +59,33 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
   }
   const set = (change: Partial<Link>) =>
     void edit((now) => {
-      const newest = findElement(now, chart.id)?.element;
+      const newest = findElement(now, element.id)?.element;
       return newest?.link
         ? { type: 'replace', item: { kind: 'element', element: { ...newest, link: { ...newest.link, ...change } } } }
         : undefined;
     });
-  const problems = (view?.problems ?? []).filter((p) => p.place === chart.id && p.property === 'link');
+  const problems = (view?.problems ?? []).filter((p) => p.place === element.id && p.property === 'link');
   const broken = problems.some((p) => p.code === 'missing-target');
   // Of rows of its own, a chart knows the levels that they are matched to.
-  const levels = (section.levels ?? []).slice(0, level).filter((l) => !chart.own || (chart.own.match ?? []).some((m) => m.around === l.by));
-  const clicked = `the clicked ${words(definition, chart.category.by, section)}`;
-  const hasEnds = chart.category.ranges != null || chart.chart === 'histogram' || chart.category.by.toLowerCase().startsWith('date_trunc');
+  const levels = (section.levels ?? [])
+    .slice(0, band === 'detail' ? undefined : level)
+    .filter((l) => !chart?.own || (chart.own.match ?? []).some((m) => m.around === l.by));
+  const clicked = chart ? `the clicked ${words(definition, chart.category.by, section)}` : '';
+  const hasEnds =
+    chart !== undefined &&
+    (chart.category.ranges != null || chart.chart === 'histogram' || chart.category.by.toLowerCase().startsWith('date_trunc'));
   const isWhole = link.whole === true;
+  const marks = chart !== undefined && !isWhole;
   const sources: (Choice & { source?: ValueSource })[] = [
-    ...(isWhole ? [] : [{ value: 'category', label: clicked, source: { type: 'category' } as ValueSource }]),
-    ...(!isWhole && hasEnds
+    ...(marks ? [{ value: 'category', label: clicked, source: { type: 'category' } as ValueSource }] : []),
+    ...(marks && hasEnds
       ? (['start', 'end'] as const).map((part) => ({
           value: `category:${part}`,
           label: `the ${part} of ${clicked}`,
           source: { type: 'category', part } as ValueSource,
         }))
       : []),
-    ...(chart.series && !isWhole
+    ...(marks && chart.series
       ? [
           {
             value: 'series',
@@ -85,6 +99,20 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
       label: `the ${l.name.toLowerCase()} around it`,
       source: { type: 'level', level: l.id } as ValueSource,
     })),
+    ...levels
+      .filter((l) => /^date_trunc\b/i.test(l.by))
+      .flatMap((l) =>
+        (['start', 'end'] as const).map((part) => ({
+          value: `level:${l.id}:${part}`,
+          label: `the ${part} of the ${l.name.toLowerCase()} around it`,
+          source: { type: 'level', level: l.id, part } as ValueSource,
+        })),
+      ),
+    ...(band === 'detail' ? offeredFields(definition, section) : []).map((f) => ({
+      value: `expression:${written(f.name)}`,
+      label: `the ${caption(f).toLowerCase()} of the row`,
+      source: { type: 'expression', expression: written(f.name) } as ValueSource,
+    })),
     ...(definition.parameters ?? []).map((p) => ({
       value: `parameter:${p.name}`,
       label: `${(p.label ?? p.name).toLowerCase()} as it is here`,
@@ -97,16 +125,19 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
       : from.type === 'category' || from.type === 'series'
         ? from.type
         : from.type === 'level'
-          ? `level:${from.level}`
+          ? `level:${from.level}${from.part && from.part !== 'whole' ? `:${from.part}` : ''}`
           : from.type === 'parameter'
             ? `parameter:${from.name}`
-            : '';
+            : from.type === 'expression'
+              ? `expression:${from.expression}`
+              : '';
   const wordsOf = (from?: ValueSource) =>
     !from
       ? 'nothing yet'
       : from.type === 'fixed'
         ? `“${from.value}”`
-        : (sources.find((s) => s.value === keyOf(from))?.label ?? 'something that is gone');
+        : (sources.find((s) => s.value === keyOf(from))?.label ??
+          (from.type === 'expression' ? from.expression : 'something that is gone'));
   const carried = link.carries ?? [];
   const carry = (parameter: string, picked: string) => {
     const others = carried.filter((c) => c.parameter !== parameter);
@@ -117,23 +148,25 @@ export function LinkSentence({ chart, section, level }: { chart: ElementChartEle
   };
   const parameters = (target.data?.definition.parameters ?? []).filter((p) => p.setBy !== 'nobody');
   const orphans = target.data ? carried.filter((c) => !parameters.some((p) => p.name === c.parameter)) : [];
-  const drawn = view?.bands.flatMap((b) => b.charts).find((c) => c.id === chart.id);
+  const drawn = view?.bands.flatMap((b) => b.charts).find((c) => c.id === element.id);
   const tryIt = drawn?.action ?? drawn?.marks.find((m) => m.action)?.action;
   return (
     <Box>
       <Sentence>
-        Clicking{' '}
-        <Blank
-          label="What is clicked"
-          tone="link"
-          choices={[
-            { value: 'mark', label: 'a mark' },
-            { value: 'whole', label: 'anywhere in the chart' },
-          ]}
-          onPick={(v) => set({ whole: v === 'whole' })}
-        >
-          {isWhole ? 'anywhere in the chart' : 'a mark'}
-        </Blank>{' '}
+        Clicking {!chart && 'it '}
+        {chart && (
+          <Blank
+            label="What is clicked"
+            tone="link"
+            choices={[
+              { value: 'mark', label: 'a mark' },
+              { value: 'whole', label: 'anywhere in the chart' },
+            ]}
+            onPick={(v) => set({ whole: v === 'whole' })}
+          >
+            {isWhole ? 'anywhere in the chart' : 'a mark'}
+          </Blank>
+        )}{' '}
         opens{' '}
         <Blank
           label="Report that opens"
