@@ -1,8 +1,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useQuery } from '@tanstack/react-query';
+import { useQueries, useQuery } from '@tanstack/react-query';
 import { listReportsOptions } from '../api/generated/@tanstack/react-query.gen';
-import { spoken } from './given';
+import { api } from '../api/client';
+import { carriedWords } from './carriedWords';
 import { color } from '../theme/tokens';
 import { visible, type Step } from './address';
 
@@ -15,6 +16,15 @@ interface Props {
 /** The path of drill-downs just taken, with every value that they carried. */
 export function Trail({ steps, onBackTo, newTab }: Props) {
   const reports = useQuery({ ...listReportsOptions(), staleTime: 30_000 });
+  // What the parameters of each step are called.
+  const definitions = useQueries({
+    queries: steps.map((step) => ({
+      queryKey: ['report', step.report],
+      queryFn: () => api.report(step.report),
+      staleTime: 30_000,
+      retry: false,
+    })),
+  });
   const title = (id: string) => reports.data?.find((r) => r.id === id)?.title ?? id;
   const shown = visible(steps);
   return (
@@ -58,7 +68,7 @@ export function Trail({ steps, onBackTo, newTab }: Props) {
               color: i === 0 ? color.ink : color.link,
             }}
           >
-            {[title(step.report), ...(i > 0 ? Object.entries(step.values).map(([name, value]) => `${name} ${spoken(value)}`) : [])].join(
+            {[title(step.report), ...(i > 0 ? carriedWords(step.values, definitions[i].data?.definition.parameters ?? []) : [])].join(
               ' · ',
             )}
           </Box>
