@@ -9,7 +9,9 @@ public static class LinkAddress
     /// <param name="baseAddress">The server's address; empty for an address on the same server.</param>
     public static string Write(LinkAction action, string baseAddress = "")
     {
-        var values = action.Proof is null ? action.Values.AsEnumerable() : action.Values.Append(new("~proof", action.Proof));
+        var values = action.Values.AsEnumerable();
+        if (action.Sheet is not null) values = values.Append(new("~sheet", action.Sheet));
+        if (action.Proof is not null) values = values.Append(new("~proof", action.Proof));
         var query = string.Join('&', values.Select(v => $"{Uri.EscapeDataString(v.Key)}={Uri.EscapeDataString(v.Value)}"));
         return $"{baseAddress.TrimEnd('/')}/read/{Uri.EscapeDataString(action.Report)}{(query.Length > 0 ? "?" + query : "")}";
     }

@@ -78,6 +78,20 @@ public sealed class ElementLinkTests
         Assert.Throws<EditException>(() => new LinkElement { Element = "t", Report = "nowhere" }.Apply(report, catalog));
     }
 
+    [Fact]
+    public void A_link_can_open_another_sheet_and_says_when_that_is_gone()
+    {
+        ReportDefinition To(string sheet) => Routes().MapAllElements(e => e.Id == "t" ? e with
+        {
+            Link = new Link { Report = "routes-compared", Sheet = sheet },
+        } : e);
+        var rows = new MemoryRows([Value.Of("Holm – Brae"), Value.Of(new DateTime(2025, 3, 4)), Value.Of(1L)]);
+        var action = Workshop.Run(To("months"), rows).Page(1).Flatten().OfType<RegionItem>().Single().Action!;
+        Assert.Equal("months", action.Sheet);
+        Assert.Equal("/read/routes-compared?~sheet=months", Output.LinkAddress.Write(action));
+        Assert.Contains(Workshop.Run(To("gone"), rows).Problems, p => p.Code == "unknown-sheet" && p.Place == "t");
+    }
+
     [Theory]
     [InlineData("n", "type-mismatch")]
     [InlineData("nothing", "unknown-field")]

@@ -87,7 +87,20 @@ public sealed class CommandLineTests : IDisposable
         Assert.StartsWith("3\t", (await Saying("history", "ours")).Said);
         Assert.Contains("+ Said otherwise.\n", (await Saying("history", "ours", "--since", "1")).Said);
         Assert.Equal(2, (await Run("history", "ours", "--since", "99")).Code);
+        // Links of all reports, and which of them are broken.
+        await Run("save", At("leading.json"), "--as", "leads");
+        var links = await Saying("links");
+        Assert.Equal(0, links.Code);
+        Assert.Contains("Leads on (leads): A click on the chart “", links.Said);
+        Assert.Contains("opens “Detail of ours”, carrying what was clicked as :route", links.Said);
+        Assert.EndsWith(" 0 broken.\n", (await Saying("links", "check")).Said);
+        Assert.Equal(2, (await Run("links", "route-performance")).Code);
         Assert.Equal(0, (await Run("remove", "Detail of ours")).Code);
+        var broken = await Saying("links", "check");
+        Assert.Equal(1, broken.Code);
+        Assert.Contains("  broken: The report that a click opens does not exist", broken.Said);
+        Assert.EndsWith(" 2 broken.\n", broken.Said);
+        await Run("remove", "leads");
         Assert.DoesNotContain("ours", (await Saying("list")).Said);
         var (code, error) = await Run("publish", "ours");
         Assert.Equal(1, code);

@@ -7,6 +7,9 @@ public sealed record Link
 {
     /// <summary>The id of the report that opens; its published version is shown.</summary>
     public required string Report { get; init; }
+
+    /// <summary>The id of the sheet of that report which is shown; null for its first one.</summary>
+    public string? Sheet { get; init; }
     public OpenIn Open { get; init; } = OpenIn.Beside;
     public IReadOnlyList<CarriedValue> Carries { get; init; } = [];
 

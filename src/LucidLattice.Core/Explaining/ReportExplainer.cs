@@ -33,6 +33,17 @@ public sealed class ReportExplainer
         ];
     }
 
+    /// <summary>What each of a report's links does, by the id of the element that it stands on.</summary>
+    public static IEnumerable<(string Element, string Sentence)> Links(ReportDefinition report, IReportCatalog catalog)
+    {
+        var explainer = new ReportExplainer(report, catalog);
+        foreach (var section in report.AllSections())
+            foreach (var (_, element) in section.Elements().Where(e => e.Element.Link is not null))
+                yield return (element.Id, explainer.OfLink(element, section));
+        foreach (var element in report.Sheets.SelectMany(s => s.PageElements()).Select(e => e.Element).Where(e => e.Link is not null))
+            yield return (element.Id, explainer.OfLink(element, null));
+    }
+
     private Explanation Whole()
     {
         var said = new List<string>();

@@ -8,7 +8,11 @@ namespace LucidLattice.Core.Links;
 /// <param name="Values">By the target's parameter names, written as <see cref="Data.Value.Invariant"/>.</param>
 /// <param name="Proof">Shows the server that the values of parameters which only links may set come from a link; null if there are
 /// none.</param>
-public sealed record LinkAction(string Report, string Title, OpenIn Open, IReadOnlyDictionary<string, string> Values, string? Proof = null);
+public sealed record LinkAction(string Report, string Title, OpenIn Open, IReadOnlyDictionary<string, string> Values, string? Proof = null)
+{
+    /// <summary>The id of the sheet that is shown; null for the first one.</summary>
+    public string? Sheet { get; init; }
+}
 
 /// <summary>Vouches for values that a link carries, so that nobody can make them up.</summary>
 public interface ILinkProof

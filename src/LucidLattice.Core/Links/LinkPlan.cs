@@ -66,6 +66,6 @@ public sealed record LinkPlan(
         }
         var vouched = values.Where(v => LinkOnly.Contains(v.Key)).ToDictionary();
         return new LinkAction(Definition.Report, Title, Definition.Open, values,
-            vouched.Count == 0 ? null : proof?.Sign(Definition.Report, vouched));
+            vouched.Count == 0 ? null : proof?.Sign(Definition.Report, vouched)) { Sheet = Definition.Sheet };
     }
 }

@@ -32,6 +32,8 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
                 Mends: ["Choose another report.", "Remove the link."]));
             return null;
         }
+        if (link.Sheet is { } sheet && target.Sheets.All(s => s.Id != sheet))
+            Wrong(element, "unknown-sheet", $"“{target.Title}” has no sheet “{sheet}” any more.", "Choose another sheet of it.");
         var values = new List<(Parameter, LinkKey)>();
         foreach (var carried in link.Carries)
             if (Settable(carried, target, element) is { } parameter && Key(carried.From, parameter, keys, element, compile) is { } key)

@@ -240,6 +240,7 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
             xml.Attribute("data-title"u8, action.Title);
             xml.Attribute("data-open"u8, JsonNamingPolicy.CamelCase.ConvertName(action.Open.ToString()));
             xml.Attribute("data-values"u8, JsonSerializer.Serialize(action.Values));
+            if (action.Sheet is not null) xml.Attribute("data-sheet"u8, action.Sheet);
             if (action.Proof is not null) xml.Attribute("data-proof"u8, action.Proof);
         }
         xml.Raw("/>"u8);

@@ -13,6 +13,7 @@ public static class Verbs
           lattice check  REPORT [--data DIR] [--database FILE]
           lattice explain REPORT [--data DIR]
           lattice history REPORT [--since VERSION] [--data DIR]
+          lattice links  [check] [--data DIR]
           lattice list   [--data DIR]
           lattice save   FILE [--data DIR] [--as ID]
           lattice publish REPORT [--data DIR]
@@ -42,6 +43,7 @@ public static class Verbs
                 "check" => CheckVerb.Run(options),
                 "explain" => ExplainVerb.Run(options),
                 "history" => HistoryVerb.Run(options),
+                "links" => LinksVerb.Run(options),
                 "list" => ListVerb.Run(options),
                 "save" => SaveVerb.Run(options),
                 "publish" => PublishVerb.Run(options),

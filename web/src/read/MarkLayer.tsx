@@ -12,6 +12,7 @@ export interface MarkTarget {
   values: Record<string, string>;
   open: 'beside' | 'here' | 'newTab';
   proof?: string;
+  sheet?: string;
 }
 
 interface Tip {
@@ -89,6 +90,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
       report: mark.dataset.report,
       values: JSON.parse(mark.dataset.values ?? '{}'),
       proof: mark.dataset.proof,
+      sheet: mark.dataset.sheet,
       open: newTab ? 'newTab' : here ? 'here' : (mark.dataset.open as MarkTarget['open']),
     });
   };

@@ -61,6 +61,7 @@ export function ReadPage() {
       values: target.values,
       open: target.open === 'here' ? 'here' : 'beside',
       ...(target.proof ? { proof: target.proof } : {}),
+      ...(target.sheet ? { sheet: target.sheet } : {}),
     };
     if (target.open === 'newTab') window.open(writeAddress({ steps: [step], draft: false }), '_blank', 'noopener');
     else go([...steps.slice(0, index + 1), step]);

@@ -1665,6 +1665,7 @@ export type LevelFill = {
 
 export type Link = {
     report: string;
+    sheet?: null | string;
     open?: OpenIn;
     carries?: Array<CarriedValue>;
     whole?: boolean;
@@ -1678,6 +1679,7 @@ export type LinkAction = {
         [key: string]: string;
     };
     proof?: null | string;
+    sheet?: null | string;
 };
 
 export type LookPart = 'colors' | 'labels' | 'axes' | 'legend' | 'words' | 'slices' | 'frame';

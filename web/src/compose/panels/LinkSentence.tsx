@@ -147,6 +147,7 @@ export function LinkSentence({ placed: { element, section, band, level } }: { pl
     set({ carries: next });
   };
   const parameters = (target.data?.definition.parameters ?? []).filter((p) => p.setBy !== 'nobody');
+  const sheets = target.data?.definition.sheets ?? [];
   const orphans = target.data ? carried.filter((c) => !parameters.some((p) => p.name === c.parameter)) : [];
   const drawn = view?.bands.flatMap((b) => b.charts).find((c) => c.id === element.id);
   const tryIt = drawn?.action ?? drawn?.marks.find((m) => m.action)?.action;
@@ -176,6 +177,19 @@ export function LinkSentence({ placed: { element, section, band, level } }: { pl
         >
           {published.find((r) => r.id === link.report)?.title ?? 'a report that is gone'}
         </Blank>{' '}
+        {sheets.length > 1 && (
+          <>
+            at{' '}
+            <Blank
+              label="Sheet that opens"
+              tone="link"
+              choices={sheets.map((s, i) => ({ value: i === 0 ? '' : s.id, label: `the sheet ${s.name}` }))}
+              onPick={(sheet) => set({ sheet: sheet || null })}
+            >
+              {link.sheet ? `the sheet ${sheets.find((s) => s.id === link.sheet)?.name ?? 'that is gone'}` : `the sheet ${sheets[0].name}`}
+            </Blank>{' '}
+          </>
+        )}
         <Blank label="Where it opens" tone="link" choices={places} onPick={(v) => set({ open: v as Link['open'] })}>
           {places.find((p) => p.value === (link.open ?? 'beside'))!.label}
         </Blank>
@@ -218,7 +232,15 @@ export function LinkSentence({ placed: { element, section, band, level } }: { pl
             sx={{ color: color.link, p: 0, minHeight: 0, verticalAlign: 'baseline' }}
             component="a"
             href={writeAddress({
-              steps: [{ report: tryIt.report, values: tryIt.values, open: 'here', proof: tryIt.proof ?? undefined }],
+              steps: [
+                {
+                  report: tryIt.report,
+                  values: tryIt.values,
+                  open: 'here',
+                  proof: tryIt.proof ?? undefined,
+                  sheet: tryIt.sheet ?? undefined,
+                },
+              ],
               draft: false,
             })}
             target="_blank"
