@@ -91,9 +91,19 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
         // What rows of its own, as of a chart, are matched to is known too.
         foreach (var (level, own) in section.Matched)
             if (section.TryCompile(own) is { } by) keys.TryAdd(level.Id, OfLevel(level, own, by));
+        return section.Links.Plan(element.Link, element.Id, keys, text => Worked(element, text));
+    }
+
+    /// <summary>What an expression gives; where it gives nothing, it asks for rows without a value, as a group without a key
+    /// does.</summary>
+    private LinkKey? Worked(Element element, string text)
+    {
         var scope = section.At(place) with { Allowed = place.IsPageBand ? Phase.Page : Phase.Ordered };
-        return section.Links.Plan(element.Link, element.Id, keys,
-            text => section.Check(element.Id, "link", () => Compiler.Compile(text, scope), scope));
+        return section.Check(element.Id, "link", () => Compiler.Compile(text, scope), scope) is not { } value ? null
+            : new LinkKey(value.Type, text.Trim('"'), (_, frame) => frame.Try(value) is { IsNull: false } found ? found : Value.Empty)
+            {
+                Step = DateSteps.StepOf(text),
+            };
     }
 
     /// <summary>The key of a group of rows without one asks for such rows.</summary>

@@ -20,9 +20,9 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
 
     /// <param name="element">The id of what the link stands on.</param>
     /// <param name="keys">By name: <see cref="Category"/>, and the ids of the levels around.</param>
-    /// <param name="compile">Compiles an expression where the link stands; null, with a problem, if it is wrong.</param>
+    /// <param name="worked">The key that an expression gives where the link stands; null, with a problem, if it is wrong.</param>
     /// <returns>Null if there is nothing that it could open.</returns>
-    public LinkPlan? Plan(Link link, string element, IReadOnlyDictionary<string, LinkKey> keys, Func<string, Compiled?> compile)
+    public LinkPlan? Plan(Link link, string element, IReadOnlyDictionary<string, LinkKey> keys, Func<string, LinkKey?> worked)
     {
         var target = catalog.Published(link.Report);
         if (target is null)
@@ -36,7 +36,7 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
             Wrong(element, "unknown-sheet", $"“{target.Title}” has no sheet “{sheet}” any more.", "Choose another sheet of it.");
         var values = new List<(Parameter, LinkKey)>();
         foreach (var carried in link.Carries)
-            if (Settable(carried, target, element) is { } parameter && Key(carried.From, parameter, keys, element, compile) is { } key)
+            if (Settable(carried, target, element) is { } parameter && Key(carried.From, parameter, keys, element, worked) is { } key)
                 values.Add((parameter, key));
         foreach (var parameter in target.Parameters.Where(p => p is { Required: true, Default: null }
             && link.Carries.All(c => c.Parameter != p.Name)))
@@ -62,9 +62,9 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
     }
 
     private LinkKey? Key(ValueSource source, Parameter target, IReadOnlyDictionary<string, LinkKey> keys, string element,
-        Func<string, Compiled?> compile) => source switch
+        Func<string, LinkKey?> worked) => source switch
     {
-        ExpressionSource { Expression: var text } => compile(text) is { } value ? Fitting(Worked(text, value), target, element) : null,
+        ExpressionSource { Expression: var text } => worked(text) is { } value ? Fitting(value, target, element) : null,
         CategorySource part when keys.TryGetValue(Category, out var category) =>
         Fitting(PartOf(category, part.Part, target), target, element),
         CategorySource =>
@@ -81,13 +81,6 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
         FixedSource fixedValue => Fixed(fixedValue.Value, target, element),
         _ => throw new InvalidOperationException(source.GetType().Name),
     };
-
-    /// <summary>Rows without a value ask for such rows, as groups without a key do.</summary>
-    private static LinkKey Worked(string text, Compiled value) =>
-        new(value.Type, value.Text.Trim('"'), (_, frame) => frame.Try(value) is { IsNull: false } found ? found : Value.Empty)
-        {
-            Step = Charts.DateSteps.StepOf(text),
-        };
 
     private LinkKey? Own(ParameterSource named, Parameter target, string element)
     {
