@@ -68,7 +68,14 @@ public partial class RoomTests
     private static bool IsPartOf(string room, string used) => room == used || room.StartsWith(used + ".");
 
     private static IEnumerable<string> Uses(string text)
-        => UsingLines().Matches(text).Select(m => m.Groups[1].Value);
+        => UsingLines().Matches(text).Select(m => m.Groups[1].Value).Concat(Inline(text));
+
+    /// <summary>Rooms of the core that are named where something of them is used: <c>Charts.DateSteps</c>.</summary>
+    private static IEnumerable<string> Inline(string text) => !text.Contains("namespace LucidLattice.Core", StringComparison.Ordinal) ? []
+        : InlineRooms().Matches(text).Select(m => $"Core.{m.Groups[1].Value}").Where(Order.Contains).Distinct();
+
+    [GeneratedRegex(@"(?<=[\s(<!])([A-Z]\w+)\.(?=[A-Z]\w+[.(<\s])")]
+    private static partial Regex InlineRooms();
 
     private static string Room(string file)
     {
