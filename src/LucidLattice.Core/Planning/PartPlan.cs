@@ -14,17 +14,27 @@ public sealed record PartPlan(BandPart Part, IReadOnlyList<ElementPlan> Elements
     public IEnumerable<PlacedElement> FromBack(IReadOnlyList<PlacedElement> placed) =>
         _ranks is null ? placed : placed.OrderBy(e => _ranks.GetValueOrDefault(e.Plan));
 
-    /// <summary>Null where the order from top to bottom is that from back to front.</summary>
+    /// <summary>Null where the order from top to bottom is that from back to front, or where nothing covers anything, so that it does not
+    /// matter.</summary>
     private readonly Dictionary<ElementPlan, int>? _ranks = Ranks(Part, Elements);
 
     private static Dictionary<ElementPlan, int>? Ranks(BandPart part, IReadOnlyList<ElementPlan> elements)
     {
         var places = part.Elements.Select((e, i) => (e.Id, i)).DistinctBy(e => e.Id).ToDictionary(e => e.Id, e => e.i);
         var ordered = elements.OrderBy(e => !e.Surrounds).ThenBy(e => places.GetValueOrDefault(e.Id, int.MaxValue)).ToList();
-        if (ordered.SequenceEqual(elements, ReferenceEqualityComparer.Instance)) return null;
+        if (ordered.SequenceEqual(elements, ReferenceEqualityComparer.Instance) || !Overlap(elements)) return null;
         var ranks = new Dictionary<ElementPlan, int>(ReferenceEqualityComparer.Instance);
         for (var i = 0; i < ordered.Count; i++) ranks[ordered[i]] = i;
         return ranks;
+    }
+
+    private static bool Overlap(IReadOnlyList<ElementPlan> elements)
+    {
+        // From top to bottom, only those count that begin before this one ends.
+        for (var i = 0; i < elements.Count; i++)
+            for (var j = i + 1; j < elements.Count && elements[j].Element.Y < elements[i].Element.Y + elements[i].Element.Height; j++)
+                if (elements[j].X < elements[i].X + elements[i].Width && elements[i].X < elements[j].X + elements[j].Width) return true;
+        return false;
     }
 
     /// <summary>Of its section, in points.</summary>
