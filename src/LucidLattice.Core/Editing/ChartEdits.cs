@@ -146,35 +146,20 @@ public sealed record LinkChart : Edit
 
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        if (at.Require(Chart) is not ChartElement chart) throw new EditException("Only charts have links so far.");
-        var link = Report is null
-            ? null
-            : Propose(at, chart, catalog.Published(Report)
-            ?? throw new EditException("That report was never published. Publish it first, so that readers can see it."));
+        if (at.Require(Chart) is not ChartElement chart) throw new EditException("Only a chart has marks; link the element itself.");
+        var link = Report is null ? null : Propose(at, chart, LinkProposal.Target(catalog, Report));
         return at.MapElements(e => e.Id == Chart ? chart with { Link = link } : e);
     }
 
     private Link Propose(Workpiece at, ChartElement chart, ReportDefinition target)
     {
-        var (report, section) = (at.Report, at.Section);
-        var place = section.Elements().First(e => e.Element.Id == Chart).Place;
-        var around = section.Levels.Take(place.Level).ToList();
-        var fields = at.Dataset?.Fields ?? [];
-        DataType? TypeOf(string expression) => fields.FirstOrDefault(f => Names.Quoted(f.Name) == expression)?.Type;
-        ValueSource? Source(Parameter parameter)
-        {
-            if (parameter.Shape != ParameterShape.Period && Same(chart.Category.By, parameter.Name)
-                && TypeOf(chart.Category.By) == parameter.Type) return new CategorySource();
-            if (parameter.Shape != ParameterShape.Period && chart.Series is { } series && Same(series.By, parameter.Name)
-                && TypeOf(series.By) == parameter.Type) return new SeriesSource();
-            if (around.FirstOrDefault(l => parameter.Shape != ParameterShape.Period && Same(l.By, parameter.Name)
-                && TypeOf(l.By) == parameter.Type) is { } level) return new LevelSource { Level = level.Id };
-            if (report.Parameters.FirstOrDefault(p => Same(p.Name, parameter.Name) && p.Type == parameter.Type
-                && p.Shape == parameter.Shape) is { } own) return new ParameterSource { Name = own.Name };
-            return null;
-        }
-        var settable = target.Parameters.Where(p => p.SetBy != SetBy.Nobody).ToList();
-        var sources = settable.ToDictionary(p => p.Name, Source);
+        var place = at.Section.Elements().First(e => e.Element.Id == Chart).Place;
+        var proposal = new LinkProposal(at, [.. at.Section.Levels.Take(place.Level)]);
+        var (category, settable) = (chart.Category.By, LinkProposal.Settable(target));
+        var sources = settable.ToDictionary(p => p.Name, parameter =>
+            proposal.Means(category, parameter) ? new CategorySource()
+            : chart.Series is { } series && proposal.Means(series.By, parameter) ? new SeriesSource()
+            : proposal.FromGroups(parameter) ?? proposal.FromReport(parameter));
         // What was clicked is what a reader wants to see: it goes to the first parameter that means it, whatever that is called.
         if (!sources.Values.Any(s => s is CategorySource)
             && settable.FirstOrDefault(p => sources[p.Name] is null && Takes(p)) is { } open)
@@ -188,11 +173,6 @@ public sealed record LinkChart : Edit
         };
 
         bool Takes(Parameter parameter) => parameter.Shape == ParameterShape.Period
-            ? Charts.DateSteps.StepOf(chart.Category.By) is not null
-            : parameter.Choices is DatasetChoices choices && choices.Value == chart.Category.By
-                && TypeOf(chart.Category.By) == parameter.Type;
+            ? Charts.DateSteps.StepOf(category) is not null : proposal.ChoosesAmong(category, parameter);
     }
-
-    private static bool Same(string expression, string name) =>
-        string.Equals(expression.Trim('"'), name, StringComparison.OrdinalIgnoreCase);
 }

@@ -5,7 +5,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
 import { chosenImage } from './chosenFile';
 import { FileButton } from './FileButton';
-import { pageConditions } from './WhenSetting';
+import { PagesBlank } from './PagesBlank';
 
 const strengths = [
   { value: '1', label: 'in full' },
@@ -48,18 +48,7 @@ export function BackgroundSentence({ sheet, onChange }: { sheet: Sheet; onChange
               {strengths.find((s) => Number(s.value) === (picture.opacity ?? 1))?.label ??
                 `at ${Math.round((picture.opacity ?? 1) * 100)} %`}
             </Blank>
-            ,{' '}
-            <Blank
-              label="Pages with the picture"
-              choices={[{ value: '', label: 'on every page' }, ...pageConditions.map((c) => ({ value: c.when, label: c.label }))]}
-              typed={picture.when ?? ''}
-              expression="group"
-              typing="Where a condition holds…"
-              onPick={(when) => onChange({ ...picture, when: when.trim() || null })}
-            >
-              {picture.when ? (pageConditions.find((c) => c.when === picture.when)?.label ?? `where ${picture.when}`) : 'on every page'}
-            </Blank>
-            .
+            , <PagesBlank label="Pages with the picture" when={picture.when} onPick={(when) => onChange({ ...picture, when })} />.
           </>
         ) : (
           'no picture.'

@@ -6,6 +6,7 @@ import { ColourBlank } from '../../sentence/ColourBlank';
 import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
 import { ChipText } from './ChipText';
+import { letters, sizes } from './letters';
 
 const weights = [
   { value: '', label: 'as bold as the rest' },
@@ -26,12 +27,7 @@ const looks: Record<string, Pick<StyledText, 'bold' | 'italic'>> = {
   plain: { bold: false, italic: false },
 };
 
-const fonts = [
-  { value: '', label: 'the same letters' },
-  { value: 'sans', label: 'letters without serifs' },
-  { value: 'serif', label: 'letters with serifs' },
-  { value: 'mono', label: 'letters of one width' },
-];
+const fonts = [{ value: '', label: 'the same letters' }, ...letters];
 
 interface Props {
   text: ElementTextElement;
@@ -66,10 +62,7 @@ export function MoreTexts({ text, section, band, level }: Props) {
             ,{' '}
             <Blank
               label={`Size of piece ${i + 2}`}
-              choices={[
-                { value: '', label: 'as large' },
-                ...[7, 8, 9, 10, 12, 14, 18, 24].map((n) => ({ value: String(n), label: `in ${n} pt` })),
-              ]}
+              choices={[{ value: '', label: 'as large' }, ...sizes.map((n) => ({ value: String(n), label: `in ${n} pt` }))]}
               onPick={(v) => set(i, { size: v ? Number(v) : null })}
             >
               {piece.size ? `in ${piece.size} pt` : 'as large'}

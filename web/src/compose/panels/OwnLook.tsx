@@ -13,12 +13,8 @@ import { color } from '../../theme/tokens';
 import { useCompose } from '../composeStore';
 import { chosenImage } from './chosenFile';
 import { FileButton } from './FileButton';
+import { letters } from './letters';
 
-const letters = [
-  { value: 'sans', label: 'letters without serifs' },
-  { value: 'serif', label: 'letters with serifs' },
-  { value: 'mono', label: 'letters of one width' },
-];
 const spaces = [
   { value: '-2', label: 'close together' },
   { value: '0', label: 'in their usual distance' },

@@ -7,8 +7,8 @@ import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
 import { millimetres, pointsOf } from '../millimetres';
 import { BackgroundSentence } from './BackgroundSentence';
+import { PagesBlank } from './PagesBlank';
 import { RemoveButton } from './RemoveButton';
-import { pageConditions } from './WhenSetting';
 
 const columnWords = (n: number) => (n > 1 ? `in ${n} columns` : 'over their whole width');
 
@@ -112,17 +112,7 @@ export function SheetSetting() {
               value={mark.color}
               none="light grey"
               onPick={(c) => setMark({ color: c ?? '#E4E7E4' })}
-            />,{' '}
-            <Blank
-              label="Its pages"
-              choices={[{ value: '', label: 'on every page' }, ...pageConditions.map((c) => ({ value: c.when, label: c.label }))]}
-              typed={mark.when ?? ''}
-              expression="group"
-              typing="Where a condition holds…"
-              onPick={(when) => setMark({ when: when.trim() || null })}
-            >
-              {mark.when ? (pageConditions.find((c) => c.when === mark.when)?.label ?? `where ${mark.when}`) : 'on every page'}
-            </Blank>
+            />, <PagesBlank label="Its pages" when={mark.when} onPick={(when) => setMark({ when })} />
           </>
         )}
         .

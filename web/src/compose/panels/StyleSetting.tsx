@@ -10,6 +10,7 @@ import { useCompose } from '../composeStore';
 import { findElement } from '../definition';
 import { BorderSentence } from './BorderSentence';
 import { GivenSetting } from './GivenSetting';
+import { letters, sizes } from './letters';
 import { RulesSetting } from './RulesSetting';
 import { ScaleSentence } from './ScaleSentence';
 
@@ -72,7 +73,7 @@ export function StyleSetting({ element }: { element: Element }) {
           Write it{' '}
           <Blank
             label="Size"
-            choices={[{ value: '', label: 'in its usual size' }, ...[7, 8, 9, 10, 12, 14, 18, 24].map(sizeChoice)]}
+            choices={[{ value: '', label: 'in its usual size' }, ...sizes.map(sizeChoice)]}
             typed={String(style.size ?? '')}
             typing="Another size, points…"
             onPick={(v) => (v.trim() === '' || (points(v) >= 4 && points(v) <= 72)) && set({ size: v.trim() === '' ? null : points(v) })}
@@ -129,12 +130,7 @@ export function StyleSetting({ element }: { element: Element }) {
 
 const sizeChoice = (n: number) => ({ value: String(n), label: `${n} pt` });
 
-const fonts = [
-  { value: '', label: 'in the usual letters' },
-  { value: 'sans', label: 'in letters without serifs' },
-  { value: 'serif', label: 'in letters with serifs' },
-  { value: 'mono', label: 'in letters of one width' },
-];
+const fonts = [{ value: '', label: 'in the usual letters' }, ...letters.map((l) => ({ ...l, label: `in ${l.label}` }))];
 
 const paddingWords = (padding: number) => (padding > 0 ? `${padding} pt from its sides` : 'up to its sides');
 
