@@ -195,5 +195,10 @@ public sealed class LevelFormTests
             .Apply(report, new DemoCatalog());
         Assert.Equal(["ancestor(id, above, 1)", "ancestor(id, above, 2)"], edited.AllSections().Single().Levels.Select(l => l.By));
         Assert.All(edited.AllSections().Single().Levels, l => Assert.True(l.OmitEmpty));
+        // Lists of groups say what they are called, not what they are known by.
+        var data = Workshop.Run(edited, new MemoryRows([Value.Of(1L), Value.Null, Value.Of("all"), Value.Of(1L)],
+            [Value.Of(2L), Value.Of(1L), Value.Of("north"), Value.Of(1L)])).Data!.Sections.First();
+        Assert.Equal(["all", "north"], new[] { 1, 2 }.Select(level => data.LabelOf(level, 0, data.NewFrame())));
+        Assert.Equal(Value.Of(2L), data.KeyOf(2, 0, data.NewFrame()));
     }
 }

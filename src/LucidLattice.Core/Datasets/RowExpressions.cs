@@ -129,6 +129,7 @@ public static class RowExpressions
             {
                 By = change(new($"group {l.Name}", l.Id), l.By),
                 OrderBy = Changed(l.OrderBy, t => change(new($"order of {l.Name}", l.Id), t)),
+                Label = Changed(l.Label, t => change(new($"name of {l.Name}", l.Id), t)),
                 Keep = Changed(l.Keep, t => change(new($"kept groups of {l.Name}", l.Id), t)),
             })],
         };

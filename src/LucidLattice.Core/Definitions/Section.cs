@@ -89,6 +89,9 @@ public sealed record Level
     /// <summary>Keys that make one group under a name, in the order of the list; null makes a group of each key.</summary>
     public NamedGroups? Groups { get; init; }
 
+    /// <summary>What a group is called, as a row-phase expression over its first row, where its key is no name; null for its key.</summary>
+    public string? Label { get; init; }
+
     /// <summary>What the group of rows without a key is called; null for the words of the report's language.</summary>
     public string? EmptyName { get; init; }
 

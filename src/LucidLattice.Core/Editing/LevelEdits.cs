@@ -47,15 +47,16 @@ public sealed record AddParentLevels : Edit
             if (at.Dataset?.Fields.Any(f => f.Name == name) != true) throw new EditException($"There is no field “{name}”.");
         var caption = at.Dataset!.Fields.First(f => f.Name == (Caption ?? Field)).Caption;
         var (id, parent) = (Names.Quoted(Field), Names.Quoted(Parent));
+        string Named(int depth) => $"ancestor({id}, {parent}, {depth}, {Names.Quoted(Caption!)})";
         for (var depth = 1; depth <= Depths; depth++)
         {
-            var printed = Caption is null ? $"ancestor({id}, {parent}, {depth})"
-                : $"ancestor({id}, {parent}, {depth}, {Names.Quoted(Caption)})";
+            var printed = Caption is null ? $"ancestor({id}, {parent}, {depth})" : Named(depth);
             at = Levels.Add(at, $"ancestor({id}, {parent}, {depth})", $"{caption}, depth {depth}", printed, at.Section.Levels.Count);
         }
         return at.With(at.Section with
         {
-            Levels = [.. at.Section.Levels.Select((l, i) => i < at.Section.Levels.Count - Depths ? l : l with { OmitEmpty = true })],
+            Levels = [.. at.Section.Levels.Select((l, i) => i - (at.Section.Levels.Count - Depths) is >= 0 and var depth
+                ? l with { OmitEmpty = true, Label = Caption is null ? null : Named(depth + 1) } : l)],
         });
     }
 }
@@ -79,6 +80,9 @@ public sealed record SetLevel : Edit
 
     /// <summary>Keys under names; without groups it takes the names away; null leaves them.</summary>
     public NamedGroups? Groups { get; init; }
+
+    /// <summary>What groups are called; empty for their keys; null leaves it.</summary>
+    public string? Label { get; init; }
 
     /// <summary>True leaves rows without a key in the group around; null leaves it.</summary>
     public bool? OmitEmpty { get; init; }
@@ -119,6 +123,7 @@ public sealed record SetLevel : Edit
             Groups = Groups is null ? level.Groups : Groups is { Groups.Count: 0, Remaining: null } ? null : Groups,
             First = First is null ? level.First : First > 0 ? First : null,
             OmitEmpty = OmitEmpty ?? level.OmitEmpty,
+            Label = Given(Label, level.Label),
             Fill = !(FillGaps ?? level.Fill is not null) ? null
                 : new LevelFill(Given(FillFrom, level.Fill?.From), Given(FillTo, level.Fill?.To)),
         };

@@ -69,6 +69,9 @@ public sealed record LevelPlan(Level Level, Compiled Key, Formatting.ValueFormat
     /// <summary>Decides which groups are kept; null keeps all.</summary>
     public Compiled? Keep { get; init; }
 
+    /// <summary>What a group is called; null for its key.</summary>
+    public Compiled? Label { get; init; }
+
     /// <summary>Keys for which groups are printed without rows; null prints none.</summary>
     public FillPlan? Fill { get; init; }
 

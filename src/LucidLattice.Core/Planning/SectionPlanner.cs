@@ -178,6 +178,8 @@ internal sealed class SectionPlanner(
             levels.Add(new LevelPlan(level, key, format ?? scope.Format(key, null))
             {
                 Fill = PlanFill(level, key, scope, rows),
+                Label = level.Label is { Length: > 0 } label
+                    ? scope.Check(level.Id, "label", () => Casts.ToText(Compiler.Compile(label, rows)), rows) : null,
                 Order = level.OrderBy is { Length: > 0 } order
                     ? scope.Check(level.Id, "orderBy", () => Compiler.Compile(order, totals), totals) : null,
                 Keep = level.Keep is { Length: > 0 } keep

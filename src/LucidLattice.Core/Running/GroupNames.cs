@@ -26,6 +26,8 @@ internal static class GroupNames
         var own = plan.Levels[level - plan.Base - 1];
         var key = Key(plan, tree, level, group, frame);
         return key.IsNull ? own.Level.EmptyName ?? LocaleWords.Of(Languages.Culture(plan.Report.Language)).Empty
-            : tree.IsOthers(level, group) ? key.Text : own.Format.Format(key);
+            : tree.IsOthers(level, group) ? key.Text
+            : own.Label is { } label && tree.HasRows(level, group) && frame.Try(label) is { IsNull: false } name ? name.Text
+            : own.Format.Format(key);
     }
 }

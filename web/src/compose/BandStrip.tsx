@@ -77,10 +77,9 @@ export function BandStrip({ band, zoom, height, left, dragging }: Props) {
         <Box
           sx={{
             position: 'absolute',
-            right: 8,
+            // What the look prints at the right of the margin stays in sight.
+            right: band.kind === 'pageHeader' ? '40%' : 8,
             top: 2,
-            px: 0.5,
-            bgcolor: color.paper,
             fontSize: 11,
             color: color.muted,
             pointerEvents: 'none',

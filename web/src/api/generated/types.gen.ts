@@ -1061,6 +1061,7 @@ export type EditSetLevel = {
     others?: null | string;
     emptyName?: null | string;
     groups?: null | NamedGroups;
+    label?: null | string;
     omitEmpty?: null | boolean;
     fillGaps?: null | boolean;
     fillFrom?: null | string;
@@ -1648,6 +1649,7 @@ export type Level = {
     first?: null | number;
     others?: null | string;
     groups?: null | NamedGroups;
+    label?: null | string;
     emptyName?: null | string;
     omitEmpty?: boolean;
     fill?: null | LevelFill;

@@ -143,6 +143,12 @@ export function LevelPanel({ id }: { id: string }) {
           onChange={(groups) => void edit({ type: 'setLevel', level: id, groups: groups ?? { groups: [], remaining: null } })}
         />
         <TextSetting
+          label="Groups are called by (an expression)"
+          value={level.label ?? ''}
+          placeholder="their values"
+          onCommit={(label) => void edit({ type: 'setLevel', level: id, label })}
+        />
+        <TextSetting
           label="Rows without a value are called"
           value={level.emptyName ?? ''}
           placeholder="(empty)"
