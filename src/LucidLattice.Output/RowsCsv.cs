@@ -6,13 +6,15 @@ namespace LucidLattice.Output;
 /// as the database holds them.</summary>
 public static class RowsCsv
 {
-    public static void Write(RowSet rows, IReadOnlyList<string> names, Stream output, CancellationToken cancel) =>
+    /// <param name="order">Which rows, and in which order; null for all as they are.</param>
+    public static void Write(RowSet rows, IReadOnlyList<string> names, Stream output, CancellationToken cancel, int[]? order = null) =>
         CsvOutput.Write(output, csv =>
         {
             csv.WriteRecord(names.ToArray());
-            for (var row = 0; row < rows.Count; row++)
+            for (var at = 0; at < (order?.Length ?? rows.Count); at++)
             {
-                if ((row & 0xFFF) == 0) cancel.ThrowIfCancellationRequested();
+                var row = order?[at] ?? at;
+                if ((at & 0xFFF) == 0) cancel.ThrowIfCancellationRequested();
                 foreach (var column in rows.Columns)
                     csv.WriteField(column is TextColumn texts ? texts.StoredAt(row) : column[row].Invariant);
                 csv.EndRecord();

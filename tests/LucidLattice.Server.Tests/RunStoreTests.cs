@@ -25,6 +25,8 @@ public sealed class RunStoreTests : IDisposable
 
     private static ReportEngine Engine(AppData data) => new(new SqliteReader(data), new SkiaTypesetter(), data.Reports);
 
+    private static readonly RunRequest Asked = new(DemoReports.All[0].Definition, new Dictionary<string, string>(), DateTime.UnixEpoch);
+
     private ReportRun Make(RunProgress progress, CancellationToken cancel, string from = "2025-12-01")
         => _engine.Run(
             new RunRequest(DemoReports.All.First(r => r.Id == "route-performance").Definition,
@@ -34,7 +36,7 @@ public sealed class RunStoreTests : IDisposable
     public async Task Readers_who_leave_without_a_word_cost_no_more_and_more()
     {
         var store = new RunStore(new SizedCache(1L << 28));
-        var all = Enumerable.Range(0, RunStore.MostTickets + 5).Select(_ => store.Start("same", "r", false, false, (p, c) => Make(p, c)))
+        var all = Enumerable.Range(0, RunStore.MostTickets + 5).Select(_ => store.Start("same", "r", false, Asked, null, false, (p, c) => Make(p, c)))
             .ToList();
         await all[0].Entry.Pages;
         Assert.Equal(RunStore.MostTickets, all[0].Entry.Tickets.Count);
@@ -54,7 +56,7 @@ public sealed class RunStoreTests : IDisposable
             Interlocked.Increment(ref made);
             return Make(progress, cancel);
         }
-        var all = Enumerable.Range(0, 6).Select(_ => store.Start("same", "r", false, false, Slow)).ToList();
+        var all = Enumerable.Range(0, 6).Select(_ => store.Start("same", "r", false, Asked, null, false, Slow)).ToList();
         Assert.Equal(6, all.Select(a => a.Ticket).Distinct().Count());
         Assert.Single(all.Select(a => a.Entry).Distinct());
         // One who leaves takes nothing from the others.
@@ -64,9 +66,9 @@ public sealed class RunStoreTests : IDisposable
         go.Set();
         await all[1].Entry.Pages;
         // Whoever comes later finds it there; who asks for fresh data, or for something else, does not.
-        Assert.Same(all[1].Entry, store.Start("same", "r", false, false, Slow).Entry);
+        Assert.Same(all[1].Entry, store.Start("same", "r", false, Asked, null, false, Slow).Entry);
         Assert.Equal(1, made);
-        var others = new[] { store.Start("same", "r", false, true, Slow).Entry, store.Start("other", "r", false, false, Slow).Entry };
+        var others = new[] { store.Start("same", "r", false, Asked, null, true, Slow).Entry, store.Start("other", "r", false, Asked, null, false, Slow).Entry };
         Assert.DoesNotContain(all[1].Entry, others);
         foreach (var other in others) await other.Pages;
     }
@@ -81,8 +83,8 @@ public sealed class RunStoreTests : IDisposable
             cancel.ThrowIfCancellationRequested();
             throw new InvalidOperationException("not reached");
         }
-        var (first, entry) = store.Start("k", "r", false, false, Endless);
-        var (second, _) = store.Start("k", "r", false, false, Endless);
+        var (first, entry) = store.Start("k", "r", false, Asked, null, false, Endless);
+        var (second, _) = store.Start("k", "r", false, Asked, null, false, Endless);
         store.Release(first);
         Assert.False(entry.Cancel.IsCancellationRequested);
         store.Release(second);
@@ -90,7 +92,7 @@ public sealed class RunStoreTests : IDisposable
         Assert.Null(store.Find(second));
         Assert.False(store.Release(second));
         // The next one is not handed what was stopped.
-        var again = store.Start("k", "r", false, false, (p, c) => Make(p, c));
+        var again = store.Start("k", "r", false, Asked, null, false, (p, c) => Make(p, c));
         Assert.NotSame(entry, again.Entry);
         Assert.NotNull((await again.Entry.Pages).Data);
     }
@@ -104,7 +106,7 @@ public sealed class RunStoreTests : IDisposable
         var tickets = new List<string>();
         for (var day = 1; day <= 12; day++)
         {
-            var (ticket, entry) = store.Start($"day {day}", "r", false, false, (p, c) => Make(p, c, $"2025-12-{day:00}"));
+            var (ticket, entry) = store.Start($"day {day}", "r", false, Asked, null, false, (p, c) => Make(p, c, $"2025-12-{day:00}"));
             sizes.Add((await entry.Pages).Bytes);
             tickets.Add(ticket);
             // The first one is looked at again and again, so it stays.

@@ -33,7 +33,11 @@ public sealed record BandView(
 /// <param name="Part">The id of the band part it stands in.</param>
 /// <param name="PartTop">The part's upper edge within the band, from which the element's own Y counts.</param>
 /// <param name="Column">The id of its column, if it belongs to one.</param>
-public sealed record ElementView(string Id, string Part, double PartTop, string? Column, double X, double Y, double Width, double Height);
+public sealed record ElementView(string Id, string Part, double PartTop, string? Column, double X, double Y, double Width, double Height)
+{
+    /// <summary>By which what it prints can be traced.</summary>
+    public PrintedPlace? Printed { get; init; }
+}
 
 /// <summary>The numbers that a chart draws at the vantage.</summary>
 /// <param name="Figure">The id of its drawing here.</param>

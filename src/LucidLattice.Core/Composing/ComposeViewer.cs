@@ -74,7 +74,8 @@ public sealed class ComposeViewer
         // Here, one page shows them all.
         if (kind == BandKind.PageFooter) frame.Place = data.Tree.Order.Length;
         if (sheet.PageTotals.Specs.Count > 0) frame.PageTotals = data.TotalsOf(sheet.PageTotals, 0, data.Tree.Order.Length);
-        var band = new Drawn(this, 0);
+        frame.PageRows = (0, data.Tree.Order.Length);
+        var band = new Drawn(this, 0, sheet.First, page: 1);
         foreach (var part in parts) band.Add(part, frame, describe: true);
         _bands.Add(band.View(sheet.First.Section.Id, 0, new BandPlace(kind), kind == BandKind.PageHeader ? "Page header" : "Page footer",
             null, 0));
@@ -101,7 +102,7 @@ public sealed class ComposeViewer
             ? Math.Min(DetailRows, tree.Levels[tree.Innermost].End(path[^1]) - cursor.Row)
             : 1;
         var positions = new FramePositions(tree, frame);
-        var band = new Drawn(this, plan.X);
+        var band = new Drawn(this, plan.X, plan, page: null);
         for (var i = 0; i < rows; i++)
         {
             if (empty && place.Kind is BandKind.Detail or BandKind.GroupHeader or BandKind.GroupFooter) Array.Clear(frame.Groups);
@@ -148,14 +149,16 @@ public sealed class ComposeViewer
     {
         private readonly ComposeViewer _viewer;
         private readonly double _left;
+        private readonly SectionPlan _section;
+        private readonly int? _page;
         private readonly PartPainter _painter;
         private readonly List<DrawItem> _items = [];
         private readonly List<ElementView> _elements = [];
         private readonly List<ChartView> _charts = [];
         private double _height;
 
-        public Drawn(ComposeViewer viewer, double left) =>
-            (_viewer, _left, _painter) = (viewer, left, viewer._run.Painter(viewer._layout, _items, viewer.PageOf));
+        public Drawn(ComposeViewer viewer, double left, SectionPlan section, int? page) => (_viewer, _left, _section, _page, _painter) =
+            (viewer, left, section, page, viewer._run.Painter(viewer._layout, _items, viewer.PageOf));
 
         /// <param name="describe">False for rows after the first, which only show what it is like.</param>
         public void Add(PartPlan part, Frame frame, bool describe)
@@ -177,7 +180,7 @@ public sealed class ComposeViewer
                 var plan = element.Plan;
                 _elements.Add(
                     new ElementView(plan.Id, part.Part.Id, _height, plan.Element.Column, _left + plan.X, _height + element.Y, plan.Width,
-                    element.Height));
+                    element.Height) { Printed = PrintedPlace.Of(_section, plan.Id, frame) with { Page = _page } });
                 if (plan is ChartPlan chart) _charts.Add(ChartViews.View(chart, element.Height, frame, _viewer._run, _painter.On));
                 else if (plan is OwnChartPlan own && _painter.On.OwnRows(own.Id, own.Around, frame) is { } rows)
                     _charts.Add(ChartViews.View(own.Chart, element.Height, rows, _viewer._run, _painter.On));

@@ -25,6 +25,8 @@ public sealed record CheckboxPlan(CheckboxElement Definition, double X, double W
 {
     private const double Inset = 0.22;
 
+    public override IEnumerable<Compiled> Written => [Checked];
+
     public override void Paint(PlacedElement placed, Painting on)
     {
         if (!on.Begins(placed)) return;

@@ -33,6 +33,8 @@ public sealed record CodePlan(CodeElement Definition, double X, double Width, Re
 
     public override bool IsEmpty(Frame frame) => Text(frame).Length == 0;
 
+    public override IReadOnlyList<TextPiece> Said => Pieces;
+
     private string Text(Frame frame) => string.Concat(Pieces.Select(p => p.Text(frame)));
 
     private bool HasBars => Definition.Form is not (CodeForm.Qr or CodeForm.DataMatrix or CodeForm.Aztec);

@@ -32,6 +32,9 @@ public abstract record ElementPlan(Element Element, double X, double Width, Reso
     /// <summary>The texts that it prints, for searching and for characters that no font has.</summary>
     public virtual IEnumerable<TextPlan> Texts => [];
 
+    /// <summary>What it says, piece by piece: words, and values with their formats.</summary>
+    public virtual IReadOnlyList<TextPiece> Said => [];
+
     /// <summary>What else may be printed by it: its own words, and what its formats write.</summary>
     public virtual IEnumerable<string> Samples => [];
 

@@ -28,6 +28,8 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
 
     public override IEnumerable<TextPlan> Texts => [this];
 
+    public override IReadOnlyList<TextPiece> Said => Pieces;
+
     public override IEnumerable<string> Samples => Pieces.SelectMany(p => p.Samples).Append(Continued);
 
     /// <summary>The only value of the text, if it consists of nothing else.</summary>

@@ -31,13 +31,34 @@ public sealed partial class Compiler
         if (call.Over is null && _scope.MarkTotals is { } marks)
         {
             var mark = marks.IndexOf(key, () => spec);
-            return Total(spec, frame => frame.MarkTotals![mark, 0, frame.Mark]);
+            return Total(spec, Told(call, spec, AskedOver.Mark, frame => frame.MarkTotals![mark, 0, frame.Mark], _ => default));
         }
         var level = call.Over is null ? _scope.Base + _scope.Levels.Count : LevelOf(call.Over);
         if (call.Over is { Running: true }) return Running(call, spec, key, level);
         var index = _scope.Totals.IndexOf(key, () => spec);
-        return Total(spec, frame => frame.Totals![index, level, frame.Groups[level]]);
+        return Total(spec, Told(call, spec, AskedOver.Group, frame => frame.Totals![index, level, frame.Groups[level]],
+            frame => GroupRows(frame, level), level));
     }
+
+    /// <summary>Looks a total up, and says so to whoever traces.</summary>
+    private Func<Frame, Value> Told(CallSyntax call, AggregateSpec spec, AskedOver over, Func<Frame, Value> value,
+        Func<Frame, (int From, int To)> rows, int level = 0)
+    {
+        var source = _text;
+        return frame =>
+        {
+            var total = value(frame);
+            if (frame.Asked is null) return total;
+            var (from, to) = rows(frame);
+            frame.Asked.Add(new AskedTotal(source, call.Position, spec, total, over, level, frame.Groups[level], from, to));
+            return total;
+        };
+    }
+
+    /// <summary>The rows of the group of a level in which a frame stands, as a range of the printed order.</summary>
+    private static (int From, int To) GroupRows(Frame frame, int level) =>
+        frame.Tree?.Levels[level] is { } groups && frame.Groups[level] < groups.Count
+            ? (groups.Start[frame.Groups[level]], groups.End(frame.Groups[level])) : default;
 
     private Compiled OfPage(CallSyntax call, Aggregate kind, AggregateList onPage)
     {
@@ -46,7 +67,8 @@ public sealed partial class Compiler
                 "Use OVER (ROWS UNBOUNDED PRECEDING) for everything so far.");
         var spec = Spec(call, kind);
         var index = onPage.IndexOf(KeyOf(call), () => spec);
-        return Total(spec, frame => frame.PageTotals is { } totals ? totals[index, 0, 0] : Value.Null) with { Phase = Phase.Page };
+        return Total(spec, Told(call, spec, AskedOver.Page, frame => frame.PageTotals is { } totals ? totals[index, 0, 0] : Value.Null,
+            frame => frame.PageRows)) with { Phase = Phase.Page };
     }
 
     private Compiled Running(CallSyntax call, AggregateSpec spec, string key, int level)
@@ -59,7 +81,9 @@ public sealed partial class Compiler
                 + $"rows again for each row.",
                 call.Position, "Use sum, avg, count, min or max.");
         var index = _scope.Running.IndexOf($"{key}|{level}", () => new RunningSpec(spec, level));
-        return Total(spec, frame => frame.Running[index].Before(frame.Place, frame.Groups[level], frame)) with { Phase = Phase.Ordered };
+        return Total(spec, Told(call, spec, AskedOver.UpToHere,
+            frame => frame.Running[index].Before(frame.Place, frame.Groups[level], frame),
+            frame => (GroupRows(frame, level).From, frame.Place), level)) with { Phase = Phase.Ordered };
     }
 
     private AggregateSpec Spec(CallSyntax call, Aggregate kind)

@@ -93,7 +93,12 @@ public sealed partial class Compiler
         var index = _scope.Ranks!.IndexOf($"{SyntaxText.Write(over.By!)}|{over.Descending}|{level}|{within}|{dense}",
             () => new RankSpec(by, over.Descending, level, within, dense));
         return new Compiled(DataType.Whole, Phase.Ordered,
-            frame => frame.Ranks[index][frame.Groups[level]] is > 0 and var rank ? Value.Of((long)rank) : Value.Null)
+            frame =>
+            {
+                // Whoever traces a rank wants to know by what it was given.
+                if (frame.Asked is not null) frame.Try(by);
+                return frame.Ranks[index][frame.Groups[level]] is > 0 and var rank ? Value.Of((long)rank) : Value.Null;
+            })
         {
             Fields = by.Fields,
             Reads = by.Reads,

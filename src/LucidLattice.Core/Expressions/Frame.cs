@@ -35,6 +35,12 @@ public sealed class Frame
     /// <summary>The totals of the rows that start on the page; known for page bands alone.</summary>
     public Totals? PageTotals { get; set; }
 
+    /// <summary>The rows that start on the page, as a range of the printed order; known for page bands alone.</summary>
+    public (int From, int To) PageRows { get; set; }
+
+    /// <summary>Takes down every total that evaluations look up, for whoever traces a number; null takes down nothing.</summary>
+    public List<AskedTotal>? Asked { get; set; }
+
     /// <summary>The totals of a chart's marks, and the mark that is asked for.</summary>
     public Totals? MarkTotals { get; set; }
     public int Mark { get; set; }

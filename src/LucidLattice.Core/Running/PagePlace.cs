@@ -7,13 +7,20 @@ namespace LucidLattice.Core.Running;
 /// <param name="Element">The id of the element; null between elements.</param>
 /// <param name="Section">The id of the section; of page bands, of the sheet's first one.</param>
 /// <param name="Keys">The keys of the groups around it, outermost first, as machines write them; null for those without one.</param>
-public sealed record PagePlace(string? Element, string Section, IReadOnlyList<string?> Keys);
+public sealed record PagePlace(string? Element, string Section, IReadOnlyList<string?> Keys)
+{
+    /// <summary>By which what is printed there can be traced; null between elements.</summary>
+    public PrintedPlace? Printed { get; init; }
+}
 
 /// <summary>Finds what is printed at a place of a page.</summary>
 internal sealed class PagePlaces(RunData data, PartLayout layout, double x, double y)
 {
     /// <summary>How far from an element it is still meant, in points.</summary>
     private const double Near = 1;
+
+    /// <summary>The number of the page, once its header and footer are looked at; null in between.</summary>
+    public int? Page { get; set; }
 
     /// <summary>What was found last, which lies above what was found before.</summary>
     public PagePlace? Found { get; private set; }
@@ -29,6 +36,9 @@ internal sealed class PagePlaces(RunData data, PartLayout layout, double x, doub
         var own = data[section];
         var keys = own.Tree.Order.Length == 0 ? [] : Enumerable.Range(section.Base + 1, own.Tree.Innermost - section.Base)
             .Select(level => own.KeyOf(level, frame.Groups[level], own.NewFrame())).Select(k => k.IsNull ? null : k.Invariant);
-        Found = new PagePlace(element?.Plan.Id, section.Section.Id, [.. keys]);
+        Found = new PagePlace(element?.Plan.Id, section.Section.Id, [.. keys])
+        {
+            Printed = element is null ? null : PrintedPlace.Of(section, element.Plan.Id, frame) with { Page = Page },
+        };
     }
 }

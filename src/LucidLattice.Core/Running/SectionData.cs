@@ -60,7 +60,7 @@ public sealed class SectionData
     }
 
     /// <summary>A key for a few rows, which is not worth being kept.</summary>
-    private RowKey KeyAlone(Compiled of)
+    internal RowKey KeyAlone(Compiled of)
         => (of.Field is { } index ? Rows.Columns[index] : SectionSteps.Worked(of, Rows, NewFrame(), CancellationToken.None))
             .Key(Rows.Count, NewFrame().Collation, false);
 

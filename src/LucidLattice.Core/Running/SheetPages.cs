@@ -81,6 +81,7 @@ public sealed class SheetPages
         var places = new PagePlaces(_data, _layout, x, y);
         var rows = Index.Fill(number, Plan.First, (flow, part, left, top, begin, end) =>
             places.Look(flow.Plan, part, flow.Frame, left, top, begin, end));
+        places.Page = number;
         foreach (var band in Bands(number, Index.Count, rows))
         {
             var top = band.Top;
@@ -91,6 +92,14 @@ public sealed class SheetPages
             }
         }
         return places.Found;
+    }
+
+    /// <summary>Where a page's header or footer stands on a known page; null if neither holds the element.</summary>
+    internal Frame? BandFrame(int number, string element)
+    {
+        var rows = Index.Fill(number, Plan.First, (_, _, _, _, _, _) => { });
+        return Bands(number, Index.Count, rows).Where(b => b.Parts.Any(p => p.Elements.Any(e => e.Id == element))).Select(b => b.Frame)
+            .FirstOrDefault();
     }
 
     /// <summary>Paints what lies behind everything on a page, and what the look prints in its upper margin.</summary>
@@ -129,7 +138,7 @@ public sealed class SheetPages
         Frame At(int place, int before)
         {
             var (frame, order) = (first.NewFrame(), first.Tree.Order);
-            (frame.PageNumber, frame.PageCount, frame.PageTotals) = (number, count, totals);
+            (frame.PageNumber, frame.PageCount, frame.PageTotals, frame.PageRows) = (number, count, totals, rows);
             frame.Place = before;
             if (order.Length == 0) return frame;
             place = Math.Clamp(place, 0, order.Length - 1);

@@ -7,7 +7,8 @@ public sealed class UsageException(string message) : Exception(message);
 public sealed class Options
 {
     private static readonly HashSet<string> Known =
-        ["port", "data", "database", "set", "out", "rows", "base", "page", "since", "memory", "text", "into", "table", "as"];
+        ["port", "data", "database", "set", "out", "rows", "base", "page", "since", "memory", "text", "into", "table", "as",
+            "element", "group", "row", "mark", "part"];
     private static readonly HashSet<string> Flags = ["replace", "new"];
     private readonly Dictionary<string, List<string>> _values = [];
 
@@ -41,6 +42,9 @@ public sealed class Options
     }
 
     public string? Value(string name) => _values.TryGetValue(name, out var values) ? values[^1] : null;
+
+    /// <summary>All values of an option that may be given several times.</summary>
+    public IReadOnlyList<string> All(string name) => _values.GetValueOrDefault(name) ?? [];
 
     /// <summary>True if an option that takes no value is there.</summary>
     public bool Has(string flag) => _values.ContainsKey(flag);

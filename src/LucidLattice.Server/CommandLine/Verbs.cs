@@ -8,6 +8,7 @@ public static class Verbs
           lattice serve  [--port N] [--data DIR] [--memory MB]
           lattice render REPORT [--data DIR] [--database FILE] [--set name=value]… [--base ADDRESS] --out FILE.pdf|svg|json
           lattice find   REPORT [--data DIR] [--database FILE] [--set name=value]… --text TEXT
+          lattice trace  REPORT --element ID [--group KEY]… [--row N] [--mark NAME] [--set name=value]… [--part N] [--out FILE.csv]
           lattice query  DATASET [--data DIR] [--database FILE] [--set name=value]… --out FILE.csv
           lattice load   FILE.csv|sqlite [--data DIR] [--into DATABASE] [--table TABLE] [--replace]
           lattice check  REPORT [--data DIR] [--database FILE]
@@ -38,6 +39,7 @@ public static class Verbs
                 "serve" => await ServeVerb.Run(options),
                 "render" => RenderVerb.Run(options),
                 "find" => FindVerb.Run(options),
+                "trace" => TraceVerb.Run(options),
                 "query" => QueryVerb.Run(options),
                 "load" => LoadVerb.Run(options),
                 "check" => CheckVerb.Run(options),

@@ -9,6 +9,7 @@ using LucidLattice.Core.Explaining;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
+using LucidLattice.Core.Tracing;
 using LucidLattice.Output.Svg;
 using LucidLattice.Output.Charts;
 using LucidLattice.Server.Runs;
@@ -87,6 +88,13 @@ public sealed record FoundVantage(IReadOnlyList<string?>? Keys);
 /// <summary>Asks how wide the columns of a section have to be for what stands in them.</summary>
 public sealed record WidthsRequest(ComposeRequest Report, string Section);
 
+/// <summary>Asks where a number of a report being composed comes from.</summary>
+/// <param name="Place">As the view names it.</param>
+public sealed record ComposeTrace(ComposeRequest Report, PrintedPlace Place);
+
+/// <param name="Run">A run of the report as it is, by which the rows can be asked for.</param>
+public sealed record TraceAnswer(string Run, Core.Tracing.Trace Trace);
+
 /// <summary>Asks for a report being composed as sentences.</summary>
 public sealed record ExplainRequest(ReportDefinition Definition);
 
@@ -123,6 +131,7 @@ public static class ComposeEndpoints
             (WidthsRequest request, ReportEngine engine, ITypesetter typesetter, CancellationToken cancel) => ColumnFit.Fit(
                 Run(request.Report, engine, new RunProgress(), cancel, pages: false), request.Section, typesetter, cancel))
             .WithName("fitColumns");
+        compose.MapPost("/trace", Trace).WithName("composeTrace");
         compose.MapGet("/looks", () => Looks.All).WithName("listReportLooks");
         compose.MapPost("/choices", (ComposeChoices request, ReportEngine engine, CancellationToken cancel) => ChoicesInfo.Search(
             engine.Choices(
@@ -157,6 +166,16 @@ public static class ComposeEndpoints
             view.Behind is { } behind ? SvgWriter.Write(behind, "behind-") : null);
     }
 
+    private static async Task<TraceAnswer> Trace(ComposeTrace request, ReportEngine engine, RunStore store, ITypesetter typesetter,
+        CancellationToken cancel)
+    {
+        var asked = Request(request.Report);
+        var (ticket, entry) = store.Start(null, "", draft: true, asked, null, refresh: false,
+            (progress, stop) => engine.Run(asked, stop, pages: request.Place.Page is not null, forAuthor: true, progress));
+        var run = await entry.Figures.WaitAsync(cancel);
+        return new TraceAnswer(ticket, TraceEndpoints.Find(run, request.Place, typesetter, cancel).Trace());
+    }
+
     /// <summary>SVG pictures by the id of their type.</summary>
     private static Dictionary<string, string> Previews(PreviewRequest request, ReportEngine engine, ITypesetter typesetter,
         CancellationToken cancel)
@@ -185,7 +204,8 @@ public static class ComposeEndpoints
     }
 
     private static ReportRun Run(ComposeRequest request, ReportEngine engine, RunProgress progress, CancellationToken cancel, bool pages)
-        => engine.Run(
-            new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow,
-            FromLink: LinkProof.Author(request.Definition)), cancel, pages, forAuthor: true, progress);
+        => engine.Run(Request(request), cancel, pages, forAuthor: true, progress);
+
+    private static RunRequest Request(ComposeRequest request) => new(request.Definition,
+        request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow, FromLink: LinkProof.Author(request.Definition));
 }

@@ -92,6 +92,7 @@ public static class WebHost
         app.MapCompose();
         app.MapLooks();
         app.MapRuns();
+        app.MapTraces();
         app.Map("/api/{**rest}",
             IResult () => throw ApiException.NotFound("There is no such address in the API; /api/openapi.json lists them."));
         app.MapFrontEnd();

@@ -45,11 +45,12 @@ public static class RunEndpoints
         var values = request.Values ?? new Dictionary<string, string>();
         var proven = proof.Proven(id, report.Definition, values, request.Proof);
         var run = new RunRequest(report.Definition, values, DateTime.UtcNow, request.Refresh, proven);
-        var key = engine.StampOf(run) is { } stamp
+        var stamp = engine.StampOf(run);
+        var key = stamp is not null
             ? System.Text.Json.JsonSerializer.Serialize(
             new { id, report.Version, request.Draft, Values = values.OrderBy(v => v.Key, StringComparer.Ordinal), proven, stamp })
             : null;
-        var (ticket, entry) = store.Start(key, id, request.Draft, request.Refresh,
+        var (ticket, entry) = store.Start(key, id, request.Draft, run, stamp, request.Refresh,
             (progress, token) => engine.Run(run, token, pages: false, progress: progress));
         return await Info(ticket, entry, cancel);
     }
@@ -165,7 +166,7 @@ public static class RunEndpoints
         => File(await Entry(id, store).Pages, "json", "application/json", context, (run, stream) => RunJson.Write(run, stream, cancel));
 
     /// <summary>A file to download, sent while it is written: its first pages are on their way before the last one is made.</summary>
-    private static IResult File(ReportRun run, string extension, string type, HttpContext context, Action<ReportRun, Stream> write)
+    internal static IResult File(ReportRun run, string extension, string type, HttpContext context, Action<ReportRun, Stream> write)
     {
         if (run.Data is null) throw HasProblems(run);
         // The writers are synchronous; each has a thread of its own, so that nobody waits for it.
@@ -175,10 +176,10 @@ public static class RunEndpoints
             $"{(name.Length == 0 ? "report" : name)}.{extension}");
     }
 
-    private static ApiException HasProblems(ReportRun run) =>
+    internal static ApiException HasProblems(ReportRun run) =>
         ApiException.Bad("has-problems", run.Problems.FirstOrDefault(p => p.IsError)?.Message ?? "The report cannot be shown.");
 
-    private static RunEntry Entry(string id, RunStore store) => store.Find(id) ?? throw Gone();
+    internal static RunEntry Entry(string id, RunStore store) => store.Find(id) ?? throw Gone();
 
     private static ApiException Gone() => ApiException.Gone("This run is no longer kept. Run the report again.");
 }

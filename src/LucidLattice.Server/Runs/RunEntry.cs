@@ -19,6 +19,12 @@ public sealed class RunEntry(string key, string reportId, bool draft)
     /// <summary>Done once the last page is known.</summary>
     public required Task<ReportRun> Pages { get; init; }
 
+    /// <summary>What was run.</summary>
+    public required RunRequest Request { get; init; }
+
+    /// <summary>The state of the data that was run; null where nobody can tell.</summary>
+    public string? Stamp { get; init; }
+
     /// <summary>The oldest first. Guarded by the store.</summary>
     public List<string> Tickets { get; } = [];
 

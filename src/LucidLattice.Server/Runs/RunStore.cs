@@ -25,10 +25,12 @@ public sealed class RunStore(SizedCache cache)
 
     /// <summary>Joins the run of a key, or starts it.</summary>
     /// <param name="key">What the run is made from; null shares it with nobody.</param>
+    /// <param name="request">What is run.</param>
+    /// <param name="stamp">The state of its data; null where nobody can tell.</param>
     /// <param name="refresh">True starts anew even if there is one.</param>
     /// <param name="run">Makes the figures; where pages start is found afterwards, while they can be looked at.</param>
     /// <returns>The caller's ticket for the run, and the run.</returns>
-    public (string Ticket, RunEntry Entry) Start(string? key, string reportId, bool draft, bool refresh,
+    public (string Ticket, RunEntry Entry) Start(string? key, string reportId, bool draft, RunRequest request, string? stamp, bool refresh,
         Func<RunProgress, CancellationToken, ReportRun> run)
     {
         var ticket = Guid.NewGuid().ToString("N");
@@ -36,7 +38,7 @@ public sealed class RunStore(SizedCache cache)
         lock (_lock)
         {
             if (refresh || !_byKey.TryGetValue(key, out var entry) || entry.Cancel.IsCancellationRequested || !IsThere(entry))
-                entry = _byKey[key] = Begin(key, reportId, draft, run);
+                entry = _byKey[key] = Begin(key, reportId, draft, request, stamp, run);
             if (entry.Tickets.Count >= MostTickets)
             {
                 _byTicket.Remove(entry.Tickets[0]);
@@ -73,11 +75,29 @@ public sealed class RunStore(SizedCache cache)
     /// <summary>True if it is still being made, or is kept; that counts as a use.</summary>
     private bool IsThere(RunEntry entry) => !entry.Figures.IsCompletedSuccessfully || cache.Find<ReportRun>(NameOf(entry)) is not null;
 
-    private RunEntry Begin(string key, string reportId, bool draft, Func<RunProgress, CancellationToken, ReportRun> make)
+    /// <summary>The same run with all fields of its datasets, for those who want to see the rows behind its numbers.</summary>
+    /// <param name="make">Runs what was run, with all fields.</param>
+    public async Task<ReportRun> Whole(RunEntry entry, Func<RunRequest, CancellationToken, ReportRun> make, CancellationToken cancel)
+    {
+        var name = "whole " + NameOf(entry);
+        if (cache.Find<ReportRun>(name) is { } kept) return kept;
+        await _turns.WaitAsync(cancel);
+        try
+        {
+            return cache.Get(name, () => make(entry.Request, cancel), cancel);
+        }
+        finally
+        {
+            _turns.Release();
+        }
+    }
+
+    private RunEntry Begin(string key, string reportId, bool draft, RunRequest request, string? stamp, Func<RunProgress, CancellationToken, ReportRun> make)
     {
         var figures = new TaskCompletionSource<ReportRun>(TaskCreationOptions.RunContinuationsAsynchronously);
         var pages = new TaskCompletionSource<ReportRun>(TaskCreationOptions.RunContinuationsAsynchronously);
-        var entry = new RunEntry(key, reportId, draft) { Figures = figures.Task, Pages = pages.Task };
+        var entry = new RunEntry(key, reportId, draft)
+            { Figures = figures.Task, Pages = pages.Task, Request = request, Stamp = stamp };
         // A failure that nobody waits for any more is no failure of the server.
         _ = figures.Task.ContinueWith(t => t.Exception, TaskScheduler.Default);
         _ = pages.Task.ContinueWith(t => t.Exception, TaskScheduler.Default);
