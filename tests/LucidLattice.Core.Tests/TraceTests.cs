@@ -50,7 +50,8 @@ public sealed class TraceTests
             Assert.Equal(trace.Parts[part].Rows, rows.Length);
             if (tracer.ValueOf(part) is not { } value) continue;
             var again = tracer.TotalOf(part, rows);
-            Assert.True(value.Equals(again) || (!value.IsNull && Math.Abs(value.AsDouble - again.AsDouble) <= 1e-9 * Math.Abs(value.AsDouble)),
+            Assert.True(value.Equals(again) || (!value.IsNull && Math.Abs(value.AsDouble - again.AsDouble) <= 1e-9 * Math
+                .Abs(value.AsDouble)),
                 $"{trace.Name}: {trace.Parts[part].Words} {trace.Parts[part].Over} is {value}, its rows have {again}");
         }
     }

@@ -36,7 +36,8 @@ public sealed class RunStoreTests : IDisposable
     public async Task Readers_who_leave_without_a_word_cost_no_more_and_more()
     {
         var store = new RunStore(new SizedCache(1L << 28));
-        var all = Enumerable.Range(0, RunStore.MostTickets + 5).Select(_ => store.Start("same", "r", false, Asked, null, false, (p, c) => Make(p, c)))
+        var all = Enumerable.Range(0, RunStore.MostTickets + 5).Select(_ => store.Start("same", "r", false, Asked, null, false, (p,
+            c) => Make(p, c)))
             .ToList();
         await all[0].Entry.Pages;
         Assert.Equal(RunStore.MostTickets, all[0].Entry.Tickets.Count);
@@ -68,7 +69,8 @@ public sealed class RunStoreTests : IDisposable
         // Whoever comes later finds it there; who asks for fresh data, or for something else, does not.
         Assert.Same(all[1].Entry, store.Start("same", "r", false, Asked, null, false, Slow).Entry);
         Assert.Equal(1, made);
-        var others = new[] { store.Start("same", "r", false, Asked, null, true, Slow).Entry, store.Start("other", "r", false, Asked, null, false, Slow).Entry };
+        var others = new[] { store.Start("same", "r", false, Asked, null, true, Slow).Entry, store.Start("other", "r", false, Asked,
+            null, false, Slow).Entry };
         Assert.DoesNotContain(all[1].Entry, others);
         foreach (var other in others) await other.Pages;
     }

@@ -25,7 +25,8 @@ public sealed record PrintedPlace(string Section, string Element, IReadOnlyList<
     public Frame? FrameIn(SectionData data)
     {
         var (tree, frame) = (data.Tree, data.NewFrame());
-        if (Groups.Count != frame.Groups.Length || Place < 0 || Place > tree.Order.Length || Row < -1 || Row >= data.Rows.Count) return null;
+        if (Groups.Count != frame.Groups.Length || Place < 0 || Place > tree.Order.Length || Row < -1
+            || Row >= data.Rows.Count) return null;
         for (var level = 0; level < Groups.Count; level++)
         {
             if (Groups[level] < 0 || Groups[level] >= Math.Max(1, tree.Levels[level].Count)) return null;

@@ -77,7 +77,8 @@ internal sealed record TracedMark(ChartContent Content, Mark Mark, string Figure
             frame.Row = row;
             if (query.Split is not null && !Same(frame.Try(query.Split), split, frame)) return false;
             var key = KeyOf();
-            return entry is { IsOthers: true } ? !named.Any(c => Is(c, key)) : entry is null ? Same(key, mark.Category, frame) : Is(entry, key);
+            return entry is { IsOthers: true } ? !named.Any(c => Is(c, key)) : entry is null ? Same(key, mark.Category, frame)
+                : Is(entry, key);
         })];
     }
 

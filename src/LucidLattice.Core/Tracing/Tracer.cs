@@ -62,7 +62,8 @@ public sealed class Tracer
         if (_plan is not ChartPlan chart)
             return [.. _plan.Said.Where(p => p.Value is not null).Select(p => (p.Value!, p.Format)),
                 .. _plan.Written.Select(w => (w, (ValueFormat?)null))];
-        var all = chart.Query.Values.Select((v, i) => (v, (ValueFormat?)chart.FullFormats[Math.Min(i, chart.FullFormats.Count - 1)])).ToList();
+        var all = chart.Query.Values.Select((v, i) => (v, (ValueFormat?)chart.FullFormats[Math.Min(i, chart.FullFormats.Count - 1)]))
+            .ToList();
         return _mark is null ? all
             : [all[Math.Clamp(_mark.Content.Numbers.Series.ElementAtOrDefault(_mark.Mark.SeriesIndex)?.ValueIndex ?? 0, 0, all.Count - 1)]];
     }
@@ -89,12 +90,14 @@ public sealed class Tracer
     {
         var parts = _asked.Count > 0 ? _asked.Select(Part).ToList() : [RowsAlone()];
         return new Trace(_place, _mark is { } mark ? mark.Content.Spoken(mark.Mark) : PlaceNames.Of(_run.Report, _plan.Id) ?? _plan.Id,
-            Where(), Printed(), [.. _values.Select(v => v.Value.Text).Where(t => t.Length > 0).Distinct()], parts, Inputs(),
+            Where(), Printed(), [.. _values.Where(v => v.Value.Field is null).Select(v => v.Value.Text).Where(t => t.Length > 0)
+                .Distinct()], parts, Inputs(),
             _data.Rows.Count, _data.Tree.Order.Length);
     }
 
     private string Printed() => _mark is { } mark ? mark.Figure
-        : _plan is ChartPlan ? "" : _plan.Said.Count > 0 ? string.Concat(_plan.Said.Select(p => p.Text(_frame))) : string.Join(", ", _values.Select(v => _frame.Try(v.Value)).Where(v => !v.IsNull).Select(v => v.Invariant));
+        : _plan is ChartPlan ? "" : _plan.Said.Count > 0 ? string.Concat(_plan.Said.Select(p => p.Text(_frame))) : string.Join(", ",
+            _values.Select(v => _frame.Try(v.Value)).Where(v => !v.IsNull).Select(v => v.Invariant));
 
     private List<string> Where()
     {
@@ -121,7 +124,7 @@ public sealed class Tracer
     private TracePart RowsAlone()
     {
         var rows = Rows(0);
-        return new TracePart(IsRow ? "its row" : "the rows of its group", GroupWords(_place.Page is null ? LevelOfPlace() : 0), "", null,
+        return new TracePart(IsRow ? "its row" : "the rows", IsRow ? "" : GroupWords(_place.Page is null ? LevelOfPlace() : 0), "", null,
             rows.Length, 0, 0, null, null);
     }
 
@@ -191,7 +194,7 @@ public sealed class Tracer
         var inputs = new List<TraceInput>();
         var fields = _data.Plan.Dataset?.Fields ?? [];
         if (_frame.Row >= 0 && _plan is not ChartPlan)
-            foreach (var index in _values.Where(v => v.Value.ReadsRow).SelectMany(v => v.Value.Fields).Distinct())
+            foreach (var index in _values.Where(v => v.Value is { ReadsRow: true, Field: null }).SelectMany(v => v.Value.Fields).Distinct())
                 inputs.Add(new TraceInput(fields[index].Caption, Written(index, _frame.Row)));
         foreach (var parameter in _values.SelectMany(v => v.Value.Reads.ParameterIndices).Distinct().Order())
             if (parameter < _run.Report.Parameters.Count)

@@ -92,7 +92,8 @@ public sealed class RunStore(SizedCache cache)
         }
     }
 
-    private RunEntry Begin(string key, string reportId, bool draft, RunRequest request, string? stamp, Func<RunProgress, CancellationToken, ReportRun> make)
+    private RunEntry Begin(string key, string reportId, bool draft, RunRequest request, string? stamp, Func<RunProgress,
+        CancellationToken, ReportRun> make)
     {
         var figures = new TaskCompletionSource<ReportRun>(TaskCreationOptions.RunContinuationsAsynchronously);
         var pages = new TaskCompletionSource<ReportRun>(TaskCreationOptions.RunContinuationsAsynchronously);

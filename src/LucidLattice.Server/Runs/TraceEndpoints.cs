@@ -25,7 +25,8 @@ public static class TraceEndpoints
         trace.MapGet("/rows",
             async (string id, string place, RunStore store, ReportEngine engine, ITypesetter typesetter, CancellationToken cancel,
                 int part = 0, int from = 0, int count = 100, string? sort = null, bool descending = false) =>
-                (await Tracer(id, place, store, engine, typesetter, cancel)).Page(part, from, Math.Clamp(count, 0, MostRows), sort, descending))
+                (await Tracer(id, place, store, engine, typesetter, cancel)).Page(part, from, Math.Clamp(count, 0, MostRows), sort,
+                    descending))
             .WithName("traceRows");
         trace.MapGet("/rows.csv",
             async (string id, string place, RunStore store, ReportEngine engine, ITypesetter typesetter, HttpContext context,

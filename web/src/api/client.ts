@@ -3,6 +3,7 @@ import type {
   ChoicesRequest,
   ComposeChoices,
   ComposeRequest,
+  ComposeTrace,
   CopiesRequest,
   CsvColumn,
   Dataset,
@@ -12,6 +13,7 @@ import type {
   Condition,
   NewReport,
   PreviewRequest,
+  PrintedPlace,
   ProgressInfo,
   ProposeFieldChoices,
   ReportDefinition,
@@ -106,10 +108,32 @@ export const api = {
     }) as unknown as Promise<string>,
   pagePlace: (id: string, sheet: string, number: number, x: number, y: number) =>
     server.getPagePlace({ path: { id, number }, query: { sheet: filled(sheet), x, y } }),
+  trace: (id: string, place: PrintedPlace, signal?: AbortSignal) =>
+    server.traceNumber({ path: { id }, query: { place: JSON.stringify(place) }, signal }),
+  traceRows: (id: string, place: PrintedPlace, asked: AskedRows, signal?: AbortSignal) =>
+    server.traceRows({ path: { id }, query: { place: JSON.stringify(place), ...asked }, signal }),
+  /** The address of the file of all rows behind a number. */
+  traceFile: (id: string, place: PrintedPlace, { part, sort, descending }: AskedRows) =>
+    `/api/runs/${id}/trace/rows.csv?${new URLSearchParams({
+      place: JSON.stringify(place),
+      part: String(part),
+      ...(sort ? { sort, descending: String(descending) } : {}),
+    })}`,
+  composeTrace: (body: ComposeTrace, signal?: AbortSignal) => server.composeTrace({ body, signal }),
   outline: (id: string, { sheet, section, level, group }: OutlinePlace, from: number) =>
     server.getOutline({ path: { id }, query: { sheet: filled(sheet), section: filled(section), level, group, from } }),
   find: (id: string, text: string, signal?: AbortSignal) => server.findInRun({ path: { id }, query: { text }, signal }),
 };
+
+interface AskedRows {
+  /** Which of the totals in the number, from 0. */
+  part: number;
+  from: number;
+  count: number;
+  /** The name of the field by which they are put in order. */
+  sort?: string;
+  descending: boolean;
+}
 
 interface OutlinePlace {
   sheet: string;

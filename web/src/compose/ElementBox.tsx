@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import type { ElementView } from '../api/generated';
 import { color } from '../theme/tokens';
 import { ChartPartBoxes } from './ChartPartBoxes';
+import { ask } from './commands';
 import { useCompose } from './composeStore';
 import { dropIndex, findElement, sectionOfColumn } from './definition';
 import { drawn, endDragging, guidesOf, useDragging } from './dragging';
@@ -72,6 +73,7 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
       if (from?.part) select({ kind: 'element', id: view.id, part: from.part });
       // A plain click on one of several leaves that one selected.
       else if (from && !from.size && !alone) select({ kind: 'element', id: view.id });
+      if (e.altKey) ask('trace');
       return;
     }
     setResized(undefined);

@@ -2,6 +2,7 @@ import Divider from '@mui/material/Divider';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { arranged, arrangements } from './arranging';
+import { ask } from './commands';
 import { useCompose } from './composeStore';
 import { findElement, findSection, partOf, partsOf } from './definition';
 import { kindOf } from './kinds';
@@ -38,6 +39,7 @@ export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: ()
         run: () =>
           document.querySelector(`[data-element="${placed.element.id}"]`)?.dispatchEvent(new MouseEvent('dblclick', { bubbles: true })),
       },
+    placed && { words: 'Where does it come from?', keys: 'Alt+click', run: () => ask('trace') },
     free.length > 0 && part && { words: 'Duplicate', keys: 'Ctrl+D', run: () => void edit(pasted(copied(definition, selection), part)) },
     placed?.element.style &&
       neighbours.length > 1 && {

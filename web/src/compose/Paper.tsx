@@ -5,6 +5,7 @@ import { color } from '../theme/tokens';
 import { BandStrip } from './BandStrip';
 import { scaled } from './scaled';
 import { isWriting } from '../sentence/ownUndo';
+import { ElementTrace } from './ElementTrace';
 import { ElementMenu, type MenuPlace } from './ElementMenu';
 import { FirstLook } from './FirstLook';
 import { useCompose } from './composeStore';
@@ -115,6 +116,7 @@ export function Paper({ dragging }: { dragging: boolean }) {
             {rulers && <Ruler unit={rulers} zoom={zoom} left={page.left} width={page.width} />}
             {frame && <div className="marquee" style={{ left: frame.x, top: frame.y, width: frame.width, height: frame.height }} />}
             <ElementMenu place={menu} onClose={() => setMenu(undefined)} />
+            <ElementTrace />
             {view?.bands.map((band, i) => (
               <BandStrip
                 key={`${band.section}${band.kind}${band.level}`}

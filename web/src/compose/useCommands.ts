@@ -74,6 +74,7 @@ export function useCommands(): Command[] {
           },
         ]
       : []),
+    ...(ids.length === 1 ? [{ name: 'Where does it come from?', group: 'View', run: () => ask('trace') }] : []),
     ...(movable.length > 0
       ? arrangements.map(({ how, command }) => ({
           name: command,

@@ -23,17 +23,30 @@ export function FigureMenu({
   run,
   figure,
   at,
+  mark,
+  onTrace,
   onClose,
 }: {
   run: string;
   figure: string;
   at: { x: number; y: number };
+  /** What the mark is called that is meant. */
+  mark?: string;
+  onTrace: () => void;
   onClose: () => void;
 }) {
   const [table, setTable] = useState(false);
   if (table) return <NumbersDialog run={run} figure={figure} onClose={onClose} />;
   return (
     <Menu open onClose={onClose} anchorReference="anchorPosition" anchorPosition={{ left: at.x, top: at.y }}>
+      <MenuItem
+        onClick={() => {
+          onClose();
+          onTrace();
+        }}
+      >
+        {mark ? `Where does ${mark} come from?` : 'Where does it come from?'}
+      </MenuItem>
       <MenuItem onClick={() => setTable(true)}>Show its numbers</MenuItem>
       {formats.map(({ format, label }) => (
         <MenuItem key={format} component="a" href={`/api/runs/${run}/charts/${encodeURIComponent(figure)}/${format}`} onClick={onClose}>

@@ -1,9 +1,12 @@
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
+import { useSnackbar } from 'notistack';
+import type { PrintedPlace } from '../api/generated';
 import { color } from '../theme/tokens';
+import { TraceDialog } from '../trace/TraceDialog';
 import { FigureMenu } from './FigureMenu';
-import { PlaceMenu, placeOf, type PlaceOnPage } from './PlaceMenu';
+import { PlaceMenu, placeOf, printedAt, type PlaceOnPage } from './PlaceMenu';
 import { bringOut, figureOf, markChosen, markOf, walk } from './marks';
 
 /** What a click on a mark asks for. */
@@ -42,7 +45,17 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
   const root = useRef<HTMLDivElement>(null);
   const [tip, setTip] = useState<Tip>();
   const [figure, setFigure] = useState<{ id: string; x: number; y: number }>();
-  const [menu, setMenu] = useState<{ id: string; x: number; y: number }>();
+  const [menu, setMenu] = useState<{ id: string; x: number; y: number; at?: PlaceOnPage }>();
+  const [traced, setTraced] = useState<PrintedPlace>();
+  const { enqueueSnackbar } = useSnackbar();
+  const trace = async (at?: PlaceOnPage) => {
+    if (!at) return;
+    try {
+      setTraced(await printedAt(at));
+    } catch (error) {
+      enqueueSnackbar((error as Error).message, { variant: 'info' });
+    }
+  };
   useEffect(() => {
     const mark = () => markChosen(root.current!, chosen);
     mark();
@@ -94,11 +107,10 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
       open: newTab ? 'newTab' : here ? 'here' : (mark.dataset.open as MarkTarget['open']),
     });
   };
-  const openMenu = (target: EventTarget) => {
-    const around = figureOf(target);
-    if (!around) return false;
-    const box = around.getBoundingClientRect();
-    setMenu({ id: around.dataset.figureId!, x: box.right - 20, y: Math.max(0, box.top) + 20 });
+  const openMenu = (at?: PlaceOnPage, target?: EventTarget) => {
+    const around = target && figureOf(target);
+    if (!around?.dataset.figureId) return false;
+    setMenu({ id: around.dataset.figureId, x: at?.left ?? 0, y: at?.top ?? 0, at });
     return true;
   };
   return (
@@ -111,14 +123,18 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
       }}
       onFocus={(e) => show(e.target)}
       onBlur={hide}
-      onClick={(e) => follow(e.target, e.ctrlKey || e.metaKey, e.shiftKey)}
+      onClick={(e) => {
+        if (e.altKey) void trace(placeOf(e, run, report, sheet));
+        else follow(e.target, e.ctrlKey || e.metaKey, e.shiftKey);
+      }}
       onContextMenu={(e) => {
-        const at = openMenu(e.target) ? undefined : placeOf(e, run, report, sheet);
-        if (at) setPlace(at);
-        if (at || figureOf(e.target)) e.preventDefault();
+        const at = placeOf(e, run, report, sheet);
+        if (!openMenu(at, e.target) && at) setPlace(at);
+        if (at) e.preventDefault();
       }}
       onKeyDown={(e) => {
-        if (e.key === 'Enter') follow(e.target, e.ctrlKey || e.metaKey, e.shiftKey);
+        if (e.key === 'Enter' && e.altKey) void trace(placeOf({ target: e.target }, run, report, sheet));
+        else if (e.key === 'Enter') follow(e.target, e.ctrlKey || e.metaKey, e.shiftKey);
         const next = markOf(e.target) && walk(markOf(e.target)!, e.key);
         if (!next) return;
         e.preventDefault();
@@ -135,7 +151,13 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
           tabIndex={-1}
           onClick={(e) => {
             e.stopPropagation();
-            setMenu({ id: figure.id, x: e.clientX, y: e.clientY });
+            const picture = root.current?.querySelector(`[data-figure-id="${CSS.escape(figure.id)}"]`);
+            setMenu({
+              id: figure.id,
+              x: e.clientX,
+              y: e.clientY,
+              at: picture ? placeOf({ target: picture }, run, report, sheet) : undefined,
+            });
           }}
           sx={{
             position: 'fixed',
@@ -152,8 +174,18 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
           ⋯
         </IconButton>
       )}
-      {place && <PlaceMenu place={place} onClose={() => setPlace(undefined)} />}
-      {menu && <FigureMenu run={run} figure={menu.id} at={menu} onClose={() => setMenu(undefined)} />}
+      {place && <PlaceMenu place={place} onTrace={() => void trace(place)} onClose={() => setPlace(undefined)} />}
+      {menu && (
+        <FigureMenu
+          run={run}
+          figure={menu.id}
+          at={menu}
+          mark={menu.at?.mark?.label}
+          onTrace={() => void trace(menu.at)}
+          onClose={() => setMenu(undefined)}
+        />
+      )}
+      {traced && <TraceDialog run={run} place={traced} onClose={() => setTraced(undefined)} />}
       {tip && (
         <Box
           role="tooltip"

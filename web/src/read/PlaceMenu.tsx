@@ -3,6 +3,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../api/client';
+import type { PrintedPlace } from '../api/generated';
 
 export interface PlaceOnPage {
   run: string;
@@ -15,29 +16,49 @@ export interface PlaceOnPage {
   /** Of the screen. */
   left: number;
   top: number;
+  /** The mark of a chart that is there. */
+  mark?: { id: string; label: string };
 }
 
-/** The place under the pointer, if that is on a page. */
-export function placeOf(e: React.MouseEvent, run: string, report: string, sheet: string): PlaceOnPage | undefined {
-  const page = (e.target as Element).closest<HTMLElement>('[data-page]');
+/** The place under the pointer, or in the middle of what has the focus, if that is on a page. */
+export function placeOf(
+  e: { target: EventTarget; clientX?: number; clientY?: number },
+  run: string,
+  report: string,
+  sheet: string,
+): PlaceOnPage | undefined {
+  const target = e.target as Element;
+  const page = target.closest<HTMLElement>('[data-page]');
   const svg = page?.querySelector('svg');
   if (!page || !svg) return undefined;
   const at = page.getBoundingClientRect();
   const scale = svg.viewBox.baseVal.width / at.width;
+  const box = target.getBoundingClientRect();
+  const [x, y] = [e.clientX || box.left + box.width / 2, e.clientY || box.top + box.height / 2];
+  const mark = target.closest<HTMLElement>('[data-mark]');
   return {
     run,
     report,
     sheet,
     page: Number(page.dataset.page),
-    x: (e.clientX - at.left) * scale,
-    y: (e.clientY - at.top) * scale,
-    left: e.clientX,
-    top: e.clientY,
+    x: (x - at.left) * scale,
+    y: (y - at.top) * scale,
+    left: x,
+    top: y,
+    mark:
+      mark?.closest('[data-figure-id]') && mark.dataset.figure ? { id: mark.dataset.mark!, label: mark.dataset.label ?? '' } : undefined,
   };
 }
 
-/** What an author can do with what is printed at a place. */
-export function PlaceMenu({ place, onClose }: { place: PlaceOnPage; onClose: () => void }) {
+/** By which what is printed at a place can be traced. */
+export async function printedAt(place: PlaceOnPage): Promise<PrintedPlace> {
+  const { printed } = await api.pagePlace(place.run, place.sheet, place.page, place.x, place.y);
+  if (!printed) throw new Error('Nothing is printed at this place.');
+  return { ...printed, mark: place.mark?.id ?? null };
+}
+
+/** What can be done with what is printed at a place. */
+export function PlaceMenu({ place, onTrace, onClose }: { place: PlaceOnPage; onTrace: () => void; onClose: () => void }) {
   const navigate = useNavigate();
   const [failure, setFailure] = useState('');
   const show = async () => {
@@ -52,6 +73,14 @@ export function PlaceMenu({ place, onClose }: { place: PlaceOnPage; onClose: () 
   };
   return (
     <Menu open onClose={onClose} anchorReference="anchorPosition" anchorPosition={{ left: place.left, top: place.top }}>
+      <MenuItem
+        onClick={() => {
+          onClose();
+          onTrace();
+        }}
+      >
+        Where does it come from?
+      </MenuItem>
       {failure ? <MenuItem disabled>{failure}</MenuItem> : <MenuItem onClick={() => void show()}>Show this in Compose</MenuItem>}
     </Menu>
   );

@@ -2,7 +2,7 @@
 
 import type { Client, Options as Options2, TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponses, AskReaderData, AskReaderResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, ExplainReportData, ExplainReportResponses, FindInRunData, FindInRunResponses, FindVantageData, FindVantageResponses, FitColumnsData, FitColumnsResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetChartData, GetChartFileData, GetChartFileResponses, GetChartNumbersData, GetChartNumbersResponses, GetChartResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetHealthData, GetHealthResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPagePlaceData, GetPagePlaceResponses, GetPageResponses, GetPdfData, GetPdfResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunJsonData, GetRunJsonResponses, GetRunResponses, GetVersionData, GetVersionResponses, GuideReportData, GuideReportResponses, KeepLookData, KeepLookResponses, KeepPaletteData, KeepPaletteResponses, KeepReportLookData, KeepReportLookResponses, ListAggregatesData, ListAggregatesResponses, ListChangesData, ListChangesResponses, ListChartChoicesData, ListChartChoicesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListJoinPairsData, ListJoinPairsResponses, ListLooksData, ListLooksResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListProblemsData, ListProblemsResponses, ListReportLooksData, ListReportLooksResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, ListVersionsData, ListVersionsResponses, LookAtDatasetData, LookAtDatasetResponses, PreviewChartsData, PreviewChartsResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, ProposeFieldChoicesData, ProposeFieldChoicesResponses, PublishReportData, PublishReportResponses, ReadSpreadsheetData, ReadSpreadsheetResponses, RegisterDatabaseData, RegisterDatabaseResponses, RemoveLookData, RemoveLookResponses, RemovePaletteData, RemovePaletteResponses, RemoveReportLookData, RemoveReportLookResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TryExpressionData, TryExpressionResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses, WriteNamesData, WriteNamesResponses } from './types.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponses, AskReaderData, AskReaderResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, ComposeTraceData, ComposeTraceResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, ExplainReportData, ExplainReportResponses, FindInRunData, FindInRunResponses, FindVantageData, FindVantageResponses, FitColumnsData, FitColumnsResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetChartData, GetChartFileData, GetChartFileResponses, GetChartNumbersData, GetChartNumbersResponses, GetChartResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetHealthData, GetHealthResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPagePlaceData, GetPagePlaceResponses, GetPageResponses, GetPdfData, GetPdfResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunJsonData, GetRunJsonResponses, GetRunResponses, GetVersionData, GetVersionResponses, GuideReportData, GuideReportResponses, KeepLookData, KeepLookResponses, KeepPaletteData, KeepPaletteResponses, KeepReportLookData, KeepReportLookResponses, ListAggregatesData, ListAggregatesResponses, ListChangesData, ListChangesResponses, ListChartChoicesData, ListChartChoicesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListJoinPairsData, ListJoinPairsResponses, ListLooksData, ListLooksResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListProblemsData, ListProblemsResponses, ListReportLooksData, ListReportLooksResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, ListVersionsData, ListVersionsResponses, LookAtDatasetData, LookAtDatasetResponses, PreviewChartsData, PreviewChartsResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, ProposeFieldChoicesData, ProposeFieldChoicesResponses, PublishReportData, PublishReportResponses, ReadSpreadsheetData, ReadSpreadsheetResponses, RegisterDatabaseData, RegisterDatabaseResponses, RemoveLookData, RemoveLookResponses, RemovePaletteData, RemovePaletteResponses, RemoveReportLookData, RemoveReportLookResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TraceNumberData, TraceNumberResponses, TraceRowsData, TraceRowsFileData, TraceRowsFileResponses, TraceRowsResponses, TryExpressionData, TryExpressionResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses, WriteNamesData, WriteNamesResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -502,6 +502,16 @@ export const fitColumns = <ThrowOnError extends boolean = true>(options: Options
     }
 });
 
+export const composeTrace = <ThrowOnError extends boolean = true>(options: Options<ComposeTraceData, ThrowOnError>) => (options.client ?? client).post<ComposeTraceResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/compose/trace',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
 export const listReportLooks = <ThrowOnError extends boolean = true>(options?: Options<ListReportLooksData, ThrowOnError>) => (options?.client ?? client).get<ListReportLooksResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/looks',
@@ -635,5 +645,23 @@ export const getChartFile = <ThrowOnError extends boolean = true>(options: Optio
 export const getRunJson = <ThrowOnError extends boolean = true>(options: Options<GetRunJsonData, ThrowOnError>) => (options.client ?? client).get<GetRunJsonResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/json',
+    ...options
+});
+
+export const traceNumber = <ThrowOnError extends boolean = true>(options: Options<TraceNumberData, ThrowOnError>) => (options.client ?? client).get<TraceNumberResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/runs/{id}/trace',
+    ...options
+});
+
+export const traceRows = <ThrowOnError extends boolean = true>(options: Options<TraceRowsData, ThrowOnError>) => (options.client ?? client).get<TraceRowsResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/runs/{id}/trace/rows',
+    ...options
+});
+
+export const traceRowsFile = <ThrowOnError extends boolean = true>(options: Options<TraceRowsFileData, ThrowOnError>) => (options.client ?? client).get<TraceRowsFileResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/runs/{id}/trace/rows.csv',
     ...options
 });

@@ -520,6 +520,17 @@ export type ComposeResponse = {
     behind?: null | string;
 };
 
+/**
+ * Asks where a number of a report being composed comes from.
+ */
+export type ComposeTrace = {
+    report: ComposeRequest;
+    /**
+     * As the view names it.
+     */
+    place: PrintedPlace;
+};
+
 export type Condition = ({
     type?: 'all';
 } & ConditionAllOf) | ({
@@ -1330,6 +1341,7 @@ export type ElementView = {
     y: number;
     width: number;
     height: number;
+    printed?: null | PrintedPlace;
 };
 
 export type ExchangeProposal = {
@@ -1836,6 +1848,7 @@ export type PagePlace = {
     element: null | string;
     section: string;
     keys: Array<string>;
+    printed?: null | PrintedPlace;
 };
 
 export type PageSetup = {
@@ -1936,6 +1949,16 @@ export type PreviewRequest = {
      * The id of the chart.
      */
     chart: string;
+};
+
+export type PrintedPlace = {
+    section: string;
+    element: string;
+    groups: Array<number>;
+    place: number;
+    row: number;
+    page?: null | number;
+    mark?: null | string;
 };
 
 export type Problem = {
@@ -2336,6 +2359,57 @@ export type TotalChoice = {
 };
 
 export type TotalForm = 'value' | 'shareOfAround' | 'shareOfAll' | 'running' | 'runningInAround' | 'rank' | 'rankInAround' | 'change' | 'growth' | 'changeOnYear' | 'growthOnYear';
+
+export type Trace = {
+    place: PrintedPlace;
+    name: string;
+    where: Array<string>;
+    text: string;
+    expressions: Array<string>;
+    parts: Array<TracePart>;
+    inputs: Array<TraceInput>;
+    rowsRead: number;
+    rowsKept: number;
+};
+
+export type TraceAnswer = {
+    /**
+     * A run of the report as it is, by which the rows can be asked for.
+     */
+    run: string;
+    trace: Trace;
+};
+
+export type TraceHead = {
+    name: string;
+    caption: string;
+    origin: null | string;
+    isNumber: boolean;
+    used: boolean;
+};
+
+export type TraceInput = {
+    name: string;
+    text: string;
+};
+
+export type TracePart = {
+    words: string;
+    over: string;
+    text: string;
+    value: null | string;
+    rows: number;
+    empty: number;
+    leftOut: number;
+    share: null | number;
+    shareOf: null | string;
+};
+
+export type TraceRows = {
+    head: Array<TraceHead>;
+    total: number;
+    rows: Array<Array<string>>;
+};
 
 export type TrendKind = 'straight' | 'growing' | 'levellingOff' | 'power' | 'curve' | 'smoothed';
 
@@ -3446,6 +3520,22 @@ export type FitColumnsResponses = {
 
 export type FitColumnsResponse = FitColumnsResponses[keyof FitColumnsResponses];
 
+export type ComposeTraceData = {
+    body: ComposeTrace;
+    path?: never;
+    query?: never;
+    url: '/api/compose/trace';
+};
+
+export type ComposeTraceResponses = {
+    /**
+     * OK
+     */
+    200: TraceAnswer;
+};
+
+export type ComposeTraceResponse = ComposeTraceResponses[keyof ComposeTraceResponses];
+
 export type ListReportLooksData = {
     body?: never;
     path?: never;
@@ -3812,3 +3902,71 @@ export type GetRunJsonResponses = {
 };
 
 export type GetRunJsonResponse = GetRunJsonResponses[keyof GetRunJsonResponses];
+
+export type TraceNumberData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query: {
+        place: string;
+    };
+    url: '/api/runs/{id}/trace';
+};
+
+export type TraceNumberResponses = {
+    /**
+     * OK
+     */
+    200: Trace;
+};
+
+export type TraceNumberResponse = TraceNumberResponses[keyof TraceNumberResponses];
+
+export type TraceRowsData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query: {
+        place: string;
+        part?: number;
+        from?: number;
+        count?: number;
+        sort?: string;
+        descending?: boolean;
+    };
+    url: '/api/runs/{id}/trace/rows';
+};
+
+export type TraceRowsResponses = {
+    /**
+     * OK
+     */
+    200: TraceRows;
+};
+
+export type TraceRowsResponse = TraceRowsResponses[keyof TraceRowsResponses];
+
+export type TraceRowsFileData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query: {
+        place: string;
+        part?: number;
+        sort?: string;
+        descending?: boolean;
+    };
+    url: '/api/runs/{id}/trace/rows.csv';
+};
+
+export type TraceRowsFileResponses = {
+    /**
+     * OK
+     */
+    200: string;
+};
+
+export type TraceRowsFileResponse = TraceRowsFileResponses[keyof TraceRowsFileResponses];

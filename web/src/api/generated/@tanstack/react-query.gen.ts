@@ -3,8 +3,8 @@
 import { type DefaultError, queryOptions, type UseMutationOptions } from '@tanstack/react-query';
 
 import { client } from '../client.gen';
-import { addTableToDataset, askReader, compose, composeChoices, composeProgress, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, explainReport, findInRun, findVantage, fitColumns, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getDataset, getDatasetFile, getHealth, getOutline, getPage, getPagePlace, getPdf, getReport, getReportFile, getRun, getRunJson, getVersion, guideReport, keepLook, keepPalette, keepReportLook, listAggregates, listChanges, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listLooks, listOutdatedCopies, listProblems, listReportLooks, listReports, listUnreadableDatasets, listVersions, lookAtDataset, type Options, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, publishReport, readSpreadsheet, registerDatabase, removeLook, removePalette, removeReportLook, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, tryExpression, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, ExplainReportData, ExplainReportResponse, FindInRunData, FindInRunResponse, FindVantageData, FindVantageResponse, FitColumnsData, FitColumnsResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetHealthData, GetHealthResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPagePlaceData, GetPagePlaceResponse, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, GetVersionData, GetVersionResponse, GuideReportData, GuideReportResponse, KeepLookData, KeepLookResponse, KeepPaletteData, KeepPaletteResponse, KeepReportLookData, KeepReportLookResponse, ListAggregatesData, ListAggregatesResponse, ListChangesData, ListChangesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListLooksData, ListLooksResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListReportLooksData, ListReportLooksResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, ListVersionsData, ListVersionsResponse, LookAtDatasetData, LookAtDatasetResponse, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, PublishReportData, PublishReportResponse, ReadSpreadsheetData, ReadSpreadsheetResponse, RegisterDatabaseData, RegisterDatabaseResponse, RemoveLookData, RemoveLookResponse, RemovePaletteData, RemovePaletteResponse, RemoveReportLookData, RemoveReportLookResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TryExpressionData, TryExpressionResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
+import { addTableToDataset, askReader, compose, composeChoices, composeProgress, composeTrace, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, explainReport, findInRun, findVantage, fitColumns, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getDataset, getDatasetFile, getHealth, getOutline, getPage, getPagePlace, getPdf, getReport, getReportFile, getRun, getRunJson, getVersion, guideReport, keepLook, keepPalette, keepReportLook, listAggregates, listChanges, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listLooks, listOutdatedCopies, listProblems, listReportLooks, listReports, listUnreadableDatasets, listVersions, lookAtDataset, type Options, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, publishReport, readSpreadsheet, registerDatabase, removeLook, removePalette, removeReportLook, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, traceNumber, traceRows, traceRowsFile, tryExpression, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, ComposeTraceData, ComposeTraceResponse, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, ExplainReportData, ExplainReportResponse, FindInRunData, FindInRunResponse, FindVantageData, FindVantageResponse, FitColumnsData, FitColumnsResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetHealthData, GetHealthResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPagePlaceData, GetPagePlaceResponse, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, GetVersionData, GetVersionResponse, GuideReportData, GuideReportResponse, KeepLookData, KeepLookResponse, KeepPaletteData, KeepPaletteResponse, KeepReportLookData, KeepReportLookResponse, ListAggregatesData, ListAggregatesResponse, ListChangesData, ListChangesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListLooksData, ListLooksResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListReportLooksData, ListReportLooksResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, ListVersionsData, ListVersionsResponse, LookAtDatasetData, LookAtDatasetResponse, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, PublishReportData, PublishReportResponse, ReadSpreadsheetData, ReadSpreadsheetResponse, RegisterDatabaseData, RegisterDatabaseResponse, RemoveLookData, RemoveLookResponse, RemovePaletteData, RemovePaletteResponse, RemoveReportLookData, RemoveReportLookResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TraceNumberData, TraceNumberResponse, TraceRowsData, TraceRowsFileData, TraceRowsFileResponse, TraceRowsResponse, TryExpressionData, TryExpressionResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
 
 export type QueryKey<TOptions extends Options> = [
     Pick<TOptions, 'baseUrl' | 'body' | 'headers' | 'path' | 'query'> & {
@@ -696,6 +696,17 @@ export const fitColumnsMutation = (options?: Partial<Options<FitColumnsData>>): 
     return mutationOptions;
 };
 
+export const composeTraceMutation = (options?: Partial<Options<ComposeTraceData>>): UseMutationOptions<ComposeTraceResponse, DefaultError, Options<ComposeTraceData>> => {
+    const mutationOptions: UseMutationOptions<ComposeTraceResponse, DefaultError, Options<ComposeTraceData>> = {
+        mutationFn: async (fnOptions) => await composeTrace({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
 export const listReportLooksQueryKey = (options?: Options<ListReportLooksData>) => createQueryKey('listReportLooks', options);
 
 export const listReportLooksOptions = (options?: Options<ListReportLooksData>) => queryOptions<ListReportLooksResponse, DefaultError, ListReportLooksResponse, ReturnType<typeof listReportLooksQueryKey>>({
@@ -926,4 +937,40 @@ export const getRunJsonOptions = (options: Options<GetRunJsonData>) => queryOpti
         throwOnError: true
     }),
     queryKey: getRunJsonQueryKey(options)
+});
+
+export const traceNumberQueryKey = (options: Options<TraceNumberData>) => createQueryKey('traceNumber', options);
+
+export const traceNumberOptions = (options: Options<TraceNumberData>) => queryOptions<TraceNumberResponse, DefaultError, TraceNumberResponse, ReturnType<typeof traceNumberQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await traceNumber({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: traceNumberQueryKey(options)
+});
+
+export const traceRowsQueryKey = (options: Options<TraceRowsData>) => createQueryKey('traceRows', options);
+
+export const traceRowsOptions = (options: Options<TraceRowsData>) => queryOptions<TraceRowsResponse, DefaultError, TraceRowsResponse, ReturnType<typeof traceRowsQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await traceRows({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: traceRowsQueryKey(options)
+});
+
+export const traceRowsFileQueryKey = (options: Options<TraceRowsFileData>) => createQueryKey('traceRowsFile', options);
+
+export const traceRowsFileOptions = (options: Options<TraceRowsFileData>) => queryOptions<TraceRowsFileResponse, DefaultError, TraceRowsFileResponse, ReturnType<typeof traceRowsFileQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await traceRowsFile({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: traceRowsFileQueryKey(options)
 });

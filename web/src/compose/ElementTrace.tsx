@@ -1,0 +1,36 @@
+import { useSnackbar } from 'notistack';
+import { useState } from 'react';
+import { api } from '../api/client';
+import type { PrintedPlace } from '../api/generated';
+import { TraceDialog } from '../trace/TraceDialog';
+import { useCommand } from './commands';
+import { useCompose } from './composeStore';
+import { selectedIds } from './selected';
+import { requestOf } from './session/request';
+import type { SessionState } from './session/types';
+
+/** The mark of a chart that is chosen, as its picture names it. */
+function markOf({ view, selection }: SessionState): string | null {
+  const mark = selection.kind === 'element' ? selection.part?.match(/^mark (\d+)$/)?.[1] : undefined;
+  const chart = view?.bands.flatMap((b) => b.charts).find((c) => selection.kind === 'element' && c.id === selection.id);
+  return mark && chart ? `${chart.figure}-${mark}` : null;
+}
+
+/** Asks where what the selected element shows here comes from. */
+export function ElementTrace() {
+  const [traced, setTraced] = useState<{ run: string; place: PrintedPlace }>();
+  const { enqueueSnackbar } = useSnackbar();
+  useCommand('trace', () => {
+    const now = useCompose.getState();
+    const [id] = selectedIds(now.selection);
+    const printed = now.view?.bands.flatMap((b) => b.elements).find((e) => e.id === id)?.printed;
+    const report = requestOf(now);
+    if (!printed || !report) return;
+    const place = { ...printed, mark: markOf(now) };
+    api.composeTrace({ report, place }).then(
+      ({ run }) => setTraced({ run, place }),
+      (error: Error) => enqueueSnackbar(error.message, { variant: 'info' }),
+    );
+  });
+  return traced ? <TraceDialog {...traced} onClose={() => setTraced(undefined)} /> : null;
+}

@@ -1,0 +1,141 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api } from '../api/client';
+import type { PrintedPlace, Trace, TracePart } from '../api/generated';
+import { count } from '../shell/count';
+import { color } from '../theme/tokens';
+import { TraceRows } from './TraceRows';
+
+interface Props {
+  /** The run in which it is printed. */
+  run: string;
+  place: PrintedPlace;
+  onClose: () => void;
+}
+
+/** Where a printed number comes from: what is worked out, the totals in it, and the rows behind each. */
+export function TraceDialog({ run, place, onClose }: Props) {
+  const trace = useQuery({
+    queryKey: ['trace', run, place],
+    queryFn: ({ signal }) => api.trace(run, place, signal),
+    staleTime: Infinity,
+    retry: false,
+  });
+  const [chosen, setChosen] = useState(0);
+  const found = trace.data;
+  return (
+    <Dialog open onClose={onClose} maxWidth="lg" fullWidth aria-labelledby="trace-title">
+      <DialogTitle id="trace-title" sx={{ pb: 0.5 }}>
+        Where does it come from?
+      </DialogTitle>
+      <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.25 }}>
+        {trace.error && (
+          <Box role="alert" sx={{ color: color.problem }}>
+            {trace.error.message}
+          </Box>
+        )}
+        {trace.isPending && <Box role="status">Looking for the rows…</Box>}
+        {found && (
+          <>
+            <Head trace={found} />
+            <Parts parts={found.parts} chosen={chosen} onChoose={setChosen} />
+            <TraceRows key={chosen} run={run} place={place} part={chosen} />
+          </>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose} autoFocus>
+          Close
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+
+function Head({ trace }: { trace: Trace }) {
+  const leftOut = trace.rowsRead - trace.rowsKept;
+  return (
+    <Box>
+      <Box sx={{ fontSize: 20, fontWeight: 600 }}>{trace.text || capital(trace.name)}</Box>
+      <Box sx={{ color: color.muted }}>{[...(trace.text ? [capital(trace.name)] : []), ...trace.where].join(' · ')}</Box>
+      {trace.expressions.map((expression) => (
+        <Box key={expression} sx={{ fontSize: 13 }}>
+          Worked out as <code>{expression}</code>
+        </Box>
+      ))}
+      {trace.inputs.length > 0 && (
+        <Box sx={{ fontSize: 13 }}>
+          with{' '}
+          {trace.inputs.map((input, i) => (
+            <span key={i}>
+              {i > 0 && ', '}
+              {input.name} = <b>{input.text || 'nothing'}</b>
+            </span>
+          ))}
+        </Box>
+      )}
+      {leftOut > 0 && (
+        <Box sx={{ fontSize: 13 }}>
+          Of {count(trace.rowsRead, 'row')} that were read, the report’s conditions left {leftOut.toLocaleString('en-GB')} out.
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+const share = (part: TracePart) =>
+  part.share === null ? '' : `${(part.share * 100).toLocaleString('en-GB', { maximumFractionDigits: 1 })} % of ${part.shareOf}`;
+
+/** The totals in a number; with several, one chooses whose rows are listed. */
+function Parts({ parts, chosen, onChoose }: { parts: TracePart[]; chosen: number; onChoose: (part: number) => void }) {
+  return (
+    <Box role="radiogroup" aria-label="Made of" sx={{ display: 'flex', flexDirection: 'column', gap: 0.5 }}>
+      {parts.map((part, i) => (
+        <Box
+          key={i}
+          component="label"
+          sx={{
+            display: 'flex',
+            gap: 1,
+            alignItems: 'baseline',
+            px: 1,
+            py: 0.5,
+            borderRadius: 1,
+            border: `1px solid ${i === chosen ? color.main : color.line}`,
+            bgcolor: i === chosen ? color.mainTint : undefined,
+            cursor: 'pointer',
+          }}
+        >
+          {parts.length > 1 && <input type="radio" name="part" checked={i === chosen} onChange={() => onChoose(i)} />}
+          <span>
+            {capital(part.words)} {part.over}
+            {part.text && (
+              <>
+                {' = '}
+                <b>{part.text}</b>
+              </>
+            )}
+          </span>
+          <Box component="span" sx={{ ml: 'auto', color: color.muted, fontSize: 13, textAlign: 'right' }}>
+            {[
+              count(part.rows, 'row'),
+              part.empty > 0 && `${part.empty.toLocaleString('en-GB')} without a value`,
+              part.leftOut > 0 && `${part.leftOut.toLocaleString('en-GB')} left out by its condition`,
+              share(part),
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  );
+}
