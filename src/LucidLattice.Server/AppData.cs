@@ -18,6 +18,7 @@ public sealed class AppData : IDatabases
         _databases = new DatabaseStore(app);
         Datasets = new DatasetStore(app);
         Looks = new LookStore(app);
+        Trials = new TrialStore(app);
         LinkProof = new Runs.LinkProof(new SecretStore(app).Key("links"));
     }
 
@@ -26,6 +27,9 @@ public sealed class AppData : IDatabases
 
     public DatasetStore Datasets { get; }
     public LookStore Looks { get; }
+
+    /// <summary>What came out when links and promises were tried.</summary>
+    public TrialStore Trials { get; }
 
     /// <summary>Vouches for values that only links may carry.</summary>
     public Runs.LinkProof LinkProof { get; }

@@ -33,6 +33,11 @@ internal static class Migrations
         CREATE TABLE palettes (name TEXT PRIMARY KEY, colors TEXT NOT NULL);
         """,
         "CREATE TABLE report_looks (name TEXT PRIMARY KEY, content TEXT NOT NULL);",
+        """
+        CREATE TABLE trials (report TEXT NOT NULL, subject TEXT NOT NULL, content TEXT NOT NULL, tried_at TEXT NOT NULL,
+            PRIMARY KEY (report, subject));
+        CREATE TABLE map_places (report TEXT PRIMARY KEY, x REAL NOT NULL, y REAL NOT NULL);
+        """,
     ];
 
     public static void Run(SqliteConnection connection)

@@ -21,6 +21,7 @@ public static class RowExpressions
             Colors = [.. report.Colors.Select(c => fields.Any(f => Expressions.Names.Quoted(f.Name) == c.Of)
                 ? c with { Of = change(new("colours", "colors"), c.Of) }
                 : c)],
+            Promises = [.. report.Promises.Select(p => p with { Left = Promised(p.Left, p.Id), Right = Promised(p.Right, p.Id) })],
         };
         report = OwnRows(AroundKeys(report, dataset, change), dataset, change);
         var mapped = report.MapSections(section => section.Dataset == dataset ? Section(section, change) : section);
@@ -28,6 +29,9 @@ public static class RowExpressions
         return mapped with {
             Sheets = [.. mapped.Sheets.Select(
             s => s.Sections.FirstOrDefault()?.Dataset == dataset ? OnPages(s) : s)] };
+
+        PromisedNumber Promised(PromisedNumber number, string id) => number is DatasetTotal total && total.Dataset == dataset
+            ? total with { Expression = change(new("promise", id), total.Expression) } : number;
 
         Sheet OnPages(Sheet sheet) => sheet.MapPageBands((_, band) => band.MapElements(Mapped)) with
         {
@@ -60,13 +64,8 @@ public static class RowExpressions
         return OfKind(element, change) with
         {
             When = Changed(element.When, t => change(new("condition", element.Id), t)),
-            Link = element.Link is null ? null : element.Link with { Carries = [.. element.Link.Carries.Select(Carried)] },
+            Link = Linked(element.Link, element.Id, change),
             Style = element.Style is { } style && (style.Rules.Count > 0 || style.By.Count > 0) ? Styled(style) : element.Style,
-        };
-
-        CarriedValue Carried(CarriedValue carried) => carried.From is not ExpressionSource worked ? carried : carried with
-        {
-            From = worked with { Expression = change(new("link", element.Id), worked.Expression) },
         };
 
         Style Styled(Style style) => style with
@@ -135,8 +134,25 @@ public static class RowExpressions
         };
         return mapped.MapElements((_, element) => Walked(element, change)).MapBands((_, band) => band with
         {
-            Parts = [.. band.Parts.Select(p => p with { When = Changed(p.When, t => change(new("condition", p.Id), t)) })],
+            Parts = [.. band.Parts.Select(p => p with
+            {
+                When = Changed(p.When, t => change(new("condition", p.Id), t)), Link = Linked(p.Link, p.Id, change),
+            })],
         });
+    }
+
+    private static Link? Linked(Link? link, string id, Func<ExpressionPlace, string, string> change)
+    {
+        if (link is null) return null;
+        return link with
+        {
+            Carries = [.. link.Carries.Select(c => c with { From = From(c.From) })],
+            Group = link.Group is { } group ? group with { Key = From(group.Key) } : null,
+            Also = [.. link.Also.Select(l => Linked(l, id, change)!)],
+        };
+
+        ValueSource From(ValueSource source) => source is ExpressionSource worked
+            ? worked with { Expression = change(new("link", id), worked.Expression) } : source;
     }
 
     private static DatasetChoices Choices(Parameter parameter, DatasetChoices choices, Func<ExpressionPlace, string, string> change)

@@ -123,6 +123,33 @@ public static class DefinitionWalk
     public static ReportDefinition MapAllElements(this ReportDefinition report, Func<Element, Element?> change)
         => report.MapAllBands(band => band.MapElements(change));
 
+    /// <summary>Every link of the report, those beside others after them, with the id of the element or the part that it stands
+    /// on.</summary>
+    public static IEnumerable<(string On, Link Link)> AllLinks(this ReportDefinition report) =>
+        report.AllParts().SelectMany(p => p.Elements.Select(e => (e.Id, e.Link)).Prepend((p.Id, p.Link)))
+            .SelectMany(l => l.Link?.All.Select(link => (l.Id, link)) ?? []);
+
+    /// <summary>The report with every link passed through <paramref name="change"/>; null takes it out, and what stood beside it takes its
+    /// place.</summary>
+    public static ReportDefinition MapLinks(this ReportDefinition report, Func<Link, Link?> change)
+    {
+        return report.MapAllBands(band => band with
+        {
+            Parts = [.. band.Parts.Select(part => part with
+            {
+                Link = Mapped(part.Link),
+                Elements = part.Elements.All(e => e.Link is null) ? part.Elements : [.. part.Elements.Select(e =>
+                    e with { Link = Mapped(e.Link) })],
+            })],
+        });
+
+        Link? Mapped(Link? link)
+        {
+            var kept = (link?.All ?? []).Select(l => change(l with { Also = [] })).OfType<Link>().ToList();
+            return kept.Count == 0 ? null : kept[0] with { Also = [.. kept.Skip(1)] };
+        }
+    }
+
     private static IEnumerable<(BandPlace, Element)> In((BandPlace Place, Band Band) band)
         => band.Band.Parts.SelectMany(part => part.Elements).Select(element => (band.Place, element));
 }

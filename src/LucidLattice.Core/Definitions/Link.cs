@@ -5,17 +5,50 @@ namespace LucidLattice.Core.Definitions;
 /// <summary>A drill-down link: what a click opens, where, and every value it carries.</summary>
 public sealed record Link
 {
-    /// <summary>The id of the report that opens; its published version is shown.</summary>
+    /// <summary>The id of the report that opens; its published version is shown. Empty for this report, with the values that it has and
+    /// what the link carries: another sheet, another place, or the same page narrowed to what was clicked.</summary>
     public required string Report { get; init; }
 
     /// <summary>The id of the sheet of that report which is shown; null for its first one.</summary>
     public string? Sheet { get; init; }
+
+    /// <summary>A web address that opens instead of a report, beginning with http:// or https:// and the name of its host.
+    /// <c>{{ name }}</c> in it stands for the carried value of that name, escaped. Null opens a report.</summary>
+    public string? Address { get; init; }
+
+    /// <summary>In this report: the group that is gone to; null for the beginning.</summary>
+    public LinkedGroup? Group { get; init; }
+
+    /// <summary>What readers choose it by where there are several; null for what opens.</summary>
+    public string? Name { get; init; }
+
+    /// <summary>The id of the element of the target whose number has to equal what is clicked; null finds a total of the same, or else
+    /// counts rows.</summary>
+    public string? AddsUpTo { get; init; }
+
+    /// <summary>True says that the target shows another measure: then nothing has to add up, and only the keys are tried.</summary>
+    public bool OtherMeasure { get; init; }
+
+    /// <summary>Further links on the same thing, of which readers choose one.</summary>
+    public IReadOnlyList<Link> Also { get; init; } = [];
+
+    /// <summary>It, and those beside it.</summary>
+    [JsonIgnore]
+    public IEnumerable<Link> All => Also.Prepend(this);
+
+    /// <summary>How many links one thing may have.</summary>
+    public const int Most = 12;
     public OpenIn Open { get; init; } = OpenIn.Beside;
     public IReadOnlyList<CarriedValue> Carries { get; init; } = [];
 
     /// <summary>True makes one link of a whole chart, instead of one for each mark.</summary>
     public bool Whole { get; init; }
 }
+
+/// <summary>A group of this report that a link goes to.</summary>
+/// <param name="Level">The id of its level.</param>
+/// <param name="Key">Its key.</param>
+public sealed record LinkedGroup(string Level, ValueSource Key);
 
 public enum OpenIn { Beside, Here, NewTab }
 

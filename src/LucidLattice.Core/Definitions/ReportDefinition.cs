@@ -39,6 +39,9 @@ public sealed record ReportDefinition
     /// <summary>Colours that values have in every chart of the report.</summary>
     public IReadOnlyList<TiedColor> Colors { get; init; } = [];
 
+    /// <summary>What must hold of its figures.</summary>
+    public IReadOnlyList<Promise> Promises { get; init; } = [];
+
     /// <summary>The pictures that its elements show, each once.</summary>
     public IReadOnlyList<ReportImage> Images { get; init; } = [];
 

@@ -200,6 +200,9 @@ public sealed record BandPart
 
     /// <summary>In the rows: tints every other row, or so many in turn; null tints none.</summary>
     public RowShade? Shade { get; init; }
+
+    /// <summary>What a click anywhere in it opens, but on what has a link of its own.</summary>
+    public Link? Link { get; init; }
     public IReadOnlyList<Element> Elements { get; init; } = [];
 
     /// <summary>Sections that are printed here, below the elements.</summary>

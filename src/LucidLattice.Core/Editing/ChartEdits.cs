@@ -140,15 +140,18 @@ public sealed record LinkChart : Edit
 {
     public required string Chart { get; init; }
 
-    /// <summary>The id of the report that opens; null removes the link.</summary>
+    /// <summary>The id of the report that opens; empty for this one; null removes the link, with those beside it.</summary>
     public string? Report { get; init; }
+
+    /// <summary>True puts it beside the links that are there.</summary>
+    public bool Also { get; init; }
     protected override string Named => Chart;
 
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         if (at.Require(Chart) is not ChartElement chart) throw new EditException("Only a chart has marks; link the element itself.");
-        var link = Report is null ? null : Propose(at, chart, LinkProposal.Target(catalog, Report));
-        return at.MapElements(e => e.Id == Chart ? chart with { Link = link } : e);
+        var link = Report is null ? null : Propose(at, chart, LinkProposal.Target(at, catalog, Report));
+        return at.MapElements(e => e.Id == Chart ? chart with { Link = LinkProposal.Placed(link, chart.Link, Also) } : e);
     }
 
     private Link Propose(Workpiece at, ChartElement chart, ReportDefinition target)
@@ -159,7 +162,7 @@ public sealed record LinkChart : Edit
         var sources = settable.ToDictionary(p => p.Name, parameter =>
             proposal.Means(category, parameter) ? new CategorySource()
             : chart.Series is { } series && proposal.Means(series.By, parameter) ? new SeriesSource()
-            : proposal.FromGroups(parameter) ?? proposal.FromReport(parameter));
+            : proposal.FromGroups(parameter) ?? (Report == "" ? null : proposal.FromReport(parameter)));
         // What was clicked is what a reader wants to see: it goes to the first parameter that means it, whatever that is called.
         if (!sources.Values.Any(s => s is CategorySource)
             && settable.FirstOrDefault(p => sources[p.Name] is null && Takes(p)) is { } open)
@@ -167,7 +170,7 @@ public sealed record LinkChart : Edit
         return new Link
         {
             Report = Report!,
-            Open = chart.Link?.Open ?? OpenIn.Beside,
+            Open = Report == "" ? OpenIn.Here : chart.Link?.Open ?? OpenIn.Beside,
             Carries = [.. settable.Where(p => sources[p.Name] is not null)
                 .Select(p => new CarriedValue { Parameter = p.Name, From = sources[p.Name]! })],
         };

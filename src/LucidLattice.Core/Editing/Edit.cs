@@ -29,10 +29,12 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(SetText), "setText")]
 [JsonDerivedType(typeof(LinkChart), "linkChart")]
 [JsonDerivedType(typeof(LinkElement), "linkElement")]
+[JsonDerivedType(typeof(NarrowByChart), "narrowByChart")]
 [JsonDerivedType(typeof(SetChartRows), "setChartRows")]
 [JsonDerivedType(typeof(SetSection), "setSection")]
 [JsonDerivedType(typeof(MendProblem), "mendProblem")]
 [JsonDerivedType(typeof(RenameReport), "renameReport")]
+[JsonDerivedType(typeof(RenameParameter), "renameParameter")]
 [JsonDerivedType(typeof(ExchangeDataset), "exchangeDataset")]
 public abstract record Edit
 {

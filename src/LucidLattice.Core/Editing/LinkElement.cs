@@ -10,16 +10,19 @@ public sealed record LinkElement : Edit
 {
     public required string Element { get; init; }
 
-    /// <summary>The id of the report that opens; null removes the link.</summary>
+    /// <summary>The id of the report that opens; empty for this one; null removes the link, with those beside it.</summary>
     public string? Report { get; init; }
+
+    /// <summary>True puts it beside the links that are there.</summary>
+    public bool Also { get; init; }
     protected override string Named => Element;
 
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         var element = at.Require(Element);
         if (element is ChartElement) throw new EditException("The marks of a chart carry more; link the chart itself.");
-        var link = Report is null ? null : Propose(at, element, LinkProposal.Target(catalog, Report));
-        return at.MapElements(e => e.Id == Element ? e with { Link = link } : e);
+        var link = Report is null ? null : Propose(at, element, LinkProposal.Target(at, catalog, Report));
+        return at.MapElements(e => e.Id == Element ? e with { Link = LinkProposal.Placed(link, e.Link, Also) } : e);
     }
 
     private Link Propose(Workpiece at, Element element, ReportDefinition target)
@@ -33,14 +36,14 @@ public sealed record LinkElement : Edit
 
         ValueSource? Source(Parameter parameter) => proposal.FromGroups(parameter)
             ?? (fields.FirstOrDefault(f => proposal.Means(f, parameter)) is { } field ? new ExpressionSource { Expression = field } : null)
-            ?? proposal.FromReport(parameter)
+            ?? (Report == "" ? null : proposal.FromReport(parameter))
             // What is clicked goes to the parameter that chooses among just that, whatever it is called.
             ?? (own is null || !proposal.ChoosesAmong(own, parameter) ? null
                 : isRow ? new ExpressionSource { Expression = own } : new LevelSource { Level = levels[^1].Id });
         return new Link
         {
             Report = Report!,
-            Open = element.Link?.Open ?? OpenIn.Beside,
+            Open = Report == "" ? OpenIn.Here : element.Link?.Open ?? OpenIn.Beside,
             Carries = [.. LinkProposal.Settable(target).Select(p => (p.Name, From: Source(p)))
                 .Where(p => p.From is not null).Select(p => new CarriedValue { Parameter = p.Name, From = p.From! })],
         };

@@ -10,8 +10,14 @@ namespace LucidLattice.Core.Editing;
 internal sealed class LinkProposal(Workpiece at, IReadOnlyList<Level> around)
 {
     /// <exception cref="EditException">There is nothing that readers could see.</exception>
-    public static ReportDefinition Target(IReportCatalog catalog, string report) => catalog.Published(report)
-        ?? throw new EditException("That report was never published. Publish it first, so that readers can see it.");
+    /// <param name="report">The id of the report that opens; empty for this one.</param>
+    public static ReportDefinition Target(Workpiece at, IReportCatalog catalog, string report) => report.Length == 0 ? at.Report
+        : catalog.Published(report) ?? throw new EditException("That report was never published. Publish it first, so that readers can see it.");
+
+    /// <summary>A new link in the place of what is there, or beside it.</summary>
+    public static Link? Placed(Link? link, Link? there, bool also) =>
+        link is null || there is null || !also ? link is null ? null : link with { Also = there?.Also ?? [] }
+        : there with { Also = [.. there.Also, link] };
 
     /// <summary>The parameters that a link may give values to.</summary>
     public static List<Parameter> Settable(ReportDefinition target) => [.. target.Parameters.Where(p => p.SetBy != SetBy.Nobody)];

@@ -76,9 +76,13 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
         => section.Problems.Add(new(code, severity, message, element.Id, property, Mends: [mend]));
 
     /// <summary>The element's link, planned with the keys of the groups around and with those that a click on it brings.</summary>
-    public LinkPlan? Link(Element element, params ReadOnlySpan<(string Name, LinkKey Key)> clicked)
+    public LinkPlan? Link(Element element, params ReadOnlySpan<(string Name, LinkKey Key)> clicked) =>
+        Link(element.Id, element.Link, clicked);
+
+    /// <param name="id">Of what the link stands on.</param>
+    public LinkPlan? Link(string id, Link? link, params ReadOnlySpan<(string Name, LinkKey Key)> clicked)
     {
-        if (element.Link is null) return null;
+        if (link is null) return null;
         var keys = new Dictionary<string, LinkKey>();
         foreach (var (name, key) in clicked) keys[name] = key;
         foreach (var (level, i) in section.LevelsAround(place).Select((l, i) => (l, i)))
@@ -91,15 +95,15 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
         // What rows of its own, as of a chart, are matched to is known too.
         foreach (var (level, own) in section.Matched)
             if (section.TryCompile(own) is { } by) keys.TryAdd(level.Id, OfLevel(level, own, by));
-        return section.Links.Plan(element.Link, element.Id, keys, text => Worked(element, text));
+        return section.Links.Plan(link, id, keys, text => Worked(id, text));
     }
 
     /// <summary>What an expression gives; where it gives nothing, it asks for rows without a value, as a group without a key
     /// does.</summary>
-    private LinkKey? Worked(Element element, string text)
+    private LinkKey? Worked(string id, string text)
     {
         var scope = section.At(place) with { Allowed = place.IsPageBand ? Phase.Page : Phase.Ordered };
-        return section.Check(element.Id, "link", () => Compiler.Compile(text, scope), scope) is not { } value ? null
+        return section.Check(id, "link", () => Compiler.Compile(text, scope), scope) is not { } value ? null
             : new LinkKey(value.Type, text.Trim('"'), (_, frame) => frame.Try(value) is { IsNull: false } found ? found : Value.Empty)
             {
                 Step = DateSteps.StepOf(text),

@@ -113,14 +113,18 @@ public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IRead
 
     /// <summary>An area that opens what a link on an element leads to.</summary>
     /// <param name="label">What it stands for.</param>
-    public void Region(ElementPlan plan, string label, double y, double height)
+    public void Region(ElementPlan plan, string label, double y, double height) =>
+        Region(plan.Id, plan.Link, label, Left + plan.X, y, plan.Width, height);
+
+    /// <param name="id">Of what the link stands on.</param>
+    public void Region(string id, LinkPlan? link, string label, double x, double y, double width, double height)
     {
-        if (plan.Link?.Action(Click.OnNothing, Frame, Proof) is not { } action) return;
+        if (link?.Action(Click.OnNothing, Frame, Proof) is not { } action) return;
         // An element is printed for many rows and groups, so its areas are told apart by where they are.
-        var id = string.Create(CultureInfo.InvariantCulture, $"{plan.Id}-{Frame.Place}-{Items.Count}");
+        var name = string.Create(CultureInfo.InvariantCulture, $"{id}-{Frame.Place}-{Items.Count}");
         // A notch in the corner shows without being touched that there is something to click.
-        var (right, notch) = (Left + plan.X + plan.Width, Math.Min(4, height / 2));
+        var (right, notch) = (x + width, Math.Min(4, height / 2));
         Items.Add(new PathItem(new DrawPath().MoveTo(right - notch, y).LineTo(right, y).LineTo(right, y + notch).Close(), Palette.Link));
-        Items.Add(new RegionItem(Left + plan.X, y, plan.Width, height, id, label, "", action));
+        Items.Add(new RegionItem(x, y, width, height, name, label, "", action));
     }
 }

@@ -33,15 +33,11 @@ public sealed class ReportExplainer
         ];
     }
 
-    /// <summary>What each of a report's links does, by the id of the element that it stands on.</summary>
-    public static IEnumerable<(string Element, string Sentence)> Links(ReportDefinition report, IReportCatalog catalog)
+    /// <summary>What each of a report's links does, with the id of what it stands on.</summary>
+    public static IEnumerable<(string On, Link Link, string Sentence)> Links(ReportDefinition report, IReportCatalog catalog)
     {
         var explainer = new ReportExplainer(report, catalog);
-        foreach (var section in report.AllSections())
-            foreach (var (_, element) in section.Elements().Where(e => e.Element.Link is not null))
-                yield return (element.Id, explainer.OfLink(element, section));
-        foreach (var element in report.Sheets.SelectMany(s => s.PageElements()).Select(e => e.Element).Where(e => e.Link is not null))
-            yield return (element.Id, explainer.OfLink(element, null));
+        return report.AllLinks().Select(l => (l.On, l.Link, explainer.OfLink(l.On, l.Link)));
     }
 
     private Explanation Whole()
@@ -183,7 +179,8 @@ public sealed class ReportExplainer
             yield return $"{place.Name(section?.Levels ?? [])}{how}: {WordList.Joined(printed)}.";
             foreach (var chart in part.Elements.OfType<ChartElement>())
                 yield return OfChart(chart, place.Kind is BandKind.ReportHeader or BandKind.ReportFooter);
-            foreach (var element in part.Elements.Where(e => e.Link is not null)) yield return OfLink(element, section);
+            foreach (var (id, link) in part.Elements.Select(e => (e.Id, e.Link)).Prepend((part.Id, part.Link)))
+                foreach (var one in link?.All ?? []) yield return OfLink(id, one);
         }
     }
 
@@ -249,11 +246,16 @@ public sealed class ReportExplainer
             + (chart.Filter is { Length: > 0 } filter ? $" where {filter}" : "") + ".";
     }
 
-    private string OfLink(Element element, Section? section)
+    private string OfLink(string id, Link link)
     {
-        var link = element.Link!;
         var carried = link.Carries.Select(c => $"{From(c.From)} as :{c.Parameter}").ToList();
-        return $"A click on {PlaceNames.Words(element, section)} opens “{_catalog.Published(link.Report)?.Title ?? link.Report}”"
+        var opens = link.Address is { } address ? $"opens the address {address}"
+            : link.Report.Length > 0 ? $"opens “{_catalog.Published(link.Report)?.Title ?? link.Report}”"
+            : link.Group is { } group ? $"goes to the {_report.AllSections().SelectMany(s => s.Levels)
+                .FirstOrDefault(l => l.Id == group.Level)?.Name ?? group.Level} of {From(group.Key)}"
+            : _report.Sheets.FirstOrDefault(s => s.Id == link.Sheet) is { } sheet ? $"goes to the sheet “{sheet.Name}”"
+                : "opens this report";
+        return $"A click on {PlaceNames.Of(_report, id) ?? id} {opens}"
             + (carried.Count == 0 ? "." : $", carrying {WordList.Joined(carried)}.");
     }
 

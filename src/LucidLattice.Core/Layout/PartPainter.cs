@@ -20,6 +20,9 @@ public sealed class PartPainter(PartLayout layout, Painting on)
         var slice = on with { Frame = frame, Left = left, Top = top, From = from, To = to };
         if (plan.Part.Shade is { } shade && IsShaded(shade, frame))
             on.Items.Add(new RectItem(left, top, plan.Width, to - from, shade.Color));
+        if (from == 0 && plan.Link is not null)
+            slice.Region(plan.Part.Id, plan.Link, string.Join(' ', part.Elements.SelectMany(e => e.Lines ?? [])), left, top,
+                plan.Width, to);
         foreach (var element in plan.FromBack(part.Elements))
             if (element.Plan.IsShown(frame)) element.Plan.Paint(element, slice);
         return part;

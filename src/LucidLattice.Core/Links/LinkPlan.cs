@@ -38,24 +38,48 @@ public sealed record LinkKey(DataType Type, string Words, Func<Click, Frame, Val
 }
 
 /// <summary>A link whose target was found and whose values are ready to be worked out.</summary>
-/// <param name="Title">Of the target, for people.</param>
+/// <param name="Title">Of what opens, for people.</param>
 /// <param name="Values">By the target's parameter.</param>
 /// <param name="LinkOnly">The names of the target's parameters that only links may set.</param>
 public sealed record LinkPlan(
     Link Definition, string Title, IReadOnlyList<(Parameter Parameter, LinkKey Key)> Values, IReadOnlySet<string> LinkOnly)
 {
+    /// <summary>The pieces of a web address; null where a report opens.</summary>
+    public WebAddress? Address { get; init; }
+
+    /// <summary>The key of the group that is gone to; null for none.</summary>
+    public LinkKey? Group { get; init; }
+
+    /// <summary>Further links on the same thing.</summary>
+    public IReadOnlyList<LinkPlan> Also { get; init; } = [];
+
     /// <summary>What a click opens; null where a key that it carries is empty.</summary>
     /// <param name="proof">Vouches for values that only links may carry; null where nobody asks for it.</param>
-    public LinkAction? Action(Click click, Frame frame, ILinkProof? proof)
-    {
-        // Without it, the target would show what its default says, not what was clicked.
-        return Values.Any(v => v.Key.Clicked && v.Key.Value(click, frame).IsNull) ? null : ActionOfPart(click, frame, proof);
-    }
+    public LinkAction? Action(Click click, Frame frame, ILinkProof? proof) => Together(plan => plan.Alone(click, frame, proof));
 
     /// <summary>What a click opens on something that stands for fewer keys than a mark does, as a name in a legend: it carries those that
     /// it has.</summary>
-    public LinkAction? ActionOfPart(Click click, Frame frame, ILinkProof? proof)
+    public LinkAction? ActionOfPart(Click click, Frame frame, ILinkProof? proof) => Together(plan => plan.AloneOfPart(click, frame, proof));
+
+    /// <summary>The first link that can be followed, with the others that can.</summary>
+    private LinkAction? Together(Func<LinkPlan, LinkAction?> action)
     {
+        if (Also.Count == 0) return action(this);
+        var all = Also.Prepend(this).Select(action).OfType<LinkAction>().ToList();
+        return all.Count == 0 ? null : all[0] with { Also = [.. all.Skip(1)] };
+    }
+
+    // Without it, the target would show what its default says, not what was clicked.
+    private LinkAction? Alone(Click click, Frame frame, ILinkProof? proof) =>
+        Values.Any(v => v.Key.Clicked && v.Key.Value(click, frame).IsNull) ? null : AloneOfPart(click, frame, proof);
+
+    private LinkAction? AloneOfPart(Click click, Frame frame, ILinkProof? proof)
+    {
+        if (Address is not null)
+            return new LinkAction("", Title, OpenIn.NewTab, new Dictionary<string, string>())
+            {
+                Address = Address.Written(Values.ToDictionary(v => v.Parameter.Name, v => TextOf(v.Key.Value(click, frame)))),
+            };
         var values = new Dictionary<string, string>();
         foreach (var (parameter, key) in Values)
         {
@@ -66,6 +90,12 @@ public sealed record LinkPlan(
         }
         var vouched = values.Where(v => LinkOnly.Contains(v.Key)).ToDictionary();
         return new LinkAction(Definition.Report, Title, Definition.Open, values,
-            vouched.Count == 0 ? null : proof?.Sign(Definition.Report, vouched)) { Sheet = Definition.Sheet };
+            vouched.Count == 0 ? null : proof?.Sign(Definition.Report, vouched))
+        {
+            Sheet = Definition.Sheet,
+            Group = Group?.Value(click, frame) is { IsNull: false } to ? new GroupAddress(Definition.Group!.Level, TextOf(to)) : null,
+        };
     }
+
+    private static string TextOf(Value value) => value.IsNull || value.IsEmpty ? "" : value.Invariant;
 }

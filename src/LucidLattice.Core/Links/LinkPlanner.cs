@@ -24,7 +24,19 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
     /// <returns>Null if there is nothing that it could open.</returns>
     public LinkPlan? Plan(Link link, string element, IReadOnlyDictionary<string, LinkKey> keys, Func<string, LinkKey?> worked)
     {
-        var target = catalog.Published(link.Report);
+        if (link.Also.Count > 0 && link.All.Any(l => l != link && l.Also.Count > 0))
+            Wrong(element, "nested-links", "A link beside another one has no further links beside it.", "Put them all in one list.");
+        if (link.Also.Count >= Link.Most)
+            Wrong(element, "too-many-links", $"One thing has up to {Link.Most} links.", "Remove some.");
+        var plans = link.All.Take(Link.Most).Select(l => One(l, element, keys, worked)).OfType<LinkPlan>().ToList();
+        return plans.Count == 0 ? null : plans[0] with { Also = [.. plans.Skip(1)] };
+    }
+
+    private LinkPlan? One(Link link, string element, IReadOnlyDictionary<string, LinkKey> keys, Func<string, LinkKey?> worked)
+    {
+        if (link.Address is not null) return ToAddress(link, element, keys, worked);
+        var isOwn = link.Report.Length == 0;
+        var target = isOwn ? report : catalog.Published(link.Report);
         if (target is null)
         {
             problems.Add(new(
@@ -38,14 +50,48 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
         foreach (var carried in link.Carries)
             if (Settable(carried, target, element) is { } parameter && Key(carried.From, parameter, keys, element, worked) is { } key)
                 values.Add((parameter, key));
-        foreach (var parameter in target.Parameters.Where(p => p is { Required: true, Default: null }
+        // This report keeps the values that it has.
+        foreach (var parameter in target.Parameters.Where(p => !isOwn && p is { Required: true, Default: null }
             && link.Carries.All(c => c.Parameter != p.Name)))
             Wrong(
                 element, "missing-carried-value",
                 $"“{parameter.Caption}” must be given and this link does not carry it. A reader who clicks would be asked for it.",
                 "Carry a value for it.");
-        return new LinkPlan(link, target.Title, values,
-            target.Parameters.Where(p => p.SetBy == SetBy.Link).Select(p => p.Name).ToHashSet());
+        var title = link.Name ?? (!isOwn ? target.Title
+            : target.Sheets.FirstOrDefault(s => s.Id == link.Sheet)?.Name ?? (values.Count > 0 ? "this report for it alone"
+                : target.Title));
+        return new LinkPlan(link, title, values, target.Parameters.Where(p => p.SetBy == SetBy.Link).Select(p => p.Name).ToHashSet())
+        {
+            Group = link.Group is { } group ? GroupKey(group, isOwn, keys, element, worked) : null,
+        };
+    }
+
+    private LinkKey? GroupKey(LinkedGroup group, bool isOwn, IReadOnlyDictionary<string, LinkKey> keys, string element,
+        Func<string, LinkKey?> worked)
+    {
+        var level = report.AllSections().SelectMany(s => s.Levels).FirstOrDefault(l => l.Id == group.Level);
+        if (!isOwn) return Wrong(element, "group-elsewhere", "A link goes to groups of its own report only.", "Carry values instead.");
+        return level is null
+            ? Wrong(element, "unknown-level", "The group that a click goes to is of a level that is gone.", "Choose another level.")
+            : Found(group.Key, null, keys, element, worked);
+    }
+
+    private LinkPlan? ToAddress(Link link, string element, IReadOnlyDictionary<string, LinkKey> keys, Func<string, LinkKey?> worked)
+    {
+        if (WebAddress.Read(link.Address!, out var why) is not { } address)
+        {
+            Wrong(element, "bad-address", why, "Write it as https://example.org/piers/{{ pier }}.");
+            return null;
+        }
+        foreach (var name in address.Names.Where(n => link.Carries.All(c => c.Parameter != n)))
+            Wrong(element, "missing-carried-value", $"The address asks for “{name}”, and this link does not carry it.",
+                "Carry a value for it, or take it out of the address.");
+        var values = new List<(Parameter, LinkKey)>();
+        foreach (var carried in link.Carries)
+            if (Found(carried.From, null, keys, element, worked) is { } key)
+                values.Add((new Parameter { Name = carried.Parameter, Type = key.Type == DataType.Null ? DataType.Text : key.Type }, key));
+        return new LinkPlan(link, link.Name ?? new Uri(address.Written(new Dictionary<string, string>())).Host, values,
+            new HashSet<string>()) { Address = address };
     }
 
     private Parameter? Settable(CarriedValue carried, ReportDefinition target, string element)
@@ -64,21 +110,33 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
     private LinkKey? Key(ValueSource source, Parameter target, IReadOnlyDictionary<string, LinkKey> keys, string element,
         Func<string, LinkKey?> worked) => source switch
     {
-        ExpressionSource { Expression: var text } => worked(text) is { } value ? Fitting(value, target, element) : null,
-        CategorySource part when keys.TryGetValue(Category, out var category) =>
-        Fitting(PartOf(category, part.Part, target), target, element),
+        ParameterSource named => Own(named, target, element),
+        FixedSource fixedValue => Fixed(fixedValue.Value, target, element),
+        _ => Found(source, target, keys, element, worked) is { } key ? Fitting(key, target, element) : null,
+    };
+
+    /// <summary>What a source gives, whatever becomes of it.</summary>
+    /// <param name="target">Where it goes; null for a web address, which takes everything.</param>
+    private LinkKey? Found(ValueSource source, Parameter? target, IReadOnlyDictionary<string, LinkKey> keys, string element,
+        Func<string, LinkKey?> worked) => source switch
+    {
+        ExpressionSource { Expression: var text } => worked(text),
+        CategorySource part when keys.TryGetValue(Category, out var category) => PartOf(category, part.Part, target),
         CategorySource =>
         Wrong(element, "no-category", "The link carries the clicked category, but there are no categories here.", "Carry something else."),
-        SeriesSource when keys.TryGetValue(Series, out var series) => Fitting(series, target, element),
+        SeriesSource when keys.TryGetValue(Series, out var series) => series,
         SeriesSource =>
         Wrong(element, "no-series", "The link carries the clicked series, but the chart is not split into series.",
             "Carry something else."),
-        LevelSource level when keys.TryGetValue(level.Level, out var key) => Fitting(PartOf(key, level.Part, target), target, element),
+        LevelSource level when keys.TryGetValue(level.Level, out var key) => PartOf(key, level.Part, target),
         LevelSource =>
         Wrong(element, "unknown-level", "The link carries the key of a group that is not around this chart.",
             "Choose a level around the chart."),
-        ParameterSource named => Own(named, target, element),
-        FixedSource fixedValue => Fixed(fixedValue.Value, target, element),
+        ParameterSource named => report.Parameters.ToList().FindIndex(p => p.Name == named.Name) is >= 0 and var at
+            ? new LinkKey(report.Parameters[at].Type, report.Parameters[at].Caption, (_, frame) => frame.Parameters[at])
+            : Wrong(element, "unknown-parameter", $"The link carries the parameter “{named.Name}”, which this report does not have.",
+                "Choose another source."),
+        FixedSource { Value: var text } => new LinkKey(DataType.Text, text, (_, _) => Value.Of(text)),
         _ => throw new InvalidOperationException(source.GetType().Name),
     };
 
@@ -134,7 +192,7 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
         (click, frame) => value(click, frame) is { IsEmpty: false } one ? one : Value.Null;
 
     /// <summary>One end of a range or of a period.</summary>
-    private static LinkKey PartOf(LinkKey key, KeyPart part, Parameter target)
+    private static LinkKey PartOf(LinkKey key, KeyPart part, Parameter? target)
     {
         if (part == KeyPart.Whole) return key;
         // Rows without a value have no ends.
@@ -148,7 +206,7 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
             Value = (click, frame) => key.Value(click, frame) is var start && !start.Type.IsTime() ? Value.Null
                 : key.Type == DataType.Date ? Value.Of(LastDay(start, step))
                 // Where a day is asked for, that is the last one that belongs to it.
-                : target.Type == DataType.Date ? Value.Of(LastDay(start, step).ToDateTime(TimeOnly.MinValue))
+                : target?.Type == DataType.Date ? Value.Of(LastDay(start, step).ToDateTime(TimeOnly.MinValue))
                 : Value.Of(step.Next(start.AsDateTime)),
         };
     }

@@ -20,6 +20,8 @@ public static class AmountChecks
             return Too("fields", $"“{wide.Name}” has {wide.Fields.Count:N0} fields; {MostFields:N0} are the most.", wide.Id, "fields");
         if (report.AllSections().FirstOrDefault(s => s.Columns.Count > MostColumns) is { } broad)
             return Too("columns", $"A section has at most {MostColumns:N0} columns.", broad.Id, "columns");
+        if (report.Promises.Count > Promise.Most)
+            return Too("promises", $"A report makes at most {Promise.Most} promises.", null, "promises");
         var parts = report.AllParts().Take(MostParts + 1).ToList();
         if (parts.Count > MostParts) return Too("parts", $"A report has at most {MostParts:N0} parts of bands.", null, "sheets");
         if (parts.Sum(p => p.Elements.Count) > MostElements)

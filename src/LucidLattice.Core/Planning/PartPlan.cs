@@ -9,6 +9,9 @@ public sealed record PartPlan(BandPart Part, IReadOnlyList<ElementPlan> Elements
     /// <summary>Decides whether it is printed; null for always.</summary>
     public Expressions.Compiled? Condition { get; init; }
 
+    /// <summary>What a click anywhere in it opens.</summary>
+    public Links.LinkPlan? Link { get; init; }
+
     /// <summary>What of it is printed somewhere, from back to front: what surrounds others first, and then as the definition has
     /// them.</summary>
     public IEnumerable<PlacedElement> FromBack(IReadOnlyList<PlacedElement> placed) =>

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
 using SkiaSharp;
 
@@ -15,24 +16,25 @@ public static class PdfWriter
     private const int PagesAhead = 16;
 
     /// <param name="output">Gets the file from its start to its end; need not be seekable.</param>
-    /// <param name="baseAddress">Where the server can be reached; without one, the PDF has no links.</param>
+    /// <param name="baseAddress">Where the server can be reached; without one, the PDF has no links to reports.</param>
+    /// <param name="self">What opens the report itself, with its values; null where nobody knows.</param>
     /// <exception cref="OperationCanceledException">Stopped between two pages.</exception>
-    public static void Write(ReportRun run, Stream output, string? baseAddress, CancellationToken cancel)
+    public static void Write(ReportRun run, Stream output, string? baseAddress, CancellationToken cancel, LinkAction? self = null)
     {
         // What is added at the end refers to places in what was written, so that is kept on the disk meanwhile.
         using var copy =
             new FileStream(Path.GetTempFileName(), FileMode.Open, FileAccess.ReadWrite, FileShare.None, 1 << 16, FileOptions.DeleteOnClose);
-        using (var both = new TeeStream(output, copy)) WritePages(run, both, baseAddress, cancel);
+        using (var both = new TeeStream(output, copy)) WritePages(run, both, baseAddress, self, cancel);
         copy.Flush();
         PdfNavigation.Append(run, copy, output);
     }
 
-    private static void WritePages(ReportRun run, Stream output, string? baseAddress, CancellationToken cancel)
+    private static void WritePages(ReportRun run, Stream output, string? baseAddress, LinkAction? self, CancellationToken cancel)
     {
         var metadata = new SKDocumentPdfMetadata { Title = run.Title, Creator = "Lucid Lattice", Creation = run.AsOf, Modified = run.AsOf,
             RasterDpi = 300, EncodingQuality = 101 };
         using var document = SKDocument.CreatePdf(output, metadata);
-        using var painter = new SkiaPainter(baseAddress);
+        using var painter = new SkiaPainter(baseAddress, self);
         using var ahead = new BlockingCollection<PageDrawing>(PagesAhead);
         using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancel);
         // One core lays pages out while the other one writes them.

@@ -7,8 +7,9 @@ using Svg.Skia;
 namespace LucidLattice.Output.Pdf;
 
 /// <summary>Paints drawing items on a Skia canvas. Fonts are kept from one text to the next.</summary>
-/// <param name="baseAddress">The start of link addresses; null paints no links.</param>
-public sealed class SkiaPainter(string? baseAddress) : IDisposable
+/// <param name="baseAddress">The start of the addresses of reports; null paints no links to them.</param>
+/// <param name="self">What opens the report itself, with its values; null where nobody knows.</param>
+public sealed class SkiaPainter(string? baseAddress, Core.Links.LinkAction? self = null) : IDisposable
 {
     private readonly Dictionary<Font, SKFont> _fonts = [];
     private readonly Dictionary<string, SKImage> _images = [];
@@ -84,8 +85,9 @@ public sealed class SkiaPainter(string? baseAddress) : IDisposable
                 Paint(canvas, group);
                 break;
             case RegionItem region:
-                if (region.Action is not { } action || baseAddress is not { Length: > 0 }) break;
-                canvas.DrawUrlAnnotation(Area(region.X, region.Y, region.Width, region.Height), LinkAddress.Write(action, baseAddress));
+                if (region.Action is not { } action || (action.Address is null && baseAddress is not { Length: > 0 })) break;
+                if (LinkAddress.Write(action, baseAddress ?? "", self) is { } address)
+                    canvas.DrawUrlAnnotation(Area(region.X, region.Y, region.Width, region.Height), address);
                 break;
             default:
                 throw new NotSupportedException($"PDF has no way yet to draw a {item.GetType().Name}.");

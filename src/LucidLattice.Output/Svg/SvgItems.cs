@@ -1,3 +1,4 @@
+using LucidLattice.Core.Definitions;
 using System.Globalization;
 using System.Text.Json;
 using LucidLattice.Core.Drawing;
@@ -232,7 +233,8 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         if (_marksOfFigure >= 0 && !isName) _marksOfFigure++;
         xml.Raw(region.Action is null ? " role=\"img\""u8 : " role=\"link\""u8);
         var more = region.More.Length == 0 ? "" : ", " + region.More;
-        var opens = region.Action is null ? "" : $", opens {region.Action.Title}";
+        var opens = region.Action is null ? ""
+            : $", opens {string.Join(" or ", region.Action.Also.Prepend(region.Action).Select(a => a.Title))}";
         xml.Attribute("aria-label"u8, $"{region.Label} {region.Figure}{more}{opens}");
         if (region.Action is { } action)
         {
@@ -241,6 +243,9 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
             xml.Attribute("data-open"u8, JsonNamingPolicy.CamelCase.ConvertName(action.Open.ToString()));
             xml.Attribute("data-values"u8, JsonSerializer.Serialize(action.Values));
             if (action.Sheet is not null) xml.Attribute("data-sheet"u8, action.Sheet);
+            if (action.Address is not null) xml.Attribute("data-address"u8, action.Address);
+            if (action.Group is not null) xml.Attribute("data-group"u8, JsonSerializer.Serialize(action.Group, ReportJson.Options));
+            if (action.Also.Count > 0) xml.Attribute("data-also"u8, JsonSerializer.Serialize(action.Also, ReportJson.Options));
             if (action.Proof is not null) xml.Attribute("data-proof"u8, action.Proof);
         }
         xml.Raw("/>"u8);

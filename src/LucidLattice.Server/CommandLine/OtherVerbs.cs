@@ -5,7 +5,7 @@ using LucidLattice.Demo;
 
 namespace LucidLattice.Server.CommandLine;
 
-/// <summary><c>lattice check</c>: lists what is wrong with a report.</summary>
+/// <summary><c>lattice check</c>: lists what is wrong with a report, and which of its promises do not hold.</summary>
 internal static class CheckVerb
 {
     public static int Run(Options options)
@@ -13,8 +13,12 @@ internal static class CheckVerb
         if (Target.Load(options) is not { } target) return 1;
         var problems = target.Engine.Check(target.Definition);
         RenderVerb.Print(problems, target.Definition);
-        if (problems.Count == 0) Console.WriteLine("No problems.");
-        return problems.Any(p => p.IsError) ? 1 : 0;
+        var promises = new Core.Proving.PromiseTrials(target.Engine, target.Reports).Try(target.Definition, DateTime.UtcNow,
+            CancellationToken.None);
+        foreach (var promise in promises)
+            Console.WriteLine(promise.Broken is { } broken ? $"broken promise: {promise.Sentence} {broken}" : $"holds: {promise.Sentence}");
+        if (problems.Count == 0 && promises.All(p => p.Broken is null)) Console.WriteLine("No problems.");
+        return problems.Any(p => p.IsError) || promises.Any(p => p.Broken is not null) ? 1 : 0;
     }
 }
 

@@ -45,7 +45,8 @@ internal static class TraceVerb
                 + (part.Share is { } share ? $"; {share:P1} of {part.ShareOf}" : ""));
         foreach (var input in trace.Inputs) Console.WriteLine($"  {input.Name}: {input.Text}");
         if (trace.RowsRead > trace.RowsKept)
-            Console.WriteLine($"  Of {Verbs.Count(trace.RowsRead, "row")} that were read, the report's condition keeps {trace.RowsKept:N0}.");
+            Console.WriteLine(
+                $"  Of {Verbs.Count(trace.RowsRead, "row")} that were read, the report's condition keeps {trace.RowsKept:N0}.");
     }
 
     private static void Write(Tracer tracer, int part, string output)

@@ -7,6 +7,7 @@ using LucidLattice.Core.Running;
 using LucidLattice.Output.Typesetting;
 using LucidLattice.Server.Composing;
 using LucidLattice.Server.Data;
+using LucidLattice.Server.Lattice;
 using LucidLattice.Server.Reports;
 using LucidLattice.Server.Runs;
 using LucidLattice.Server.Web;
@@ -93,6 +94,7 @@ public static class WebHost
         app.MapLooks();
         app.MapRuns();
         app.MapTraces();
+        app.MapLinks();
         app.Map("/api/{**rest}",
             IResult () => throw ApiException.NotFound("There is no such address in the API; /api/openapi.json lists them."));
         app.MapFrontEnd();

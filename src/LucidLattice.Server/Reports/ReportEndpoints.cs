@@ -22,7 +22,8 @@ public sealed record DraftSave(int BasedOn, ReportDefinition Definition);
 
 public sealed record SavedVersion(int Version);
 
-public sealed record PublishRequest(int Version);
+/// <param name="Anyway">True publishes in spite of broken promises, and of links of others that break.</param>
+public sealed record PublishRequest(int Version, bool Anyway = false);
 
 public sealed record RenameRequest(string Title);
 
@@ -42,7 +43,12 @@ public static class ReportEndpoints
         reports.MapPut("/{id}/draft",
             (string id, DraftSave save, ReportStore store) => new SavedVersion(store.SaveDraft(id, save.BasedOn, save.Definition)))
             .WithName("saveDraft");
-        reports.MapPost("/{id}/publish", Publish).WithName("publishReport");
+        reports.MapPost("/{id}/publish",
+            (string id, PublishRequest request, AppData data, ReportEngine engine, CancellationToken cancel) =>
+                new Publishing(data, engine).Publish(id, request.Version, request.Anyway, cancel)).WithName("publishReport");
+        reports.MapGet("/{id}/leading-here",
+            (string id, ReportStore store) => store.Draft(id) is null ? throw Missing(id) : Publishing.LeadingTo(id, store))
+            .WithName("listLinksTo");
         reports.MapPost("/{id}/rename", Rename).WithName("renameReport");
         reports.MapGet("/{id}/problems",
             (string id, ReportStore store, ReportEngine engine) => engine.Check((store.Draft(id) ?? throw Missing(id)).Definition))
@@ -115,16 +121,6 @@ public static class ReportEndpoints
             Source = new TableSource { Table = table.Name }, Fields = table.Fields };
     }
 
-    private static SavedVersion Publish(string id, PublishRequest request, ReportStore store, ReportEngine engine)
-    {
-        var draft = store.Draft(id) ?? throw Missing(id);
-        var errors = engine.Check(draft.Definition).Where(p => p.IsError).ToList();
-        if (errors.Count > 0)
-            throw ApiException.Bad("has-problems",
-                $"The report has {errors.Count} problem{(errors.Count == 1 ? "" : "s")} that readers would meet: {errors[0].Message}");
-        return new SavedVersion(store.Publish(id, request.Version));
-    }
-
     /// <summary>A title that readers already saw is changed for them too; other changes of the draft wait for its publication.</summary>
     private static SavedVersion Rename(string id, RenameRequest request, ReportStore store)
     {
@@ -136,7 +132,7 @@ public static class ReportEndpoints
     }
 
     /// <summary>A short readable id that is not taken: income-by-month, income-by-month-2.</summary>
-    private static string FreeId(string title, ReportStore store)
+    internal static string FreeId(string title, ReportStore store)
     {
         var words = Ids.Propose(title, "report");
         // Deleted reports keep their ids, so that links and undo find them again.

@@ -1,6 +1,7 @@
 using LucidLattice.Core.Composing;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
 using LucidLattice.Output.Charts;
 using LucidLattice.Output.Pdf;
@@ -133,8 +134,10 @@ public static class RunEndpoints
     private static async Task<IResult> Pdf(string id, RunStore store, HttpContext context, CancellationToken cancel)
     {
         var address = $"{context.Request.Scheme}://{context.Request.Host}";
-        return File(await Entry(id, store).Pages, "pdf", "application/pdf", context,
-            (run, stream) => PdfWriter.Write(run, stream, address, cancel));
+        var entry = Entry(id, store);
+        var self = entry.Draft ? null : new LinkAction(entry.ReportId, "", OpenIn.Here, entry.Request.Given);
+        return File(await entry.Pages, "pdf", "application/pdf", context,
+            (run, stream) => PdfWriter.Write(run, stream, address, cancel, self));
     }
 
     /// <summary>The numbers of a chart as a table, for those who want to read them.</summary>

@@ -2,7 +2,7 @@
 
 import type { Client, Options as Options2, TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponses, AskReaderData, AskReaderResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, ComposeTraceData, ComposeTraceResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, ExplainReportData, ExplainReportResponses, FindInRunData, FindInRunResponses, FindVantageData, FindVantageResponses, FitColumnsData, FitColumnsResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetChartData, GetChartFileData, GetChartFileResponses, GetChartNumbersData, GetChartNumbersResponses, GetChartResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetHealthData, GetHealthResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPagePlaceData, GetPagePlaceResponses, GetPageResponses, GetPdfData, GetPdfResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunJsonData, GetRunJsonResponses, GetRunResponses, GetVersionData, GetVersionResponses, GuideReportData, GuideReportResponses, KeepLookData, KeepLookResponses, KeepPaletteData, KeepPaletteResponses, KeepReportLookData, KeepReportLookResponses, ListAggregatesData, ListAggregatesResponses, ListChangesData, ListChangesResponses, ListChartChoicesData, ListChartChoicesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListJoinPairsData, ListJoinPairsResponses, ListLooksData, ListLooksResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListProblemsData, ListProblemsResponses, ListReportLooksData, ListReportLooksResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, ListVersionsData, ListVersionsResponses, LookAtDatasetData, LookAtDatasetResponses, PreviewChartsData, PreviewChartsResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, ProposeFieldChoicesData, ProposeFieldChoicesResponses, PublishReportData, PublishReportResponses, ReadSpreadsheetData, ReadSpreadsheetResponses, RegisterDatabaseData, RegisterDatabaseResponses, RemoveLookData, RemoveLookResponses, RemovePaletteData, RemovePaletteResponses, RemoveReportLookData, RemoveReportLookResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TraceNumberData, TraceNumberResponses, TraceRowsData, TraceRowsFileData, TraceRowsFileResponses, TraceRowsResponses, TryExpressionData, TryExpressionResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses, WriteNamesData, WriteNamesResponses } from './types.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponses, AskReaderData, AskReaderResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, ComposeTraceData, ComposeTraceResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, ExplainReportData, ExplainReportResponses, FindInRunData, FindInRunResponses, FindVantageData, FindVantageResponses, FitColumnsData, FitColumnsResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetChartData, GetChartFileData, GetChartFileResponses, GetChartNumbersData, GetChartNumbersResponses, GetChartResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetHealthData, GetHealthResponses, GetLinkMapData, GetLinkMapResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPagePlaceData, GetPagePlaceResponses, GetPageResponses, GetPdfData, GetPdfResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunJsonData, GetRunJsonResponses, GetRunResponses, GetVersionData, GetVersionResponses, GuideReportData, GuideReportResponses, KeepLookData, KeepLookResponses, KeepPaletteData, KeepPaletteResponses, KeepReportLookData, KeepReportLookResponses, LayOutMapData, LayOutMapResponses, ListAggregatesData, ListAggregatesResponses, ListChangesData, ListChangesResponses, ListChartChoicesData, ListChartChoicesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListJoinPairsData, ListJoinPairsResponses, ListLinksToData, ListLinksToResponses, ListLooksData, ListLooksResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListProblemsData, ListProblemsResponses, ListReportLooksData, ListReportLooksResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, ListVersionsData, ListVersionsResponses, LookAtDatasetData, LookAtDatasetResponses, MakeDetailReportData, MakeDetailReportResponses, PlaceOnMapData, PlaceOnMapResponses, PreviewChartsData, PreviewChartsResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, ProposeFieldChoicesData, ProposeFieldChoicesResponses, PublishReportData, PublishReportResponses, ReadSpreadsheetData, ReadSpreadsheetResponses, RegisterDatabaseData, RegisterDatabaseResponses, RemoveLookData, RemoveLookResponses, RemovePaletteData, RemovePaletteResponses, RemoveReportLookData, RemoveReportLookResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TraceNumberData, TraceNumberResponses, TraceRowsData, TraceRowsFileData, TraceRowsFileResponses, TraceRowsResponses, TryExpressionData, TryExpressionResponses, TryLinkData, TryLinkResponses, TryPromisesData, TryPromisesResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses, WriteNamesData, WriteNamesResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -106,6 +106,12 @@ export const publishReport = <ThrowOnError extends boolean = true>(options: Opti
         'Content-Type': 'application/json',
         ...options.headers
     }
+});
+
+export const listLinksTo = <ThrowOnError extends boolean = true>(options: Options<ListLinksToData, ThrowOnError>) => (options.client ?? client).get<ListLinksToResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/reports/{id}/leading-here',
+    ...options
 });
 
 export const renameReport = <ThrowOnError extends boolean = true>(options: Options<RenameReportData, ThrowOnError>) => (options.client ?? client).post<RenameReportResponses, unknown, ThrowOnError, 'data'>({
@@ -664,4 +670,56 @@ export const traceRowsFile = <ThrowOnError extends boolean = true>(options: Opti
     responseStyle: 'data',
     url: '/api/runs/{id}/trace/rows.csv',
     ...options
+});
+
+export const getLinkMap = <ThrowOnError extends boolean = true>(options?: Options<GetLinkMapData, ThrowOnError>) => (options?.client ?? client).get<GetLinkMapResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/links',
+    ...options
+});
+
+export const layOutMap = <ThrowOnError extends boolean = true>(options?: Options<LayOutMapData, ThrowOnError>) => (options?.client ?? client).delete<LayOutMapResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/links/places',
+    ...options
+});
+
+export const placeOnMap = <ThrowOnError extends boolean = true>(options: Options<PlaceOnMapData, ThrowOnError>) => (options.client ?? client).put<PlaceOnMapResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/links/places',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+export const tryLink = <ThrowOnError extends boolean = true>(options: Options<TryLinkData, ThrowOnError>) => (options.client ?? client).post<TryLinkResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/links/trials',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+export const makeDetailReport = <ThrowOnError extends boolean = true>(options: Options<MakeDetailReportData, ThrowOnError>) => (options.client ?? client).post<MakeDetailReportResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/links/details',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
+
+export const tryPromises = <ThrowOnError extends boolean = true>(options: Options<TryPromisesData, ThrowOnError>) => (options.client ?? client).post<TryPromisesResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/links/promises',
+    ...options,
+    headers: {
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
 });

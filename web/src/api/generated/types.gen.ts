@@ -64,6 +64,7 @@ export type BandPart = {
     onRowLine?: boolean;
     shrinks?: boolean;
     shade?: null | RowShade;
+    link?: null | Link;
     elements?: Array<Element>;
     sections?: Array<Section>;
 };
@@ -799,6 +800,31 @@ export type DescribeSql = {
     sql: string;
 };
 
+export type DetailMade = {
+    /**
+     * The id of the new report, which readers can open already.
+     */
+    report: string;
+    title: string;
+    /**
+     * The report that was clicked, with the link.
+     */
+    definition: ReportDefinition;
+};
+
+/**
+ * Asks for a report of the rows behind an element, and for the link that leads there.
+ */
+export type DetailRequest = {
+    definition: ReportDefinition;
+    element: string;
+    title?: null | string;
+    /**
+     * Names of the fields that are listed; null takes what suits.
+     */
+    columns?: null | Array<string>;
+};
+
 export type Difference = {
     heading: string;
     gone: Array<string>;
@@ -864,6 +890,8 @@ export type Edit = ({
 } & EditLinkChart) | ({
     type?: 'linkElement';
 } & EditLinkElement) | ({
+    type?: 'narrowByChart';
+} & EditNarrowByChart) | ({
     type?: 'setChartRows';
 } & EditSetChartRows) | ({
     type?: 'setSection';
@@ -872,6 +900,8 @@ export type Edit = ({
 } & EditMendProblem) | ({
     type?: 'renameReport';
 } & EditRenameReport) | ({
+    type?: 'renameParameter';
+} & EditRenameParameter) | ({
     type?: 'exchangeDataset';
 } & EditExchangeDataset);
 
@@ -989,6 +1019,7 @@ export type EditLinkChart = {
     type?: 'linkChart';
     chart: string;
     report?: null | string;
+    also?: boolean;
     section?: null | string;
 };
 
@@ -996,6 +1027,7 @@ export type EditLinkElement = {
     type?: 'linkElement';
     element: string;
     report?: null | string;
+    also?: boolean;
     section?: null | string;
 };
 
@@ -1014,6 +1046,12 @@ export type EditMove = {
     section?: null | string;
 };
 
+export type EditNarrowByChart = {
+    type?: 'narrowByChart';
+    chart: string;
+    section?: null | string;
+};
+
 export type EditPaste = {
     type?: 'paste';
     items: Array<Item>;
@@ -1024,6 +1062,13 @@ export type EditPaste = {
 export type EditRemove = {
     type?: 'remove';
     ids: Array<string>;
+    section?: null | string;
+};
+
+export type EditRenameParameter = {
+    type?: 'renameParameter';
+    parameter: string;
+    name: string;
     section?: null | string;
 };
 
@@ -1497,6 +1542,11 @@ export type GivenImage = {
     data: string;
 };
 
+export type GroupAddress = {
+    level: string;
+    key: string;
+};
+
 /**
  * A report made from what its readers should find out, and the choices that it was made from.
  */
@@ -1680,6 +1730,12 @@ export type LevelFill = {
 export type Link = {
     report: string;
     sheet?: null | string;
+    address?: null | string;
+    group?: null | LinkedGroup;
+    name?: null | string;
+    addsUpTo?: null | string;
+    otherMeasure?: boolean;
+    also?: Array<Link>;
     open?: OpenIn;
     carries?: Array<CarriedValue>;
     whole?: boolean;
@@ -1694,9 +1750,131 @@ export type LinkAction = {
     };
     proof?: null | string;
     sheet?: null | string;
+    address?: null | string;
+    group?: null | GroupAddress;
+    also?: Array<LinkAction>;
+};
+
+export type LinkedGroup = {
+    level: string;
+    key: ValueSource;
+};
+
+/**
+ * All reports and the links between them, as their drafts have them.
+ */
+export type LinkMap = {
+    reports: Array<MapReport>;
+    links: Array<MapLink>;
+};
+
+export type LinkTrial = {
+    on: string;
+    index: number;
+    compared: null | string;
+    total: number;
+    differ: number;
+    marks: Array<TriedMark>;
+};
+
+/**
+ * Asks for a link of a report being composed to be tried with everything that can be clicked.
+ */
+export type LinkTrialRequest = {
+    report: ComposeRequest;
+    /**
+     * The id of the report, so that the result is kept for it; null keeps nothing.
+     */
+    id: null | string;
+    /**
+     * The id of the element.
+     */
+    on: string;
+    /**
+     * Its place among the links there.
+     */
+    index?: number;
 };
 
 export type LookPart = 'colors' | 'labels' | 'axes' | 'legend' | 'words' | 'slices' | 'frame';
+
+export type MapLink = {
+    /**
+     * The id of the report that it stands in.
+     */
+    from: string;
+    /**
+     * The id of the element.
+     */
+    on: string;
+    /**
+     * Its place among the links there.
+     */
+    index: number;
+    /**
+     * What is clicked, in words: “the chart “Income””.
+     */
+    clicked: string;
+    /**
+     * The id of the report that opens; null for a web address.
+     */
+    to: null | string;
+    sentence: string;
+    /**
+     * The names of what it carries.
+     */
+    carries: Array<string>;
+    /**
+     * What is wrong with it, with what would mend it.
+     */
+    broken: Array<Problem>;
+    trial: null | MapTrial;
+};
+
+export type MapParameter = {
+    name: string;
+    caption: string;
+    /**
+     * What it is when nobody sets it: “must be given”, “1 Jan this year”.
+     */
+    words: string;
+    mustBeGiven: boolean;
+};
+
+export type MapPlace = {
+    report: string;
+    x: number;
+    y: number;
+};
+
+export type MapReport = {
+    id: string;
+    title: string;
+    published: boolean;
+    /**
+     * How many charts it has.
+     */
+    charts: number;
+    parameters: Array<MapParameter>;
+    /**
+     * Where somebody laid it, in pixels; null lays it out by itself.
+     */
+    x: null | number;
+    y: null | number;
+};
+
+export type MapTrial = {
+    /**
+     * In UTC.
+     */
+    triedAt: string;
+    tried: number;
+    /**
+     * How many of the marks that were tried do not fit.
+     */
+    differ: number;
+    compared: null | string;
+};
 
 export type MarkMeasure = 'average' | 'median' | 'highest' | 'lowest';
 
@@ -1993,6 +2171,62 @@ export type ProgressInfo = {
     secondsLeft: null | number;
 };
 
+export type Promise = {
+    id: string;
+    name?: null | string;
+    left: PromisedNumber;
+    is?: PromiseIs;
+    right: PromisedNumber;
+    within?: number;
+};
+
+export type PromisedNumber = ({
+    type?: 'printed';
+} & PromisedNumberPrintedTotal) | ({
+    type?: 'dataset';
+} & PromisedNumberDatasetTotal) | ({
+    type?: 'number';
+} & PromisedNumberPlainNumber);
+
+export type PromisedNumberDatasetTotal = {
+    type?: 'dataset';
+    dataset: string;
+    expression: string;
+};
+
+export type PromisedNumberPlainNumber = {
+    type?: 'number';
+    value?: number;
+};
+
+export type PromisedNumberPrintedTotal = {
+    type?: 'printed';
+    report?: null | string;
+    element: string;
+};
+
+export type PromiseIs = 'equal' | 'atMost' | 'atLeast';
+
+export type PromiseRequest = {
+    definition: ReportDefinition;
+    /**
+     * The id of the report, so that the results are kept for it; null keeps nothing.
+     */
+    id?: null | string;
+};
+
+export type PromiseState = {
+    id: string;
+    sentence: string;
+    left: string;
+    right: string;
+    broken: null | string;
+    /**
+     * In UTC; null if it was never tried.
+     */
+    triedAt: null | string;
+};
+
 /**
  * Asks for a parameter's choices from the values of a field.
  */
@@ -2012,6 +2246,10 @@ export type ProposeFieldChoices = {
 
 export type PublishRequest = {
     version: number;
+    /**
+     * True publishes in spite of broken promises, and of links of others that break.
+     */
+    anyway?: boolean;
 };
 
 /**
@@ -2049,6 +2287,7 @@ export type ReportDefinition = {
     parameters?: Array<Parameter>;
     datasets?: Array<Dataset>;
     colors?: Array<TiedColor>;
+    promises?: Array<Promise>;
     images?: Array<ReportImage>;
     sheets?: Array<Sheet>;
 };
@@ -2437,6 +2676,17 @@ export type TrialRequest = {
     };
 };
 
+export type TriedMark = {
+    label: string;
+    text: string;
+    rows: number;
+    action: LinkAction;
+    opens: string;
+    opensRows: null | number;
+    why: null | string;
+    mend?: null | string;
+};
+
 export type UnreadableDataset = {
     id: string;
     name: string;
@@ -2731,6 +2981,24 @@ export type PublishReportResponses = {
 };
 
 export type PublishReportResponse = PublishReportResponses[keyof PublishReportResponses];
+
+export type ListLinksToData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query?: never;
+    url: '/api/reports/{id}/leading-here';
+};
+
+export type ListLinksToResponses = {
+    /**
+     * OK
+     */
+    200: Array<string>;
+};
+
+export type ListLinksToResponse = ListLinksToResponses[keyof ListLinksToResponses];
 
 export type RenameReportData = {
     body: RenameRequest;
@@ -3970,3 +4238,95 @@ export type TraceRowsFileResponses = {
 };
 
 export type TraceRowsFileResponse = TraceRowsFileResponses[keyof TraceRowsFileResponses];
+
+export type GetLinkMapData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/links';
+};
+
+export type GetLinkMapResponses = {
+    /**
+     * OK
+     */
+    200: LinkMap;
+};
+
+export type GetLinkMapResponse = GetLinkMapResponses[keyof GetLinkMapResponses];
+
+export type LayOutMapData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/links/places';
+};
+
+export type LayOutMapResponses = {
+    /**
+     * OK
+     */
+    200: unknown;
+};
+
+export type PlaceOnMapData = {
+    body: MapPlace;
+    path?: never;
+    query?: never;
+    url: '/api/links/places';
+};
+
+export type PlaceOnMapResponses = {
+    /**
+     * OK
+     */
+    200: unknown;
+};
+
+export type TryLinkData = {
+    body: LinkTrialRequest;
+    path?: never;
+    query?: never;
+    url: '/api/links/trials';
+};
+
+export type TryLinkResponses = {
+    /**
+     * OK
+     */
+    200: LinkTrial;
+};
+
+export type TryLinkResponse = TryLinkResponses[keyof TryLinkResponses];
+
+export type MakeDetailReportData = {
+    body: DetailRequest;
+    path?: never;
+    query?: never;
+    url: '/api/links/details';
+};
+
+export type MakeDetailReportResponses = {
+    /**
+     * OK
+     */
+    200: DetailMade;
+};
+
+export type MakeDetailReportResponse = MakeDetailReportResponses[keyof MakeDetailReportResponses];
+
+export type TryPromisesData = {
+    body: PromiseRequest;
+    path?: never;
+    query?: never;
+    url: '/api/links/promises';
+};
+
+export type TryPromisesResponses = {
+    /**
+     * OK
+     */
+    200: Array<PromiseState>;
+};
+
+export type TryPromisesResponse = TryPromisesResponses[keyof TryPromisesResponses];

@@ -3,8 +3,8 @@
 import { type DefaultError, queryOptions, type UseMutationOptions } from '@tanstack/react-query';
 
 import { client } from '../client.gen';
-import { addTableToDataset, askReader, compose, composeChoices, composeProgress, composeTrace, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, explainReport, findInRun, findVantage, fitColumns, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getDataset, getDatasetFile, getHealth, getOutline, getPage, getPagePlace, getPdf, getReport, getReportFile, getRun, getRunJson, getVersion, guideReport, keepLook, keepPalette, keepReportLook, listAggregates, listChanges, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listLooks, listOutdatedCopies, listProblems, listReportLooks, listReports, listUnreadableDatasets, listVersions, lookAtDataset, type Options, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, publishReport, readSpreadsheet, registerDatabase, removeLook, removePalette, removeReportLook, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, traceNumber, traceRows, traceRowsFile, tryExpression, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, ComposeTraceData, ComposeTraceResponse, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, ExplainReportData, ExplainReportResponse, FindInRunData, FindInRunResponse, FindVantageData, FindVantageResponse, FitColumnsData, FitColumnsResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetHealthData, GetHealthResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPagePlaceData, GetPagePlaceResponse, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, GetVersionData, GetVersionResponse, GuideReportData, GuideReportResponse, KeepLookData, KeepLookResponse, KeepPaletteData, KeepPaletteResponse, KeepReportLookData, KeepReportLookResponse, ListAggregatesData, ListAggregatesResponse, ListChangesData, ListChangesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListLooksData, ListLooksResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListReportLooksData, ListReportLooksResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, ListVersionsData, ListVersionsResponse, LookAtDatasetData, LookAtDatasetResponse, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, PublishReportData, PublishReportResponse, ReadSpreadsheetData, ReadSpreadsheetResponse, RegisterDatabaseData, RegisterDatabaseResponse, RemoveLookData, RemoveLookResponse, RemovePaletteData, RemovePaletteResponse, RemoveReportLookData, RemoveReportLookResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TraceNumberData, TraceNumberResponse, TraceRowsData, TraceRowsFileData, TraceRowsFileResponse, TraceRowsResponse, TryExpressionData, TryExpressionResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
+import { addTableToDataset, askReader, compose, composeChoices, composeProgress, composeTrace, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, explainReport, findInRun, findVantage, fitColumns, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getDataset, getDatasetFile, getHealth, getLinkMap, getOutline, getPage, getPagePlace, getPdf, getReport, getReportFile, getRun, getRunJson, getVersion, guideReport, keepLook, keepPalette, keepReportLook, layOutMap, listAggregates, listChanges, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listLinksTo, listLooks, listOutdatedCopies, listProblems, listReportLooks, listReports, listUnreadableDatasets, listVersions, lookAtDataset, makeDetailReport, type Options, placeOnMap, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, publishReport, readSpreadsheet, registerDatabase, removeLook, removePalette, removeReportLook, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, traceNumber, traceRows, traceRowsFile, tryExpression, tryLink, tryPromises, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, ComposeTraceData, ComposeTraceResponse, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, ExplainReportData, ExplainReportResponse, FindInRunData, FindInRunResponse, FindVantageData, FindVantageResponse, FitColumnsData, FitColumnsResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetHealthData, GetHealthResponse, GetLinkMapData, GetLinkMapResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPagePlaceData, GetPagePlaceResponse, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, GetVersionData, GetVersionResponse, GuideReportData, GuideReportResponse, KeepLookData, KeepLookResponse, KeepPaletteData, KeepPaletteResponse, KeepReportLookData, KeepReportLookResponse, LayOutMapData, ListAggregatesData, ListAggregatesResponse, ListChangesData, ListChangesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListLinksToData, ListLinksToResponse, ListLooksData, ListLooksResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListReportLooksData, ListReportLooksResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, ListVersionsData, ListVersionsResponse, LookAtDatasetData, LookAtDatasetResponse, MakeDetailReportData, MakeDetailReportResponse, PlaceOnMapData, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, PublishReportData, PublishReportResponse, ReadSpreadsheetData, ReadSpreadsheetResponse, RegisterDatabaseData, RegisterDatabaseResponse, RemoveLookData, RemoveLookResponse, RemovePaletteData, RemovePaletteResponse, RemoveReportLookData, RemoveReportLookResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TraceNumberData, TraceNumberResponse, TraceRowsData, TraceRowsFileData, TraceRowsFileResponse, TraceRowsResponse, TryExpressionData, TryExpressionResponse, TryLinkData, TryLinkResponse, TryPromisesData, TryPromisesResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
 
 export type QueryKey<TOptions extends Options> = [
     Pick<TOptions, 'baseUrl' | 'body' | 'headers' | 'path' | 'query'> & {
@@ -163,6 +163,18 @@ export const publishReportMutation = (options?: Partial<Options<PublishReportDat
     };
     return mutationOptions;
 };
+
+export const listLinksToQueryKey = (options: Options<ListLinksToData>) => createQueryKey('listLinksTo', options);
+
+export const listLinksToOptions = (options: Options<ListLinksToData>) => queryOptions<ListLinksToResponse, DefaultError, ListLinksToResponse, ReturnType<typeof listLinksToQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listLinksTo({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: listLinksToQueryKey(options)
+});
 
 export const renameReportMutation = (options?: Partial<Options<RenameReportData>>): UseMutationOptions<RenameReportResponse, DefaultError, Options<RenameReportData>> => {
     const mutationOptions: UseMutationOptions<RenameReportResponse, DefaultError, Options<RenameReportData>> = {
@@ -974,3 +986,70 @@ export const traceRowsFileOptions = (options: Options<TraceRowsFileData>) => que
     }),
     queryKey: traceRowsFileQueryKey(options)
 });
+
+export const getLinkMapQueryKey = (options?: Options<GetLinkMapData>) => createQueryKey('getLinkMap', options);
+
+export const getLinkMapOptions = (options?: Options<GetLinkMapData>) => queryOptions<GetLinkMapResponse, DefaultError, GetLinkMapResponse, ReturnType<typeof getLinkMapQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getLinkMap({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: getLinkMapQueryKey(options)
+});
+
+export const layOutMapMutation = (options?: Partial<Options<LayOutMapData>>): UseMutationOptions<unknown, DefaultError, Options<LayOutMapData>> => {
+    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<LayOutMapData>> = {
+        mutationFn: async (fnOptions) => await layOutMap({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
+export const placeOnMapMutation = (options?: Partial<Options<PlaceOnMapData>>): UseMutationOptions<unknown, DefaultError, Options<PlaceOnMapData>> => {
+    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<PlaceOnMapData>> = {
+        mutationFn: async (fnOptions) => await placeOnMap({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
+export const tryLinkMutation = (options?: Partial<Options<TryLinkData>>): UseMutationOptions<TryLinkResponse, DefaultError, Options<TryLinkData>> => {
+    const mutationOptions: UseMutationOptions<TryLinkResponse, DefaultError, Options<TryLinkData>> = {
+        mutationFn: async (fnOptions) => await tryLink({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
+export const makeDetailReportMutation = (options?: Partial<Options<MakeDetailReportData>>): UseMutationOptions<MakeDetailReportResponse, DefaultError, Options<MakeDetailReportData>> => {
+    const mutationOptions: UseMutationOptions<MakeDetailReportResponse, DefaultError, Options<MakeDetailReportData>> = {
+        mutationFn: async (fnOptions) => await makeDetailReport({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};
+
+export const tryPromisesMutation = (options?: Partial<Options<TryPromisesData>>): UseMutationOptions<TryPromisesResponse, DefaultError, Options<TryPromisesData>> => {
+    const mutationOptions: UseMutationOptions<TryPromisesResponse, DefaultError, Options<TryPromisesData>> = {
+        mutationFn: async (fnOptions) => await tryPromises({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
+};

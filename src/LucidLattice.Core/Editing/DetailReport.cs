@@ -1,0 +1,113 @@
+using LucidLattice.Core.Charts;
+using LucidLattice.Core.Datasets;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Elements;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Links;
+
+namespace LucidLattice.Core.Editing;
+
+/// <summary>A report that lists the rows behind a chart's marks, a total or any other element, and the link that leads there.</summary>
+/// <param name="Report">With the same dataset and filter, a parameter for each key that the link carries, and the same total.</param>
+/// <param name="Carries">What the link carries.</param>
+public sealed record DetailReport(ReportDefinition Report, IReadOnlyList<CarriedValue> Carries)
+{
+    private const int UsualColumns = 7;
+
+    /// <param name="element">The id of the element.</param>
+    /// <param name="title">Null proposes one.</param>
+    /// <param name="columns">Names of the fields that are listed; null takes those of the section's columns.</param>
+    /// <exception cref="EditException">There are no rows behind it that could be listed; the message says why.</exception>
+    public static DetailReport Make(ReportDefinition report, string element, string? title = null, IReadOnlyList<string>? columns = null)
+    {
+        var at = Workpiece.Open(report, null, element);
+        var (it, section) = (at.Require(element), at.Section);
+        var place = at.Bands.First(b => b.Band.Parts.Any(p => p.Elements.Any(e => e.Id == element))).Place;
+        if (place.IsPageBand) throw new EditException("What stands on every page has no rows of its own to be listed.");
+        var chart = it as ChartElement;
+        if (chart?.Category.Ranges is not null || chart?.Chart == "histogram")
+            throw new EditException("Ranges of numbers have to be linked by hand: carry their start and their end.");
+        var dataset = chart?.Own is { } own ? report.Datasets.FirstOrDefault(d => d.Id == own.Dataset) : at.Dataset;
+        if (dataset is null) throw new EditException("The section has no rows to be listed.");
+        var maker = new Maker(report, dataset);
+        foreach (var level in section.Levels.Take(place.Kind == BandKind.Detail ? section.Levels.Count : place.Level))
+            if (chart?.Own is null) maker.Add(level.By, level.Name, level.Groups is not null || level.Others is not null,
+                new LevelSource { Level = level.Id });
+            else if (chart.Own.Match.FirstOrDefault(m => m.Around == level.By) is { } match)
+                maker.Add(match.Own, level.Name, false, new LevelSource { Level = level.Id });
+        if (chart is not null)
+        {
+            if (chart.Category.Within is { } within) maker.Require(within, chart);
+            maker.Add(chart.Category.By, "category", chart.Category.Groups is not null || chart.Category.Largest is not null,
+                new CategorySource());
+            if (chart.Series is { } series) maker.Add(series.By, "series", false, new SeriesSource());
+        }
+        else if (place.Kind == BandKind.Detail && section.Columns.FirstOrDefault(c => c.Id == it.Column) is { } column)
+            maker.Add(column.Expression, column.Heading, false, new ExpressionSource { Expression = column.Expression });
+        string?[] filters = [chart?.Own is null ? SectionFilter.Text(section, dataset, report.Parameters) : null, chart?.Filter];
+        var listed = columns ?? [.. FieldsOf(section, dataset, chart)];
+        return new DetailReport(maker.Report(title ?? $"{report.Title}: the rows", filters, listed, TotalOf(it, section)), maker.Carries);
+    }
+
+    /// <summary>Those of the section's columns, and those that the chart draws.</summary>
+    private static IEnumerable<string> FieldsOf(Section section, Dataset dataset, ChartElement? chart)
+    {
+        var drawn = chart is null ? [] : chart.Values.Select(v => v.Expression).Append(chart.Category.By);
+        var expressions = (chart?.Own is null ? section.Columns.Select(c => c.Expression) : []).Concat(drawn);
+        var named = expressions.SelectMany(e => FieldNames.In(e, dataset.Fields)).Distinct().ToList();
+        var fields = named.Concat(dataset.Fields.Where(f => !f.Hidden).Select(f => f.Name)).Distinct();
+        return fields.Take(Math.Clamp(named.Count, UsualColumns, UsualColumns + 3));
+    }
+
+    /// <summary>The aggregate of what is linked, and what it is taken of, where that is one total alone.</summary>
+    private static (string Aggregate, string Of)? TotalOf(Element element, Section section) => element switch
+    {
+        ChartElement chart when ChartWords.ArgumentOf(chart.Values[0].Expression) is { } of && of != "*" =>
+            (chart.Values[0].Expression.Trim()[..chart.Values[0].Expression.Trim().IndexOf('(')].Trim().ToLowerInvariant(), of),
+        TotalElement { Where: null } total when section.Columns.FirstOrDefault(c => c.Id == total.Column) is { } column =>
+            (total.Aggregate, column.Expression),
+        _ => null,
+    };
+
+    /// <summary>Gathers the keys of a link, with a parameter and a condition for each.</summary>
+    private sealed class Maker(ReportDefinition report, Dataset dataset)
+    {
+        private readonly List<Parameter> _parameters = [.. report.Parameters];
+        private readonly List<string> _conditions = [];
+
+        public List<CarriedValue> Carries { get; } = [.. report.Parameters.Where(p => p.SetBy != SetBy.Nobody)
+            .Select(p => new CarriedValue { Parameter = p.Name, From = new ParameterSource { Name = p.Name } })];
+
+        /// <summary>Outer categories are no keys of a mark; they follow from the inner ones where those are different everywhere.</summary>
+        public void Require(string expression, ChartElement chart) => throw new EditException(
+            $"The marks of a chart with groups along its axis ({expression}) carry {chart.Category.By} alone; link it by hand.");
+
+        public void Add(string by, string words, bool several, ValueSource from)
+        {
+            var key = KeyParameter.Of(by, words, several, dataset, _parameters);
+            _parameters.Add(key.Parameter);
+            _conditions.Add(key.Condition);
+            Carries.Add(new CarriedValue { Parameter = key.Parameter.Name, From = from });
+        }
+
+        public ReportDefinition Report(string title, IEnumerable<string?> filters, IReadOnlyList<string> columns,
+            (string Aggregate, string Of)? total)
+        {
+            var made = StarterReport.Create(title, dataset with { Starter = new Starter { Columns = columns } }, report.Currency) with
+            {
+                Language = report.Language, TimeZone = report.TimeZone, Parameters = _parameters,
+                Datasets = [.. report.Datasets.Where(d => d.Id != dataset.Id).Prepend(dataset)], Colors = report.Colors,
+            };
+            var section = made.Sheets[0].Sections[0];
+            var all = filters.Where(f => f is { Length: > 0 }).Select(f => $"({f})").Concat(_conditions);
+            made = made.MapSection(section.Id, s => s with { Filter = string.Join(" AND ", all) });
+            var said = new TextElement { Id = "?", Y = 28, Width = 510, Height = 14, Text = "{{ parameters() }}",
+                Style = new Style { Role = StyleRole.Note } };
+            made = new AddElement { Section = section.Id, Band = BandKind.ReportHeader, Element = said }.Apply(made, NoReports.Instance);
+            if (total is not { } wanted) return made;
+            var column = made.Sheets[0].Sections[0].Columns.FirstOrDefault(c => c.Expression == wanted.Of);
+            return column is null ? made
+                : new AddTotals { Column = column.Id, Aggregate = wanted.Aggregate }.Apply(made, NoReports.Instance);
+        }
+    }
+}

@@ -1,0 +1,52 @@
+using LucidLattice.Core.Charts;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Editing;
+
+/// <summary>A parameter that takes the keys of groups or categories, and the condition by which it keeps just their rows.</summary>
+/// <param name="Condition">An expression over rows; it holds for all of them while every one is taken.</param>
+internal sealed record KeyParameter(Parameter Parameter, string Condition)
+{
+    /// <param name="by">What the keys are worked out by.</param>
+    /// <param name="words">What they are called where they are no field alone.</param>
+    /// <param name="several">True where one group may stand for several keys.</param>
+    /// <param name="taken">Parameters whose names are taken.</param>
+    /// <exception cref="EditException">The expression is wrong.</exception>
+    public static KeyParameter Of(string by, string words, bool several, Dataset dataset, IReadOnlyList<Parameter> taken)
+    {
+        var type = TypeOf(by, dataset, taken);
+        var fields = FieldNames.In(by, dataset.Fields).ToList();
+        var caption = fields.Count == 1 ? dataset.Fields.First(f => f.Name == fields[0]).Caption : words;
+        // A month is a period; hours are not, since a period is made of days.
+        var isPeriod = !several && fields.Count == 1 && DateSteps.StepOf(by) is { Unit: >= TimeUnit.Day };
+        var name = Free(Names.Parameter(fields.Count == 1 ? fields[0] : words), taken);
+        return new KeyParameter(new Parameter
+        {
+            Name = name, Label = caption, Default = "*", Every = $"every {caption.ToLowerInvariant()}",
+            Type = isPeriod ? DataType.Date : type == DataType.Null ? DataType.Text : type,
+            Shape = isPeriod ? ParameterShape.Period : ParameterShape.Several,
+            Choices = isPeriod ? null : new DatasetChoices { Dataset = dataset.Id, Value = by, Unfiltered = true },
+        }, $"({(isPeriod ? Names.Quoted(fields[0]) : by)}) IN :{name}");
+    }
+
+    private static DataType TypeOf(string by, Dataset dataset, IReadOnlyList<Parameter> parameters)
+    {
+        try
+        {
+            return Compiler.Compile(by, new Scope { Fields = dataset.Fields, Parameters = parameters, Allowed = Phase.Row }).Type;
+        }
+        catch (ExpressionException e)
+        {
+            throw new EditException($"What the rows are grouped by is not right: {e.Message}");
+        }
+    }
+
+    private static string Free(string name, IReadOnlyList<Parameter> taken)
+    {
+        var free = name;
+        for (var n = 2; taken.Any(p => string.Equals(p.Name, free, StringComparison.OrdinalIgnoreCase)); n++) free = $"{name}_{n}";
+        return free;
+    }
+}
