@@ -12,11 +12,15 @@ public static class DemoReports
     public static IReadOnlyList<(string Id, ReportDefinition Definition)> All { get; } =
         [.. new[]
         {
-            "sailings-in-detail", "route-performance", "bookings-by-route", "delays-by-cause",
+            "sailing-log", "sailings-in-detail", "route-performance", "bookings-by-route", "delays-by-cause",
             "sailings-by-outcome", "routes-compared", "year-in-charts", "busiest-routes",
             "seasons-and-regions", "income-ledger", "regions-and-bookings", "boarding-vouchers", "route-labels",
             "months-of-each-route", "offices",
         }.Select(id => (id, Read($"{id}.json")))];
+
+    /// <summary>Reports that are not published yet, by id: one has a link that still lacks a value.</summary>
+    public static IReadOnlyList<(string Id, ReportDefinition Definition)> Drafts { get; } =
+        [("vessels-and-sailings", Read("vessels-and-sailings.json"))];
 
     private static ReportDefinition Read(string name)
     {

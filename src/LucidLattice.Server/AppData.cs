@@ -103,6 +103,8 @@ public sealed class AppData : IDatabases
                 Reports.Create(id, definition);
                 Reports.Publish(id, 1);
             }
+            foreach (var (id, definition) in DemoReports.Drafts)
+                if (Reports.Draft(id) is null) Reports.Create(id, definition);
             foreach (var dataset in DemoDatasets.All)
                 if (Datasets.Find(dataset.Id) is null) Datasets.Create(dataset);
         }

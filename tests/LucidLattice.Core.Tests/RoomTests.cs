@@ -16,14 +16,14 @@ public partial class RoomTests
         "Core.Formatting", "Core.Parameters",
         "Core.Links", "Core.Drawing", "Core.Charts.Scales", "Core.Charts", "Core.Charts.Guides", "Core.Charts.Types", "Core.Elements",
         "Core.Datasets", "Core.Planning", "Core.Layout", "Core.Running",
-        "Core.Tracing", "Core.Composing", "Core.Editing", "Core.Explaining",
+        "Core.Tracing", "Core.Proving", "Core.Composing", "Core.Editing", "Core.Explaining",
         "Sql.Joins", "Sql", "Sql.Sqlite", "Sql.Csv", "Storage", "Demo",
         "Output.Typesetting", "Output.Svg", "Output", "Output.Pdf", "Output.Charts",
-        "Server.Web", "Server.Runs", "Server.Data", "Server.Reports", "Server.Composing", "Server.Hosting", "Server.CommandLine", "Server",
+        "Server.Web", "Server.Runs", "Server.Data", "Server.Reports", "Server.Composing", "Server.Lattice", "Server.Hosting", "Server.CommandLine", "Server",
     ];
 
     private static readonly string[] WebOrder =
-        ["theme", "api", "shell", "code", "sentence", "trace", "parameters", "data", "read", "compose", "library", "test", ""];
+        ["theme", "api", "shell", "code", "sentence", "trace", "parameters", "data", "read", "compose", "library", "lattice", "test", ""];
 
     [Fact]
     public void A_room_uses_rooms_below_it()

@@ -4,10 +4,11 @@ using LucidLattice.Core.Links;
 
 namespace LucidLattice.Core.Editing;
 
-/// <summary>Lets a click on a text, a value, an image or any other element open a report, and carries there what means the same: keys of
-/// the groups around, fields of the row, parameters.</summary>
+/// <summary>Lets a click on a text, a value, an image or any other element, or anywhere in a part of a band, open a report, and carries
+/// there what means the same: keys of the groups around, fields of the row, parameters.</summary>
 public sealed record LinkElement : Edit
 {
+    /// <summary>The id of the element, or of the part.</summary>
     public required string Element { get; init; }
 
     /// <summary>The id of the report that opens; empty for this one; null removes the link, with those beside it.</summary>
@@ -19,20 +20,25 @@ public sealed record LinkElement : Edit
 
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var element = at.Require(Element);
+        var (place, part) = at.Bands.SelectMany(b => b.Band.Parts.Select(p => (b.Place, Part: p)))
+            .FirstOrDefault(p => p.Part.Id == Element || p.Part.Elements.Any(e => e.Id == Element));
+        if (part is null) throw new EditException($"There is no element “{Element}”.");
+        var element = part.Elements.FirstOrDefault(e => e.Id == Element);
         if (element is ChartElement) throw new EditException("The marks of a chart carry more; link the chart itself.");
-        var link = Report is null ? null : Propose(at, element, LinkProposal.Target(at, catalog, Report));
-        return at.MapElements(e => e.Id == Element ? e with { Link = LinkProposal.Placed(link, e.Link, Also) } : e);
+        var there = element is null ? part.Link : element.Link;
+        var link = Report is null ? null : Propose(at, place, element, there, LinkProposal.Target(at, catalog, Report));
+        var placed = LinkProposal.Placed(link, there, Also);
+        return element is not null ? at.MapElements(e => e.Id == Element ? e with { Link = placed } : e)
+            : at with { Report = at.Report.MapPart(Element, p => p with { Link = placed }) };
     }
 
-    private Link Propose(Workpiece at, Element element, ReportDefinition target)
+    private Link Propose(Workpiece at, BandPlace place, Element? element, Link? there, ReportDefinition target)
     {
-        var place = at.Bands.First(b => b.Band.Parts.Any(p => p.Elements.Any(e => e.Id == Element))).Place;
         var isRow = place.Kind == BandKind.Detail;
         var levels = at.Section.Levels.Take(isRow ? at.Section.Levels.Count : place.Level).ToList();
         var proposal = new LinkProposal(at, levels);
         var fields = isRow ? (at.Dataset?.Fields ?? []).Select(f => Names.Quoted(f.Name)).ToList() : [];
-        var own = isRow ? at.Section.Columns.FirstOrDefault(c => c.Id == element.Column)?.Expression : levels.LastOrDefault()?.By;
+        var own = isRow ? at.Section.Columns.FirstOrDefault(c => c.Id == element?.Column)?.Expression : levels.LastOrDefault()?.By;
 
         ValueSource? Source(Parameter parameter) => proposal.FromGroups(parameter)
             ?? (fields.FirstOrDefault(f => proposal.Means(f, parameter)) is { } field ? new ExpressionSource { Expression = field } : null)
@@ -43,7 +49,7 @@ public sealed record LinkElement : Edit
         return new Link
         {
             Report = Report!,
-            Open = Report == "" ? OpenIn.Here : element.Link?.Open ?? OpenIn.Beside,
+            Open = Report == "" ? OpenIn.Here : there?.Open ?? OpenIn.Beside,
             Carries = [.. LinkProposal.Settable(target).Select(p => (p.Name, From: Source(p)))
                 .Where(p => p.From is not null).Select(p => new CarriedValue { Parameter = p.Name, From = p.From! })],
         };

@@ -12,7 +12,8 @@ internal sealed class LinkProposal(Workpiece at, IReadOnlyList<Level> around)
     /// <exception cref="EditException">There is nothing that readers could see.</exception>
     /// <param name="report">The id of the report that opens; empty for this one.</param>
     public static ReportDefinition Target(Workpiece at, IReportCatalog catalog, string report) => report.Length == 0 ? at.Report
-        : catalog.Published(report) ?? throw new EditException("That report was never published. Publish it first, so that readers can see it.");
+        : catalog.Published(report) ?? throw new EditException(
+            "That report was never published. Publish it first, so that readers can see it.");
 
     /// <summary>A new link in the place of what is there, or beside it.</summary>
     public static Link? Placed(Link? link, Link? there, bool also) =>

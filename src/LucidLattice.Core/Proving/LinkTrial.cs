@@ -33,6 +33,20 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
     /// <summary>How many marks of a link are tried; of more, some all over.</summary>
     public const int Most = 400;
 
+    /// <summary>Values with which a report can run that asks for some: the first ones that it offers.</summary>
+    public static IReadOnlyDictionary<string, string> FirstValues(ReportEngine engine, ReportDefinition report, DateTime now,
+        CancellationToken cancel)
+    {
+        var values = new Dictionary<string, string>();
+        foreach (var parameter in report.Parameters.Where(p => p is { Required: true, Default: null }))
+        {
+            var asked = new RunRequest(report, values, now, FromLink: report.Parameters.Select(p => p.Name).ToHashSet());
+            if (engine.Choices(asked, parameter.Name, cancel).Choices?.FirstOrDefault() is { } choice)
+                values[parameter.Name] = ParameterText.Write(parameter, choice.Value);
+        }
+        return values;
+    }
+
     /// <param name="run">Of the report that holds the link.</param>
     /// <param name="index">Its place among the links of the element.</param>
     /// <param name="progress">Told how many marks are done.</param>
@@ -53,7 +67,9 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
 
         var marks = Marks(run, found.Value.Data, plan with { Link = link }).ToList();
         var tried = Spread(marks, most);
-        var compared = link.Definition.OtherMeasure || isOwn ? null
+        // A row opens what belongs to it, which is as many rows as it likes, unless the author says what it equals.
+        var freely = link.Definition.OtherMeasure || isOwn || (tried is [{ IsRow: true }, ..] && link.Definition.AddsUpTo is null);
+        var compared = freely ? null
             : link.Definition.AddsUpTo ?? Alike(target, plan, tried.FirstOrDefault(m => !m.Value.IsNull));
         if (progress is not null) (progress.Stage, progress.ExpectedRows) = (RunStage.Reading, tried.Count);
         var results = new TriedMark[tried.Count];
@@ -61,17 +77,17 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
         for (var i = 0; i < tried.Count; i++)
         {
             cancel.ThrowIfCancellationRequested();
-            results[i] = Tried(tried[i], target, isOwn ? run : null, compared, link, now, opened, cancel);
+            results[i] = Tried(tried[i], target, isOwn ? run : null, freely, compared, link, now, opened, cancel);
             if (progress is not null) progress.Rows = i + 1;
         }
         var reasons = new TrialReasons(run, found.Value.Data, plan, link, target);
         var told = results.Select((r, i) => reasons.Told(r, tried[i], tried, compared, isOwn)).ToList();
-        return new LinkTrial(on, index, link.Definition.OtherMeasure || isOwn ? null
+        return new LinkTrial(on, index, freely ? null
             : compared is null ? "the number of rows" : PlaceNames.Of(target, compared) ?? compared, marks.Count,
             told.Count(m => m.Why is not null), told);
     }
 
-    private TriedMark Tried(ClickedMark mark, ReportDefinition target, ReportRun? own, string? compared, LinkPlan link, DateTime now,
+    private TriedMark Tried(ClickedMark mark, ReportDefinition target, ReportRun? own, bool freely, string? compared, LinkPlan link, DateTime now,
         Dictionary<string, ReportRun> opened, CancellationToken cancel)
     {
         var values = own is null ? mark.Action.Values
@@ -91,7 +107,7 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
                 $"It does not open: {run.Problems.FirstOrDefault(p => p.IsError)?.Message ?? "it has problems."}");
         var number = compared is null ? null : PrintedNumber.Of(run, compared);
         var made = new TriedMark(mark.Label, mark.Text, mark.Rows, mark.Action, number?.Text ?? "", run.Data.Rows, null);
-        if (link.Definition.OtherMeasure || own is not null) return made;
+        if (freely) return made;
         return compared is not null && number is null
             ? made with { Why = "The target prints no such number once for all of its rows." }
             : number is not null
@@ -165,7 +181,11 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
 /// <summary>Something that can be clicked.</summary>
 /// <param name="Value">NULL where it shows no total.</param>
 /// <param name="Aggregate">Its total, so that the same one is found elsewhere; null where it is not one alone.</param>
-internal sealed record ClickedMark(string Label, string Text, Value Value, int Rows, LinkAction Action, string? Aggregate);
+internal sealed record ClickedMark(string Label, string Text, Value Value, int Rows, LinkAction Action, string? Aggregate)
+{
+    /// <summary>True for a value of one row.</summary>
+    public bool IsRow { get; init; }
+}
 
 /// <summary>What totals are, apart from how their fields are called in a report.</summary>
 internal static class Aggregates

@@ -110,7 +110,8 @@ public static class PromiseWords
         PrintedTotal { Report: { Length: > 0 } other } printed when catalog.Published(other) is { } target =>
             $"{PlaceNames.Of(target, printed.Element) ?? printed.Element} of “{target.Title}”",
         PrintedTotal printed => PlaceNames.Of(report, printed.Element) ?? printed.Element,
-        DatasetTotal total => $"{total.Expression} over “{report.Datasets.FirstOrDefault(d => d.Id == total.Dataset)?.Name ?? total.Dataset}”",
+        DatasetTotal total =>
+            $"the total {total.Expression} over “{report.Datasets.FirstOrDefault(d => d.Id == total.Dataset)?.Name ?? total.Dataset}”",
         PlainNumber plain => plain.Value.ToString("#,##0.######", CultureInfo.InvariantCulture),
         _ => "a number",
     };

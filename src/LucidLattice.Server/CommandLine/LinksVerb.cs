@@ -27,8 +27,9 @@ internal static class LinksVerb
         {
             var (_, problems) = ReportPlanner.Plan(report.Definition, app.Reports);
             var wrong = problems.Where(p => p is { Property: "link", IsError: true }).ToLookup(p => p.Place);
-            var run = checks ? engine.Run(new RunRequest(report.Definition, new Dictionary<string, string>(), DateTime.UtcNow),
-                CancellationToken.None, pages: false) : null;
+            var run = checks ? engine.Run(new RunRequest(report.Definition,
+                LinkTrials.FirstValues(engine, report.Definition, DateTime.UtcNow, CancellationToken.None), DateTime.UtcNow,
+                FromLink: Runs.LinkProof.Author(report.Definition)), CancellationToken.None, pages: false) : null;
             var counted = new Dictionary<string, int>();
             foreach (var (on, _, sentence) in ReportExplainer.Links(report.Definition, app.Reports))
             {
@@ -56,7 +57,8 @@ internal static class LinksVerb
         Console.WriteLine($"  {trial.Differ} of {Verbs.Count(trial.Marks.Count, "mark")} that were tried do not fit"
             + (trial.Compared is null ? ":" : $", by {trial.Compared}:"));
         foreach (var mark in trial.Marks.Where(m => m.Why is not null).Take(MostSaid))
-            Console.WriteLine($"    {mark.Label}: {mark.Text} here, {(mark.Opens.Length > 0 ? mark.Opens : $"{mark.OpensRows:N0} rows")} there, with "
+            Console.WriteLine($"    {mark.Label}: {mark.Text} here, "
+                + $"{(mark.Opens.Length > 0 ? mark.Opens : $"{mark.OpensRows:N0} rows")} there, with "
                 + $"{string.Join(", ", mark.Action.Values.Select(v => $"{v.Key} = {v.Value}"))}. {mark.Why}");
         if (trial.Differ > MostSaid) Console.WriteLine($"    and {trial.Differ - MostSaid} more");
     }

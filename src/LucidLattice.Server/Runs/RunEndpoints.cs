@@ -32,6 +32,7 @@ public static class RunEndpoints
         runs.MapGet("/outline",
             async (string id, RunStore store, string? sheet = null, string? section = null, int level = 0, int group = 0, int from = 0)
             => OutlineReader.Read(await Entry(id, store).Figures, sheet, section, level, group, Math.Max(0, from))).WithName("getOutline");
+        runs.MapGet("/group", Group).WithName("getGroupPage");
         runs.MapGet("/find", Find).WithName("findInRun");
         runs.MapGet("/pdf", Pdf).WithName("getPdf").Produces<string>(contentType: "application/pdf");
         runs.MapGet("/charts/{figure}", Chart).WithName("getChart");
@@ -104,6 +105,27 @@ public static class RunEndpoints
         if (number < 1 || !await pages.Index.Has(number, cancel))
             throw ApiException.NotFound($"The report has {pages.Index.Count} pages; there is no page {number}.");
         return pages.At(number, x, y) ?? throw ApiException.NotFound("Nothing is printed at this place.");
+    }
+
+    /// <summary>Where the first group of a level with a key is printed.</summary>
+    /// <param name="level">The id of the level.</param>
+    /// <param name="key">As machines write it; empty for rows without one.</param>
+    private static async Task<GroupPage> Group(string id, string level, string key, RunStore store, CancellationToken cancel)
+    {
+        var run = await Entry(id, store).Pages.WaitAsync(cancel);
+        if (run.Data is null) throw HasProblems(run);
+        foreach (var sheet in run.Sheets)
+            foreach (var section in sheet.Plan.Sections)
+            {
+                var (data, at) = (run.Data[section], section.Section.Levels.ToList().FindIndex(l => l.Id == level) + 1);
+                if (at == 0 || data.Tree.Order.Length == 0) continue;
+                var frame = data.NewFrame();
+                for (var group = 0; group < data.Tree.Levels[section.Base + at].Count; group++)
+                    if (data.KeyOf(section.Base + at, group, frame) is var found && (found.IsNull ? "" : found.Invariant) == key
+                        && sheet.PageOf(section, section.Base + at, group) is { } page)
+                        return new GroupPage(sheet.Plan.Sheet.Id, page);
+            }
+        throw ApiException.NotFound("That group is not printed in this report with its present values.");
     }
 
     private static async Task Page(string id, int number, RunStore store, ITypesetter typesetter, HttpContext context,

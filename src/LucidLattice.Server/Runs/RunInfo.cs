@@ -89,3 +89,7 @@ public sealed record OutlineInfo(int Total, bool Deep, IReadOnlyList<OutlineEntr
 /// <param name="Page">The page on which it begins, from 1; null while that is not known.</param>
 /// <param name="Groups">How many groups are inside of it.</param>
 public sealed record OutlineEntry(string Section, int Level, int Group, string Label, int? Page, int Rows, int Groups);
+
+/// <param name="Sheet">The id of the sheet on which a group is printed.</param>
+/// <param name="Page">Of the sheet, from 1.</param>
+public sealed record GroupPage(string Sheet, int Page);

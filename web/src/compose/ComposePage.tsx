@@ -19,6 +19,7 @@ import { color } from '../theme/tokens';
 import { BusyNote } from './BusyNote';
 import { CommandList } from './CommandList';
 import { useCommand } from './commands';
+import { ConcernsDialog } from './ConcernsDialog';
 import { ComposeStatus } from './ComposeStatus';
 import { ConflictBar } from './ConflictBar';
 import { openReport, useCompose } from './composeStore';
@@ -152,8 +153,8 @@ export function ComposePage() {
     const x = event.activatorEvent.clientX + event.delta.x - event.over.rect.left;
     return columnAt(listed, x * points - page.left - strip.left);
   };
-  const publishNow = async () => {
-    if (!(await publish())) return;
+  const publishNow = async (anyway = false) => {
+    if (!(await publish(anyway))) return;
     enqueueSnackbar('Published. Readers see this version now.', { variant: 'success' });
     await client.invalidateQueries({ queryKey: listReportsQueryKey() });
     await client.invalidateQueries({ queryKey: ['run', id] });
@@ -162,6 +163,7 @@ export function ComposePage() {
   const upToDate = published === version && saving === 'saved';
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
+      <ConcernsDialog onPublish={() => void publishNow(true)} />
       <TopBar
         title={definition?.title ?? ''}
         note={definition ? savingWords[saving] : ''}

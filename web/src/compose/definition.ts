@@ -17,14 +17,15 @@ export const mainSection = (report: ReportDefinition): Section => report.sheets!
 
 /** Every section, those inside of others after the one that they are in. */
 export const allSections = (report: ReportDefinition): Section[] =>
-  (report.sheets ?? []).flatMap((s) => s.sections ?? []).flatMap(withInner);
+  (report.sheets ?? []).flatMap((s) => s.sections ?? []).flatMap(sectionsIn);
 
-const withInner = (section: Section): Section[] => [
+/** A section, and those inside of it. */
+export const sectionsIn = (section: Section): Section[] => [
   section,
   ...bandsOf(section)
     .flatMap(([, , band]) => band?.parts ?? [])
     .flatMap((part) => part.sections ?? [])
-    .flatMap(withInner),
+    .flatMap(sectionsIn),
 ];
 
 export const findSection = (report: ReportDefinition, id: string): Section | undefined => allSections(report).find((s) => s.id === id);
@@ -99,7 +100,7 @@ const bandsOf = (section: Section): PlacedBand[] => [
 
 /** The parts of a band, from top to bottom; of a page band, those of the section's sheet. */
 export function partsOf(report: ReportDefinition, section: Section, band: BandKind, level: number): BandPart[] {
-  const sheet = report.sheets?.find((s) => s.sections?.some((own) => withInner(own).some((inner) => inner.id === section.id)));
+  const sheet = report.sheets?.find((s) => s.sections?.some((own) => sectionsIn(own).some((inner) => inner.id === section.id)));
   if (band === 'pageHeader') return sheet?.pageHeader?.parts ?? [];
   if (band === 'pageFooter') return sheet?.pageFooter?.parts ?? [];
   return bandsOf(section).find(([kind, at]) => kind === band && at === level)?.[2]?.parts ?? [];

@@ -1,5 +1,6 @@
 import { useCompose } from './composeStore';
-import { findElement, findSection } from './definition';
+import type { Section } from '../api/generated';
+import { findElement, findSection, sectionsIn } from './definition';
 
 /** Shows the place of a page that Read names in an address: its sheet, its groups, and what is printed there. */
 export function showPlace(address: string) {
@@ -11,7 +12,9 @@ export function showPlace(address: string) {
   }
   const { definition, setSheet, setVantage, select } = useCompose.getState();
   if (!definition || typeof place !== 'object' || place === null) return;
-  const { sheet, section, element, keys } = place;
+  const { section, element, keys } = place;
+  const home = element ? findElement(definition, element)?.section.id : undefined;
+  const sheet = place.sheet ?? definition.sheets?.find((s) => (s.sections ?? []).some((one) => holds(one, home)))?.id;
   if (sheet && sheet !== definition.sheets?.[0]?.id && definition.sheets?.some((s) => s.id === sheet)) setSheet(sheet);
   if (section && keys?.length && findSection(definition, section)) setVantage(section, keys);
   if (!element || !findElement(definition, element)) return;
@@ -22,3 +25,5 @@ export function showPlace(address: string) {
     600,
   );
 }
+
+const holds = (section: Section, id?: string): boolean => id !== undefined && sectionsIn(section).some((s) => s.id === id);

@@ -5,6 +5,10 @@ import { useSnackbar } from 'notistack';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
 import {
   listDatabasesOptions,
   listDatabasesQueryKey,
@@ -43,6 +47,12 @@ export function LibraryPage() {
   }, []);
   const reload = () => client.invalidateQueries({ queryKey: listReportsQueryKey() });
   const failed = (error: Error) => enqueueSnackbar(error.message, { variant: 'error' });
+  const [leading, setLeading] = useState<{ report: ReportEntry; links: string[] }>();
+  const askRemove = async (report: ReportEntry) => {
+    const links = await api.linksTo(report.id).catch(() => [] as string[]);
+    if (links.length > 0) setLeading({ report, links });
+    else await remove(report);
+  };
   const remove = async (report: ReportEntry) => {
     await api.remove(report.id).then(reload, failed);
     enqueueSnackbar(`“${report.title}” was deleted.`, {
@@ -203,7 +213,7 @@ export function LibraryPage() {
                 report={report}
                 onRename={(title) => void api.rename(report.id, title).then(reload, failed)}
                 onCopy={() => void copy(report)}
-                onDelete={() => void remove(report)}
+                onDelete={() => void askRemove(report)}
               />
             ))}
           </Box>
@@ -218,6 +228,32 @@ export function LibraryPage() {
           />
         )}
       </Box>
+      <Dialog open={leading !== undefined} onClose={() => setLeading(undefined)} maxWidth="sm" aria-labelledby="leading-title">
+        <DialogTitle id="leading-title">Links lead to “{leading?.report.title}”</DialogTitle>
+        <DialogContent>
+          Without it, {leading?.links.length === 1 ? 'this link opens' : 'these links open'} nothing:
+          <ul>
+            {leading?.links.map((sentence, i) => (
+              <li key={i}>{sentence}</li>
+            ))}
+          </ul>
+        </DialogContent>
+        <DialogActions>
+          <Button onClick={() => setLeading(undefined)} autoFocus>
+            Keep it
+          </Button>
+          <Button
+            variant="contained"
+            onClick={() => {
+              const { report } = leading!;
+              setLeading(undefined);
+              void remove(report);
+            }}
+          >
+            Delete it anyway
+          </Button>
+        </DialogActions>
+      </Dialog>
       <StatusBar
         left={[reports.data && count(all.length, 'report'), reports.data && `${all.filter((r) => r.published !== null).length} published`]}
       />

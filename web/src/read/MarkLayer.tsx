@@ -1,5 +1,7 @@
 import Box from '@mui/material/Box';
 import IconButton from '@mui/material/IconButton';
+import Menu from '@mui/material/Menu';
+import MenuItem from '@mui/material/MenuItem';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useSnackbar } from 'notistack';
 import type { PrintedPlace } from '../api/generated';
@@ -7,16 +9,8 @@ import { color } from '../theme/tokens';
 import { TraceDialog } from '../trace/TraceDialog';
 import { FigureMenu } from './FigureMenu';
 import { PlaceMenu, placeOf, printedAt, type PlaceOnPage } from './PlaceMenu';
+import { targetsOf, type MarkTarget } from './linkTargets';
 import { bringOut, figureOf, markChosen, markOf, walk } from './marks';
-
-/** What a click on a mark asks for. */
-export interface MarkTarget {
-  report: string;
-  values: Record<string, string>;
-  open: 'beside' | 'here' | 'newTab';
-  proof?: string;
-  sheet?: string;
-}
 
 interface Tip {
   x: number;
@@ -46,6 +40,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
   const [tip, setTip] = useState<Tip>();
   const [figure, setFigure] = useState<{ id: string; x: number; y: number }>();
   const [menu, setMenu] = useState<{ id: string; x: number; y: number; at?: PlaceOnPage }>();
+  const [choices, setChoices] = useState<{ targets: MarkTarget[]; left: number; top: number; from: SVGElement }>();
   const [traced, setTraced] = useState<PrintedPlace>();
   const { enqueueSnackbar } = useSnackbar();
   const trace = async (at?: PlaceOnPage) => {
@@ -79,7 +74,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
     } else if (!(target instanceof Element && target.closest('[data-figure-button]'))) setFigure(undefined);
     const isName = mark?.dataset.series !== undefined && mark.dataset.figure === '';
     bringOut(around, isName ? mark.dataset.series : undefined);
-    if (!mark || (isName && !mark.dataset.report)) return setTip(undefined);
+    if (!mark || (isName && mark.dataset.report === undefined)) return setTip(undefined);
     const box = mark.getBoundingClientRect();
     setTip({
       x: box.left + box.width / 2,
@@ -87,7 +82,9 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
       label: mark.dataset.label ?? '',
       figure: mark.dataset.figure ?? '',
       more: mark.dataset.more,
-      title: mark.dataset.title,
+      title: targetsOf(mark)
+        .map((t) => t.title)
+        .join(' or '),
     });
   };
   const hide = () => {
@@ -96,16 +93,14 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
   };
   const follow = (target: EventTarget, newTab: boolean, here: boolean) => {
     const mark = markOf(target);
-    if (!mark?.dataset.report || !onMark) return;
+    const targets = mark ? targetsOf(mark) : [];
+    if (!mark || targets.length === 0 || !onMark) return;
     setTip(undefined);
     setFigure(undefined);
-    onMark({
-      report: mark.dataset.report,
-      values: JSON.parse(mark.dataset.values ?? '{}'),
-      proof: mark.dataset.proof,
-      sheet: mark.dataset.sheet,
-      open: newTab ? 'newTab' : here ? 'here' : (mark.dataset.open as MarkTarget['open']),
-    });
+    const chosen = targets.map((t) => ({ ...t, open: newTab ? ('newTab' as const) : here ? ('here' as const) : t.open }));
+    const box = mark.getBoundingClientRect();
+    if (chosen.length === 1) onMark(chosen[0]);
+    else setChoices({ targets: chosen, left: box.left + box.width / 2, top: box.top + Math.min(box.height, 24), from: mark });
   };
   const openMenu = (at?: PlaceOnPage, target?: EventTarget) => {
     const around = target && figureOf(target);
@@ -184,6 +179,28 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
           onTrace={() => void trace(menu.at)}
           onClose={() => setMenu(undefined)}
         />
+      )}
+      {choices && (
+        <Menu
+          open
+          onClose={() => setChoices(undefined)}
+          anchorReference="anchorPosition"
+          anchorPosition={{ left: choices.left, top: choices.top }}
+          slotProps={{ transition: { onExited: () => choices.from.focus() } }}
+        >
+          {choices.targets.map((target, i) => (
+            <MenuItem
+              key={i}
+              onClick={() => {
+                setChoices(undefined);
+                onMark?.(target);
+              }}
+              sx={{ color: color.link }}
+            >
+              ↘ {target.title}
+            </MenuItem>
+          ))}
+        </Menu>
       )}
       {traced && <TraceDialog run={run} place={traced} onClose={() => setTraced(undefined)} />}
       {tip && (

@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import { useEffect, useEffectEvent, useLayoutEffect, useRef, useState } from 'react';
 import type { RunInfo, SheetInfo } from '../api/generated';
 import { color } from '../theme/tokens';
-import { MarkLayer, type MarkTarget } from './MarkLayer';
+import { MarkLayer } from './MarkLayer';
+import type { MarkTarget } from './linkTargets';
 import { PageView } from './PageView';
 import { scrolled, scrolledHeight, scrollTopFor, type TallScroll } from './tallScroll';
 

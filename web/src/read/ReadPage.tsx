@@ -1,8 +1,9 @@
 import Box from '@mui/material/Box';
+import { useSnackbar } from 'notistack';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api } from '../api/client';
-import type { RunInfo } from '../api/generated';
+import type { GroupAddress, RunInfo } from '../api/generated';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
 import { ModeSwitch } from '../shell/ModeSwitch';
@@ -13,7 +14,7 @@ import type { LoadChoices } from './ChoiceField';
 import { FindField } from './FindField';
 import { FoundList } from './FoundList';
 import { readAddress, visible, writeAddress, type Step } from './address';
-import type { MarkTarget } from './MarkLayer';
+import { isWebAddress, type MarkTarget } from './linkTargets';
 import { Outline } from './Outline';
 import { PageField } from './PageField';
 import { ParameterStrip } from './ParameterStrip';
@@ -29,6 +30,7 @@ export function ReadPage() {
   const { id = '' } = useParams();
   const [search] = useSearchParams();
   const navigate = useNavigate();
+  const { enqueueSnackbar } = useSnackbar();
   const { steps, draft } = readAddress(id, search);
   const shown = visible(steps);
   const [left, right] = [steps[shown[0]], shown.length > 1 ? steps[shown[1]] : undefined];
@@ -55,7 +57,20 @@ export function ReadPage() {
   function setSheet(to: string) {
     go(steps.map((s, i) => (i === shown[0] ? { ...s, sheet: to === ready?.sheets[0].id ? undefined : to } : s)));
   }
-  const follow = (index: number) => (target: MarkTarget) => {
+  const follow = (index: number) => async (target: MarkTarget) => {
+    if (target.address !== undefined) {
+      if (isWebAddress(target.address)) window.open(target.address, '_blank', 'noopener,noreferrer');
+      return;
+    }
+    if (target.report === '') {
+      // Within the report: its values stay, but for what the link carries.
+      const was = steps[index];
+      const step: Step = { ...was, values: { ...was.values, ...target.values }, sheet: target.sheet ?? was.sheet };
+      if (target.open === 'newTab') window.open(writeAddress({ steps: [step], draft }), '_blank', 'noopener');
+      else if (target.group) await goToGroup(index, step, target.group);
+      else go([...steps.slice(0, index), step]);
+      return;
+    }
     const step: Step = {
       report: target.report,
       values: target.values,
@@ -65,6 +80,16 @@ export function ReadPage() {
     };
     if (target.open === 'newTab') window.open(writeAddress({ steps: [step], draft: false }), '_blank', 'noopener');
     else go([...steps.slice(0, index + 1), step]);
+  };
+  const goToGroup = async (index: number, step: Step, { level, key }: GroupAddress) => {
+    if (!ready || index !== shown[0]) return go([...steps.slice(0, index), step]);
+    try {
+      const place = await api.groupPage(ready.id, level, key);
+      if (place.sheet !== sheet?.id) setSheet(place.sheet);
+      jump(Number(place.page));
+    } catch (error) {
+      enqueueSnackbar((error as Error).message, { variant: 'info' });
+    }
   };
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
@@ -129,10 +154,23 @@ export function ReadPage() {
             <Outline run={ready.id} sheet={sheet!.id} complete={ready.pagesComplete} page={page} onGo={jump} />
           ))}
         <Box aria-label={title} sx={{ flex: 1, minWidth: 0, display: 'flex' }}>
-          <RunPane run={main} sheet={left.sheet} goTo={goTo} find={find.text} chosen={right} onPage={setPage} onMark={follow(shown[0])} />
+          <RunPane
+            run={main}
+            sheet={left.sheet}
+            goTo={goTo}
+            find={find.text}
+            chosen={right}
+            onPage={setPage}
+            onMark={(target) => void follow(shown[0])(target)}
+          />
         </Box>
         {right && (
-          <BesidePane key={right.report} step={right} onValues={(values) => setValues(shown[1], values)} onMark={follow(shown[1])} />
+          <BesidePane
+            key={right.report}
+            step={right}
+            onValues={(values) => setValues(shown[1], values)}
+            onMark={(target) => void follow(shown[1])(target)}
+          />
         )}
       </Box>
       <StatusBar

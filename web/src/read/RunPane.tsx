@@ -4,7 +4,7 @@ import type { Problem } from '../api/generated';
 import { Message } from '../shell/Message';
 import { ProgressNote } from '../shell/ProgressNote';
 import { color } from '../theme/tokens';
-import type { MarkTarget } from './MarkLayer';
+import type { MarkTarget } from './linkTargets';
 import { PageList } from './PageList';
 import { sheetOf } from './sheets';
 import { goToParameter } from './StripField';

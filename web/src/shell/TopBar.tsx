@@ -46,6 +46,7 @@ export function TopBar({
               {[
                 ['Library', '/'],
                 ['Data', '/data'],
+                ['Links', '/links'],
               ].map(([name, to]) => (
                 <Box
                   key={to}

@@ -1547,6 +1547,17 @@ export type GroupAddress = {
     key: string;
 };
 
+export type GroupPage = {
+    /**
+     * The id of the sheet on which a group is printed.
+     */
+    sheet: string;
+    /**
+     * Of the sheet, from 1.
+     */
+    page: number;
+};
+
 /**
  * A report made from what its readers should find out, and the choices that it was made from.
  */
@@ -4074,6 +4085,27 @@ export type GetOutlineResponses = {
 };
 
 export type GetOutlineResponse = GetOutlineResponses[keyof GetOutlineResponses];
+
+export type GetGroupPageData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query: {
+        level: string;
+        key: string;
+    };
+    url: '/api/runs/{id}/group';
+};
+
+export type GetGroupPageResponses = {
+    /**
+     * OK
+     */
+    200: GroupPage;
+};
+
+export type GetGroupPageResponse = GetGroupPageResponses[keyof GetGroupPageResponses];
 
 export type FindInRunData = {
     body?: never;

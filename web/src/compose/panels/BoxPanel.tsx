@@ -3,7 +3,7 @@ import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
 import type { Placed } from '../definition';
-import { LinkSentence } from './LinkSentence';
+import { LinkSentence } from './link/LinkSentence';
 import { PanelHead } from './PanelHead';
 import { PlaceSetting } from './PlaceSetting';
 import { RemoveButton } from './RemoveButton';

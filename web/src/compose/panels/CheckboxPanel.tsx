@@ -4,7 +4,7 @@ import { caption } from '../../shell/caption';
 import { useCompose } from '../composeStore';
 import { offeredFields, type Placed } from '../definition';
 import { useFieldNames } from '../useFieldNames';
-import { LinkSentence } from './LinkSentence';
+import { LinkSentence } from './link/LinkSentence';
 import { PanelHead } from './PanelHead';
 import { PlaceSetting } from './PlaceSetting';
 import { RemoveButton } from './RemoveButton';

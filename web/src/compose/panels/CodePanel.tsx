@@ -4,7 +4,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { TextSetting } from '../../sentence/TextSetting';
 import { useCompose } from '../composeStore';
 import type { Placed } from '../definition';
-import { LinkSentence } from './LinkSentence';
+import { LinkSentence } from './link/LinkSentence';
 import { PanelHead } from './PanelHead';
 import { PlaceSetting } from './PlaceSetting';
 import { RemoveButton } from './RemoveButton';

@@ -13,7 +13,7 @@ import { millimetres } from '../millimetres';
 import { caption } from '../../shell/caption';
 import { AddTotals } from './AddTotals';
 import { FitColumns } from './FitColumns';
-import { LinkSentence } from './LinkSentence';
+import { LinkSentence } from './link/LinkSentence';
 import { PanelHead } from './PanelHead';
 import { formWords, rowForms } from './totalForms';
 import { patternsFor, patternWords } from './patterns';

@@ -8,7 +8,7 @@ import { offeredFields, type Placed } from '../definition';
 import { useFieldNames } from '../useFieldNames';
 import { chosenImage } from './chosenFile';
 import { FileButton } from './FileButton';
-import { LinkSentence } from './LinkSentence';
+import { LinkSentence } from './link/LinkSentence';
 import { PanelHead } from './PanelHead';
 import { PlaceSetting } from './PlaceSetting';
 import { RemoveButton } from './RemoveButton';

@@ -6,7 +6,7 @@ import { useCompose } from '../composeStore';
 
 /** What the report asks for, in the order of the reader's strip: each parameter as sentences. */
 export function ParametersSetting() {
-  const { definition, view, replace } = useCompose('definition', 'view', 'replace');
+  const { definition, view, edit, replace } = useCompose('definition', 'view', 'edit', 'replace');
   if (!definition) return null;
   const parameters = definition.parameters ?? [];
   // From the list as it is when the turn comes, so that nothing that was set meanwhile is lost.
@@ -31,7 +31,12 @@ export function ParametersSetting() {
           parameter={p}
           around={definition}
           problems={view?.problems ?? []}
-          onChange={(change) => put((list) => list.map((q, k) => (k === i ? { ...q, ...change } : q)))}
+          onChange={(change) => {
+            // A name is changed wherever the report speaks of it.
+            const name = change.name?.trim();
+            if (name && name !== p.name) void edit({ type: 'renameParameter', parameter: p.name, name });
+            else put((list) => list.map((q, k) => (k === i ? { ...q, ...change } : q)));
+          }}
           onRemove={() => put((list) => list.filter((_, k) => k !== i))}
           onUp={i > 0 ? () => move(i, -1) : undefined}
           onDown={i < parameters.length - 1 ? () => move(i, 1) : undefined}

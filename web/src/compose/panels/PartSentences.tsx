@@ -5,6 +5,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
 import { findPart, partsOf } from '../definition';
 import { millimetres, pointsOf } from '../millimetres';
+import { LinksOf } from './link/LinkSentence';
 import { WhenBlank } from './WhenSetting';
 
 const shades = [
@@ -171,6 +172,7 @@ export function PartSentences({ section, band, level }: { section: Section; band
         )}
         .
       </Sentence>
+      {!onPages && <LinksOf place={{ id: part.id, link: part.link, section, band, level }} />}
     </Box>
   ));
 }

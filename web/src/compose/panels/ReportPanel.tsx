@@ -17,6 +17,7 @@ import { AddList } from './AddList';
 import { PageSetting } from './PageSetting';
 import { ParentLevels } from './ParentLevels';
 import { ParametersSetting } from './ParametersSetting';
+import { PromisesSetting } from './PromisesSetting';
 import { PanelHead } from './PanelHead';
 import { ReportLookSetting } from './ReportLookSetting';
 import { SheetSetting } from './SheetSetting';
@@ -136,6 +137,7 @@ export function ReportPanel() {
       <SheetSetting />
       <ReportLookSetting />
       <ParametersSetting />
+      <PromisesSetting />
       <Setting name="Language and money" summary={`${definition.language ?? 'en-GB'}, ${definition.currency ?? 'EUR'}`}>
         <TextSetting
           label="Language"

@@ -7,7 +7,7 @@ import { useCompose } from '../composeStore';
 import { type Placed, partsOf } from '../definition';
 import { ChipText } from './ChipText';
 import { MoreTexts } from './MoreTexts';
-import { LinkSentence } from './LinkSentence';
+import { LinkSentence } from './link/LinkSentence';
 import { PanelHead } from './PanelHead';
 import { StyleSetting } from './StyleSetting';
 import { PlaceSetting } from './PlaceSetting';

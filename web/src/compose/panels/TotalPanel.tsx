@@ -7,7 +7,7 @@ import { useCompose } from '../composeStore';
 import { bandName, findColumn, offeredFields, words, type Placed } from '../definition';
 import { useFieldNames } from '../useFieldNames';
 import { AddTotals } from './AddTotals';
-import { LinkSentence } from './LinkSentence';
+import { LinkSentence } from './link/LinkSentence';
 import { PanelHead } from './PanelHead';
 import { numberPatterns, patternWords } from './patterns';
 import { RemoveButton } from './RemoveButton';

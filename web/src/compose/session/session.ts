@@ -56,6 +56,7 @@ export function createSession(id: string): Session {
     id,
     version: 0,
     published: null,
+    concerns: '',
     ...blank,
     open,
     edit: (...changes) => apply('', changes),
@@ -86,6 +87,7 @@ export function createSession(id: string): Session {
       set({ values });
       void look();
     },
+    clearConcerns: () => set({ concerns: '' }),
     clearFailure: () => set({ failure: '' }),
   }));
   const { getState: get, setState: set } = store;
@@ -216,16 +218,17 @@ export function createSession(id: string): Session {
     });
   }
 
-  async function publish() {
+  async function publish(anyway = false) {
     await exchange.idle();
     await saver.now();
     if (get().saving !== 'saved') return false;
     try {
-      const { version } = await api.publish(id, get().version);
-      set({ published: version });
+      const { version } = await api.publish(id, get().version, anyway);
+      set({ published: version, concerns: '' });
       return true;
     } catch (error) {
-      set({ failure: (error as Error).message });
+      const { message, code } = error as Error & { code?: string };
+      set(code === 'concerns' ? { concerns: message } : { failure: message });
       return false;
     }
   }

@@ -41,6 +41,8 @@ export interface SessionState {
   stopped: boolean;
   /** What went wrong with the last gesture, for people. */
   failure: string;
+  /** What the author has to agree to before readers see the report: broken promises, links of others that break. */
+  concerns: string;
 
   /** Opens the report: as the server has it, or as it was left here. */
   open: (anew?: boolean) => Promise<void>;
@@ -59,7 +61,8 @@ export interface SessionState {
   setSheet: (sheet: string) => void;
   setVantage: (section: string, keys: (string | null)[]) => void;
   setValues: (values: Record<string, string>) => void;
-  publish: () => Promise<boolean>;
+  publish: (anyway?: boolean) => Promise<boolean>;
+  clearConcerns: () => void;
   /** Puts this draft beside the one that was saved elsewhere, as a report of its own, and returns its id. */
   saveAsCopy: () => Promise<string | undefined>;
   clearFailure: () => void;

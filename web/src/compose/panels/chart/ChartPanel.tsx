@@ -6,7 +6,7 @@ import { bandName, isChart, type Placed } from '../../definition';
 import { PanelHead } from '../PanelHead';
 import { AxesSetting } from './AxesSetting';
 import { ChartSentence } from './ChartSentence';
-import { LinkSentence } from '../LinkSentence';
+import { LinkSentence } from '../link/LinkSentence';
 import { LookSetting } from './LookSetting';
 import { MarksSetting } from './MarksSetting';
 import { NumbersDrawn } from './NumbersDrawn';

@@ -1,0 +1,21 @@
+import Box from '@mui/material/Box';
+import { useQuery } from '@tanstack/react-query';
+import { getLinkMapOptions } from '../../../api/generated/@tanstack/react-query.gen';
+import { color } from '../../../theme/tokens';
+import { useCompose } from '../../composeStore';
+import { when } from '../../../shell/when';
+
+/** How a link came out when it was tried last. */
+export function LastTrial({ on, index }: { on: string; index: number }) {
+  const { id } = useCompose('id');
+  const map = useQuery({ ...getLinkMapOptions(), staleTime: 10_000 });
+  const trial = map.data?.links.find((l) => l.from === id && l.on === on && l.index === index)?.trial;
+  if (!trial) return null;
+  const { differ, tried, compared, triedAt } = trial;
+  return (
+    <Box component="span" sx={{ fontSize: 12, color: differ > 0 ? color.problem : color.fine }}>
+      {differ > 0 ? `${differ} of ${tried} did not fit` : compared ? `all ${tried} added up to ${compared}` : `all ${tried} opened`},{' '}
+      {when(triedAt)}
+    </Box>
+  );
+}

@@ -1,0 +1,111 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import type { Link } from '../../../api/generated';
+import { Blank } from '../../../sentence/Blank';
+import { Sentence } from '../../../sentence/Sentence';
+import { color } from '../../../theme/tokens';
+import { useCompose } from '../../composeStore';
+import { findElement, findPart, isChart, type Placed } from '../../definition';
+import { DetailDialog } from './DetailDialog';
+import { LastTrial } from './LastTrial';
+import { LinkTrialDialog } from './LinkTrialDialog';
+import { linksOf, together, type LinkPlace } from './linkPlace';
+import { LinkProblems, OneLink, thisReport, useTargets, webAddress } from './OneLink';
+
+/** What a click on an element does. */
+export function LinkSentence({ placed: { element, section, band, level } }: { placed: Placed }) {
+  const place = { id: element.id, element, chart: isChart(element) ? element : undefined, link: element.link, section, band, level };
+  return <LinksOf place={place} />;
+}
+
+/** The links of an element or of a part of a band: each as a sentence, and what can be done with them. */
+export function LinksOf({ place }: { place: LinkPlace }) {
+  const { edit, definition } = useCompose('edit', 'definition');
+  const targets = useTargets();
+  const [tried, setTried] = useState<number>();
+  const [details, setDetails] = useState(false);
+  const links = linksOf(place.link);
+  const { chart } = place;
+
+  const put = (change: (links: Link[]) => Link[]) =>
+    void edit((now) => {
+      const [part, element] = [findPart(now, place.id), findElement(now, place.id)?.element];
+      const next = together(change(linksOf(part ? part.link : element?.link)));
+      if (part) return { type: 'replace', item: { kind: 'part', part: { ...part, link: next } } };
+      return element && { type: 'replace', item: { kind: 'element', element: { ...element, link: next } } };
+    });
+  const propose = (report: string, also: boolean) =>
+    void edit(
+      chart
+        ? { type: 'linkChart', chart: chart.id, report, also }
+        : { type: 'linkElement', element: place.id, section: place.section.id, report, also },
+    );
+  const toTarget = (picked: string, index: number) => {
+    const others = links.filter((_, i) => i !== index);
+    if (picked === '') put((all) => all.filter((_, i) => i !== index));
+    else if (picked === webAddress) {
+      const web: Link = { report: '', address: 'https://example.org/', open: 'newTab', carries: [] };
+      put((all) => (index < all.length ? all.map((l, i) => (i === index ? web : l)) : [...all, web]));
+    } else {
+      if (index < links.length && others.length > 0) put((all) => all.filter((_, i) => i !== index));
+      propose(picked === thisReport ? '' : picked, others.length > 0);
+    }
+  };
+  const canNarrow = chart && !chart.category.ranges && chart.chart !== 'histogram';
+  const canDetail = place.element && place.band !== 'pageHeader' && place.band !== 'pageFooter' && canDetailOf(chart);
+  return (
+    <Box>
+      {links.length === 0 && (
+        <Sentence>
+          {chart ? 'Clicking a mark opens ' : 'Clicking it opens '}
+          <Blank label="Report that opens" tone="link" choices={targets} onPick={(v) => toTarget(v, 0)}>
+            nothing
+          </Blank>
+          .
+        </Sentence>
+      )}
+      {links.map((link, i) => (
+        <Box key={i}>
+          <OneLink
+            place={place}
+            link={link}
+            several={links.length > 1}
+            onChange={(change) => put((all) => all.map((l, k) => (k === i ? { ...l, ...change } : l)))}
+            onTarget={(v) => toTarget(v, i)}
+          />
+          {!link.address && place.element && (
+            <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap' }}>
+              <LinkButton onClick={() => setTried(i)}>Try it ↘</LinkButton>
+              <LastTrial on={place.id} index={i} />
+            </Box>
+          )}
+        </Box>
+      ))}
+      <LinkProblems id={place.id} />
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1.5 }}>
+        {links.length > 0 && links.length < 12 && (
+          <Blank label="Another link" tone="link" choices={targets} onPick={(v) => toTarget(v, links.length)}>
+            Add another link
+          </Blank>
+        )}
+        {canNarrow && (
+          <LinkButton onClick={() => void edit({ type: 'narrowByChart', chart: chart.id })}>Narrow the other charts by a click</LinkButton>
+        )}
+        {canDetail && <LinkButton onClick={() => setDetails(true)}>Make a report of the rows behind it</LinkButton>}
+      </Box>
+      {tried !== undefined && <LinkTrialDialog on={place.id} index={tried} onClose={() => setTried(undefined)} />}
+      {details && definition && <DetailDialog element={place.id} onClose={() => setDetails(false)} />}
+    </Box>
+  );
+}
+
+const canDetailOf = (chart?: LinkPlace['chart']) => !chart || (!chart.category.ranges && chart.chart !== 'histogram');
+
+function LinkButton({ children, onClick }: { children: string; onClick: () => void }) {
+  return (
+    <Button size="small" sx={{ color: color.link, p: 0, minHeight: 0, textTransform: 'none' }} onClick={onClick}>
+      {children}
+    </Button>
+  );
+}

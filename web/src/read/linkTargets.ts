@@ -1,0 +1,48 @@
+import type { GroupAddress, LinkAction } from '../api/generated';
+
+/** What a click asks for. */
+export interface MarkTarget {
+  /** The id of the report that opens; empty for the one that was clicked. */
+  report: string;
+  title: string;
+  values: Record<string, string>;
+  open: 'beside' | 'here' | 'newTab';
+  proof?: string;
+  sheet?: string;
+  /** A web address that opens instead of a report. */
+  address?: string;
+  /** The group of the same report that is gone to. */
+  group?: GroupAddress;
+}
+
+/** Everything that a click on a mark may do, the first link first; empty where it does nothing. */
+export function targetsOf({ dataset }: SVGElement): MarkTarget[] {
+  if (dataset.report === undefined) return [];
+  const first: MarkTarget = {
+    report: dataset.report,
+    title: dataset.title ?? '',
+    values: JSON.parse(dataset.values ?? '{}') as Record<string, string>,
+    open: (dataset.open ?? 'beside') as MarkTarget['open'],
+    proof: dataset.proof,
+    sheet: dataset.sheet,
+    address: dataset.address,
+    group: dataset.group ? (JSON.parse(dataset.group) as GroupAddress) : undefined,
+  };
+  const also = JSON.parse(dataset.also ?? '[]') as LinkAction[];
+  return [
+    first,
+    ...also.map((a) => ({
+      report: a.report,
+      title: a.title,
+      values: a.values ?? {},
+      open: a.open ?? 'beside',
+      proof: a.proof ?? undefined,
+      sheet: a.sheet ?? undefined,
+      address: a.address ?? undefined,
+      group: a.group ?? undefined,
+    })),
+  ];
+}
+
+/** A web address that may be opened: the server writes no others, and no page is trusted to. */
+export const isWebAddress = (address: string) => /^https?:\/\//.test(address);
