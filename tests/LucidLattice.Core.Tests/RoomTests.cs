@@ -19,7 +19,8 @@ public partial class RoomTests
         "Core.Tracing", "Core.Proving", "Core.Composing", "Core.Editing", "Core.Explaining",
         "Sql.Joins", "Sql", "Sql.Sqlite", "Sql.Csv", "Storage", "Demo",
         "Output.Typesetting", "Output.Svg", "Output", "Output.Pdf", "Output.Charts",
-        "Server.Web", "Server.Runs", "Server.Data", "Server.Reports", "Server.Composing", "Server.Lattice", "Server.Hosting", "Server.CommandLine", "Server",
+        "Server.Web", "Server.Runs", "Server.Data", "Server.Reports", "Server.Composing", "Server.Lattice", "Server.Hosting",
+            "Server.CommandLine", "Server",
     ];
 
     private static readonly string[] WebOrder =

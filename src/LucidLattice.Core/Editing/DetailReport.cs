@@ -59,13 +59,14 @@ public sealed record DetailReport(ReportDefinition Report, IReadOnlyList<Carried
         return fields.Take(Math.Clamp(named.Count, UsualColumns, UsualColumns + 3));
     }
 
-    /// <summary>The aggregate of what is linked, and what it is taken of, where that is one total alone.</summary>
-    private static (string Aggregate, string Of)? TotalOf(Element element, Section section) => element switch
+    /// <summary>The total of what is linked, and what it is taken of, where that is one total alone.</summary>
+    private static (TotalElement Total, string Of)? TotalOf(Element element, Section section) => element switch
     {
         ChartElement chart when ChartWords.ArgumentOf(chart.Values[0].Expression) is { } of && of != "*" =>
-            (chart.Values[0].Expression.Trim()[..chart.Values[0].Expression.Trim().IndexOf('(')].Trim().ToLowerInvariant(), of),
-        TotalElement { Where: null } total when section.Columns.FirstOrDefault(c => c.Id == total.Column) is { } column =>
-            (total.Aggregate, column.Expression),
+            (new TotalElement { Id = "", Aggregate = chart.Values[0].Expression.Trim()[..chart.Values[0].Expression.Trim().IndexOf('(')]
+                .Trim().ToLowerInvariant() }, of),
+        TotalElement total when total.Aggregate != MadeAggregates.PerGroup
+            && section.Columns.FirstOrDefault(c => c.Id == total.Column) is { } column => (total, column.Expression),
         _ => null,
     };
 
@@ -91,7 +92,7 @@ public sealed record DetailReport(ReportDefinition Report, IReadOnlyList<Carried
         }
 
         public ReportDefinition Report(string title, IEnumerable<string?> filters, IReadOnlyList<string> columns,
-            (string Aggregate, string Of)? total)
+            (TotalElement Total, string Of)? total)
         {
             var made = StarterReport.Create(title, dataset with { Starter = new Starter { Columns = columns } }, report.Currency) with
             {
@@ -106,8 +107,10 @@ public sealed record DetailReport(ReportDefinition Report, IReadOnlyList<Carried
             made = new AddElement { Section = section.Id, Band = BandKind.ReportHeader, Element = said }.Apply(made, NoReports.Instance);
             if (total is not { } wanted) return made;
             var column = made.Sheets[0].Sections[0].Columns.FirstOrDefault(c => c.Expression == wanted.Of);
-            return column is null ? made
-                : new AddTotals { Column = column.Id, Aggregate = wanted.Aggregate }.Apply(made, NoReports.Instance);
+            if (column is null) return made;
+            var (aggregate, by, fraction, where) = (wanted.Total.Aggregate, wanted.Total.By, wanted.Total.Fraction, wanted.Total.Where);
+            return new AddTotals { Column = column.Id, Aggregate = aggregate }.Apply(made, NoReports.Instance).MapAllElements(e =>
+                e is TotalElement added ? added with { By = by, Fraction = fraction, Where = where } : e);
         }
     }
 }

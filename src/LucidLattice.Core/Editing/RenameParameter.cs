@@ -27,16 +27,23 @@ public sealed record RenameParameter : Edit
         string Text(string text) => ParameterNames.Renamed(text, old, name);
         string? Maybe(string? text) => text is null ? null : Text(text);
         foreach (var dataset in report.Datasets) report = report.MapRowExpressions(dataset.Id, (_, text) => Text(text));
-        report = report.MapSections(s => s with { Conditions = Conditions(s.Conditions) });
+        report = report.MapSections(s => s with
+        {
+            Conditions = Conditions(s.Conditions),
+            Columns = [.. s.Columns.Select(c => c with { When = Maybe(c.When) })],
+            Levels = [.. s.Levels.Select(l => l.Fill is { } fill
+                ? l with { Fill = fill with { From = Maybe(fill.From), To = Maybe(fill.To) } } : l)],
+        });
         // What has no rows speaks of parameters too.
         report = report.MapSections(s => s.Dataset is { Length: > 0 } ? s : s.MapElements((_, e) => OfPage(e)));
-        return report.MapLinks(link => link with
+        report = report.MapLinks(link => link with
         {
             Carries = [.. link.Carries.Select(c => c with
             {
                 Parameter = link is { Report: "", Address: null } && c.Parameter == old ? name : c.Parameter, From = From(c.From),
             })],
-        }) with
+        });
+        return report with
         {
             Parameters = [.. report.Parameters.Select(p => p with
             {
@@ -45,6 +52,8 @@ public sealed record RenameParameter : Edit
                 Label = p.Name == old ? p.Label ?? p.Caption : p.Label,
             })],
             Datasets = [.. report.Datasets.Select(Of)],
+            Sheets = [.. report.Sheets.Select(s => s.Columns is { Start: { } start } columns
+                ? s with { Columns = columns with { Start = Text(start) } } : s)],
         };
 
         Element OfPage(Element element) => Elements.ElementKinds.KindOf(element).MapExpressions(element, (_, text) => Text(text)) with

@@ -259,13 +259,17 @@ public sealed class ReportExplainer
             + (carried.Count == 0 ? "." : $", carrying {WordList.Joined(carried)}.");
     }
 
-    private static string From(ValueSource source) => source switch
+    private string From(ValueSource source) => source switch
     {
-        CategorySource => "what was clicked", SeriesSource => "the series that was clicked",
-        LevelSource level => $"the level {level.Level}",
-        ParameterSource parameter => $":{parameter.Name}", FixedSource value => $"“{value.Value}”",
+        CategorySource part => Part(part.Part) + "what was clicked", SeriesSource => "the series that was clicked",
+        LevelSource level => Part(level.Part) + "the "
+            + (_report.AllSections().SelectMany(s => s.Levels).FirstOrDefault(l => l.Id == level.Level)?.Name ?? level.Level)
+                + " around it",
+        ParameterSource parameter => $":{parameter.Name} of this report", FixedSource value => $"“{value.Value}”",
         ExpressionSource worked => worked.Expression, _ => "elsewhere",
     };
+
+    private static string Part(KeyPart part) => part switch { KeyPart.Start => "the start of ", KeyPart.End => "the end of ", _ => "" };
 
     private static string Order(IEnumerable<SortKey> keys) =>
         WordList.Joined(keys.Select(k => k.By + (k.Descending ? ", the last first" : "")));

@@ -87,7 +87,8 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
             told.Count(m => m.Why is not null), told);
     }
 
-    private TriedMark Tried(ClickedMark mark, ReportDefinition target, ReportRun? own, bool freely, string? compared, LinkPlan link, DateTime now,
+    private TriedMark Tried(ClickedMark mark, ReportDefinition target, ReportRun? own, bool freely, string? compared, LinkPlan link,
+        DateTime now,
         Dictionary<string, ReportRun> opened, CancellationToken cancel)
     {
         var values = own is null ? mark.Action.Values
@@ -162,10 +163,9 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
                     tree.Order[tree.Levels[level].Start[group] + row]);
                 if (!plan.IsShown(frame) || plan.Link!.Action(Click.OnNothing, frame, run.Proof) is not { } action) continue;
                 var text = string.Concat(plan.Said.Select(p => p.Text(frame)));
-                yield return new ClickedMark(Label(data, level, group), text,
-                    value is null || value.Phase == Phase.Row ? Value.Null : frame.Try(value), place.Kind == BandKind.Detail ? 1
-                        : rows, action,
-                    value is null ? null : Aggregates.Of(data, value));
+                yield return new ClickedMark(Label(data, level, group), text, value is null ? Value.Null : frame.Try(value),
+                    place.Kind == BandKind.Detail ? 1 : rows, action, value is null ? null : Aggregates.Of(data, value))
+                    { IsRow = place.Kind == BandKind.Detail };
             }
         }
     }

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Explaining;
+using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Planning;
 using LucidLattice.Core.Proving;
 using LucidLattice.Storage;
@@ -44,7 +45,7 @@ public static class LinkMaps
         {
             var definition = report.Definition;
             reports.Add(new MapReport(report.Id, definition.Title, report.Published is not null,
-                definition.AllElements().Count(e => e is ChartElement), [.. definition.Parameters.Select(Described)],
+                definition.AllElements().Count(e => e is ChartElement), Described(definition),
                 places.TryGetValue(report.Id, out var at) ? at.X : null, places.TryGetValue(report.Id, out at) ? at.Y : null));
             if (!definition.AllLinks().Any()) continue;
             var wrong = ReportPlanner.Plan(definition, data.Reports).Problems.Where(p => p is { Property: "link", IsError: true })
@@ -79,13 +80,11 @@ public static class LinkMaps
         }
     }
 
-    private static MapParameter Described(Parameter parameter)
+    private static IReadOnlyList<MapParameter> Described(ReportDefinition report)
     {
-        var must = parameter is { Required: true, Default: null };
-        var words = must ? "must be given" : parameter.Default switch
-        {
-            "*" => parameter.Every ?? "every one", null or "" => "nothing", var given => given.Trim('\''),
-        };
-        return new MapParameter(parameter.Name, parameter.Caption, words, must);
+        var values = ParameterValues.Resolve(report, new Dictionary<string, string>(), DateTime.UtcNow);
+        return [.. report.Parameters.Select((p, i) => p is { Required: true, Default: null }
+            ? new MapParameter(p.Name, p.Caption, "must be given", true)
+            : new MapParameter(p.Name, p.Caption, values.Words(report, i) is { Length: > 0 } words ? words : "nothing", false))];
     }
 }

@@ -28,13 +28,15 @@ const needsAttention = (link: LinkMap['links'][number]) => link.broken.length > 
 export function LinksPage() {
   const map = useQuery(getLinkMapOptions());
   const [wanted, setWanted] = useState('');
+  const [all, setAll] = useState(false);
   const [chosen, setChosen] = useState<Chosen>();
   const client = useQueryClient();
   useEffect(() => {
     document.title = 'Links – Lucid Lattice';
   }, []);
   const reload = () => client.invalidateQueries({ queryKey: getLinkMapQueryKey() });
-  const shown = useMemo(() => map.data && filtered(map.data, wanted), [map.data, wanted]);
+  const shown = useMemo(() => map.data && filtered(map.data, wanted, all), [map.data, wanted, all]);
+  const alone = map.data?.reports.filter((r) => !isLinked(map.data, r.id)).length ?? 0;
   const attention = map.data?.links.filter(needsAttention).length ?? 0;
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
@@ -48,6 +50,9 @@ export function LinksPage() {
               inputProps={{ 'aria-label': 'Find a report' }}
               sx={{ color: color.paper, borderBottom: '1px solid #5F6B70', fontSize: 13, width: 150 }}
             />
+            {alone > 0 && (
+              <BarButton onClick={() => setAll(!all)}>{all ? 'Hide what has no links' : `Show ${alone} without links`}</BarButton>
+            )}
             <BarButton onClick={() => void api.layOutMap().then(reload)}>Lay out anew</BarButton>
           </>
         }
@@ -63,7 +68,7 @@ export function LinksPage() {
           <>
             <Box sx={{ flex: 1, minWidth: 0 }} aria-label="Map of links" role="region">
               <ReactFlowProvider>
-                <Web key={map.data.reports.map((r) => `${r.id}${r.x}${r.y}`).join()} map={shown} chosen={chosen} onChoose={setChosen} />
+                <Web key={shown.reports.map((r) => `${r.id}${r.x}${r.y}`).join()} map={shown} chosen={chosen} onChoose={setChosen} />
               </ReactFlowProvider>
             </Box>
             <LinkDetails map={map.data} chosen={chosen} onChoose={setChosen} onChanged={() => void reload()} />
@@ -86,9 +91,9 @@ export function LinksPage() {
 }
 
 /** The reports whose titles hold a text, with those that they lead to and that lead to them. */
-function filtered(map: LinkMap, wanted: string): LinkMap {
+function filtered(map: LinkMap, wanted: string, all: boolean): LinkMap {
   const text = wanted.trim().toLowerCase();
-  if (!text) return map;
+  if (!text) return all ? map : { ...map, reports: map.reports.filter((r) => isLinked(map, r.id)) };
   const found = new Set(map.reports.filter((r) => r.title.toLowerCase().includes(text)).map((r) => r.id));
   const near = new Set([
     ...found,
@@ -100,6 +105,8 @@ function filtered(map: LinkMap, wanted: string): LinkMap {
     links: map.links.map((l) => (near.has(l.from) && l.to && near.has(l.to) ? l : { ...l, to: null })),
   };
 }
+
+const isLinked = (map: LinkMap, id: string) => map.links.some((l) => l.from === id || l.to === id);
 
 function Web({ map, chosen, onChoose }: { map: LinkMap; chosen: Chosen; onChoose: (chosen: Chosen) => void }) {
   const places = useMemo(

@@ -104,7 +104,7 @@ const canDetailOf = (chart?: LinkPlace['chart']) => !chart || (!chart.category.r
 
 function LinkButton({ children, onClick }: { children: string; onClick: () => void }) {
   return (
-    <Button size="small" sx={{ color: color.link, p: 0, minHeight: 0, textTransform: 'none' }} onClick={onClick}>
+    <Button size="small" sx={{ color: color.link, p: 0, minHeight: 0, minWidth: 0 }} onClick={onClick}>
       {children}
     </Button>
   );
