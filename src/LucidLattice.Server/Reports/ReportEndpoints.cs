@@ -62,12 +62,20 @@ public static class ReportEndpoints
             (string id, int version, ReportStore store) => ReportComparison.Compare(Kept(id, version, store).Definition,
                 (store.Draft(id) ?? throw Missing(id)).Definition, store))
             .WithName("listChanges");
+        reports.MapGet("/{id}/related", Related).WithName("listRelatedReports");
         reports.MapDelete("/{id}", (string id, ReportStore store) => store.SetDeleted(id, true) ? Results.NoContent() : throw Missing(id))
             .WithName("deleteReport");
         reports.MapPost("/{id}/restore",
             (string id, ReportStore store) => store.SetDeleted(id, false) ? Results.NoContent() : throw Missing(id))
             .WithName("restoreReport");
     }
+
+    /// <summary>What readers can go on to from a report.</summary>
+    private static IReadOnlyList<RelatedReport> Related(string id, ReportStore store) => RelatedReports.Of(id,
+        (store.PublishedVersion(id) ?? store.Draft(id) ?? throw Missing(id)).Definition,
+        store.List().Where(r => r.Published is not null && r.Unreadable is null)
+            .Select(r => (r.Id, Report: ((IReportCatalog)store).Published(r.Id))).Where(r => r.Report is not null)
+            .Select(r => (r.Id, r.Report!)));
 
     private static SavedReport Kept(string id, int version, ReportStore store) =>
         store.Version(id, version) ?? throw ApiException.NotFound($"The report “{id}” has no version {version} that is kept.");

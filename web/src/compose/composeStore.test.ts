@@ -121,6 +121,6 @@ test('publishing saves first, and publishes what was saved', async () => {
   await useCompose.getState().edit({ type: 'addTotals', column: 'c' });
   expect(await useCompose.getState().publish()).toBe(true);
   expect(saved).toEqual(['ax']);
-  expect(publish).toHaveBeenCalledWith('r', 2);
+  expect(publish).toHaveBeenCalledWith('r', 2, false);
   expect(useCompose.getState().published).toBe(2);
 });

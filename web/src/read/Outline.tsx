@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { api } from '../api/client';
 import type { OutlineEntry } from '../api/generated';
 import { count, numbers } from '../shell/count';
@@ -13,6 +13,8 @@ interface Props {
   complete: boolean;
   page: number;
   onGo: (page: number) => void;
+  /** What stands below it. */
+  children?: ReactNode;
 }
 
 /** The groups of the report with the pages on which they begin. A long outline is opened group by group. */
@@ -27,6 +29,7 @@ export function Outline(props: Props) {
         In this report
       </Box>
       <Groups key={props.sheet} {...props} section="" level={0} group={0} />
+      {props.children}
     </Box>
   );
 }

@@ -5,6 +5,8 @@ import { color } from '../theme/tokens';
 import { MarkLayer } from './MarkLayer';
 import type { MarkTarget } from './linkTargets';
 import { PageView } from './PageView';
+import { PageZoom } from './PageZoom';
+import { zoomFor } from './pageZooms';
 import { scrolled, scrolledHeight, scrollTopFor, type TallScroll } from './tallScroll';
 
 interface Props {
@@ -35,7 +37,9 @@ export function PageList({ info, sheet, goTo, find, chosen, onPage, onMark, onGo
     watch.observe(scroller.current!);
     return () => watch.disconnect();
   }, []);
-  const zoom = Math.max(0.4, Math.min(4 / 3, (size.width - 2 * gap) / info.pageWidth));
+  const fitted = Math.max(0.4, Math.min(4 / 3, (size.width - 2 * gap) / info.pageWidth));
+  const [chosenZoom, setChosenZoom] = useState<number>();
+  const zoom = chosenZoom ?? fitted;
   const step = info.pageHeight * zoom + gap;
   const geometry = { total: sheet.pageCount * step + gap, view: size.height };
 
@@ -79,38 +83,47 @@ export function PageList({ info, sheet, goTo, find, chosen, onPage, onMark, onGo
   const last = Math.min(sheet.pageCount, Math.ceil((at.top + geometry.view) / step) + ahead);
   const base = at.top - at.scrollTop;
   return (
-    <Box
-      ref={scroller}
-      tabIndex={0}
-      role="region"
-      aria-label="Pages"
-      onScroll={scroll}
-      sx={{ flex: 1, minHeight: 0, overflow: 'auto', overflowAnchor: 'none', bgcolor: color.desk }}
-    >
-      <MarkLayer run={info.id} report={info.reportId} sheet={sheet.id} chosen={chosen} onMark={onMark}>
-        <Box sx={{ position: 'relative', overflow: 'hidden' }} style={{ height: scrolledHeight(geometry) }}>
-          {size.width > 0 &&
-            Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i).map((number) => (
-              <Box
-                key={number}
-                sx={{ position: 'absolute', left: 0, right: 0, top: 0 }}
-                style={{ transform: `translateY(${(number - 1) * step + gap - base}px)` }}
-              >
-                <PageView
-                  run={info.id}
-                  sheet={sheet.id}
-                  complete={info.pagesComplete}
-                  find={find}
-                  number={number}
-                  width={info.pageWidth}
-                  height={info.pageHeight}
-                  zoom={zoom}
-                  onGone={onGone}
-                />
-              </Box>
-            ))}
-        </Box>
-      </MarkLayer>
+    <Box sx={{ flex: 1, minHeight: 0, display: 'flex', position: 'relative' }}>
+      <PageZoom zoom={zoom} fits={chosenZoom === undefined} onZoom={setChosenZoom} />
+      <Box
+        ref={scroller}
+        tabIndex={0}
+        role="region"
+        aria-label="Pages"
+        onScroll={scroll}
+        onKeyDown={(e) => {
+          const to = (e.ctrlKey || e.metaKey) && zoomFor(e.key, zoom);
+          if (to === false) return;
+          e.preventDefault();
+          setChosenZoom(to);
+        }}
+        sx={{ flex: 1, minWidth: 0, overflow: 'auto', overflowAnchor: 'none', bgcolor: color.desk }}
+      >
+        <MarkLayer run={info.id} report={info.reportId} sheet={sheet.id} chosen={chosen} onMark={onMark}>
+          <Box sx={{ position: 'relative', overflow: 'hidden' }} style={{ height: scrolledHeight(geometry) }}>
+            {size.width > 0 &&
+              Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i).map((number) => (
+                <Box
+                  key={number}
+                  sx={{ position: 'absolute', left: 0, right: 0, top: 0 }}
+                  style={{ transform: `translateY(${(number - 1) * step + gap - base}px)` }}
+                >
+                  <PageView
+                    run={info.id}
+                    sheet={sheet.id}
+                    complete={info.pagesComplete}
+                    find={find}
+                    number={number}
+                    width={info.pageWidth}
+                    height={info.pageHeight}
+                    zoom={zoom}
+                    onGone={onGone}
+                  />
+                </Box>
+              ))}
+          </Box>
+        </MarkLayer>
+      </Box>
     </Box>
   );
 }

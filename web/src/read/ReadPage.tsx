@@ -11,6 +11,7 @@ import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
 import type { LoadChoices } from './ChoiceField';
+import { Divider } from './Divider';
 import { FindField } from './FindField';
 import { FoundList } from './FoundList';
 import { readAddress, visible, writeAddress, type Step } from './address';
@@ -18,6 +19,7 @@ import { isWebAddress, type MarkTarget } from './linkTargets';
 import { Outline } from './Outline';
 import { PageField } from './PageField';
 import { ParameterStrip } from './ParameterStrip';
+import { RelatedList } from './RelatedList';
 import { RunPane } from './RunPane';
 import { SheetChoice } from './SheetChoice';
 import { sheetOf } from './sheets';
@@ -36,6 +38,7 @@ export function ReadPage() {
   const [left, right] = [steps[shown[0]], shown.length > 1 ? steps[shown[1]] : undefined];
   const main = useRun(left, draft && shown[0] === 0);
   const [page, setPage] = useState(1);
+  const [share, setShare] = useState(0.5);
   const [goTo, setGoTo] = useState<{ page: number; turn: number }>();
   const title = main.info?.title || left.report;
   useEffect(() => {
@@ -142,6 +145,7 @@ export function ReadPage() {
         <Trail
           steps={steps}
           onBackTo={(i) => go(steps.slice(0, i + 1))}
+          onRemove={(i) => go(steps.filter((_, k) => k !== i))}
           newTab={writeAddress({ steps: [steps[steps.length - 1]], draft: false })}
         />
       )}
@@ -151,9 +155,11 @@ export function ReadPage() {
           (find.text ? (
             <FoundList text={find.text} result={find.result} error={find.error} at={find.at} onGo={find.go} onStop={find.stop} />
           ) : (
-            <Outline run={ready.id} sheet={sheet!.id} complete={ready.pagesComplete} page={page} onGo={jump} />
+            <Outline run={ready.id} sheet={sheet!.id} complete={ready.pagesComplete} page={page} onGo={jump}>
+              <RelatedList report={left.report} values={left.values} />
+            </Outline>
           ))}
-        <Box aria-label={title} sx={{ flex: 1, minWidth: 0, display: 'flex' }}>
+        <Box aria-label={title} sx={{ flexGrow: right ? share : 1, flexBasis: 0, minWidth: 0, display: 'flex' }}>
           <RunPane
             run={main}
             sheet={left.sheet}
@@ -164,9 +170,11 @@ export function ReadPage() {
             onMark={(target) => void follow(shown[0])(target)}
           />
         </Box>
+        {right && <Divider share={share} onShare={setShare} />}
         {right && (
           <BesidePane
             key={right.report}
+            share={1 - share}
             step={right}
             onValues={(values) => setValues(shown[1], values)}
             onMark={(target) => void follow(shown[1])(target)}
@@ -193,10 +201,13 @@ export function ReadPage() {
 /** The report that a click opened, in its own column behind the amber edge. */
 function BesidePane({
   step,
+  share,
   onValues,
   onMark,
 }: {
   step: Step;
+  /** Its part of the width. */
+  share: number;
   onValues: (values: Record<string, string>) => void;
   onMark: (target: MarkTarget) => void;
 }) {
@@ -206,7 +217,7 @@ function BesidePane({
     <Box
       component="section"
       aria-label={run.info?.title || step.report}
-      sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column', borderLeft: `3px solid ${color.linkMark}` }}
+      sx={{ flexGrow: share, flexBasis: 0, minWidth: 0, display: 'flex', flexDirection: 'column' }}
     >
       {asked && (
         <Box sx={{ px: 1.25, py: 0.5, bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}>

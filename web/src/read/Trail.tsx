@@ -3,18 +3,20 @@ import Button from '@mui/material/Button';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { listReportsOptions } from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
-import { carriedWords } from './carriedWords';
+import { carriedWords, namedParameters } from './carriedWords';
 import { color } from '../theme/tokens';
 import { visible, type Step } from './address';
 
 interface Props {
   steps: Step[];
   onBackTo: (index: number) => void;
+  /** Takes a step out of the trail; those after it stay. */
+  onRemove: (index: number) => void;
   newTab: string;
 }
 
 /** The path of drill-downs just taken, with every value that they carried. */
-export function Trail({ steps, onBackTo, newTab }: Props) {
+export function Trail({ steps, onBackTo, onRemove, newTab }: Props) {
   const reports = useQuery({ ...listReportsOptions(), staleTime: 30_000 });
   // What the parameters of each step are called.
   const definitions = useQueries({
@@ -68,10 +70,21 @@ export function Trail({ steps, onBackTo, newTab }: Props) {
               color: i === 0 ? color.ink : color.link,
             }}
           >
-            {[title(step.report), ...(i > 0 ? carriedWords(step.values, definitions[i].data?.definition.parameters ?? []) : [])].join(
+            {[title(step.report), ...(i > 0 ? carriedWords(step.values, namedParameters(definitions[i].data?.definition ?? {})) : [])].join(
               ' · ',
             )}
           </Box>
+          {i > 0 && (
+            <Box
+              component="button"
+              aria-label={`Take ${title(step.report)} out of the trail`}
+              title="Take this step out"
+              onClick={() => onRemove(i)}
+              sx={{ border: 0, bgcolor: 'transparent', color: color.muted, cursor: 'pointer', px: 0.5, font: 'inherit' }}
+            >
+              ×
+            </Box>
+          )}
         </Box>
       ))}
       <Box sx={{ ml: 'auto', display: 'flex', gap: 1, flex: 'none' }}>

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { carriedWords, periodWords } from './carriedWords';
+import { carriedWords, namedParameters, periodWords } from './carriedWords';
 
 test.each([
   ['2025-01-01', '2025-12-31', '2025'],
@@ -32,4 +32,24 @@ test('what a link carried is said with the captions of the target', () => {
     'to 31 Jan 2025',
     'from 1 Feb 2025',
   ]);
+});
+
+test('codes are said by their labels', () => {
+  const parameters = namedParameters({
+    parameters: [
+      { name: 'outcome', type: 'text', shape: 'several', choices: { type: 'dataset', dataset: 'd', value: 'outcome' } },
+      { name: 'size', type: 'text', choices: { type: 'fixed', values: [{ value: 's', label: 'Small' }] } },
+    ],
+    datasets: [
+      {
+        id: 'd',
+        name: 'D',
+        database: 'x',
+        source: { type: 'table', table: 't' },
+        fields: [{ name: 'outcome', type: 'text', codes: [{ code: 'L', label: 'Late' }] }],
+      },
+    ],
+  });
+  expect(carriedWords({ outcome: '["L","T"]', size: 's' }, parameters)).toEqual(['outcome Late, T', 'size Small']);
+  expect(carriedWords({ outcome: 'L' }, parameters)).toEqual(['outcome Late']);
 });

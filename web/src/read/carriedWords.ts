@@ -1,4 +1,4 @@
-import type { Parameter } from '../api/generated';
+import type { Parameter, ReportDefinition } from '../api/generated';
 import { spoken } from './given';
 import { readPeriod } from './periods';
 
@@ -21,7 +21,23 @@ export function periodWords(from: string, to: string): string {
   return from === to ? dayWords(from) : `${dayWords(from)} – ${dayWords(to)}`;
 }
 
-type Known = Pick<Parameter, 'name' | 'label' | 'shape' | 'every'>;
+type Known = Pick<Parameter, 'name' | 'label' | 'shape' | 'every'> & {
+  /** What values are called, where they are codes. */
+  labels?: Record<string, string>;
+};
+
+/** The parameters of a report, with what their values are called. */
+export const namedParameters = ({ parameters, datasets }: Pick<ReportDefinition, 'parameters' | 'datasets'>): Known[] =>
+  (parameters ?? []).map((p) => {
+    const { choices } = p;
+    if (choices?.type === 'fixed') return { ...p, labels: named((choices.values ?? []).map((v) => [v.value, v.label])) };
+    if (choices?.type !== 'dataset') return p;
+    const field = datasets?.find((d) => d.id === choices.dataset)?.fields?.find((f) => f.name === choices.value.replace(/^"|"$/g, ''));
+    return { ...p, labels: named((field?.codes ?? []).map((c) => [c.code, c.label])) };
+  });
+
+const named = (pairs: [string, string | null | undefined][]) =>
+  Object.fromEntries(pairs.filter((pair): pair is [string, string] => Boolean(pair[1])));
 
 /** What a link carried, in words; two days that are the ends of one period are said as that. */
 export function carriedWords(values: Record<string, string>, parameters: Known[]): string[] {
@@ -41,6 +57,17 @@ export function carriedWords(values: Record<string, string>, parameters: Known[]
       const period = readPeriod(value);
       return [periodWords(period.from, period.to)];
     }
-    return [`${caption} ${isDay(value) ? dayWords(value) : spoken(value)}`];
+    return [`${caption} ${isDay(value) ? dayWords(value) : labelled(value, known?.labels)}`];
   });
+}
+
+/** Codes by their labels; several with commas. */
+function labelled(value: string, labels: Record<string, string> = {}): string {
+  if (value in labels) return labels[value];
+  if (!value.startsWith('[') || Object.keys(labels).length === 0) return spoken(value);
+  try {
+    return (JSON.parse(value) as string[]).map((v) => labels[v] ?? v).join(', ');
+  } catch {
+    return spoken(value);
+  }
 }
