@@ -1,4 +1,5 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Explaining;
 

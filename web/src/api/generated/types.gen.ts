@@ -2271,6 +2271,13 @@ export type RegisterDatabase = {
     path: string;
 };
 
+export type RelatedReport = {
+    id: string;
+    title: string;
+    why: string;
+    shared: Array<string>;
+};
+
 /**
  * Calls a field of a dataset that may not be saved yet otherwise, in its own expressions, conditions and order too.
  */
@@ -3102,6 +3109,24 @@ export type ListChangesResponses = {
 };
 
 export type ListChangesResponse = ListChangesResponses[keyof ListChangesResponses];
+
+export type ListRelatedReportsData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query?: never;
+    url: '/api/reports/{id}/related';
+};
+
+export type ListRelatedReportsResponses = {
+    /**
+     * OK
+     */
+    200: Array<RelatedReport>;
+};
+
+export type ListRelatedReportsResponse = ListRelatedReportsResponses[keyof ListRelatedReportsResponses];
 
 export type RestoreReportData = {
     body?: never;
