@@ -100,6 +100,11 @@ public sealed record Level
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool OmitEmpty { get; init; }
 
+    /// <summary>True begins with what is inside of its groups hidden; whoever reads on a screen opens them one by one. Totals count
+    /// everything.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool Closed { get; init; }
+
     /// <summary>Prints groups without rows where keys that follow one another have gaps, as months without sailings; null prints
     /// none.</summary>
     public LevelFill? Fill { get; init; }

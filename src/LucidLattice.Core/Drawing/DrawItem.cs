@@ -52,6 +52,9 @@ public sealed record RegionItem(
     /// <summary>What helps to judge the figure: “12.4 % of all”; empty for nothing.</summary>
     public string More { get; init; } = "";
 
+    /// <summary>The group that a click opens, or closes, and whether it is closed now; null for none.</summary>
+    public (string Group, bool IsClosed)? Opens { get; init; }
+
     /// <summary>An area of any shape.</summary>
     public static RegionItem Covering(DrawPath shape, string id, string label, string figure, Links.LinkAction? action)
     {

@@ -87,6 +87,9 @@ public sealed record SetLevel : Edit
     /// <summary>True leaves rows without a key in the group around; null leaves it.</summary>
     public bool? OmitEmpty { get; init; }
 
+    /// <summary>True begins with its groups closed; null leaves it.</summary>
+    public bool? Closed { get; init; }
+
     /// <summary>True prints groups without rows, false none; null leaves it.</summary>
     public bool? FillGaps { get; init; }
 
@@ -122,7 +125,7 @@ public sealed record SetLevel : Edit
             Others = Given(Others, level.Others), EmptyName = Given(EmptyName, level.EmptyName),
             Groups = Groups is null ? level.Groups : Groups is { Groups.Count: 0, Remaining: null } ? null : Groups,
             First = First is null ? level.First : First > 0 ? First : null,
-            OmitEmpty = OmitEmpty ?? level.OmitEmpty,
+            OmitEmpty = OmitEmpty ?? level.OmitEmpty, Closed = Closed ?? level.Closed,
             Label = Given(Label, level.Label),
             Fill = !(FillGaps ?? level.Fill is not null) ? null
                 : new LevelFill(Given(FillFrom, level.Fill?.From), Given(FillTo, level.Fill?.To)),

@@ -111,6 +111,22 @@ public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IRead
         }
     }
 
+    /// <summary>The sign left of a part by which a group is opened and closed.</summary>
+    /// <param name="level">Of the tree.</param>
+    public void Sign(string id, int level, bool isClosed)
+    {
+        const double Size = 6, Away = 10, Reach = 12;
+        var (x, y) = (Left - Away, Top + 4);
+        Items.Add(new PathItem(isClosed ? new DrawPath().MoveTo(x, y).LineTo(x + Size, y + Size / 2).LineTo(x, y + Size).Close()
+            : new DrawPath().MoveTo(x, y).LineTo(x + Size, y).LineTo(x + Size / 2, y + Size).Close(), Palette.Muted));
+        var name = Frame.GroupName(level, Frame.Groups[level]);
+        Items.Add(new RegionItem(x - 3, Top, Reach, Reach, string.Create(CultureInfo.InvariantCulture, $"{id}-sign-{Frame.Groups[level]}"),
+            name, "", null) { Opens = (OpenName(Frame.Tree!, level, Frame.Groups[level]), isClosed) });
+    }
+
+    /// <summary>What tells a group of a level from all others, for whoever opens it.</summary>
+    public Func<Grouping.GroupTree, int, int, string> OpenName { get; init; } = (_, _, _) => "";
+
     /// <summary>An area that opens what a link on an element leads to.</summary>
     /// <param name="label">What it stands for.</param>
     public void Region(ElementPlan plan, string label, double y, double height) =>
@@ -123,7 +139,7 @@ public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IRead
         // An element is printed for many rows and groups, so its areas are told apart by where they are.
         var name = string.Create(CultureInfo.InvariantCulture, $"{id}-{Frame.Place}-{Items.Count}");
         // A notch in the corner shows without being touched that there is something to click.
-        var (right, notch) = (x + width, Math.Min(4, height / 2));
+        var (right, notch) = (x + width + 3, Math.Min(4, height / 2));
         Items.Add(new PathItem(new DrawPath().MoveTo(right - notch, y).LineTo(right, y).LineTo(right, y + notch).Close(), Palette.Link));
         Items.Add(new RegionItem(x, y, width, height, name, label, "", action));
     }

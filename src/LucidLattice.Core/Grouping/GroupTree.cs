@@ -30,6 +30,17 @@ public sealed class GroupTree : ISized
     /// <summary>True if the group prints no bands of its own, and is not listed.</summary>
     public bool IsOmitted(int level, int group) => level < Omitted.Count && Omitted[level] is { } flags && flags[group];
 
+    /// <summary>Of levels whose groups can be closed: whether a group is; null elsewhere.</summary>
+    public IReadOnlyList<bool[]?> Closed { get; private init; } = [];
+
+    /// <summary>True if what is inside of the group is not printed.</summary>
+    public bool IsClosed(int level, int group) => level < Closed.Count && Closed[level] is { } flags && flags[group];
+
+    /// <summary>The same tree with some groups closed.</summary>
+    /// <param name="closed">Of each level, which of its groups; null for none.</param>
+    public GroupTree Closing(IReadOnlyList<bool[]?> closed) =>
+        new(Order, Levels) { Gathered = Gathered, Omitted = Omitted, Given = Given, Closed = closed };
+
     /// <summary>Of levels that have groups without rows: the keys of these; null elsewhere.</summary>
     public IReadOnlyList<IReadOnlyDictionary<int, Value>?> Given { get; private init; } = [];
 

@@ -25,6 +25,8 @@ public readonly record struct Cursor(Stage Stage, int Level = 0, int Group = 0, 
             case Stage.ReportHeader:
                 if (tree.Order.Length == 0) return new(Stage.ReportFooter, whole, Group);
                 return Inside(tree, whole, whole, Group, details);
+            case Stage.Header when tree.IsClosed(Level, Group):
+                return new(Stage.Footer, Level, Group);
             case Stage.Header:
                 return Inside(tree, whole, Level, Group, details);
             case Stage.Detail:

@@ -23,6 +23,8 @@ public sealed class PartPainter(PartLayout layout, Painting on)
         if (from == 0 && plan.Link is not null)
             slice.Region(plan.Part.Id, plan.Link, string.Join(' ', part.Elements.SelectMany(e => e.Lines ?? [])), left, top,
                 plan.Width, to);
+        if (from == 0 && plan.Opens is { } level && frame.Tree is { } tree && frame.Row >= 0)
+            slice.Sign(plan.Part.Id, level, tree.IsClosed(level, frame.Groups[level]));
         foreach (var element in plan.FromBack(part.Elements))
             if (element.Plan.IsShown(frame)) element.Plan.Paint(element, slice);
         return part;

@@ -9,6 +9,9 @@ public sealed record PartPlan(BandPart Part, IReadOnlyList<ElementPlan> Elements
     /// <summary>Decides whether it is printed; null for always.</summary>
     public Expressions.Compiled? Condition { get; init; }
 
+    /// <summary>The level of the tree whose groups a click on its sign opens and closes; null for none.</summary>
+    public int? Opens { get; init; }
+
     /// <summary>What a click anywhere in it opens.</summary>
     public Links.LinkPlan? Link { get; init; }
 

@@ -39,7 +39,7 @@ internal sealed class SectionPlanner(
         var own = PlanOwnCharts(section, scope, place);
         var bands = new Dictionary<BandPlace, IReadOnlyList<PartPlan>>();
         foreach (var (at, band) in section.Bands())
-            bands[at] = [.. band.Parts.Select(part => Part(part, at, scope, PlanAll(part.Sections, place.X, place.Width, scope), own))];
+            bands[at] = [.. WithSign(at, section, match.Count, band.Parts.Select(part => Part(part, at, scope, PlanAll(part.Sections, place.X, place.Width, scope), own)))];
         return new SectionPlan
         {
             Report = report,
@@ -61,6 +61,15 @@ internal sealed class SectionPlanner(
             Running = scope.Running,
             Ranks = scope.Ranks,
         };
+    }
+
+    /// <summary>The first part of a header of a level that begins closed wears the sign that opens it; without a header, the footer's
+    /// does.</summary>
+    private static IEnumerable<PartPlan> WithSign(BandPlace at, Section section, int whole, IEnumerable<PartPlan> parts)
+    {
+        var level = at.Level > 0 && at.Kind is BandKind.GroupHeader or BandKind.GroupFooter ? section.Levels[at.Level - 1] : null;
+        var wears = level is { Closed: true } && (at.Kind == BandKind.GroupHeader || level.Header.Parts.Count == 0);
+        return parts.Select((part, i) => wears && i == 0 ? part with { Opens = whole + at.Level } : part);
     }
 
     /// <param name="own">The rows of charts that have rows of their own, by the chart's id.</param>

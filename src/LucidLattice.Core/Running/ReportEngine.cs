@@ -18,7 +18,11 @@ namespace LucidLattice.Core.Running;
 /// <param name="Refresh">True reads the data again even where it seems unchanged.</param>
 /// <param name="FromLink">Names of parameters whose values are known to come from a link; null if none are.</param>
 public sealed record RunRequest(ReportDefinition Report, IReadOnlyDictionary<string, string> Given, DateTime Now, bool Refresh = false,
-    IReadOnlySet<string>? FromLink = null);
+    IReadOnlySet<string>? FromLink = null)
+{
+    /// <summary>The groups that a reader opened, as <see cref="OpenedGroups.NameOf"/> writes them; null for none.</summary>
+    public IReadOnlyList<string>? Opened { get; init; }
+}
 
 /// <summary>The one door to a run: a definition, parameter values and a clock go in, a <see cref="ReportRun"/> comes out.</summary>
 /// <param name="proof">Vouches for values that only links may carry; null where nobody asks for it.</param>
@@ -128,7 +132,7 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         problems.AddRange(parameters.Problems);
         if (plan is null or { IsBroken: true } || parameters.Problems.Any(p => p.IsError))
             return new ReportRun(report, parameters, now, problems, null, typesetter);
-        var run = new RunContext(parameters, now, cache, progress, cancel);
+        var run = new RunContext(parameters, now, cache, progress, cancel) { Opened = OpenedGroups.Of(request.Opened) };
         SectionPlan? reading = null;
         try
         {

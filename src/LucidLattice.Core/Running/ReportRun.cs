@@ -113,7 +113,16 @@ public sealed class ReportRun : ISized
     /// <param name="pageOf">The page on which a group begins; null asks the pages of this run.</param>
     public PartPainter Painter(PartLayout layout, List<DrawItem> items, Func<Grouping.GroupTree, int, int, int?>? pageOf = null)
         => new(layout, new Painting(_typesetter, Languages.Culture(Report.Language), Data!.Charts, Proof, items)
-            { Frame = new(), OwnRows = Data.OwnRows, PageOf = pageOf ?? PageOf });
+            { Frame = new(), OwnRows = Data.OwnRows, PageOf = pageOf ?? PageOf, OpenName = OpenName });
+
+    /// <summary>What tells a group from all others, for whoever opens it.</summary>
+    private string OpenName(Grouping.GroupTree tree, int level, int group)
+    {
+        if (Data!.Sections.FirstOrDefault(s => ReferenceEquals(s.Tree, tree)) is not { } section) return "";
+        var frame = section.NewFrame();
+        return OpenedGroups.NameOf(section.Plan.Levels[level - section.Plan.Base - 1].Level.Id, OpenedGroups.Keys(tree, section.Plan.Base,
+            level, group, (at, of) => section.KeyOf(at, of, frame) is { IsNull: false } key ? key.Invariant : null));
+    }
 
     private int? PageOf(Grouping.GroupTree tree, int level, int group)
     {

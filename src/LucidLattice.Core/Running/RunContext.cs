@@ -8,4 +8,8 @@ namespace LucidLattice.Core.Running;
 /// <param name="Now">In the report's zone.</param>
 /// <param name="Cache">Results of earlier runs; null works everything out anew.</param>
 public sealed record RunContext(ParameterValues Parameters, DateTime Now, SizedCache? Cache, RunProgress Progress,
-    CancellationToken Cancel);
+    CancellationToken Cancel)
+{
+    /// <summary>Which groups a reader opened.</summary>
+    public OpenedGroups Opened { get; init; } = OpenedGroups.None;
+}

@@ -51,6 +51,7 @@ internal sealed class SectionSteps
     private SectionData Run()
     {
         _tree = _steps.Get(_treeReads, _ => Completed(Tree()), _run.Cancel);
+        _tree = _run.Opened.In(_tree, _plan, KeyText(_tree));
         _run.Progress.Grouped = 0.6;
         _totals = Totals();
         _running = [.. _plan.Running.Specs.Select((spec, i) => _steps.Get(
@@ -80,6 +81,12 @@ internal sealed class SectionSteps
         Running = _running,
         Ranks = _ranks,
     };
+
+    private Func<int, int, string?> KeyText(GroupTree tree)
+    {
+        var frame = FrameOver(tree, null);
+        return (level, group) => GroupNames.Key(_plan, tree, level, group, frame) is { IsNull: false } key ? key.Invariant : null;
+    }
 
     private YearsBefore? _years;
 

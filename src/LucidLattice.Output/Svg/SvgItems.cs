@@ -221,7 +221,7 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         else Area(region.X, region.Y, region.Width, region.Height);
         xml.Attribute("id"u8, $"{prefix}{region.Id}");
         xml.Raw(" fill=\"#000000\" fill-opacity=\"0\""u8);
-        xml.Raw(region.Action is null ? " class=\"mark\""u8 : " class=\"mark linked\""u8);
+        xml.Raw(region.Action is null && region.Opens is null ? " class=\"mark\""u8 : " class=\"mark linked\""u8);
         xml.Attribute("data-mark"u8, region.Id);
         xml.Attribute("data-label"u8, region.Label);
         xml.Attribute("data-figure"u8, region.Figure);
@@ -231,11 +231,16 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         var isName = region.Figure.Length == 0;
         xml.Raw(_marksOfFigure > 0 || (_marksOfFigure == 0 && isName) ? " tabindex=\"-1\""u8 : " tabindex=\"0\""u8);
         if (_marksOfFigure >= 0 && !isName) _marksOfFigure++;
-        xml.Raw(region.Action is null ? " role=\"img\""u8 : " role=\"link\""u8);
+        xml.Raw(region.Opens is not null ? " role=\"button\""u8 : region.Action is null ? " role=\"img\""u8 : " role=\"link\""u8);
         var more = region.More.Length == 0 ? "" : ", " + region.More;
         var opens = region.Action is null ? ""
             : $", opens {string.Join(" or ", region.Action.Also.Prepend(region.Action).Select(a => a.Title))}";
         xml.Attribute("aria-label"u8, $"{region.Label} {region.Figure}{more}{opens}");
+        if (region.Opens is { } opened)
+        {
+            xml.Attribute("data-opens"u8, opened.Group);
+            xml.Attribute("aria-expanded"u8, opened.IsClosed ? "false" : "true");
+        }
         if (region.Action is { } action)
         {
             xml.Attribute("data-report"u8, action.Report);

@@ -46,11 +46,15 @@ public static class RunEndpoints
         var report = Version(id, request.Draft, reports);
         var values = request.Values ?? new Dictionary<string, string>();
         var proven = proof.Proven(id, report.Definition, values, request.Proof);
-        var run = new RunRequest(report.Definition, values, DateTime.UtcNow, request.Refresh, proven);
+        var run = new RunRequest(report.Definition, values, DateTime.UtcNow, request.Refresh, proven)
+        {
+            Opened = request.Opened is { Count: > OpenedGroups.Most } ? throw ApiException.Bad("opened",
+                $"At most {OpenedGroups.Most} groups can be opened one by one; open all of them.") : request.Opened,
+        };
         var stamp = engine.StampOf(run);
         var key = stamp is not null
             ? System.Text.Json.JsonSerializer.Serialize(
-            new { id, report.Version, request.Draft, Values = values.OrderBy(v => v.Key, StringComparer.Ordinal), proven, stamp })
+            new { id, report.Version, request.Draft, Values = values.OrderBy(v => v.Key, StringComparer.Ordinal), proven, stamp, request.Opened })
             : null;
         var (ticket, entry) = store.Start(key, id, request.Draft, run, stamp, request.Refresh,
             (progress, token) => engine.Run(run, token, pages: false, progress: progress));

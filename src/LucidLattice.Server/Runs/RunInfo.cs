@@ -12,7 +12,11 @@ namespace LucidLattice.Server.Runs;
 /// <param name="Refresh">True reads the data again, even if it seems unchanged.</param>
 /// <param name="Proof">What the link that was followed gave, for values that only links may carry.</param>
 public sealed record RunStart(IReadOnlyDictionary<string, string>? Values = null, bool Draft = false, bool Refresh = false,
-    string? Proof = null);
+    string? Proof = null)
+{
+    /// <summary>The groups that the reader opened, as pages name them; “*” for all.</summary>
+    public IReadOnlyList<string>? Opened { get; init; }
+}
 
 public enum RunState { Running, Ready, Failed }
 

@@ -97,8 +97,15 @@ export const api = {
     const progress = await server.composeProgress({ path: { name } });
     return progress && 'stage' in progress ? progress : null;
   },
-  run: (id: string, values: Record<string, string>, draft: boolean, refresh: boolean, proof?: string, signal?: AbortSignal) =>
-    server.startRun({ path: { id }, body: { values, draft, refresh, proof }, signal }),
+  run: (
+    id: string,
+    values: Record<string, string>,
+    draft: boolean,
+    refresh: boolean,
+    proof?: string,
+    signal?: AbortSignal,
+    opened?: string[],
+  ) => server.startRun({ path: { id }, body: { values, draft, refresh, proof, opened }, signal }),
   choices: (id: string, body: ChoicesRequest, signal?: AbortSignal) => server.listChoices({ path: { id }, body, signal }),
   composeChoices: (body: ComposeChoices, signal?: AbortSignal) => server.composeChoices({ body, signal }),
   runInfo: (id: string, signal?: AbortSignal) => server.getRun({ path: { id }, signal }),

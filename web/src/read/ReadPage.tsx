@@ -61,6 +61,11 @@ export function ReadPage() {
     go(steps.map((s, i) => (i === shown[0] ? { ...s, sheet: to === ready?.sheets[0].id ? undefined : to } : s)));
   }
   const follow = (index: number) => async (target: MarkTarget) => {
+    if (target.toggle !== undefined) {
+      const opened = toggled(steps[index].opened ?? [], target.toggle);
+      go(steps.map((s, i) => (i === index ? { ...s, opened: opened.length ? opened : undefined } : s)));
+      return;
+    }
     if (target.address !== undefined) {
       if (isWebAddress(target.address)) window.open(target.address, '_blank', 'noopener,noreferrer');
       return;
@@ -238,6 +243,9 @@ function BesidePane({
     </Box>
   );
 }
+
+const toggled = (opened: string[], group: string) =>
+  opened.includes(group) ? opened.filter((g) => g !== group) : [...opened.filter((g) => g !== '*'), group];
 
 const ignore = () => undefined;
 

@@ -5,6 +5,8 @@ export interface Step {
   open: 'beside' | 'here';
   /** The id of the sheet that is shown; the first while it is not set. */
   sheet?: string;
+  /** The groups that were opened. */
+  opened?: string[];
   /** What the link gave with values that only links may carry. */
   proof?: string;
 }
@@ -21,11 +23,12 @@ const query = (step: Step) =>
     ...step.values,
     ...(step.sheet ? { '~sheet': step.sheet } : {}),
     ...(step.proof ? { '~proof': step.proof } : {}),
+    ...(step.opened?.length ? { '~open': JSON.stringify(step.opened) } : {}),
   }).toString();
 
 const oursOf = (search: URLSearchParams) => {
-  const [proof, sheet] = [search.get('~proof'), search.get('~sheet')];
-  return { ...(proof ? { proof } : {}), ...(sheet ? { sheet } : {}) };
+  const [proof, sheet, opened] = [search.get('~proof'), search.get('~sheet'), listOf(search.get('~open'))];
+  return { ...(proof ? { proof } : {}), ...(sheet ? { sheet } : {}), ...(opened ? { opened } : {}) };
 };
 
 export function readAddress(report: string, search: URLSearchParams): ReadAddress {
@@ -57,4 +60,14 @@ export function writeAddress({ steps, draft }: ReadAddress): string {
 export function visible(steps: Step[]): number[] {
   const last = steps.length - 1;
   return last > 0 && steps[last].open === 'beside' ? [last - 1, last] : [last];
+}
+
+/** A list of texts as addresses hold it; undefined for anything else. */
+function listOf(text: string | null): string[] | undefined {
+  try {
+    const list: unknown = JSON.parse(text ?? 'null');
+    return Array.isArray(list) && list.length > 0 ? list.filter((one): one is string => typeof one === 'string') : undefined;
+  } catch {
+    return undefined;
+  }
 }

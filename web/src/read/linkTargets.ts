@@ -13,10 +13,13 @@ export interface MarkTarget {
   address?: string;
   /** The group of the same report that is gone to. */
   group?: GroupAddress;
+  /** The group that is opened or closed in place. */
+  toggle?: string;
 }
 
 /** Everything that a click on a mark may do, the first link first; empty where it does nothing. */
 export function targetsOf({ dataset }: SVGElement): MarkTarget[] {
+  if (dataset.opens !== undefined) return [{ report: '', title: '', values: {}, open: 'here', toggle: dataset.opens }];
   if (dataset.report === undefined) return [];
   const first: MarkTarget = {
     report: dataset.report,

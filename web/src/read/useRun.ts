@@ -38,14 +38,14 @@ const stopped = {
 export function useRun(step: Step, draft: boolean): Run {
   const client = useQueryClient();
   const { enqueueSnackbar } = useSnackbar();
-  const key = ['run', step.report, step.values, draft];
+  const key = ['run', step.report, step.values, draft, step.opened ?? []];
   const anew = useRef(false);
   const query = useQuery({
     queryKey: key,
     queryFn: ({ signal }) => {
       const refresh = anew.current;
       anew.current = false;
-      return api.run(step.report, step.values, draft, refresh, step.proof, signal);
+      return api.run(step.report, step.values, draft, refresh, step.proof, signal, step.opened);
     },
     staleTime: Infinity,
     gcTime: 5 * 60_000,

@@ -1119,6 +1119,7 @@ export type EditSetLevel = {
     groups?: null | NamedGroups;
     label?: null | string;
     omitEmpty?: null | boolean;
+    closed?: null | boolean;
     fillGaps?: null | boolean;
     fillFrom?: null | string;
     fillTo?: null | string;
@@ -1725,6 +1726,7 @@ export type Level = {
     label?: null | string;
     emptyName?: null | string;
     omitEmpty?: boolean;
+    closed?: boolean;
     fill?: null | LevelFill;
     pattern?: null | string;
     newPage?: boolean;
@@ -2424,6 +2426,10 @@ export type RunStart = {
      * What the link that was followed gave, for values that only links may carry.
      */
     proof?: null | string;
+    /**
+     * The groups that the reader opened, as pages name them; “*” for all.
+     */
+    opened?: null | Array<string>;
 };
 
 export type RunState = 'running' | 'ready' | 'failed';

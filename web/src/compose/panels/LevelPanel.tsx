@@ -121,6 +121,17 @@ export function LevelPanel({ id }: { id: string }) {
         >
           {level.newPage ? 'on a new page' : level.together ? 'below the one before, if it ends on the same page' : 'below the one before'}
         </Blank>
+        . On a screen, readers find them{' '}
+        <Blank
+          label="Open or closed"
+          choices={[
+            { value: '', label: 'open' },
+            { value: 'closed', label: 'closed, to be opened by a click' },
+          ]}
+          onPick={(v) => void edit({ type: 'setLevel', level: id, closed: v === 'closed' })}
+        >
+          {level.closed ? 'closed, to be opened by a click' : 'open'}
+        </Blank>
         . It is called{' '}
         <Blank
           label="Level name"
