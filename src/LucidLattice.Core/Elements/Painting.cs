@@ -113,14 +113,15 @@ public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IRead
 
     /// <summary>The sign left of a part by which a group is opened and closed.</summary>
     /// <param name="level">Of the tree.</param>
-    public void Sign(string id, int level, bool isClosed)
+    /// <param name="middle">From the upper edge of the part.</param>
+    public void Sign(string id, int level, bool isClosed, double middle)
     {
         const double Size = 6, Away = 10, Reach = 12;
-        var (x, y) = (Left - Away, Top + 4);
+        var (x, y) = (Left - Away, Top + middle - Size / 2);
         Items.Add(new PathItem(isClosed ? new DrawPath().MoveTo(x, y).LineTo(x + Size, y + Size / 2).LineTo(x, y + Size).Close()
             : new DrawPath().MoveTo(x, y).LineTo(x + Size, y).LineTo(x + Size / 2, y + Size).Close(), Palette.Muted));
         var name = Frame.GroupName(level, Frame.Groups[level]);
-        Items.Add(new RegionItem(x - 3, Top, Reach, Reach, string.Create(CultureInfo.InvariantCulture, $"{id}-sign-{Frame.Groups[level]}"),
+        Items.Add(new RegionItem(x - 3, y - 3, Reach, Reach, string.Create(CultureInfo.InvariantCulture, $"{id}-sign-{Frame.Groups[level]}"),
             name, "", null) { Opens = (OpenName(Frame.Tree!, level, Frame.Groups[level]), isClosed) });
     }
 

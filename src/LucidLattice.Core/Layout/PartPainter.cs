@@ -24,11 +24,15 @@ public sealed class PartPainter(PartLayout layout, Painting on)
             slice.Region(plan.Part.Id, plan.Link, string.Join(' ', part.Elements.SelectMany(e => e.Lines ?? [])), left, top,
                 plan.Width, to);
         if (from == 0 && plan.Opens is { } level && frame.Tree is { } tree && frame.Row >= 0)
-            slice.Sign(plan.Part.Id, level, tree.IsClosed(level, frame.Groups[level]));
+            slice.Sign(plan.Part.Id, level, tree.IsClosed(level, frame.Groups[level]), Beside(part));
         foreach (var element in plan.FromBack(part.Elements))
             if (element.Plan.IsShown(frame)) element.Plan.Paint(element, slice);
         return part;
     }
+
+    /// <summary>The middle of the first line of a part, from its upper edge.</summary>
+    private static double Beside(PlacedPart part) =>
+        part.Elements.FirstOrDefault(e => e.Lines is { Count: > 0 }) is { } first ? first.Y + first.LineHeight / 2 : 7;
 
     /// <summary>Rows are counted anew in each group.</summary>
     private static bool IsShaded(RowShade shade, Frame frame)

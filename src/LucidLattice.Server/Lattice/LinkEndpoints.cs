@@ -68,7 +68,7 @@ public static class LinkEndpoints
         var trial = new LinkTrials(engine, catalog).Try(run, request.On, request.Index, DateTime.UtcNow, cancel, progress)
             ?? throw ApiException.NotFound("There is no link here that opens a report.");
         if (request.Id is { } id && data.Reports.Draft(id) is not null)
-            data.Trials.Keep(id, LinkMaps.Subject(request.On, request.Index), JsonSerializer.Serialize(trial, ReportJson.Options));
+            data.Trials.Keep(id, LinkMaps.Subject(request.On, request.Index), JsonSerializer.Serialize(trial, JsonSerializerOptions.Web));
         progress.Stage = RunStage.Done;
         return trial;
     });

@@ -71,7 +71,7 @@ public static class LinkMaps
         if (kept is null) return null;
         try
         {
-            var trial = JsonSerializer.Deserialize<LinkTrial>(kept.Content, ReportJson.Options)!;
+            var trial = JsonSerializer.Deserialize<LinkTrial>(kept.Content, JsonSerializerOptions.Web)!;
             return new MapTrial(kept.TriedAt, trial.Marks.Count, trial.Differ, trial.Compared);
         }
         catch (JsonException)

@@ -96,7 +96,7 @@ public static class RunEndpoints
             [.. run.Sheets.Select(s => new SheetInfo(s.Plan.Sheet.Id, s.Plan.Sheet.Name, s.Index.Count))],
             run.Sheets.FirstOrDefault()?.Index.Count ?? 0,
             run.IsComplete, progress, run.Data?.Rows ?? 0, run.Report.Page.Width, run.Report.Page.Height, entry.Milliseconds,
-            ParameterInfo.Describe(run), run.Problems);
+            ParameterInfo.Describe(run), run.Problems, run.Report.AllSections().Any(s => s.Levels.Any(l => l.Closed)));
     }
 
     /// <summary>What is printed at a place of a page, in points from its upper left corner.</summary>

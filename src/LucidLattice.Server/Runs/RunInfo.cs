@@ -27,9 +27,11 @@ public enum RunState { Running, Ready, Failed }
 /// <param name="PageCount">The pages of the first sheet known so far.</param>
 /// <param name="PagesComplete">True once the last page of every sheet is known.</param>
 /// <param name="Progress">How far it is; null once everything is there.</param>
+/// <param name="Closes">True if it has groups that a reader opens and closes.</param>
 public sealed record RunInfo(string Id, string ReportId, RunState State, string Title, bool Draft, string AsOf,
     IReadOnlyList<SheetInfo> Sheets, int PageCount, bool PagesComplete, ProgressInfo? Progress, int Rows, double PageWidth,
-    double PageHeight, double Milliseconds, IReadOnlyList<ParameterInfo> Parameters, IReadOnlyList<Problem> Problems);
+    double PageHeight, double Milliseconds, IReadOnlyList<ParameterInfo> Parameters, IReadOnlyList<Problem> Problems,
+    bool Closes = false);
 
 /// <summary>A sheet of a run.</summary>
 public sealed record SheetInfo(string Id, string Name, int PageCount);

@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import { useSnackbar } from 'notistack';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
@@ -161,6 +162,16 @@ export function ReadPage() {
             <FoundList text={find.text} result={find.result} error={find.error} at={find.at} onGo={find.go} onStop={find.stop} />
           ) : (
             <Outline run={ready.id} sheet={sheet!.id} complete={ready.pagesComplete} page={page} onGo={jump}>
+              {ready.closes && (
+                <Button
+                  size="small"
+                  onClick={() =>
+                    go(steps.map((s, i) => (i === shown[0] ? { ...s, opened: s.opened?.includes('*') ? undefined : ['*'] } : s)))
+                  }
+                >
+                  {left.opened?.includes('*') ? 'Close all groups' : 'Open all groups'}
+                </Button>
+              )}
               <RelatedList report={left.report} values={left.values} />
             </Outline>
           ))}

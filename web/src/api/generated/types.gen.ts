@@ -2402,6 +2402,10 @@ export type RunInfo = {
     milliseconds: number;
     parameters: Array<ParameterInfo>;
     problems: Array<Problem>;
+    /**
+     * True if it has groups that a reader opens and closes.
+     */
+    closes?: boolean;
 };
 
 export type RunStage = 'waiting' | 'reading' | 'grouping' | 'paging' | 'done';

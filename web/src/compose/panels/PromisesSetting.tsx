@@ -66,6 +66,7 @@ export function PromisesSetting() {
         const set = (change: Partial<ReportPromise>) => put((list) => list.map((q, k) => (k === i ? { ...q, ...change } : q)));
         return (
           <Box key={p.id} sx={{ mb: 1 }}>
+            {p.name && <Box sx={{ fontSize: 12, fontWeight: 600 }}>{p.name}</Box>}
             <Sentence>
               <NumberBlank label="First number" number={p.left} onChange={(left) => set({ left })} />{' '}
               <Blank label="Comparison" choices={comparisons} onPick={(v) => set({ is: v as ReportPromise['is'] })}>
