@@ -24,6 +24,24 @@ public sealed class AccessTests : IClassFixture<Browser>
         }
     }
 
+    /// <summary>The map of links, what stands behind a number, and what a click opens.</summary>
+    [Theory]
+    [InlineData("/links", "[data-report-node]", "", "")]
+    [InlineData("/links", "[data-report-node]", "aside button", "[role=alert]")]
+    [InlineData("/read/busiest-routes", "[data-opens]", "", "")]
+    [InlineData("/compose/route-performance?at=%7B%22element%22%3A%22ch1%22%7D", "[aria-label^='Report that opens']", "Try it", "[role=dialog] table")]
+    [InlineData("/compose/route-performance?at=%7B%22element%22%3A%22ch1%22%7D", "[aria-label^='Report that opens']", "Make a report",
+        "[role=dialog] fieldset")]
+    public void The_lattice_has_no_serious_finding(string address, string there, string press, string then)
+    {
+        _browser.Go(address);
+        _browser.Find(there);
+        if (press.StartsWith("aside", StringComparison.Ordinal)) _browser.Click(press);
+        else if (press.Length > 0) _browser.ClickText("button", press);
+        if (then.Length > 0) _browser.Find(then);
+        Assert.Equal("", Findings());
+    }
+
     /// <param name="report">The report that is composed.</param>
     /// <param name="click">What is clicked on the page; empty for the report itself.</param>
     /// <param name="then">A button that is pressed after that; empty for none. The settings of the panel are opened before.</param>
