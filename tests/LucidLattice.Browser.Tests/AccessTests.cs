@@ -29,7 +29,8 @@ public sealed class AccessTests : IClassFixture<Browser>
     [InlineData("/links", "[data-report-node]", "", "")]
     [InlineData("/links", "[data-report-node]", "aside button", "[role=alert]")]
     [InlineData("/read/busiest-routes", "[data-opens]", "", "")]
-    [InlineData("/compose/route-performance?at=%7B%22element%22%3A%22ch1%22%7D", "[aria-label^='Report that opens']", "Try it", "[role=dialog] table")]
+    [InlineData("/compose/route-performance?at=%7B%22element%22%3A%22ch1%22%7D", "[aria-label^='Report that opens']", "Try it",
+        "[role=dialog] table")]
     [InlineData("/compose/route-performance?at=%7B%22element%22%3A%22ch1%22%7D", "[aria-label^='Report that opens']", "Make a report",
         "[role=dialog] fieldset")]
     public void The_lattice_has_no_serious_finding(string address, string there, string press, string then)

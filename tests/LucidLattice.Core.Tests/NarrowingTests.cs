@@ -62,6 +62,42 @@ public sealed class NarrowingTests : IDisposable
             Narrowings.FromCondition(condition, Query(Table()))
             .Select(n => $"{n.Field.Name} {n.Kind}{string.Concat(n.Values.Select(v => " " + v.Invariant))}")));
 
+    /// <summary>Property: rows that are left out before a report's condition is evaluated are those that it would leave out. An OR says
+    /// nothing plain, so the same condition with one looks at each row.</summary>
+    [Fact]
+    public void What_is_screened_in_memory_is_what_the_condition_leaves_out()
+    {
+        var random = new Random(11);
+        string[] words = ["a", "A", "é", "e\u0301", "Voe", "", "ß", "ss"];
+        Value Some(Func<Value> one) => random.Next(9) == 0 ? Value.Null : one();
+        var rows = Enumerable.Range(0, 6_000).Select(_ => new[]
+        {
+            Some(() => Value.Of((long)random.Next(-3, 6))), Some(() => Value.Of(random.Next(-300, 600) / 100m)),
+            Some(() => Value.Of(random.NextDouble() * 6 - 2)), Some(() => Value.Of(words[random.Next(words.Length)].Normalize())),
+            Some(() => Value.Of(new DateOnly(2025, 1, 1).AddDays(random.Next(6)))),
+            Some(() => Value.Of(new DateTime(2025, 1, 1).AddHours(random.Next(140)))),
+        }).ToArray();
+        string[] simple = ["w > 2", "w <= :n", "w IN (1, 3)", "w = 2.0", "w >= 1.5", "w BETWEEN 0 AND 2", "t = 'a'", "t IN :words",
+            "t IN ('é', 'Voe', NULL)", "t >= 'b'", "t IS NOT NULL", "day IN :days", "day = DATE '2025-01-03'",
+            "day < TIMESTAMP '2025-01-03 12:00:00'", "day >= TIMESTAMP '2025-01-03 12:00:00'", "at IN :days", "at = DATE '2025-01-02'",
+            "at >= DATE '2025-01-02'", "at <= TIMESTAMP '2025-01-03 05:00:00'", "d > 1.25", "f < 0.5", "NOT (w = 1)", "w = :n + 0"];
+        var fields = Fields.Where(f => f.Expression is null).ToArray();
+        for (var round = 0; round < 60; round++)
+        {
+            var condition = string.Join(" AND ", Enumerable.Range(0, 1 + random.Next(3)).Select(_ => simple[random.Next(simple.Length)]));
+            Assert.Equal(Kept($"({condition}) OR w = 99"), Kept(condition));
+        }
+
+        List<string> Kept(string filter)
+        {
+            var report = Workshop.Report(new Section { Id = "s", Filter = filter }, fields) with { Parameters = Parameters };
+            var run = Workshop.Run(report, new MemoryRows(rows), ("n", "3"), ("words", "[\"Voe\",\"é\"]"), ("days",
+                "2025-01-02/2025-01-03"));
+            Assert.DoesNotContain(run.Problems, p => p.IsError);
+            return [.. run.Data!.Sections.First().Tree.Order.Select(r => r.ToString(CultureInfo.InvariantCulture))];
+        }
+    }
+
     /// <summary>
     /// The property that everything rests on: whatever is stored, in whatever way SQLite stores it, the condition keeps the same
     /// rows of those that the database lets through as it keeps of all.

@@ -24,15 +24,19 @@ public sealed class LatticeTests(RunningServer server) : IClassFixture<RunningSe
         var trace = await server.Get($"/runs/{id}/trace?place={Escaped(printed)}");
         var part = trace.GetProperty("parts")[0];
         var count = part.GetProperty("rows").GetInt32();
-        var rows = await server.Get($"/runs/{id}/trace/rows?place={Escaped(printed)}&from={count - 1}&count=10&sort=passengers&descending=true");
+        var rows = await server
+            .Get($"/runs/{id}/trace/rows?place={Escaped(printed)}&from={count - 1}&count=10&sort=passengers&descending=true");
         Assert.Equal((count, 1), (rows.GetProperty("total").GetInt32(), rows.GetProperty("rows").GetArrayLength()));
         // All fields are there, also those that the report does not use, with where they come from.
-        Assert.Contains(rows.GetProperty("head").EnumerateArray(), h => h.GetProperty("origin").GetString()!.EndsWith(".remark", StringComparison.Ordinal));
+        Assert.Contains(rows.GetProperty("head").EnumerateArray(), h => h.GetProperty("origin").GetString()!.EndsWith(".remark",
+            StringComparison.Ordinal));
         var file = await server.Client.GetStringAsync($"/api/runs/{id}/trace/rows.csv?place={Escaped(printed)}");
         Assert.True(file.Split("\r\n").Length >= count);
-        foreach (var bad in new[] { "x", "null", "[]", "{}", "{\"section\":\"main\",\"element\":\"gfc\",\"groups\":[9,9,9],\"place\":0,\"row\":0}",
+        foreach (var bad in new[] { "x", "null", "[]", "{}",
+            "{\"section\":\"main\",\"element\":\"gfc\",\"groups\":[9,9,9],\"place\":0,\"row\":0}",
             new string('x', 4_500) })
-            Assert.InRange((int)(await server.Client.GetAsync($"/api/runs/{id}/trace?place={Uri.EscapeDataString(bad)}")).StatusCode, 400, 404);
+            Assert.InRange((int)(await server.Client.GetAsync($"/api/runs/{id}/trace?place={Uri.EscapeDataString(bad)}")).StatusCode,
+                400, 404);
     }
 
     /// <summary>The place of the last number on a page.</summary>
@@ -82,7 +86,8 @@ public sealed class LatticeTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal(("made-of-rows", 0), (link.GetProperty("to").GetString(), link.GetProperty("trial").GetProperty("differ").GetInt32()));
         Assert.Contains(map.GetProperty("links").EnumerateArray(), l => l.GetProperty("broken").GetArrayLength() > 0);
         await server.Send(HttpMethod.Put, "/links/places", new { report = "sailing-log", x = 12.5, y = 40 });
-        var placed = (await server.Get("/links")).GetProperty("reports").EnumerateArray().First(r => r.GetProperty("id").GetString() == "sailing-log");
+        var placed = (await server.Get("/links")).GetProperty("reports").EnumerateArray().First(r => r.GetProperty("id")
+            .GetString() == "sailing-log");
         Assert.Equal(12.5, placed.GetProperty("x").GetDouble());
         Assert.Contains("“Made of rows”", (await server.Get("/reports/made-of-rows/leading-here"))[0].GetString());
         // What cannot be listed is said.
@@ -94,7 +99,8 @@ public sealed class LatticeTests(RunningServer server) : IClassFixture<RunningSe
     [Fact]
     public async Task Links_follow_a_parameter_that_is_renamed_and_publishing_names_what_would_break()
     {
-        var (_, log) = await server.Send(HttpMethod.Post, "/reports", new { definition = Json(Demo("sailing-log") with { Title = "Own log" }) });
+        var (_, log) = await server.Send(HttpMethod.Post, "/reports",
+            new { definition = Json(Demo("sailing-log") with { Title = "Own log" }) });
         Assert.Equal("own-log", log.GetProperty("id").GetString());
         await server.Send(HttpMethod.Post, "/reports/own-log/publish", new { version = 1 });
         var leading = Demo("sailings-in-detail").MapLinks(l => l with { Report = "own-log" }) with { Title = "Own detail" };
@@ -149,7 +155,8 @@ public sealed class LatticeTests(RunningServer server) : IClassFixture<RunningSe
         Assert.DoesNotContain("Holm", svg);
         var (_, open) = await server.Run("busiest-routes", new { opened = new[] { "*" } });
         Assert.Contains("Holm", await server.Client.GetStringAsync($"/api/runs/{open.GetProperty("id").GetString()}/pages/1"));
-        var place = await server.Get($"/runs/{closed.GetProperty("id").GetString()}/group?level=l1&key={Uri.EscapeDataString("2025-07-01 00:00")}");
+        var place = await server
+            .Get($"/runs/{closed.GetProperty("id").GetString()}/group?level=l1&key={Uri.EscapeDataString("2025-07-01 00:00")}");
         Assert.Equal(1, place.GetProperty("page").GetInt32());
         Assert.Equal(400, (await server.Run("busiest-routes", new { opened = Enumerable.Range(0, 900).Select(i => $"{i}") })).Status);
     }

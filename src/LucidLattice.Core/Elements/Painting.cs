@@ -121,7 +121,8 @@ public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IRead
         Items.Add(new PathItem(isClosed ? new DrawPath().MoveTo(x, y).LineTo(x + Size, y + Size / 2).LineTo(x, y + Size).Close()
             : new DrawPath().MoveTo(x, y).LineTo(x + Size, y).LineTo(x + Size / 2, y + Size).Close(), Palette.Muted));
         var name = Frame.GroupName(level, Frame.Groups[level]);
-        Items.Add(new RegionItem(x - 3, y - 3, Reach, Reach, string.Create(CultureInfo.InvariantCulture, $"{id}-sign-{Frame.Groups[level]}"),
+        Items.Add(new RegionItem(x - 3, y - 3, Reach, Reach, string.Create(CultureInfo.InvariantCulture,
+            $"{id}-sign-{Frame.Groups[level]}"),
             name, "", null) { Opens = (OpenName(Frame.Tree!, level, Frame.Groups[level]), isClosed) });
     }
 

@@ -27,6 +27,24 @@ public sealed class ParameterChoices(IRowReader source)
         _ => null,
     };
 
+    /// <summary>The rows that have to be looked at: of texts alone, those in which one is met first.</summary>
+    private static IEnumerable<int> Rows(DataColumn? column, int count)
+    {
+        if (column is not TextColumn texts)
+        {
+            for (var row = 0; row < count; row++) yield return row;
+            yield break;
+        }
+        var (seen, left) = (new bool[texts.Texts.Count], texts.Texts.Count);
+        for (var row = 0; row < count && left > 0; row++)
+        {
+            if (texts.Nulls[row] || seen[texts.Codes[row]]) continue;
+            seen[texts.Codes[row]] = true;
+            left--;
+            yield return row;
+        }
+    }
+
     /// <summary>What is wrong with the choices, found without reading rows.</summary>
     public static Problem? Check(ReportDefinition report, Parameter parameter)
     {
@@ -66,9 +84,10 @@ public sealed class ParameterChoices(IRowReader source)
         var frame = new Frame { Rows = read with { Columns = columns }, Parameters = values, Now = now, Collation = collation };
         var found = new Dictionary<Value, string>();
         var order = new List<Value>();
-        for (frame.Row = 0; frame.Row < read.Count; frame.Row++)
+        foreach (var row in Rows(label is null && filter is null && value.Field is { } only ? columns[only] : null, read.Count))
         {
-            if ((frame.Row & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();
+            if ((row & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();
+            frame.Row = row;
             var key = frame.Try(value);
             if (key.IsNull || found.ContainsKey(key)) continue;
             if (filter is not null && frame.Try(filter) is not { IsNull: false, Bool: true }) continue;

@@ -39,7 +39,8 @@ internal sealed class SectionPlanner(
         var own = PlanOwnCharts(section, scope, place);
         var bands = new Dictionary<BandPlace, IReadOnlyList<PartPlan>>();
         foreach (var (at, band) in section.Bands())
-            bands[at] = [.. WithSign(at, section, match.Count, band.Parts.Select(part => Part(part, at, scope, PlanAll(part.Sections, place.X, place.Width, scope), own)))];
+            bands[at] = [.. WithSign(at, section, match.Count, band.Parts.Select(part => Part(part, at, scope, PlanAll(part.Sections,
+                place.X, place.Width, scope), own)))];
         return new SectionPlan
         {
             Report = report,

@@ -33,6 +33,9 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
     /// <summary>How many marks of a link are tried; of more, some all over.</summary>
     public const int Most = 400;
 
+    /// <summary>For more marks than these, the target's rows are read once and not for each.</summary>
+    private const int FewMarks = 8;
+
     /// <summary>Values with which a report can run that asks for some: the first ones that it offers.</summary>
     public static IReadOnlyDictionary<string, string> FirstValues(ReportEngine engine, ReportDefinition report, DateTime now,
         CancellationToken cancel)
@@ -77,7 +80,7 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
         for (var i = 0; i < tried.Count; i++)
         {
             cancel.ThrowIfCancellationRequested();
-            results[i] = Tried(tried[i], target, isOwn ? run : null, freely, compared, link, now, opened, cancel);
+            results[i] = Tried(tried[i], target, isOwn ? run : null, freely, compared, link, now, opened, tried.Count > FewMarks, cancel);
             if (progress is not null) progress.Rows = i + 1;
         }
         var reasons = new TrialReasons(run, found.Value.Data, plan, link, target);
@@ -89,7 +92,7 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
 
     private TriedMark Tried(ClickedMark mark, ReportDefinition target, ReportRun? own, bool freely, string? compared, LinkPlan link,
         DateTime now,
-        Dictionary<string, ReportRun> opened, CancellationToken cancel)
+        Dictionary<string, ReportRun> opened, bool atOnce, CancellationToken cancel)
     {
         var values = own is null ? mark.Action.Values
             : own.Report.Parameters.Select((p, at) => KeyValuePair.Create(p.Name, ParameterText.Write(p, own.Parameters.Values[at])))
@@ -98,7 +101,8 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
         var key = string.Join('\u001f', values.OrderBy(v => v.Key, StringComparer.Ordinal).Select(v => $"{v.Key}={v.Value}"));
         if (!opened.TryGetValue(key, out var run))
         {
-            run = engine.Run(new RunRequest(target, values.ToDictionary(), now, FromLink: link.LinkOnly), cancel, pages: false);
+            run = engine.Run(new RunRequest(target, values.ToDictionary(), now, FromLink: link.LinkOnly) { InOneReading = atOnce }, cancel,
+                pages: false);
             // What was worked out before is kept by the engine as far as memory allows; here, only the last few.
             if (opened.Count > 8) opened.Clear();
             opened[key] = run;

@@ -22,6 +22,10 @@ public sealed record RunRequest(ReportDefinition Report, IReadOnlyDictionary<str
 {
     /// <summary>The groups that a reader opened, as <see cref="OpenedGroups.NameOf"/> writes them; null for none.</summary>
     public IReadOnlyList<string>? Opened { get; init; }
+
+    /// <summary>True reads all rows at once, for those who ask for many parts of them one after the other; false lets a database leave out
+    /// what is not wanted.</summary>
+    public bool InOneReading { get; init; }
 }
 
 /// <summary>The one door to a run: a definition, parameter values and a clock go in, a <see cref="ReportRun"/> comes out.</summary>
@@ -136,7 +140,7 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         SectionPlan? reading = null;
         try
         {
-            var data = RunData.Compute(plan, section => Read(reading = section, run, forAuthor, request.Refresh, problems), run, problems);
+            var data = RunData.Compute(plan, section => Read(reading = section, run, forAuthor, request, problems), run, problems);
             problems.AddRange(MissingGlyphs.Find(data, typesetter));
             var made = new ReportRun(report, parameters, now, problems, data, typesetter, proof);
             progress.Stage = RunStage.Paging;
@@ -152,14 +156,16 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
     }
 
     /// <summary>The fields that are used, with a place for each of the others so that indices stay.</summary>
-    private RowSet Read(SectionPlan plan, RunContext run, bool forAuthor, bool refresh, List<Problem> problems)
+    private RowSet Read(SectionPlan plan, RunContext run, bool forAuthor, RunRequest request, List<Problem> problems)
     {
         if (plan.Dataset is not { } dataset) return RowSet.Empty;
         run.Progress.Stage = RunStage.Reading;
         var used = forAuthor ? [.. Enumerable.Range(0, dataset.Fields.Count)] : plan.UsedFields.Order().ToList();
         var query =
-            ReportQuery.For(plan.Report, dataset, [.. used.Select(i => dataset.Fields[i])], run.Parameters.Values, run.Now, refresh);
-        if (!plan.ReadsAllRows) query = query with { Wanted = Narrowings.FromCondition(plan.Filter?.Text ?? "", query) };
+            ReportQuery.For(plan.Report, dataset, [.. used.Select(i => dataset.Fields[i])], run.Parameters.Values, run.Now,
+                request.Refresh);
+        if (!plan.ReadsAllRows && !request.InOneReading) query = query with { Wanted = Narrowings
+            .FromCondition(plan.Filter?.Text ?? "", query) };
         var rows = reader.Read(query, run.Progress, run.Cancel);
         problems.AddRange(rows.Problems.Where(p => !problems.Contains(p)));
         run.Progress.Stage = RunStage.Grouping;

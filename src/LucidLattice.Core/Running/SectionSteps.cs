@@ -2,10 +2,12 @@ using LucidLattice.Core.Caching;
 using LucidLattice.Core.Charts;
 using LucidLattice.Core.Charts.Scales;
 using LucidLattice.Core.Data;
+using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Planning;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Values;
@@ -16,6 +18,9 @@ namespace LucidLattice.Core.Running;
 /// charts.</summary>
 internal sealed class SectionSteps
 {
+    /// <summary>Fewer rows are evaluated at once.</summary>
+    private const int LeastToScreen = 5_000;
+
     private readonly SectionPlan _plan;
     private readonly RowSet _rows;
     private readonly RunContext _run;
@@ -213,14 +218,23 @@ internal sealed class SectionSteps
 
     private RowList Kept(Compiled filter, Frame frame)
     {
-        var (kept, count) = (new int[_rows.Count], 0);
-        for (var row = 0; row < kept.Length; row++)
+        var candidates = Candidates(filter);
+        var (kept, count) = (new int[candidates?.Length ?? _rows.Count], 0);
+        for (var at = 0; at < kept.Length; at++)
         {
-            if ((row & 0xFFFF) == 0) _run.Cancel.ThrowIfCancellationRequested();
-            frame.Row = row;
+            if ((at & 0xFFFF) == 0) _run.Cancel.ThrowIfCancellationRequested();
+            var row = frame.Row = candidates?[at] ?? at;
             if (frame.Try(filter) is { IsNull: false, Bool: true }) kept[count++] = row;
         }
         return new RowList(count == kept.Length ? kept : kept[..count]);
+    }
+
+    /// <summary>The rows for which the condition may hold; null for all, where looking would not pay.</summary>
+    private int[]? Candidates(Compiled filter)
+    {
+        if (_rows.Count < LeastToScreen || _plan.Dataset is not { } dataset) return null;
+        var query = ReportQuery.For(_plan.Report, dataset, [], _run.Parameters.Values, _run.Now);
+        return RowScreen.Candidates(_rows, dataset.Fields, Narrowings.FromCondition(filter.Text, query), _collation);
     }
 
     /// <summary>The values of an expression, worked out for every row.</summary>

@@ -16,7 +16,7 @@ namespace LucidLattice.Server.Lattice;
 /// <param name="Id">The id of the report, so that the result is kept for it; null keeps nothing.</param>
 /// <param name="On">The id of the element.</param>
 /// <param name="Index">Its place among the links there.</param>
-public sealed record LinkTrialRequest(ComposeRequest Report, string? Id, string On, int Index = 0);
+public sealed record LinkTrialRequest(ComposeRequest Report, string On, int Index = 0, string? Id = null);
 
 /// <summary>Asks for a report of the rows behind an element, and for the link that leads there.</summary>
 /// <param name="Columns">Names of the fields that are listed; null takes what suits.</param>

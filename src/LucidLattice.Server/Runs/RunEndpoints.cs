@@ -54,7 +54,8 @@ public static class RunEndpoints
         var stamp = engine.StampOf(run);
         var key = stamp is not null
             ? System.Text.Json.JsonSerializer.Serialize(
-            new { id, report.Version, request.Draft, Values = values.OrderBy(v => v.Key, StringComparer.Ordinal), proven, stamp, request.Opened })
+            new { id, report.Version, request.Draft, Values = values.OrderBy(v => v.Key, StringComparer.Ordinal), proven, stamp,
+                request.Opened })
             : null;
         var (ticket, entry) = store.Start(key, id, request.Draft, run, stamp, request.Refresh,
             (progress, token) => engine.Run(run, token, pages: false, progress: progress));
