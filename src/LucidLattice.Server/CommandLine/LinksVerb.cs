@@ -1,3 +1,4 @@
+using LucidLattice.Core.Caching;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Explaining;
@@ -5,6 +6,7 @@ using LucidLattice.Core.Planning;
 using LucidLattice.Core.Proving;
 using LucidLattice.Core.Running;
 using LucidLattice.Output.Typesetting;
+using LucidLattice.Sql;
 using LucidLattice.Sql.Sqlite;
 
 namespace LucidLattice.Server.CommandLine;
@@ -20,8 +22,10 @@ internal static class LinksVerb
         var checks = options.Words is ["check", ..];
         if (options.Words.Count > (checks ? 1 : 0)) throw new UsageException($"“{options.Words[^1]}” is one word too many.");
         var app = DataFolder.Open(options);
-        var engine = new ReportEngine(new DatasetReader(new SqliteEngine(app)), new SkiaTypesetter(), app.Reports,
-            new Core.Caching.SizedCache(1L << 30), app.LinkProof);
+        // Targets are run for mark after mark, so their rows are kept.
+        var cache = new SizedCache(1L << 30);
+        var engine = new ReportEngine(new DatasetReader(new CachedReader(new SqliteEngine(app), cache), cache), new SkiaTypesetter(),
+            app.Reports, cache, app.LinkProof);
         var (all, broken, differing) = (0, 0, 0);
         foreach (var report in app.Reports.Drafts().Where(r => r.Definition.AllLinks().Any()))
         {
