@@ -16,7 +16,7 @@ public static class RowsCsv
                 var row = order?[at] ?? at;
                 if ((at & 0xFFF) == 0) cancel.ThrowIfCancellationRequested();
                 foreach (var column in rows.Columns)
-                    csv.WriteField(column is TextColumn texts ? texts.StoredAt(row) : column[row].Invariant);
+                    csv.WriteField(column is TextColumn texts ? CsvOutput.Harmless(texts.StoredAt(row)) : column[row].Invariant);
                 csv.EndRecord();
             }
         });

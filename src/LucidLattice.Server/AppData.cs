@@ -14,6 +14,7 @@ public sealed class AppData : IDatabases
     {
         Directory = directory;
         var app = _app = new AppDatabase(Path.Combine(directory, "lucid-lattice.sqlite"));
+        Sql.Sqlite.GuardedFile.KeepOut(app.Path);
         Reports = new ReportStore(app);
         _databases = new DatabaseStore(app);
         Datasets = new DatasetStore(app);
@@ -93,20 +94,33 @@ public sealed class AppData : IDatabases
         var file = Path.Combine(Directory, "skerravoe-ferries.sqlite");
         if (PathOf(DemoReports.Database) is not { } registered || (registered == file && !File.Exists(file)))
         {
-            if (!File.Exists(file)) DemoDatabase.Write(file);
-            var isNew = PathOf(DemoReports.Database) is null;
-            _databases.Register(DemoReports.Database, file);
-            if (!isNew) return;
-            foreach (var (id, definition) in DemoReports.All)
+            // The file takes its name once it is whole, and everything that speaks of it is saved in one go: whatever is interrupted is
+            // done again at the next start.
+            if (!File.Exists(file))
             {
-                if (Reports.Draft(id) is not null) continue;
-                Reports.Create(id, definition);
-                Reports.Publish(id, 1);
+                File.Delete(file + ".part");
+                DemoDatabase.Write(file + ".part");
+                File.Move(file + ".part", file);
             }
-            foreach (var (id, definition) in DemoReports.Drafts)
-                if (Reports.Draft(id) is null) Reports.Create(id, definition);
-            foreach (var dataset in DemoDatasets.All)
-                if (Datasets.Find(dataset.Id) is null) Datasets.Create(dataset);
+            Together(() => AddDemoOver(file));
         }
+    }
+
+    private bool AddDemoOver(string file)
+    {
+        var isNew = PathOf(DemoReports.Database) is null;
+        _databases.Register(DemoReports.Database, file);
+        if (!isNew) return false;
+        foreach (var (id, definition) in DemoReports.All)
+        {
+            if (Reports.Draft(id) is not null) continue;
+            Reports.Create(id, definition);
+            Reports.Publish(id, 1);
+        }
+        foreach (var (id, definition) in DemoReports.Drafts)
+            if (Reports.Draft(id) is null) Reports.Create(id, definition);
+        foreach (var dataset in DemoDatasets.All)
+            if (Datasets.Find(dataset.Id) is null) Datasets.Create(dataset);
+        return true;
     }
 }

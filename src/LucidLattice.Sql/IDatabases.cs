@@ -16,5 +16,5 @@ public interface IDatabases
 /// <param name="ValueBytes">The longest single text that the database engine may make.</param>
 public sealed record QueryLimits(TimeSpan Time, int Rows, int ValueBytes)
 {
-    public static readonly QueryLimits Default = new(TimeSpan.FromSeconds(60), 20_000_000, 50_000_000);
+    public static readonly QueryLimits Default = new(TimeSpan.FromSeconds(60), 20_000_000, 10_000_000);
 }

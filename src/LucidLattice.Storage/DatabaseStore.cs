@@ -8,6 +8,7 @@ public sealed class DatabaseStore(AppDatabase app)
     {
         var full = Path.GetFullPath(path);
         var target = new FileInfo(full) is { Exists: true } file ? file.ResolveLinkTarget(returnFinalTarget: true)?.FullName ?? full : full;
+        // Whoever opens it looks once more, by what it leads to then.
         if (string.Equals(target, app.Path, StringComparison.Ordinal))
             throw new InvalidOperationException("The application's own file cannot be used as a database of reports.");
         app.Write(connection =>

@@ -268,4 +268,18 @@ public sealed class CsvTests : IDisposable
         var wide = string.Concat(Enumerable.Repeat("<c><v>1</v></c>", 2_001));
         Assert.Throws<DataException>(() => ReadWorkbook(Workbook($"<row>{wide}</row>")));
     }
+
+    /// <summary>Headings that are all the same, or all empty, are told apart in linear work: a million of them are counted, and refused
+    /// by their number.</summary>
+    [Fact]
+    public void Many_equal_headings_get_names_of_their_own()
+    {
+        static CsvPreview Look(string text) => CsvFile.Preview(new MemoryStream(System.Text.Encoding.UTF8.GetBytes(text)));
+        var same = Look(string.Join(',', Enumerable.Repeat("pier", CsvFile.MostColumns)) + "\n");
+        Assert.Equal(["pier", "pier_2", "pier_3"], same.Columns.Take(3).Select(c => c.Name));
+        Assert.Equal(CsvFile.MostColumns, same.Columns.Select(c => c.Name.ToLowerInvariant()).Distinct().Count());
+        var mixed = Look("a,A,a_2,,column_5,,a\n");
+        Assert.Equal(["a", "A_2", "a_2_2", "column_4", "column_5", "column_6", "a_3"], mixed.Columns.Select(c => c.Name));
+        Assert.Equal("csv-columns", Assert.Throws<DataException>(() => Look(new string(',', 1_000_000) + "\n")).Code);
+    }
 }

@@ -26,7 +26,8 @@ public sealed class LinkTrialTests
     private static readonly SizedCache Cache = new(1L << 28);
 
     private static ReportEngine Engine(IReportCatalog catalog) =>
-        new(new DatasetReader(new CachedReader(new SqliteEngine(new OneDatabase(Workshop.DemoFile)), Cache), Cache), Workshop.Measurer, catalog,
+        new(new DatasetReader(new CachedReader(new SqliteEngine(new OneDatabase(Workshop.DemoFile)), Cache), Cache), Workshop.Measurer,
+            catalog,
             Cache);
 
     private static LinkTrial? Try(ReportDefinition report, string on, IReportCatalog catalog, int index = 0, int most = 30)

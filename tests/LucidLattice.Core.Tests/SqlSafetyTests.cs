@@ -35,6 +35,85 @@ public class SqlSafetyTests
     public void SQL_that_does_more_than_read_or_never_ends_is_stopped(string sql, string code)
         => Assert.Equal(code, Assert.Throws<DataException>(() => Read(sql)).Code);
 
+    /// <summary>What works through long values in one step cannot be stopped by its clock, so it is bounded; a loop around it is
+    /// stopped between two steps.</summary>
+    [Theory]
+    [InlineData("SELECT instr(replace(hex(zeroblob(400000)), '0', 'a'), replace(hex(zeroblob(200000)), '0', 'a') || 'b') AS x")]
+    [InlineData("SELECT replace(replace(hex(zeroblob(400000)), '0', 'a'), replace(hex(zeroblob(200000)), '0', 'a') || 'b', 'c') AS x")]
+    [InlineData("SELECT trim(hex(zeroblob(400000)), hex(zeroblob(400000))) AS x")]
+    [InlineData("SELECT json_patch('{}', '{}') AS x")]
+    [InlineData("SELECT randomblob(900000) AS x")]
+    [InlineData("WITH RECURSIVE r (x) AS (SELECT 1 UNION ALL SELECT x + length(replace(hex(zeroblob(400000)), '0', 'ab')) FROM r) "
+        + "SELECT count(*) AS x FROM r")]
+    [InlineData("WITH RECURSIVE r (x) AS (SELECT 1 UNION ALL SELECT x + 1 FROM r) SELECT count(*) AS x FROM r WHERE "
+        + "instr(hex(zeroblob(400000)), 'x') = 1")]
+    [InlineData("SELECT 'a' AS x WHERE hex(zeroblob(400000)) LIKE hex(zeroblob(300)) || '%'")]
+    public void No_step_of_SQL_works_for_seconds(string sql)
+    {
+        // A step that nothing bounds would hold this test up for minutes.
+        var code = "";
+        try
+        {
+            Read(sql, Limits with { ValueBytes = 2_000_000 });
+        }
+        catch (DataException e)
+        {
+            code = e.Code;
+        }
+        Assert.Contains(code, new[] { "", "sql-refused", "sql-error", "query-too-slow", "query-failed", "value-too-long" });
+    }
+
+    /// <summary>Outside reference: SQLite's own functions, on a connection without ours.</summary>
+    [Fact]
+    public void Bounded_functions_say_what_those_of_SQLite_say()
+    {
+        using var plain = new SqliteConnection("Data Source=:memory:");
+        plain.Open();
+        string[] values = ["'abc'", "'a'", "''", "NULL", "'  x '", "'😀b😀'", "'b'", "'xx'", "x'616263'", "x'62'", "12.5", "1200.0", "7",
+            "-3", "'éa'", "'.'"];
+        foreach (var a in values)
+            foreach (var b in values)
+                foreach (var call in new[] { $"instr({a}, {b})", $"replace({a}, {b}, 'zz')", $"trim({a}, {b})", $"ltrim({a}, {b})",
+                    $"rtrim({a}, {b})",
+                    $"trim({a})" })
+                {
+                    using var command = plain.CreateCommand();
+                    command.CommandText = $"SELECT CAST({call} AS TEXT)";
+                    var expected = command.ExecuteScalar() as string;
+                    var read = Read($"SELECT CAST({call} AS TEXT) AS x").Columns[0][0];
+                    Assert.True(expected == (read.IsNull ? null : read.Text), $"{call}: {expected} and {read}");
+                }
+    }
+
+    [Fact]
+    public void Only_regular_files_are_opened_and_none_of_the_application()
+    {
+        var folder = Directory.CreateTempSubdirectory("lattice-").FullName;
+        string At(string name) => Path.Combine(folder, name);
+        string Code(string path) => Assert.Throws<DataException>(() => SchemaReader.Read(path)).Code;
+        System.Diagnostics.Process.Start("mkfifo", At("pipe")).WaitForExit();
+        File.Copy(Workshop.DemoFile, At("own.sqlite"));
+        GuardedFile.KeepOut(At("own.sqlite"));
+        File.CreateSymbolicLink(At("linked.sqlite"), At("own.sqlite"));
+        Directory.CreateSymbolicLink(At("folder"), folder);
+        System.Diagnostics.Process.Start("ln", [At("own.sqlite"), At("hard.sqlite")]).WaitForExit();
+        Assert.Equal("not-a-file", Code(At("pipe")));
+        Assert.Equal("not-a-file", Code("/dev/zero"));
+        Assert.Equal("not-a-file", Code(folder));
+        Assert.Equal("database-missing", Code(At("nowhere")));
+        foreach (var name in new[] { "own.sqlite", "linked.sqlite", "hard.sqlite", "folder/own.sqlite", "folder/folder/linked.sqlite" })
+            Assert.Equal("own-file", Code(At(name)));
+        Assert.Equal("own-file", Code($"/proc/self/root{At("own.sqlite")}"));
+        // A link that is turned to another file after it was taken is looked at again.
+        File.CreateSymbolicLink(At("turned.sqlite"), Workshop.DemoFile);
+        Assert.NotEmpty(SchemaReader.Read(At("turned.sqlite")));
+        File.Delete(At("turned.sqlite"));
+        File.CreateSymbolicLink(At("turned.sqlite"), At("own.sqlite"));
+        Assert.Equal("own-file", Code(At("turned.sqlite")));
+        Directory.Delete(At("folder"));
+        Directory.Delete(folder, recursive: true);
+    }
+
     [Fact]
     public void A_query_is_cancelled_at_once()
     {

@@ -142,7 +142,9 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         {
             var data = RunData.Compute(plan, section => Read(reading = section, run, forAuthor, request, problems), run, problems);
             problems.AddRange(MissingGlyphs.Find(data, typesetter));
-            var made = new ReportRun(report, parameters, now, problems, data, typesetter, proof);
+            var made = new ReportRun(report, parameters, now, problems, data, typesetter,
+                // What anybody may compose is vouched for by nobody.
+                forAuthor ? null : proof);
             progress.Stage = RunStage.Paging;
             if (pages) made.Grow(cancel);
             if (pages) progress.Stage = RunStage.Done;

@@ -81,11 +81,13 @@ public static class DatabaseEndpoints
 
     /// <param name="name">What the database is called. An uploaded one takes the table in beside those that it has.</param>
     /// <param name="table">What its table is called.</param>
-    /// <param name="columns">The columns as the preview proposes them, as JSON, perhaps changed.</param>
+    /// <param name="columns">The columns as the preview proposes them, as JSON, perhaps changed; null reads them from the first line of the
+    /// body, since those of a wide file are too long for an address.</param>
     /// <param name="replace">True if a table of this name may go.</param>
-    private static Task<CsvImport> UploadCsv(string name, string table, string columns, HttpContext context, AppData data,
-        ISqlEngine engine, CancellationToken cancel, bool replace = false)
-        => WithUpload(context, data, (file, _) => data.PutCsv(engine, name, table, file, Columns(columns), replace, cancel), cancel);
+    private static Task<CsvImport> UploadCsv(string name, string table, HttpContext context, AppData data,
+        ISqlEngine engine, CancellationToken cancel, string? columns = null, bool replace = false)
+        => WithUpload(context, data, (file, _) => data.PutCsv(engine, name, table, file,
+            Columns(columns ?? FirstLine(file)), replace, cancel), cancel);
 
     /// <summary>The first sheet of a workbook (.xlsx) as CSV, which then becomes a table as any CSV does.</summary>
     private static async Task<IResult> ReadSpreadsheet(HttpContext context, AppData data, CancellationToken cancel) =>
@@ -95,6 +97,19 @@ public static class DatabaseEndpoints
             SpreadsheetFile.ToCsv(file, csv, cancel);
             return csv.ToString();
         }, cancel), "text/csv; charset=utf-8");
+
+    /// <summary>The first line of a file, which then stands behind it.</summary>
+    private static string FirstLine(FileStream file)
+    {
+        const int Longest = 1 << 20;
+        var line = new List<byte>();
+        for (var next = file.ReadByte(); next is not -1 and not '\n'; next = file.ReadByte())
+        {
+            line.Add((byte)next);
+            if (line.Count > Longest) throw ApiException.Bad("bad-columns", "The first line should hold the columns as JSON.");
+        }
+        return System.Text.Encoding.UTF8.GetString([.. line]);
+    }
 
     private static List<CsvColumn> Columns(string json)
     {

@@ -26,6 +26,9 @@ public sealed record CsvImport(string Table, int Rows, int Bad, IReadOnlyList<Ba
 /// <summary>Reads CSV files (RFC 4180, and the delimiters that are common besides the comma) into a database of their own.</summary>
 public static class CsvFile
 {
+    /// <summary>As many as SQLite takes without being told otherwise.</summary>
+    public const int MostColumns = 2_000;
+
     private const int RowsLookedAt = 1000, RowsShown = 20, BadCellsListed = 50;
 
     /// <exception cref="DataException">The file is no table of texts.</exception>
@@ -177,11 +180,17 @@ public static class CsvFile
     private static List<string> Heading(CsvReader csv)
     {
         if (!csv.Read() || csv.Current.ToArray() is not { Length: > 0 } first) throw new DataException("csv-empty", "The file is empty.");
-        var names = new List<string>();
+        if (first.Length > MostColumns)
+            throw new DataException("csv-columns", $"The file has {first.Length:N0} columns; {MostColumns:N0} are the most.");
+        var (names, taken, last) = (new List<string>(), new HashSet<string>(StringComparer.OrdinalIgnoreCase),
+            new Dictionary<string, int>(StringComparer.OrdinalIgnoreCase));
         foreach (var cell in first)
         {
-            var name = cell.Trim().Length == 0 ? $"column_{names.Count + 1}" : cell.Trim();
-            for (var n = 2; names.Contains(name, StringComparer.OrdinalIgnoreCase); n++) name = $"{cell.Trim()}_{n}";
+            var wanted = cell.Trim().Length == 0 ? $"column_{names.Count + 1}" : cell.Trim();
+            var (name, n) = (wanted, last.GetValueOrDefault(wanted, 1));
+            // Where many are called the same, each goes on counting where the one before stopped.
+            while (!taken.Add(name)) name = $"{wanted}_{++n}";
+            last[wanted] = n;
             names.Add(name);
         }
         return names;

@@ -11,12 +11,17 @@ namespace LucidLattice.Sql.Sqlite;
 /// </summary>
 public sealed class SafeConnection : IDisposable
 {
-    private const int InstructionsBetweenChecks = 20_000;
+    private const int InstructionsBetweenChecks = 2_000;
     private static readonly HashSet<string> ForbiddenFunctions = new(StringComparer.OrdinalIgnoreCase)
-        { "load_extension", "readfile", "writefile", "edit", "fts3_tokenizer", "sqlite_dbpage" };
+        { "load_extension", "readfile", "writefile", "edit", "fts3_tokenizer", "sqlite_dbpage",
+            // They work on long values in one step that nothing stops.
+            "json_patch", "randomblob" };
 
     /// <summary>The name of a function that brings a text to normal form C, and of a collation that compares by it.</summary>
     public const string NormalForm = "nfc";
+
+    /// <summary>Of LIKE and GLOB.</summary>
+    private const int LongestPattern = 500;
 
     /// <summary>The most memory that all queries together may take in the database engine, in bytes.</summary>
     private const long HeapLimit = 2L << 30;
@@ -48,9 +53,11 @@ public sealed class SafeConnection : IDisposable
         // Reports compare texts in normal form C (Unicode Annex 15), SQLite by their bytes.
         connection.CreateFunction(NormalForm, (string? text) => text?.Normalize(), isDeterministic: true);
         connection.CreateCollation(NormalForm, (a, b) => string.CompareOrdinal(a.Normalize(), b.Normalize()));
+        BoundedFunctions.Replace(connection);
         var handle = connection.Handle!;
         raw.sqlite3_limit(handle, raw.SQLITE_LIMIT_LENGTH, limits.ValueBytes);
         raw.sqlite3_limit(handle, raw.SQLITE_LIMIT_ATTACHED, 0);
+        raw.sqlite3_limit(handle, raw.SQLITE_LIMIT_LIKE_PATTERN_LENGTH, LongestPattern);
         raw.sqlite3_set_authorizer(handle, _authorizer, null);
         raw.sqlite3_progress_handler(handle, InstructionsBetweenChecks, _progress, null);
     }
@@ -67,7 +74,7 @@ public sealed class SafeConnection : IDisposable
     /// <exception cref="DataException">The file is missing, or is no SQLite database.</exception>
     public static SafeConnection Open(string path, QueryLimits limits, CancellationToken cancel)
     {
-        if (!File.Exists(path)) throw new DataException("database-missing", $"The database file “{Path.GetFileName(path)}” is not there.");
+        GuardedFile.Check(path);
         var connection = new SqliteConnection(
             new SqliteConnectionStringBuilder { DataSource = path, Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ToString());
         try

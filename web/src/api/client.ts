@@ -89,7 +89,8 @@ export const api = {
   previewCsv: (blob: Blob) => server.previewCsv(file(blob)),
   spreadsheet: (blob: Blob) => server.readSpreadsheet({ ...file(blob), parseAs: 'text' }) as unknown as Promise<string>,
   uploadCsv: (name: string, table: string, columns: CsvColumn[], blob: Blob, replace = false) =>
-    server.uploadCsv({ query: { name, table, columns: JSON.stringify(columns), replace }, ...file(blob) }),
+    // The columns go before the file: those of a wide one are too long for an address.
+    server.uploadCsv({ query: { name, table, replace }, ...file(new Blob([JSON.stringify(columns), '\n', blob])) }),
   compose: (body: ComposeRequest, signal?: AbortSignal) => server.compose({ body, signal }),
   countPages: (body: ComposeRequest, signal?: AbortSignal) => server.countPages({ body, signal }),
   /** Null when nothing of that name is under way, which the server answers with nothing. */

@@ -1796,10 +1796,6 @@ export type LinkTrial = {
 export type LinkTrialRequest = {
     report: ComposeRequest;
     /**
-     * The id of the report, so that the result is kept for it; null keeps nothing.
-     */
-    id: null | string;
-    /**
      * The id of the element.
      */
     on: string;
@@ -1807,6 +1803,10 @@ export type LinkTrialRequest = {
      * Its place among the links there.
      */
     index?: number;
+    /**
+     * The id of the report, so that the result is kept for it; null keeps nothing.
+     */
+    id?: null | string;
 };
 
 export type LookPart = 'colors' | 'labels' | 'axes' | 'legend' | 'words' | 'slices' | 'frame';
@@ -3293,7 +3293,7 @@ export type UploadCsvData = {
     query: {
         name: string;
         table: string;
-        columns: string;
+        columns?: string;
         replace?: boolean;
     };
     url: '/api/databases/csv';
