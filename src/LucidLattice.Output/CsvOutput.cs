@@ -11,12 +11,12 @@ internal static class CsvOutput
         text is { Length: > 0 } && text[0] is '+' or '-' or '|' && !double.TryParse(text, System.Globalization.NumberStyles.Float,
             System.Globalization.CultureInfo.InvariantCulture, out _) ? "'" + text : text;
 
-    public static void Write(Stream output, Action<CsvWriter> write)
+    /// <param name="asIs">True leaves texts as they are, also those that a spreadsheet would take for formulas.</param>
+    public static void Write(Stream output, Action<CsvWriter> write, bool asIs = false)
     {
         using var text = new StreamWriter(output, new UTF8Encoding(false), 1 << 16, leaveOpen: true);
-        // A text that a spreadsheet would take for a formula is kept from being one; signs of numbers are left alone.
         using var csv = CsvWriter.Create(text,
-            CsvWriterOptions.Default with { NewLine = "\r\n", HasHeader = false, Injection = CsvInjection.Escape,
+            CsvWriterOptions.Default with { NewLine = "\r\n", HasHeader = false, Injection = asIs ? CsvInjection.None : CsvInjection.Escape,
             InjectionCharacters = "=@\t\r" }, leaveOpen: true);
         write(csv);
     }

@@ -6,8 +6,10 @@ namespace LucidLattice.Output;
 /// as the database holds them.</summary>
 public static class RowsCsv
 {
+    /// <param name="asIs">True leaves texts as they are, also those that a spreadsheet would take for formulas.</param>
     /// <param name="order">Which rows, and in which order; null for all as they are.</param>
-    public static void Write(RowSet rows, IReadOnlyList<string> names, Stream output, CancellationToken cancel, int[]? order = null) =>
+    public static void Write(RowSet rows, IReadOnlyList<string> names, Stream output, CancellationToken cancel, int[]? order = null,
+        bool asIs = false) =>
         CsvOutput.Write(output, csv =>
         {
             csv.WriteRecord(names.ToArray());
@@ -16,8 +18,9 @@ public static class RowsCsv
                 var row = order?[at] ?? at;
                 if ((at & 0xFFF) == 0) cancel.ThrowIfCancellationRequested();
                 foreach (var column in rows.Columns)
-                    csv.WriteField(column is TextColumn texts ? CsvOutput.Harmless(texts.StoredAt(row)) : column[row].Invariant);
+                    csv.WriteField(column is TextColumn texts ? asIs ? texts.StoredAt(row) : CsvOutput.Harmless(texts.StoredAt(row))
+                        : column[row].Invariant);
                 csv.EndRecord();
             }
-        });
+        }, asIs);
 }

@@ -108,15 +108,18 @@ public sealed class CsvTests : IDisposable
             numbers.Add(Value.Of((long)-i));
         }
         using var stream = new MemoryStream();
-        RowsCsv.Write(new RowSet([builder.Build(), numbers.Build()], texts.Length, []), ["t", "n"], stream, CancellationToken.None);
+        RowsCsv.Write(new RowSet([builder.Build(), numbers.Build()], texts.Length, []), ["t", "n"], stream, CancellationToken.None,
+            asIs: true);
         var rows = Imported(Encoding.UTF8.GetString(stream.ToArray()), out _);
         Assert.Equal(texts, rows.Select(r => (string?)r[0] ?? ""));
         Assert.Equal(Enumerable.Range(0, texts.Length).Select(i => (long)-i), rows.Select(r => (long)r[1]!));
         var danger = new ColumnBuilder(new Field { Name = "t", Type = DataType.Text });
-        danger.Add(Value.Of("=1+1"));
+        string[] formulas = ["=1+1", "@x", "+1-1", "-cmd", "|x", "-5 °C"], plain = ["-5", "+5.5", "-1e3", "a-b", "'"];
+        foreach (var text in formulas.Concat(plain)) danger.Add(Value.Of(text));
         using var escaped = new MemoryStream();
-        RowsCsv.Write(new RowSet([danger.Build()], 1, []), ["t"], escaped, CancellationToken.None);
-        Assert.DoesNotContain("\n=", Encoding.UTF8.GetString(escaped.ToArray()));
+        RowsCsv.Write(new RowSet([danger.Build()], formulas.Length + plain.Length, []), ["t"], escaped, CancellationToken.None);
+        Assert.Equal([.. formulas.Select(f => "'" + f), .. plain], Encoding.UTF8.GetString(escaped.ToArray()).TrimEnd().Split("\r\n")
+            .Skip(1));
     }
 
     /// <summary>Property: what is loaded and read as the proposed type is the number that was written; the reference is

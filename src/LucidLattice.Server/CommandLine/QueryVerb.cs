@@ -40,7 +40,7 @@ internal static class QueryVerb
             var rows = source.Read(question.Query with { Parameters = values }, new RunProgress(), CancellationToken.None);
             RenderVerb.Print(rows.Problems);
             using var stream = File.Create(output + ".part");
-            RowsCsv.Write(rows, [.. dataset.Fields.Select(f => f.Name)], stream, CancellationToken.None);
+            RowsCsv.Write(rows, [.. dataset.Fields.Select(f => f.Name)], stream, CancellationToken.None, asIs: options.Has("as-is"));
             stream.Close();
             File.Move(output + ".part", output, overwrite: true);
             Console.WriteLine($"{Verbs.Count(rows.Count, "row")} written to {output}.");

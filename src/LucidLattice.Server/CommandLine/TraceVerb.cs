@@ -23,7 +23,7 @@ internal static class TraceVerb
             var place = NamedPlace.Find(run, element, options.All("group"), options.Number("row") ?? 1, options.Number("page") ?? 1);
             var tracer = new Tracer(run, place with { Mark = options.Value("mark") }, new SkiaTypesetter());
             Say(tracer.Trace());
-            if (options.Value("out") is { } output) Write(tracer, (options.Number("part") ?? 1) - 1, output);
+            if (options.Value("out") is { } output) Write(tracer, (options.Number("part") ?? 1) - 1, output, options.Has("as-is"));
             return 0;
         }
         catch (TraceException e)
@@ -49,10 +49,10 @@ internal static class TraceVerb
                 $"  Of {Verbs.Count(trace.RowsRead, "row")} that were read, the report's condition keeps {trace.RowsKept:N0}.");
     }
 
-    private static void Write(Tracer tracer, int part, string output)
+    private static void Write(Tracer tracer, int part, string output, bool asIs)
     {
         var (head, rows, order) = tracer.All(part, null, false);
-        using (var stream = File.Create(output + ".part")) RowsCsv.Write(rows, head, stream, CancellationToken.None, order);
+        using (var stream = File.Create(output + ".part")) RowsCsv.Write(rows, head, stream, CancellationToken.None, order, asIs);
         File.Move(output + ".part", output, overwrite: true);
         Console.WriteLine($"{Verbs.Count(order.Length, "row")} written to {output}.");
     }

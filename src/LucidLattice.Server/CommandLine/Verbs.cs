@@ -24,6 +24,7 @@ public static class Verbs
           lattice gallery [--database FILE] --out DIR
           lattice bench  [NAME…]
 
+        In CSV files, texts that a spreadsheet would take for formulas (=, @, +, -, |) get a ' before them; --as-is leaves them.
         REPORT is the title or id of a saved report, or a definition file; DATASET likewise.
         An svg file holds the first page, or page N with --page N. DIR is the folder in which everything is kept, “data” where
         none is named; one that is not there is made with --new.
