@@ -231,6 +231,27 @@ public sealed class CommandLineTests : IDisposable
     }
 
     [Fact]
+    public async Task A_folder_that_another_server_has_or_that_holds_something_else_is_refused_with_a_sentence()
+    {
+        var folder = At("data");
+        using (var held = DataFolder.Hold(AppData.Open(folder)))
+        {
+            Assert.NotNull(held);
+            var second = await Run("serve", "--port", "5987");
+            Assert.Equal(1, second.Code);
+            Assert.Contains("Another server works on", second.Error);
+        }
+        using (var again = DataFolder.Hold(AppData.Open(folder))) Assert.NotNull(again);
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        Directory.Delete(folder, recursive: true);
+        Directory.CreateDirectory(folder);
+        File.WriteAllText(Path.Combine(folder, "lucid-lattice.sqlite"), new string('x', 5_000));
+        var foreign = await Run("list");
+        Assert.Equal(2, foreign.Code);
+        Assert.Contains("is no database of Lucid Lattice", foreign.Error);
+    }
+
+    [Fact]
     public async Task Problems_give_1_and_wrong_usage_gives_2()
     {
         var broken = DemoReports.All.First(r => r.Id == "sailings-in-detail").Definition;

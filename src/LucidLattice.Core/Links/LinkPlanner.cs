@@ -178,9 +178,31 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
         if (from == to || from == DataType.Null || (from == DataType.Whole && to is DataType.Decimal or DataType.Double)
             || (from == DataType.Date && to == DataType.DateTime))
             return key;
+        if (Converted(key, to) is { } converted && target.Shape != ParameterShape.Period) return converted;
         return Wrong(element, "type-mismatch", $"“{target.Caption}” needs {to.Words()}, but {key.Words} is {from.Words()}.",
             "Carry something that fits.");
     }
+
+    /// <summary>Any single value goes along as a text, and a number as a whole one where it is; null where nothing fits.</summary>
+    private static LinkKey? Converted(LinkKey key, DataType to) => (key.Type, to) switch
+    {
+        (DataType.Whole or DataType.Decimal or DataType.Double or DataType.Date or DataType.DateTime or DataType.Bool, DataType.Text) =>
+            key with { Type = to, Step = null, Value = (click, frame) => Each(key.Value(click, frame), v => Value.Of(v.Invariant)) },
+        (DataType.Decimal or DataType.Double, DataType.Whole) => key with
+        {
+            Type = to, Value = (click, frame) => Each(key.Value(click, frame),
+                v => v.AsDouble == Math.Floor(v.AsDouble) && Math.Abs(v.AsDouble) < 1e15 ? Value.Of((long)v.AsDouble) : Value.Null),
+        },
+        _ => null,
+    };
+
+    /// <summary>A value, or each of several, converted; nothing and everything stay what they are.</summary>
+    private static Value Each(Value value, Func<Value, Value> convert) => value.Type switch
+    {
+        DataType.Null or DataType.Empty or DataType.Every or DataType.Period => value,
+        DataType.List => Value.Of(new ValueList(value.List.Values.Select(v => v.IsEmpty ? v : convert(v)))),
+        _ => convert(value),
+    };
 
     private static Func<Click, Frame, Value> OneOnly(Func<Click, Frame, Value> value) =>
         (click, frame) => value(click, frame) is { Type: not DataType.List } one ? one : Value.Null;

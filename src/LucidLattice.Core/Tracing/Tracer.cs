@@ -90,9 +90,17 @@ public sealed class Tracer
     {
         var parts = _asked.Count > 0 ? _asked.Select(Part).ToList() : [RowsAlone()];
         return new Trace(_place, _mark is { } mark ? mark.Content.Spoken(mark.Mark) : PlaceNames.Of(_run.Report, _plan.Id) ?? _plan.Id,
-            Where(), Printed(), [.. _values.Where(v => v.Value.Field is null).Select(v => v.Value.Text).Where(t => t.Length > 0)
-                .Distinct()], parts, Inputs(),
+            Where(), Printed(), [.. Expressions()], parts, Inputs(),
             _data.Rows.Count, _data.Tree.Order.Length);
+    }
+
+    /// <summary>What is worked out there, and how the fields in it are that are worked out themselves.</summary>
+    private IEnumerable<string> Expressions()
+    {
+        var fields = _data.Plan.Dataset?.Fields ?? [];
+        return _values.Where(v => v.Value.Field is null).Select(v => v.Value.Text).Where(t => t.Length > 0)
+            .Concat(UsedFields().Order().Select(f => fields[f]).Where(f => f.Expression is { Length: > 0 })
+                .Select(f => $"{Names.Quoted(f.Name)} = {f.Expression}")).Distinct();
     }
 
     private string Printed() => _mark is { } mark ? mark.Figure

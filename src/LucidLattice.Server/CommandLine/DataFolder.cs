@@ -1,7 +1,7 @@
 namespace LucidLattice.Server.CommandLine;
 
 /// <summary>The folder that <c>--data</c> names. One that is not there is made only if that is wanted: its name may be mistyped.</summary>
-internal static class DataFolder
+public static class DataFolder
 {
     /// <exception cref="UsageException">There is no such folder, and nobody said that it should be made.</exception>
     public static AppData Open(Options options)
@@ -9,11 +9,39 @@ internal static class DataFolder
         var named = options.Value("data");
         if (named is null || Directory.Exists(named) || options.Has("new") || Agreed(named))
         {
-            var data = AppData.Open(named);
+            var data = Opened(named);
             foreach (var problem in data.FontProblems) Console.Error.WriteLine($"warning unusable-font: {problem}");
             return data;
         }
         throw new UsageException($"There is no folder “{named}”, and none was made. To make it, with the demo data in it, add --new.");
+    }
+
+    private static AppData Opened(string? named)
+    {
+        try
+        {
+            return AppData.Open(named);
+        }
+        catch (Exception e) when (e is UnauthorizedAccessException or IOException
+            or Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 8 or 10 or 13 or 14 or 26 })
+        {
+            var why = e is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 26 } ? "its file is no database of Lucid Lattice"
+                : e is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 13 } ? "the disk is full" : "it cannot be written";
+            throw new UsageException($"The folder “{named ?? "data"}” cannot be used: {why}.");
+        }
+    }
+
+    /// <summary>Takes the folder for a server as long as it is held; null if another one has it.</summary>
+    public static IDisposable? Hold(AppData data)
+    {
+        try
+        {
+            return new FileStream(Path.Combine(data.Directory, "server.lock"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+        }
+        catch (IOException)
+        {
+            return null;
+        }
     }
 
     private static bool Agreed(string named)

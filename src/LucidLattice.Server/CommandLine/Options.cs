@@ -9,7 +9,7 @@ public sealed class Options
     private static readonly HashSet<string> Known =
         ["port", "data", "database", "set", "out", "rows", "base", "page", "since", "memory", "text", "into", "table", "as",
             "element", "group", "row", "mark", "part"];
-    private static readonly HashSet<string> Flags = ["replace", "new", "as-is"];
+    private static readonly HashSet<string> Flags = ["replace", "new", "as-is", "anyway"];
     private readonly Dictionary<string, List<string>> _values = [];
 
     public List<string> Words { get; } = [];

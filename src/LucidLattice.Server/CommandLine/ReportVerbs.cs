@@ -1,6 +1,8 @@
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Explaining;
+using LucidLattice.Output.Typesetting;
 using LucidLattice.Server.Data;
+using LucidLattice.Sql.Sqlite;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.CommandLine;
@@ -38,9 +40,23 @@ internal static class PublishVerb
     public static int Run(Options options)
     {
         if (StoredReport.Find(options) is not { } found) return 1;
-        var version = found.Data.Reports.Publish(found.Report.Id, found.Report.Draft);
-        Console.WriteLine($"“{found.Report.Definition.Title}” ({found.Report.Id}) is published in version {version}.");
-        return 0;
+        var cache = new Core.Caching.SizedCache(1L << 30);
+        var engine = new Core.Running.ReportEngine(new Core.Datasets.DatasetReader(new Sql.CachedReader(new SqliteEngine(found.Data),
+            cache)),
+            new SkiaTypesetter(), found.Data.Reports, cache);
+        try
+        {
+            var version = new Reports.Publishing(found.Data, engine)
+                .Publish(found.Report.Id, found.Report.Draft, options.Has("anyway"), CancellationToken.None).Version;
+            Console.WriteLine($"“{found.Report.Definition.Title}” ({found.Report.Id}) is published in version {version}.");
+            return 0;
+        }
+        catch (Web.ApiException e)
+        {
+            var hint = e.Code == "concerns" ? " Publish it in spite of that with --anyway." : "";
+            Console.Error.WriteLine($"error {e.Code}: {e.Message}{hint}");
+            return 1;
+        }
     }
 }
 

@@ -10,6 +10,12 @@ internal static class ServeVerb
     {
         var port = options.Number("port") ?? 5080;
         var data = DataFolder.Open(options);
+        using var held = DataFolder.Hold(data);
+        if (held is null)
+        {
+            Console.Error.WriteLine($"Another server works on {data.Directory} already. Stop it, or name another folder with --data.");
+            return 1;
+        }
         data.RemoveForgotten();
         var app = WebHost.Build(data, $"http://127.0.0.1:{port}", options.Number("memory") is { } megabytes ? (long)megabytes << 20 : null);
         try

@@ -17,7 +17,7 @@ public static class Verbs
           lattice links  [check] [--data DIR]
           lattice list   [--data DIR]
           lattice save   FILE [--data DIR] [--as ID]
-          lattice publish REPORT [--data DIR]
+          lattice publish REPORT [--anyway] [--data DIR]
           lattice remove REPORT [--data DIR]
           lattice demo   [--rows N] --out FILE
           lattice schema [--out FILE]

@@ -24,6 +24,9 @@ public sealed class ApiException(int status, string code, string message) : Exce
 /// <summary>Turns what handlers throw into problem details; what nobody foresaw is logged and says no more than that it happened.</summary>
 public sealed class ApiErrors(RequestDelegate next, ILogger<ApiErrors> log)
 {
+    /// <summary>ENOSPC, as .NET passes it on.</summary>
+    private const int DiskIsFull = 28;
+
     public async Task Invoke(HttpContext context)
     {
         try
@@ -49,6 +52,13 @@ public sealed class ApiErrors(RequestDelegate next, ILogger<ApiErrors> log)
                 // An object without the “type” that says what it is.
                 NotSupportedException { Message: var said } json when said.Contains("Path: $", StringComparison.Ordinal) =>
                     ApiException.Bad("bad-request", $"The request cannot be read: {FormatWords.Explain(json, ReportJson.Options)}"),
+                // Nothing was saved, and whoever asked should know why.
+                Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 13 } or IOException { HResult: DiskIsFull } =>
+                    new ApiException(StatusCodes.Status507InsufficientStorage, "disk-full",
+                        "The disk is full, so nothing was saved; your work is still in this tab. Make room, and it is saved."),
+                Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 5 or 8 or 10 or 14 } or UnauthorizedAccessException =>
+                    new ApiException(StatusCodes.Status503ServiceUnavailable, "not-writable",
+                        "The folder of the data cannot be written now, so nothing was saved; your work is still in this tab."),
                 OperationCanceledException => new ApiException(StatusCodes.Status409Conflict, "stopped", "The run was stopped."),
                 _ => null,
             };
