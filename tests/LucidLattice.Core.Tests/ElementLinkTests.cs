@@ -93,12 +93,12 @@ public sealed class ElementLinkTests
     }
 
     [Theory]
-    [InlineData("n", "type-mismatch")]
-    [InlineData("nothing", "unknown-field")]
-    [InlineData("page_number()", "page-phase")]
-    public void What_cannot_be_carried_is_a_problem_at_the_link(string expression, string code)
+    [InlineData("n", "from", "type-mismatch")]
+    [InlineData("nothing", "route", "unknown-field")]
+    [InlineData("page_number()", "route", "page-phase")]
+    public void What_cannot_be_carried_is_a_problem_at_the_link(string expression, string parameter, string code)
     {
-        var link = new Link { Report = "sailings-in-detail", Carries = [new() { Parameter = "route",
+        var link = new Link { Report = "sailings-in-detail", Carries = [new() { Parameter = parameter,
             From = new ExpressionSource { Expression = expression } }] };
         var run = Workshop.Run(Routes().MapAllElements(e => e.Id == "cell" ? e with { Link = link } : e), new MemoryRows());
         Assert.Contains(run.Problems, p => p.Code == code && p.Place == "cell" && p.Property == "link");
