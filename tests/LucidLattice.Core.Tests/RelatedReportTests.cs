@@ -51,7 +51,8 @@ public sealed class RelatedReportTests
         var text = new TextElement
         {
             Id = "t", Width = 50, Text = "x",
-            Link = new Link { Report = "t", Carries = [new CarriedValue { Parameter = "p", From = new ExpressionSource { Expression = expression } }] },
+            Link = new Link { Report = "t", Carries = [new CarriedValue { Parameter = "p",
+                From = new ExpressionSource { Expression = expression } }] },
         };
         var report = Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("q", 20, text)) });
         var run = new Core.Running.ReportEngine(new MemoryRows([]), Workshop.Measurer, new One(target))
