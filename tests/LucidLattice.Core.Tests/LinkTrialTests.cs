@@ -144,6 +144,48 @@ public sealed class LinkTrialTests
         Assert.Contains(charts.Where(c => c.Id != chosen.Id), c => Rows(clicked, c.Id) < Rows(run, c.Id));
     }
 
+    /// <summary>What is the same in all rows of a mark goes along though it is not drawn; where it differs, nothing can be opened with
+    /// it.</summary>
+    [Theory]
+    [InlineData("route", "region", true)]
+    [InlineData("vessel", "region", false)]
+    [InlineData("region", "status", true)]
+    [InlineData("delay_cause", "region", false)]
+    public void A_mark_carries_what_all_its_rows_have(string category, string carried, bool isSame)
+    {
+        var target = Workshop.DemoReport("sailings-in-detail") with
+        {
+            Parameters = [new Parameter { Name = "p", Type = DataType.Text, Shape = ParameterShape.Several }],
+        };
+        target = target.MapSections(s => s with { Filter = $"status = 'sailed' AND {carried} IN :p" });
+        var catalog = new Catalog(("t", target));
+        var report = Workshop.DemoReport("route-performance").MapAllElements(e => e is not ChartElement { Id: "ch1" } chart ? e : chart with
+        {
+            Category = chart.Category with { By = category },
+            Link = new Link { Report = "t", Carries = [new CarriedValue { Parameter = "p",
+                From = new ExpressionSource { Expression = carried } }] },
+        });
+        var run = Engine(catalog).Run(new RunRequest(report, new Dictionary<string, string>(), Workshop.Now), CancellationToken.None);
+        Assert.DoesNotContain(run.Problems, p => p.IsError);
+        var data = run.Data!.Sections.First(s => s.Plan.Charts.Any(c => c.Id == "ch1"));
+        var (plan, frame) = (data.Plan.Charts.First(c => c.Id == "ch1"), data.NewFrame());
+        frame.StandAt(0, 0);
+        var numbers = plan.Numbers(run.Data.Charts, frame);
+        foreach (var mark in numbers.Marks)
+        {
+            // The reference looks at every row.
+            var column = data.Rows.Columns[data.Plan.Dataset!.Fields.ToList().FindIndex(f => f.Name == carried)];
+            var by = data.Rows.Columns[data.Plan.Dataset.Fields.ToList().FindIndex(f => f.Name == category)];
+            var values = data.Tree.Order.Where(r => by[r].Equals(mark.Category)).Select(r => column[r]).Distinct().ToList();
+            var action = plan.Action(mark, numbers, frame, null);
+            Assert.Equal(values.Count == 1, action is not null);
+            if (values.Count != 1) continue;
+            Assert.True(Core.Parameters.ParameterText.TryParse(target.Parameters[0], action!.Values["p"], out var read));
+            Assert.Equal(values[0], read.Type == DataType.List ? read.List.Values.Single() : read);
+        }
+        Assert.Equal(isSame, numbers.Marks.All(m => plan.Action(m, numbers, frame, null) is not null));
+    }
+
     [Theory]
     [InlineData("https://example.org/piers/{{ pier }}?day={{ day }}", null)]
     [InlineData("http://localhost:8080/x", null)]

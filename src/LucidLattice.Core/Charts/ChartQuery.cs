@@ -42,6 +42,9 @@ public sealed record ChartQuery(
     /// <summary>A row-phase number whose single values a type draws; null where totals are enough.</summary>
     public Compiled? Spread { get; init; }
 
+    /// <summary>What a mark's rows have in common, for links that carry it: a value where it is the same in all of them.</summary>
+    public IReadOnlyList<Compiled> Common { get; init; } = [];
+
     /// <summary>True where categories have to be counted before they are drawn.</summary>
     public bool ChoosesCategories =>
         Order is ChartOrder.LargestFirst or ChartOrder.SmallestFirst || Keep is not null || Largest is not null;
@@ -64,6 +67,7 @@ public sealed record ChartQuery(
             if (Keys is not null) yield return ("keys", Keys);
             if (Spread is not null) yield return ("spread of", Spread);
             foreach (var value in Values) yield return ("of", value);
+            foreach (var common in Common) yield return ("common", common);
         }
     }
 }

@@ -46,6 +46,9 @@ public sealed class ChartTable : ISized
     public required int[]? FirstSingle { get; init; }
     public required double[]? Singles { get; init; }
 
+    /// <summary>Of each cell, what its rows have in common, one after the other; null where nothing is asked for.</summary>
+    public Value[]? Common { get; init; }
+
     /// <summary>What the keys of categories are the numbers of; null where they are keys.</summary>
     public required NumberRanges? Ranges { get; init; }
 
@@ -58,7 +61,7 @@ public sealed class ChartTable : ISized
     public long Bytes =>
         4L * (FirstCategory.Length + FirstCell.Length + SplitOf.Length + Rows.Length + (FirstSingle?.Length ?? 0) + (Others?.Length ?? 0))
         + 40L * (Categories.Length + (Outer?.Length ?? 0) + Splits.Length + Values.Length) + 8L * (Singles?.Length ?? 0)
-        + 8L * (Colors?.Length ?? 0) + 40L * (Keys?.Sum(k => k?.Length ?? 0) ?? 0);
+        + 40L * (Common?.Length ?? 0) + 8L * (Colors?.Length ?? 0) + 40L * (Keys?.Sum(k => k?.Length ?? 0) ?? 0);
 
     /// <summary>The numbers for a group; none for one that is not there.</summary>
     public ChartNumbers Read(int group, ChartNames names)
@@ -87,7 +90,8 @@ public sealed class ChartTable : ISized
                 for (var value = 0; value < valueCount; value++)
                     marks[at++] = new Mark(i, firstOf[SplitOf[cell]] + value, category.Key, category.Label, Splits[SplitOf[cell]],
                         Values[cell * valueCount + value], Rows[cell]) 
-                            { Singles = SinglesOf(cell), Color = Colors?[cell], Keys = category.Keys, HasKey = category.HasKey };
+                            { Singles = SinglesOf(cell), Color = Colors?[cell], Keys = category.Keys, HasKey = category.HasKey,
+                                Common = CommonOf(cell) };
         }
         return new ChartNumbers(categories, series, marks) { Ranges = Ranges };
     }
@@ -101,6 +105,13 @@ public sealed class ChartTable : ISized
                 { HasKey = true };
         var entry = names.Category(key, Outer is null ? null : Outer[category]);
         return Keys?[category] is { } keys ? entry with { Keys = keys } : entry;
+    }
+
+    private ReadOnlyMemory<Value> CommonOf(int cell)
+    {
+        if (Common is null) return default;
+        var count = Common.Length / Math.Max(1, SplitOf.Length);
+        return Common.AsMemory(cell * count, count);
     }
 
     private ReadOnlyMemory<double> SinglesOf(int cell) =>

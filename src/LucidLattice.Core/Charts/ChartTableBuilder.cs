@@ -26,6 +26,7 @@ public sealed class ChartTableBuilder(
 
     private readonly List<int> _keptFirstCategory = [0], _keptFirstCell = [], _keptSplit = [], _keptRows = [];
     private readonly List<Value> _keptCategories = [], _keptOuter = [], _keptValues = [];
+    private readonly List<Value> _keptCommon = [];
     private readonly List<int> _firstSingle = [0];
     private readonly List<double> _singles = [];
     private readonly List<Value[]?>? _keptKeys = query.Keys is not null || query.Largest is not null ? [] : null;
@@ -58,6 +59,7 @@ public sealed class ChartTableBuilder(
             Others = _others,
             Splits = columns.Split is null ? [Value.Null] : [.. ranks.Values.Select(cell => columns.Split.Column[_sorted[_start[cell]]])],
             SplitOf = [.. _keptSplit],
+            Common = query.Common.Count == 0 ? null : [.. _keptCommon],
             Rows = [.. _keptRows],
             Values = [.. _keptValues],
             Keys = _keptKeys is { } keys && keys.Exists(k => k is not null) ? [.. keys] : null,
@@ -249,6 +251,7 @@ public sealed class ChartTableBuilder(
         _keptSplit.Add(place[_splitRank[cell]]);
         _keptRows.Add(_start[cell + 1] - _start[cell]);
         foreach (var value in query.Values) _keptValues.Add(frame.Try(value));
+        foreach (var common in query.Common) _keptCommon.Add(frame.Try(common));
         _keptColors?.Add(frame.Try(query.ColorBy!) is { Type: DataType.Text } color && HexColors.IsColor(color.Text) ? color.Text : null);
         if (columns.Spread is null) return;
         var from = _singles.Count;

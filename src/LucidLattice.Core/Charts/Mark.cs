@@ -19,6 +19,9 @@ public sealed record Mark(int CategoryIndex, int SeriesIndex, Value Category, st
     /// <summary>Its single numbers, sorted, where the type draws them.</summary>
     public ReadOnlyMemory<double> Singles { get; init; }
 
+    /// <summary>What its rows have in common, as <see cref="ChartQuery.Common"/> asks for it.</summary>
+    public ReadOnlyMemory<Value> Common { get; init; }
+
     /// <summary>#RRGGBB where an expression gives it; null for the usual one.</summary>
     public string? Color { get; init; }
 

@@ -157,8 +157,14 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
     /// it.</summary>
     /// <param name="numbers">Those that the mark is one of.</param>
     public LinkAction? Action(Mark mark, ChartNumbers numbers, Frame frame, ILinkProof? proof) => !IsLinked ? null
-        : Link!.Action(Clicked(mark.HasKey ? OrEmpty(mark.Category) : mark.Category, mark.Keys, numbers)
-            .And(LinkPlanner.Series, OrEmpty(mark.Split)), frame, proof);
+        : Link!.Action(WithCommon(Clicked(mark.HasKey ? OrEmpty(mark.Category) : mark.Category, mark.Keys, numbers)
+            .And(LinkPlanner.Series, OrEmpty(mark.Split)), mark), frame, proof);
+
+    private static Click WithCommon(Click click, Mark mark)
+    {
+        for (var i = 0; i < mark.Common.Length; i++) click = click.And(ChartPlanning.CommonName(i), mark.Common.Span[i]);
+        return click;
+    }
 
     private static Value OrEmpty(Value key) => key.IsNull ? Value.Empty : key;
 

@@ -79,8 +79,15 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
     public LinkPlan? Link(Element element, params ReadOnlySpan<(string Name, LinkKey Key)> clicked) =>
         Link(element.Id, element.Link, clicked);
 
+    /// <param name="worked">What an expression gives where the link stands; null, with a problem, if it is wrong.</param>
+    public LinkPlan? Link(Element element, Func<string, LinkKey?> worked, ReadOnlySpan<(string Name, LinkKey Key)> clicked) =>
+        Link(element.Id, element.Link, worked, clicked);
+
     /// <param name="id">Of what the link stands on.</param>
-    public LinkPlan? Link(string id, Link? link, params ReadOnlySpan<(string Name, LinkKey Key)> clicked)
+    public LinkPlan? Link(string id, Link? link, params ReadOnlySpan<(string Name, LinkKey Key)> clicked) =>
+        Link(id, link, text => Worked(id, text), clicked);
+
+    private LinkPlan? Link(string id, Link? link, Func<string, LinkKey?> worked, ReadOnlySpan<(string Name, LinkKey Key)> clicked)
     {
         if (link is null) return null;
         var keys = new Dictionary<string, LinkKey>();
@@ -95,7 +102,7 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
         // What rows of its own, as of a chart, are matched to is known too.
         foreach (var (level, own) in section.Matched)
             if (section.TryCompile(own) is { } by) keys.TryAdd(level.Id, OfLevel(level, own, by));
-        return section.Links.Plan(link, id, keys, text => Worked(id, text));
+        return section.Links.Plan(link, id, keys, worked);
     }
 
     /// <summary>What an expression gives; where it gives nothing, it asks for rows without a value, as a group without a key

@@ -48,6 +48,8 @@ test('a chart offers what is clicked, unless it is one link as a whole', () => {
     'series',
     'parameter:from',
   ]);
+  // The route is the series already, and hidden fields are not offered.
+  expect(keys({ chart: { ...(chart as object), series: null } as never, level: 0, band: 'reportHeader' })).toContain('expression:route');
   expect(keys({ chart, level: 0, band: 'reportHeader' }, true)).toEqual(['parameter:from']);
 });
 

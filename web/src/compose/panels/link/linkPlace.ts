@@ -40,6 +40,13 @@ export function sourcesAt(place: LinkPlace, definition: ReportDefinition, whole:
     ...(marks && chart.series
       ? [{ label: `the clicked ${words(definition, chart.series.by, section)}`, source: { type: 'series' } as ValueSource }]
       : []),
+    // What is the same in all rows of a mark goes along too, though it is not drawn.
+    ...(marks ? (definition.datasets?.find((d) => d.id === (chart.own?.dataset ?? section.dataset))?.fields ?? []) : [])
+      .filter((f) => !f.hidden && ![chart?.category.by, chart?.series?.by].includes(written(f.name)))
+      .map((f) => ({
+        label: `the ${caption(f).toLowerCase()} that all its rows have`,
+        source: { type: 'expression', expression: written(f.name) } as ValueSource,
+      })),
     ...levels.map((l) => ({ label: `the ${l.name.toLowerCase()} around it`, source: { type: 'level', level: l.id } as ValueSource })),
     ...levels
       .filter((l) => /^date_trunc\b/i.test(l.by))
