@@ -1,6 +1,7 @@
 using LucidLattice.Core.Charts;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Editing;
@@ -21,7 +22,7 @@ internal sealed record KeyParameter(Parameter Parameter, string Condition)
         var caption = fields.Count == 1 ? dataset.Fields.First(f => f.Name == fields[0]).Caption : words;
         // A month is a period; hours are not, since a period is made of days.
         var isPeriod = !several && fields.Count == 1 && DateSteps.StepOf(by) is { Unit: >= TimeUnit.Day };
-        var name = Free(Names.Parameter(fields.Count == 1 ? fields[0] : words), taken);
+        var name = ParameterNames.Free(Names.Parameter(fields.Count == 1 ? fields[0] : words), taken);
         return new KeyParameter(new Parameter
         {
             Name = name, Label = caption, Default = "*", Every = $"every {caption.ToLowerInvariant()}",
@@ -41,12 +42,5 @@ internal sealed record KeyParameter(Parameter Parameter, string Condition)
         {
             throw new EditException($"What the rows are grouped by is not right: {e.Message}");
         }
-    }
-
-    private static string Free(string name, IReadOnlyList<Parameter> taken)
-    {
-        var free = name;
-        for (var n = 2; taken.Any(p => string.Equals(p.Name, free, StringComparison.OrdinalIgnoreCase)); n++) free = $"{name}_{n}";
-        return free;
     }
 }

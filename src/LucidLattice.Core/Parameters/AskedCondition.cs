@@ -26,7 +26,7 @@ public sealed record AskedCondition(Condition Condition, IReadOnlyList<Parameter
         }
         var wanted = ParameterFor(dataset, field, condition);
         var known = dataset.Parameters.FirstOrDefault(p => Same(p.Name, wanted.Name) && p.Type == wanted.Type && p.Shape == wanted.Shape);
-        var asked = known ?? wanted with { Name = FreeName(wanted.Name, dataset.Parameters) };
+        var asked = known ?? wanted with { Name = ParameterNames.Free(wanted.Name, dataset.Parameters) };
         return new AskedCondition(condition with { Values = [], Parameter = asked.Name },
             known is null ? [.. dataset.Parameters, asked] : dataset.Parameters);
     }
@@ -67,13 +67,6 @@ public sealed record AskedCondition(Condition Condition, IReadOnlyList<Parameter
 
     private static string Several(IReadOnlyList<string> values) =>
         values.Count == 0 ? "*" : System.Text.Json.JsonSerializer.Serialize(values, ReportJson.Options);
-
-    private static string FreeName(string name, IReadOnlyList<Parameter> taken)
-    {
-        var free = name;
-        for (var n = 2; taken.Any(p => Same(p.Name, free)); n++) free = $"{name}_{n}";
-        return free;
-    }
 
     private static bool Same(string a, string b) => string.Equals(a, b, StringComparison.OrdinalIgnoreCase);
 }

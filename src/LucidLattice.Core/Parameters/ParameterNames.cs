@@ -1,5 +1,5 @@
 using System.Text;
-using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Definitions;
 
 namespace LucidLattice.Core.Parameters;
 
@@ -35,6 +35,14 @@ public static class ParameterNames
     private static bool Is(string text, int at, string name) =>
         string.Compare(text, at, name, 0, name.Length, StringComparison.OrdinalIgnoreCase) == 0
         && (at + name.Length >= text.Length || !(char.IsLetterOrDigit(text[at + name.Length]) || text[at + name.Length] == '_'));
+
+    /// <summary>A name that no parameter has: the one wished for, or that with a number after it.</summary>
+    public static string Free(string wished, IReadOnlyList<Parameter> taken)
+    {
+        var free = wished;
+        for (var n = 2; taken.Any(p => string.Equals(p.Name, free, StringComparison.OrdinalIgnoreCase)); n++) free = $"{wished}_{n}";
+        return free;
+    }
 
     /// <summary>True if something can be called so: letters, digits and underscores, not beginning with a digit.</summary>
     public static bool IsName(string name) => name.Length is > 0 and <= 60 && !char.IsDigit(name[0])

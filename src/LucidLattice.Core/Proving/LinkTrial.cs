@@ -73,7 +73,7 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
         // A row opens what belongs to it, which is as many rows as it likes, unless the author says what it equals.
         var freely = link.Definition.OtherMeasure || isOwn || (tried is [{ IsRow: true }, ..] && link.Definition.AddsUpTo is null);
         var compared = freely ? null
-            : link.Definition.AddsUpTo ?? Alike(target, plan, tried.FirstOrDefault(m => !m.Value.IsNull));
+            : link.Definition.AddsUpTo ?? Alike(target, tried.FirstOrDefault(m => !m.Value.IsNull), link, now, cancel);
         if (progress is not null) (progress.Stage, progress.ExpectedRows) = (RunStage.Reading, tried.Count);
         var results = new TriedMark[tried.Count];
         var opened = new Dictionary<string, ReportRun>();
@@ -91,8 +91,7 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
     }
 
     private TriedMark Tried(ClickedMark mark, ReportDefinition target, ReportRun? own, bool freely, string? compared, LinkPlan link,
-        DateTime now,
-        Dictionary<string, ReportRun> opened, bool atOnce, CancellationToken cancel)
+        DateTime now, Dictionary<string, ReportRun> opened, bool atOnce, CancellationToken cancel)
     {
         var values = own is null ? mark.Action.Values
             : own.Report.Parameters.Select((p, at) => KeyValuePair.Create(p.Name, ParameterText.Write(p, own.Parameters.Values[at])))
@@ -121,12 +120,12 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
     }
 
     /// <summary>An element of the target that prints the same total as the marks do; null where none does for certain.</summary>
-    private string? Alike(ReportDefinition target, ElementPlan plan, ClickedMark? sample)
+    private string? Alike(ReportDefinition target, ClickedMark? sample, LinkPlan link, DateTime now, CancellationToken cancel)
     {
         if (sample?.Aggregate is not { } wanted) return null;
-        var empty = engine.Run(new RunRequest(target, sample.Action.Values.ToDictionary(),
-            DateTime.UnixEpoch, FromLink: target.Parameters.Select(p => p.Name).ToHashSet()), CancellationToken.None, pages: false);
-        return PrintedNumber.All(empty).Select(a => (a.Plan.Id, Aggregates.Of(a.Data, a.Plan)))
+        var opened = engine.Run(new RunRequest(target, sample.Action.Values.ToDictionary(), now, FromLink: link.LinkOnly), cancel,
+            pages: false);
+        return PrintedNumber.All(opened).Select(a => (a.Plan.Id, Aggregates.Of(a.Data, a.Plan)))
             .FirstOrDefault(a => a.Item2 == wanted).Id;
     }
 

@@ -51,16 +51,20 @@ public sealed class SectionData
     public string LabelOf(int level, int group, Frame frame) => GroupNames.Label(Plan, Tree, level, group, frame);
 
     /// <summary>The totals of the rows in a range of the printed order, for those that a list asks for.</summary>
-    public Totals TotalsOf(AggregateList list, int from, int to)
+    public Totals TotalsOf(AggregateList list, int from, int to) => TotalsOf(list.Specs, Tree.Order, from, to);
+
+    /// <summary>The totals of some rows, in the order of the dataset.</summary>
+    internal Totals TotalsOf(IReadOnlyList<AggregateSpec> specs, int[] rows) => TotalsOf(specs, rows, 0, rows.Length);
+
+    private Totals TotalsOf(IReadOnlyList<AggregateSpec> specs, int[] rows, int from, int to)
     {
         var frame = NewFrame();
         GroupLevel[] range = [new GroupLevel([from, to], [0])];
-        return new Totals(
-            [.. list.Specs.Select(spec => spec.Kind.Total(spec, range, Tree.Order, frame, KeyAlone, CancellationToken.None))]);
+        return new Totals([.. specs.Select(spec => spec.Kind.Total(spec, range, rows, frame, KeyAlone, CancellationToken.None))]);
     }
 
     /// <summary>A key for a few rows, which is not worth being kept.</summary>
-    internal RowKey KeyAlone(Compiled of)
+    private RowKey KeyAlone(Compiled of)
         => (of.Field is { } index ? Rows.Columns[index] : SectionSteps.Worked(of, Rows, NewFrame(), CancellationToken.None))
             .Key(Rows.Count, NewFrame().Collation, false);
 

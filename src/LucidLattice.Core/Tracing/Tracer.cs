@@ -5,7 +5,6 @@ using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Formatting;
-using LucidLattice.Core.Grouping;
 using LucidLattice.Core.Running;
 using LucidLattice.Core.Values;
 
@@ -72,10 +71,8 @@ public sealed class Tracer
     {
         if (_plan is ChartPlan chart)
         {
-            var rows = _mark?.Rows ?? TracedMark.AllRows(_data, chart, _frame);
-            var totals = _data.NewFrame();
-            _frame.MarkTotals = new Totals([.. chart.Query.MarkTotals.Specs.Select(spec => spec.Kind.Total(spec,
-                [new GroupLevel([0, rows.Length], [0])], rows, totals, of => _data.KeyAlone(of), CancellationToken.None))]);
+            var rows = _mark?.Rows ?? AllDrawn();
+            _frame.MarkTotals = _data.TotalsOf(chart.Query.MarkTotals.Specs, rows);
             _frame.Mark = 0;
         }
         _frame.Asked = _asked;
@@ -181,7 +178,7 @@ public sealed class Tracer
     {
         if (asked.Spec is not { Kind: Sum or Count, Distinct: false } || asked.Value.IsNull) return (null, null);
         var (rows, words) = asked.Over == AskedOver.Mark && _mark is not null
-            ? (TracedMark.AllRows(_data, (ChartPlan)_plan, _frame), "what the chart draws")
+            ? (AllDrawn(), "what the chart draws")
             : asked.Over == AskedOver.Group && asked.Level > _data.Plan.Base ? Around(asked) : ([], "");
         if (rows.Length == 0) return (null, null);
         var whole = Total(asked.Spec, rows);
@@ -194,8 +191,7 @@ public sealed class Tracer
         }
     }
 
-    private Value Total(AggregateSpec spec, int[] rows) => new Totals([spec.Kind.Total(spec, [new GroupLevel([0, rows.Length], [0])], rows,
-        _data.NewFrame(), of => _data.KeyAlone(of), CancellationToken.None)])[0, 0, 0];
+    private Value Total(AggregateSpec spec, int[] rows) => _data.TotalsOf([spec], rows)[0, 0, 0];
 
     private List<TraceInput> Inputs()
     {
@@ -217,8 +213,13 @@ public sealed class Tracer
         return column is UnreadColumn || column[row] is { IsNull: true } ? "" : column[row].Invariant;
     }
 
+    private int[]? _drawn;
+
+    /// <summary>Every row that the chart draws here; it is looked for once.</summary>
+    private int[] AllDrawn() => _drawn ??= TracedMark.AllRows(_data, (ChartPlan)_plan, _frame);
+
     private int[] Range(AskedTotal asked) => asked.Over == AskedOver.Mark
-        ? _mark?.Rows ?? TracedMark.AllRows(_data, (ChartPlan)_plan, _frame)
+        ? _mark?.Rows ?? AllDrawn()
         : _data.Tree.Order[asked.From..Math.Max(asked.From, asked.To)];
 
     private int[] Covered(AskedTotal asked)
@@ -234,7 +235,7 @@ public sealed class Tracer
     public int[] Rows(int part)
     {
         if (part >= 0 && part < _asked.Count) return Covered(_asked[part]);
-        if (_plan is ChartPlan chart) return _mark?.Rows ?? TracedMark.AllRows(_data, chart, _frame);
+        if (_plan is ChartPlan) return _mark?.Rows ?? AllDrawn();
         if (IsRow) return _frame.Row < 0 ? [] : [_frame.Row];
         if (_place.Page is not null) return _data.Tree.Order[_frame.PageRows.From.._frame.PageRows.To];
         return _data.Tree.Order.Length == 0 ? [] : _data.Tree.Rows(LevelOfPlace(), _frame.Groups[LevelOfPlace()]).ToArray();
