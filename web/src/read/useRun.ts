@@ -53,9 +53,10 @@ export function useRun(step: Step, draft: boolean): Run {
   const info = query.data;
   const underWay = info && info.state !== 'failed' && !(info.state === 'ready' && info.pagesComplete) ? info.id : undefined;
   const name = JSON.stringify(key);
+  const following = useRef<AbortController>(undefined);
   useEffect(() => {
     if (!underWay) return;
-    const halt = new AbortController();
+    const halt = (following.current = new AbortController());
     const key = JSON.parse(name) as unknown[];
     const again = () => void client.invalidateQueries({ queryKey: key });
     const poll = async () => {
@@ -102,10 +103,10 @@ export function useRun(step: Step, draft: boolean): Run {
     },
     stop: () => {
       if (!underWay || !info) return;
-      void api
-        .stop(underWay)
-        .catch(() => undefined)
-        .finally(() => client.setQueryData(key, { ...info, ...stopped }));
+      // Not followed any more from here on: that the run is gone would otherwise be taken for a reason to run it again.
+      following.current?.abort();
+      client.setQueryData(key, { ...info, ...stopped });
+      void api.stop(underWay).catch(() => undefined);
     },
   };
 }
