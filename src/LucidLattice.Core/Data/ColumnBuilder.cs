@@ -212,10 +212,10 @@ public sealed partial class ColumnBuilder(Field field, int expected = 0)
             return;
         }
         var normal = text;
-        if (!text.IsNormalized())
+        if (!NormalForm.Is(text))
         {
             // Kept as it is stored, once for all rows.
-            if (!(_foreign ??= []).TryGetValue(text, out var forms)) _foreign[text] = forms = (text, text.Normalize());
+            if (!(_foreign ??= []).TryGetValue(text, out var forms)) _foreign[text] = forms = (text, NormalForm.Of(text));
             (_stored ??= [])[Count] = forms.Stored;
             normal = forms.Normal;
         }

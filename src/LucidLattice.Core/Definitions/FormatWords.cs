@@ -25,6 +25,8 @@ public static partial class FormatWords
             return $"A “type” is needed{where}. {Types(Converted(message) ?? TypeAt(root, error, options))}".TrimEnd();
         if (NullInList().Match(message) is { Success: true } list)
             return $"One of “{list.Groups["name"].Value}” is null{where}. Take it out instead.";
+        if (TooLarge().Match(message) is { Success: true } large)
+            return $"The number “{large.Groups["name"].Value}” is too large{where}.";
         if (message.Contains("null", StringComparison.OrdinalIgnoreCase) && NoNull().Match(message) is { Success: true } nothing)
             return $"“{Camel(nothing.Groups["name"].Value)}” cannot be null{where}. Leave it out instead.";
         if (message.Contains("could not be converted", StringComparison.Ordinal)) return $"{Expected(Converted(message))}{where}.";
@@ -121,6 +123,9 @@ public static partial class FormatWords
     }
 
     private static string Camel(string name) => JsonNamingPolicy.CamelCase.ConvertName(name);
+
+    [GeneratedRegex(@"The number '(?<name>[^']+)' is too large")]
+    private static partial Regex TooLarge();
 
     [GeneratedRegex(@"property '(?<name>[^']*)' could not be mapped to any \.NET member contained in type '(?<type>[^']*)'")]
     private static partial Regex Unknown();

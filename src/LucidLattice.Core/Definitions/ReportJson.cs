@@ -25,7 +25,8 @@ public static class ReportJson
         options.RespectRequiredConstructorParameters = true;
         options.NumberHandling = JsonNumberHandling.Strict;
         options.Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping;
-        options.TypeInfoResolver = (options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(NoNulls.Watch);
+        options.TypeInfoResolver = (options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver())
+            .WithAddedModifier(NoNulls.Watch).WithAddedModifier(FiniteNumbers.Watch);
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         return options;
     }

@@ -1,3 +1,4 @@
+using LucidLattice.Core.Values;
 namespace LucidLattice.Core.Drawing;
 
 /// <summary>Marks where a text stands on a drawing, as after a search.</summary>
@@ -6,7 +7,7 @@ public static class TextHighlights
     /// <summary>The drawing with a tinted area behind each place at which the text is found, whatever its case.</summary>
     public static PageDrawing Mark(PageDrawing drawing, string text, ITypesetter typesetter)
     {
-        text = text.Normalize();
+        text = NormalForm.Of(text);
         if (text.Trim().Length == 0) return drawing;
         var items = new List<DrawItem>(drawing.Items.Count + 8);
         foreach (var item in drawing.Items)

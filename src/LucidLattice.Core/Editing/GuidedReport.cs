@@ -34,9 +34,11 @@ public static class GuidedReport
     private static readonly string[] Steps = ["year", "quarter", "month", "week", "day"];
 
     /// <summary>The guide with everything that was left open chosen from the fields of a dataset.</summary>
+    /// <exception cref="EditException">The dataset has no fields that could be shown.</exception>
     public static ReportGuide Completed(ReportGuide guide, Dataset dataset)
     {
         var fields = dataset.Fields.Where(f => !f.Hidden).ToList();
+        if (fields.Count == 0) throw new EditException($"“{dataset.Name}” has no fields that a report could show.");
         string? Known(string? name, Func<Field, bool> suits) =>
             name is null ? null : fields.FirstOrDefault(f => f.Name == name && suits(f))?.Name;
         return guide with
@@ -55,7 +57,6 @@ public static class GuidedReport
     /// <exception cref="EditException">The dataset has no fields, or no date for a report over time.</exception>
     public static ReportDefinition Create(ReportGuide asked, Dataset kept)
     {
-        if (kept.Fields.Count == 0) throw new EditException("The dataset has no fields that a report could show.");
         var guide = Completed(asked, kept);
         var report = StarterReport.OfKept(Title(guide, kept), kept with { Starter = StarterOf(guide, kept) });
         return guide.Goal switch

@@ -36,7 +36,16 @@ public sealed partial class Parser
 
     private Token Next => _tokens[_at];
 
-    private Token Take() => _tokens[_at++];
+    /// <summary>The token after the next one; of the last one, itself.</summary>
+    private Token Second => _tokens[Math.Min(_at + 1, _tokens.Count - 1)];
+
+    /// <summary>The next token; the end is never passed, so whatever goes on after it finds it again.</summary>
+    private Token Take()
+    {
+        var token = Next;
+        if (token.Kind != TokenKind.End) _at++;
+        return token;
+    }
 
     private bool TryTake(string word)
     {
@@ -81,7 +90,7 @@ public sealed partial class Parser
                 left = Low(Is(left, token.Position));
                 continue;
             }
-            var not = Next.Is("NOT") && _tokens[_at + 1].Text is "BETWEEN" or "IN" or "LIKE";
+            var not = Next.Is("NOT") && Second.Text is "BETWEEN" or "IN" or "LIKE";
             if (not) _at++;
             if (TryTake("BETWEEN"))
             {
@@ -198,7 +207,7 @@ public sealed partial class Parser
                 return new LiteralSyntax(Number(token), token.Position);
             case TokenKind.Text:
                 _at++;
-                return new LiteralSyntax(Value.Of(token.Text.Normalize()), token.Position);
+                return new LiteralSyntax(Value.Of(NormalForm.Of(token.Text)), token.Position);
             case TokenKind.Parameter:
                 _at++;
                 return new ParameterSyntax(token.Text, token.Position);

@@ -137,7 +137,7 @@ public sealed partial class Parser
     private IReadOnlyList<Syntax> TrimArguments(ref Token name)
     {
         // A field may be called so, too.
-        var isField = _tokens[_at + 1].Is(")") || _tokens[_at + 1].Is(",");
+        var isField = Second.Is(")") || Second.Is(",");
         var side = Next.Text is "LEADING" or "TRAILING" or "BOTH" && !isField ? Take() : default;
         if (side.Text is "LEADING" or "TRAILING") name = name with { Text = side.Text == "LEADING" ? "LTRIM" : "RTRIM" };
         if (TryTake("FROM")) return List();

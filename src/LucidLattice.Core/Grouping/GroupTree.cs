@@ -159,10 +159,15 @@ public sealed class GroupTree : ISized
         return path;
     }
 
-    /// <summary>The same, into a place with room for all levels.</summary>
+    /// <summary>The same, into a place with room for all levels. Where there are no groups at all, it leads to the first ones.</summary>
     public void Path(int level, int group, Span<int> path)
     {
         path[0] = 0;
+        if (Levels[level].Count == 0)
+        {
+            path.Clear();
+            return;
+        }
         for (var k = level; k > 0; k--)
         {
             path[k] = group;

@@ -22,7 +22,7 @@ public static class ParameterText
             value = parameter.Shape == ParameterShape.Several ? Value.Of(new ValueList([Value.Empty])) : Value.Empty;
         else if (parameter.Type == DataType.Text && text.StartsWith(AsIs, StringComparison.Ordinal))
         {
-            var literal = Value.Of(text[AsIs.Length..].Normalize());
+            var literal = Value.Of(NormalForm.Of(text[AsIs.Length..]));
             value = parameter.Shape == ParameterShape.Several ? Value.Of(new ValueList([literal])) : literal;
         }
         if (!value.IsNull) return true;

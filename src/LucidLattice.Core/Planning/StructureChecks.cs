@@ -108,16 +108,7 @@ public static class StructureChecks
         foreach (var twice in report.Datasets.GroupBy(d => d.Id).Where(g => g.Count() > 1))
             yield return Error("duplicate-id", $"{twice.Count()} datasets have the id “{twice.Key}”.", twice.Key, "datasets",
                 "Give each its own id.");
-        foreach (var dataset in report.Datasets)
-        {
-            foreach (var twice in dataset.Fields.GroupBy(f => f.Name).Where(g => g.Count() > 1))
-                yield return Error("duplicate-name", $"The dataset “{dataset.Name}” has two fields called “{twice.Key}”.", dataset.Id,
-                    "fields", "Remove one of them.");
-            foreach (var field in dataset.Fields.Where(f => f.Scale is < 0 or > 12 || !f.Type.IsDeclarable()))
-                yield return Error("bad-type", $"The field “{field.Name}” has no usable type or scale.", dataset.Id, "fields",
-                    "A scale is 0 to 12.");
-            foreach (var problem in DatasetChecks.Check(dataset)) yield return problem;
-        }
+        foreach (var problem in report.Datasets.SelectMany(DatasetChecks.Check)) yield return problem;
     }
 
     private static IEnumerable<Problem> Shades(ReportDefinition report)

@@ -1,3 +1,4 @@
+using LucidLattice.Core.Values;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Elements;
 using LucidLattice.Core.Layout;
@@ -39,7 +40,7 @@ public sealed class ReportSearch
     /// <param name="most">How many hits are wanted.</param>
     public static SearchResult Find(ReportRun run, string text, int most, CancellationToken cancel)
     {
-        text = text.Normalize();
+        text = NormalForm.Of(text);
         if (text.Trim().Length == 0 || run.Data is null) return new SearchResult([], false);
         var (hits, more) = (new List<SearchHit>(), false);
         foreach (var sheet in run.Sheets)

@@ -18,7 +18,7 @@ public static class ValueText
         value = Value.Null;
         if (type == DataType.Text)
         {
-            value = Value.Of(text.Normalize());
+            value = Value.Of(NormalForm.Of(text));
             return true;
         }
         text = text.Trim();

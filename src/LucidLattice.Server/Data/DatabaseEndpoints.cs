@@ -119,7 +119,8 @@ public static class DatabaseEndpoints
         }
         catch (JsonException e)
         {
-            throw ApiException.Bad("bad-columns", $"The columns cannot be read: {e.Message}");
+            throw ApiException.Bad("bad-columns",
+                $"The columns cannot be read: {FormatWords.Explain(e, ReportJson.Options, typeof(List<CsvColumn>))}");
         }
     }
 

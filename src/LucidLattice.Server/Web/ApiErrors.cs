@@ -40,7 +40,9 @@ public sealed class ApiErrors(RequestDelegate next, ILogger<ApiErrors> log)
             {
                 ApiException api => api,
                 SaveConflictException conflict => new ApiException(StatusCodes.Status409Conflict, "save-conflict", conflict.Message),
-                KeyNotFoundException missing => ApiException.NotFound(missing.Message),
+                // What a dictionary misses by itself is a fault of the program.
+                KeyNotFoundException missing when !missing.Message.StartsWith("The given key", StringComparison.Ordinal) =>
+                    ApiException.NotFound(missing.Message),
                 EditException edit => ApiException.Bad("edit", edit.Message),
                 DefinitionFormatException format => ApiException.Bad("definition-format", format.Message),
                 DataException data => ApiException.Bad(data.Code, data.Message),

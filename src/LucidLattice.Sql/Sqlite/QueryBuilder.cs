@@ -33,7 +33,8 @@ public static class QueryBuilder
     public static string From(JoinSource join, int tables, IReadOnlyList<string>? conditions = null,
         IReadOnlySet<(string Table, string Column)>? notNormal = null)
     {
-        var tableOf = join.Tables.ToDictionary(t => t.Id, t => t.Table);
+        // Of a join that is not right yet, the SQL is shown as far as it goes.
+        string TableOf(string id) => join.Tables.FirstOrDefault(t => t.Id == id)?.Table ?? "";
         var (from, where) = (new StringBuilder(), new List<string>());
         foreach (var table in join.Tables.Take(tables))
         {
@@ -43,7 +44,7 @@ public static class QueryBuilder
             {
                 var on = string.Join(" AND ",
                     how.On.Select(pair => $"{Quote(table.Id)}.{Quote(pair.Column)} = {Quote(how.To)}.{Quote(pair.To)}"
-                        + (IsForeign(table.Table, pair.Column) || IsForeign(tableOf[how.To], pair.To)
+                        + (IsForeign(table.Table, pair.Column) || IsForeign(TableOf(how.To), pair.To)
                             ? $" COLLATE {SafeConnection.NormalForm}" : "")));
                 if (how.Kind == JoinKind.Unmatched) where.Add($"NOT EXISTS (SELECT 1 FROM {name} WHERE {on})");
                 else from.Append($"\n{(how.Kind == JoinKind.Left ? "LEFT JOIN" : "JOIN")} {name} ON {on}");

@@ -51,8 +51,8 @@ public sealed class SafeConnection : IDisposable
             return TimedOut || cancel.IsCancellationRequested ? 1 : 0;
         };
         // Reports compare texts in normal form C (Unicode Annex 15), SQLite by their bytes.
-        connection.CreateFunction(NormalForm, (string? text) => text?.Normalize(), isDeterministic: true);
-        connection.CreateCollation(NormalForm, (a, b) => string.CompareOrdinal(a.Normalize(), b.Normalize()));
+        connection.CreateFunction(NormalForm, (string? text) => text is null ? null : Core.Values.NormalForm.Of(text), isDeterministic: true);
+        connection.CreateCollation(NormalForm, (a, b) => string.CompareOrdinal(Core.Values.NormalForm.Of(a), Core.Values.NormalForm.Of(b)));
         BoundedFunctions.Replace(connection);
         var handle = connection.Handle!;
         raw.sqlite3_limit(handle, raw.SQLITE_LIMIT_LENGTH, limits.ValueBytes);
@@ -112,6 +112,8 @@ public sealed class SafeConnection : IDisposable
                 throw new DataException("sql-refused", "The SQL is no SELECT statement.");
             if (!string.IsNullOrWhiteSpace(tail))
                 throw new DataException("sql-refused", "The SQL holds more than one statement; only one SELECT is allowed.");
+            if (Names(statement).Any(n => n is null || n[0] != ':'))
+                throw new DataException("sql-error", "Write a parameter with a colon before its name, as :region.");
             var command = _connection.CreateCommand();
             command.CommandText = sql;
             command.CommandTimeout = 0;
@@ -136,10 +138,14 @@ public sealed class SafeConnection : IDisposable
         if (raw.sqlite3_prepare_v2(_connection.Handle!, sql, out var statement) != raw.SQLITE_OK) return [];
         using (statement)
         {
-            return [.. Enumerable.Range(1, raw.sqlite3_bind_parameter_count(statement))
-                .Select(i => raw.sqlite3_bind_parameter_name(statement, i).utf8_to_string()?.TrimStart(':', '@', '$')).OfType<string>()];
+            return [.. Names(statement).OfType<string>().Select(n => n.TrimStart(':', '@', '$'))];
         }
     }
+
+    /// <summary>The parameters of a statement as they are written; null for ?, which has no name.</summary>
+    private static IEnumerable<string?> Names(sqlite3_stmt statement) =>
+        Enumerable.Range(1, raw.sqlite3_bind_parameter_count(statement))
+            .Select(i => raw.sqlite3_bind_parameter_name(statement, i).utf8_to_string());
 
     public void Dispose() => _connection.Dispose();
 
