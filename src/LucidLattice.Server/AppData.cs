@@ -78,14 +78,16 @@ public sealed class AppData : IDatabases
             ? Reports.Draft(entry.Id)
             : null);
 
-    /// <summary>Forgotten uploads can be brought back until the next start; then their files go.</summary>
-    public void RemoveForgotten()
+    /// <summary>Forgotten uploads can be brought back until the next start; then their files go, and what interrupted uploads left.</summary>
+    public void RemoveLeftovers()
     {
         foreach (var (name, path) in _databases.Forgotten().Where(d => Path.GetDirectoryName(d.Path) == Uploads))
         {
             File.Delete(path);
             _databases.Remove(name);
         }
+        var known = Databases().Select(d => d.Path).ToHashSet();
+        foreach (var file in System.IO.Directory.EnumerateFiles(Uploads).Where(f => !known.Contains(f))) File.Delete(file);
     }
 
     private void AddDemo()

@@ -14,9 +14,10 @@ public sealed record SqlDescription(IReadOnlyList<Field> Fields, IReadOnlyList<s
 /// </summary>
 public interface ISqlEngine : IRowReader
 {
-    /// <summary>The tables and views of a database at a path, which may not be registered yet.</summary>
+    /// <summary>The tables and views of a database at a path, which may not be registered yet. As long as it does not change, it is
+    /// looked at once.</summary>
     /// <exception cref="DataException">It cannot be read.</exception>
-    IReadOnlyList<TableInfo> Tables(string path);
+    IReadOnlyList<TableInfo> Tables(string path, CancellationToken cancel = default);
 
     /// <summary>The columns of a SELECT statement, with proposed types, and the names of its parameters.</summary>
     /// <exception cref="DataException">The SQL is not understood, or wants to do more than read.</exception>

@@ -5,6 +5,8 @@ namespace LucidLattice.Storage;
 /// <summary>The application's own SQLite file. Every write is a transaction that is on the disk when it returns.</summary>
 public sealed class AppDatabase
 {
+    private const int OutOfMemory = 7, MostAttempts = 20;
+    private static readonly TimeSpan Pause = TimeSpan.FromMilliseconds(100);
     private readonly string _connectionString;
 
     /// <summary>The transaction that several writes of one caller belong to.</summary>
@@ -46,6 +48,22 @@ public sealed class AppDatabase
     public T Write<T>(Func<SqliteConnection, T> step)
     {
         if (_together.Value is { } ongoing) return step(ongoing);
+        // A query that takes all the memory of the database engine ends as soon as it gets no more; saving must not fail because of it.
+        for (var attempt = 1; ; attempt++)
+        {
+            try
+            {
+                return WriteOnce(step);
+            }
+            catch (SqliteException e) when (e.SqliteErrorCode == OutOfMemory && attempt < MostAttempts)
+            {
+                Thread.Sleep(Pause);
+            }
+        }
+    }
+
+    private T WriteOnce<T>(Func<SqliteConnection, T> step)
+    {
         using var connection = Open();
         // IMMEDIATE takes the lock at once, so two writers wait for each other instead of failing half-way.
         using var transaction = connection.BeginTransaction(deferred: false);

@@ -191,7 +191,7 @@ public sealed class CommandLineTests : IDisposable
         // Other verbs may run meanwhile.
         Assert.Null(AppData.Open(At("data")).PathOf("tides"));
         Assert.True(data.SetForgotten("tides", false) && data.SetForgotten("tides", true));
-        data.RemoveForgotten();
+        data.RemoveLeftovers();
         Assert.False(File.Exists(upload) || data.SetForgotten("tides", false));
         Assert.True(File.Exists(demo) && AppData.Open(At("data")).PathOf(DemoReports.Database) is null
             && data.SetForgotten(DemoReports.Database, false));

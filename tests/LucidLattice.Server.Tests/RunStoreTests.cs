@@ -4,6 +4,7 @@ using LucidLattice.Core.Running;
 using LucidLattice.Demo;
 using LucidLattice.Output.Typesetting;
 using LucidLattice.Server.Runs;
+using LucidLattice.Server.Web;
 using LucidLattice.Sql.Sqlite;
 using Xunit;
 
@@ -35,7 +36,7 @@ public sealed class RunStoreTests : IDisposable
     [Fact]
     public async Task Readers_who_leave_without_a_word_cost_no_more_and_more()
     {
-        var store = new RunStore(new SizedCache(1L << 28));
+        var store = new RunStore(new SizedCache(1L << 28), WorkLanes.Usual());
         var all = Enumerable.Range(0, RunStore.MostTickets + 5).Select(_ => store.Start("same", "r", false, Asked, null, false, (p,
             c) => Make(p, c)))
             .ToList();
@@ -48,7 +49,7 @@ public sealed class RunStoreTests : IDisposable
     [Fact]
     public async Task Readers_who_want_the_same_share_one_run()
     {
-        var store = new RunStore(new SizedCache(1L << 28));
+        var store = new RunStore(new SizedCache(1L << 28), WorkLanes.Usual());
         var made = 0;
         using var go = new ManualResetEventSlim();
         ReportRun Slow(RunProgress progress, CancellationToken cancel)
@@ -78,7 +79,7 @@ public sealed class RunStoreTests : IDisposable
     [Fact]
     public async Task A_run_is_stopped_when_the_last_one_who_waits_for_it_leaves()
     {
-        var store = new RunStore(new SizedCache(1L << 28));
+        var store = new RunStore(new SizedCache(1L << 28), WorkLanes.Usual());
         ReportRun Endless(RunProgress progress, CancellationToken cancel)
         {
             cancel.WaitHandle.WaitOne();
@@ -104,7 +105,7 @@ public sealed class RunStoreTests : IDisposable
     {
         var sizes = new List<long>();
         var cache = new SizedCache(1_000_000);
-        var store = new RunStore(cache);
+        var store = new RunStore(cache, WorkLanes.Usual());
         var tickets = new List<string>();
         for (var day = 1; day <= 12; day++)
         {

@@ -4,7 +4,8 @@ namespace LucidLattice.Core.Layout;
 /// What finding the pages of a run may cost, counted: sections inside of one another multiply, so that a few lines of a
 /// definition could ask for more than any machine can do.
 /// </summary>
-public sealed class Effort(CancellationToken cancel, int pages = Effort.MostPages)
+/// <param name="enough">Tells that finding pages has taken long enough.</param>
+public sealed class Effort(CancellationToken cancel, int pages = Effort.MostPages, CancellationToken enough = default)
 {
     /// <summary>Pages of a run, of all sheets together.</summary>
     public const int MostPages = 500_000;
@@ -19,16 +20,22 @@ public sealed class Effort(CancellationToken cancel, int pages = Effort.MostPage
     /// <exception cref="EffortException">There are too many.</exception>
     public void Page()
     {
-        cancel.ThrowIfCancellationRequested();
+        Look();
         _parts = 0;
         if (++_pages > pages) throw new EffortException($"it has more than {pages:N0} pages");
+    }
+
+    private void Look()
+    {
+        cancel.ThrowIfCancellationRequested();
+        if (enough.IsCancellationRequested) throw new EffortException($"finding {_pages:N0} pages took too long");
     }
 
     /// <summary>Places a part.</summary>
     /// <exception cref="EffortException">There are too many on the page.</exception>
     public void Part()
     {
-        if ((++_parts & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();
+        if ((++_parts & 0xFFFF) == 0) Look();
         if (_parts > MostPartsOnPage)
             throw new EffortException($"more than {MostPartsOnPage:N0} bands without height stand on page {_pages:N0}");
     }

@@ -60,9 +60,10 @@ public sealed class ReportRun : ISized
     public string Title => Report.Title;
 
     /// <summary>Finds where every page of every sheet starts.</summary>
-    public void Grow(CancellationToken cancel)
+    /// <param name="enough">Tells that it has taken long enough; the pages found until then are there.</param>
+    public void Grow(CancellationToken cancel, CancellationToken enough = default)
     {
-        var effort = new Effort(cancel);
+        var effort = new Effort(cancel, enough: enough);
         foreach (var sheet in Sheets)
         {
             sheet.Index.Grow(effort);

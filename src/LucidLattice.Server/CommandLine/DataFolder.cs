@@ -32,11 +32,16 @@ public static class DataFolder
     }
 
     /// <summary>Takes the folder for a server as long as it is held; null if another one has it.</summary>
-    public static IDisposable? Hold(AppData data)
+    public static IDisposable? Hold(AppData data) => Lock(data, "server.lock");
+
+    /// <summary>Takes the folder's uploads for as long as they are held; null if somebody else is loading a file.</summary>
+    public static IDisposable? HoldUploads(AppData data) => Lock(data, "load.lock");
+
+    private static FileStream? Lock(AppData data, string name)
     {
         try
         {
-            return new FileStream(Path.Combine(data.Directory, "server.lock"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+            return new FileStream(Path.Combine(data.Directory, name), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
         }
         catch (IOException)
         {

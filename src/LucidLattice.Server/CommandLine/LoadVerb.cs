@@ -14,6 +14,8 @@ internal static class LoadVerb
     {
         var path = options.Word("FILE");
         var data = DataFolder.Open(options);
+        using var held = DataFolder.HoldUploads(data)
+            ?? throw new UsageException($"Another file is being loaded into {data.Directory}. Try again when that is done.");
         var engine = new SqliteEngine(data);
         var name = options.Value("into") ?? Path.GetFileNameWithoutExtension(path);
         var replace = options.Has("replace");

@@ -5,7 +5,7 @@ public static class Verbs
 {
     private const string Usage = """
         usage:
-          lattice serve  [--port N] [--data DIR] [--memory MB]
+          lattice serve  [--port N] [--data DIR] [--memory MB] [--seconds N] [--allow DIR[:DIR]…]
           lattice render REPORT [--data DIR] [--database FILE] [--set name=value]… [--base ADDRESS] --out FILE.pdf|svg|json
           lattice find   REPORT [--data DIR] [--database FILE] [--set name=value]… --text TEXT
           lattice trace  REPORT --element ID [--group KEY]… [--row N] [--mark NAME] [--set name=value]… [--part N] [--out FILE.csv]

@@ -108,36 +108,36 @@ public static class ComposeEndpoints
     public static void MapCompose(this WebApplication app)
     {
         var compose = app.MapGroup("/api/compose").WithTags("Compose");
-        compose.MapPost("/", Compose).WithName("compose");
+        compose.MapPost("/", Compose).TakesTurn().WithName("compose");
         compose.MapGet("/chart-choices", () => new ChartChoices([.. ChartTypes.All.Select(ChartTypeInfo.Describe)], Palettes.All))
             .WithName("listChartChoices");
-        compose.MapPost("/chart-previews", Previews).WithName("previewCharts");
-        compose.MapPost("/chart-numbers", Numbers).WithName("getChartNumbers").Produces<string>(contentType: "text/csv");
+        compose.MapPost("/chart-previews", Previews).TakesTurn().WithName("previewCharts");
+        compose.MapPost("/chart-numbers", Numbers).TakesTurn().WithName("getChartNumbers").Produces<string>(contentType: "text/csv");
         compose.MapPost("/pages",
             (ComposeRequest request, ReportEngine engine, CancellationToken cancel) =>
             {
                 var run = Run(request, engine, new RunProgress(), cancel, pages: true);
                 return new PagesResponse(run.PageCount, run.Data is null ? new Dictionary<string, PageSpan>() : GroupPages.Of(run));
-            }).WithName("countPages");
+            }).TakesTurn().WithName("countPages");
         compose.MapPost("/explanation",
             (ExplainRequest request, IReportCatalog catalog) => ReportExplainer.Explain(request.Definition, catalog))
-            .WithName("explainReport");
+            .TakesTurn().WithName("explainReport");
         compose.MapPost("/vantage",
             (VantageRequest request, ReportEngine engine, CancellationToken cancel) => new FoundVantage(HardestCase.Find(
                 Run(request.Report, engine, new RunProgress(), cancel, pages: false), request.Section, request.Wish, request.Name ?? "",
                 cancel)))
-            .WithName("findVantage");
+            .TakesTurn().WithName("findVantage");
         compose.MapPost("/widths",
             (WidthsRequest request, ReportEngine engine, ITypesetter typesetter, CancellationToken cancel) => ColumnFit.Fit(
                 Run(request.Report, engine, new RunProgress(), cancel, pages: false), request.Section, typesetter, cancel))
-            .WithName("fitColumns");
+            .TakesTurn().WithName("fitColumns");
         compose.MapPost("/trace", Trace).WithName("composeTrace");
         compose.MapGet("/looks", () => Looks.All).WithName("listReportLooks");
         compose.MapPost("/choices", (ComposeChoices request, ReportEngine engine, CancellationToken cancel) => ChoicesInfo.Search(
             engine.Choices(
             new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow,
             FromLink: LinkProof.Author(request.Definition)), request.Parameter, cancel).Choices, request.Search))
-            .WithName("composeChoices");
+            .TakesTurn().WithName("composeChoices");
         compose.MapGet("/progress/{name}",
             IResult (string name, LookProgress progress) => progress.Find(name) is { } info ? Results.Ok(info) : Results.NoContent())
             .WithName("composeProgress").Produces<ProgressInfo>();

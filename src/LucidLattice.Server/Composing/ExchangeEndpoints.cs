@@ -27,8 +27,8 @@ public static class ExchangeEndpoints
     public static void MapExchanges(this WebApplication app)
     {
         var compose = app.MapGroup("/api/compose").WithTags("Compose");
-        compose.MapPost("/copies", Outdated).WithName("listOutdatedCopies");
-        compose.MapPost("/exchange", Propose).WithName("proposeExchange");
+        compose.MapPost("/copies", Outdated).TakesTurn().WithName("listOutdatedCopies");
+        compose.MapPost("/exchange", Propose).TakesTurn().WithName("proposeExchange");
     }
 
     private static IReadOnlyList<OutdatedCopy> Outdated(CopiesRequest request, DatasetStore store)

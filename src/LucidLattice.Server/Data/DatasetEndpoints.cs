@@ -79,7 +79,7 @@ public static class DatasetEndpoints
         datasets.MapGet("/", (DatasetStore store) => store.List()).WithName("listDatasets");
         datasets.MapPost("/", (Dataset dataset, DatasetStore store) => store.Create(dataset with { Id = FreeId(dataset.Name, store) }))
             .WithName("createDataset");
-        datasets.MapGet("/problems", Problems).WithName("listDatasetProblems");
+        datasets.MapGet("/problems", Problems).TakesTurn().WithName("listDatasetProblems");
         datasets.MapGet("/{id}", (string id, DatasetStore store) => store.Find(id) ?? throw Missing(id)).WithName("getDataset");
         datasets.MapGet("/unreadable", (DatasetStore store) => store.Unreadable()).WithName("listUnreadableDatasets");
         datasets.MapGet("/{id}/file", (string id, DatasetStore store) => Files.Json(store.Text(id) ?? throw Missing(id), id))
@@ -94,12 +94,12 @@ public static class DatasetEndpoints
         datasets.MapPost("/{id}/restore",
             (string id, DatasetStore store) => store.SetDeleted(id, false) ? Results.NoContent() : throw Missing(id))
             .WithName("restoreDataset");
-        datasets.MapPost("/look", Look).WithName("lookAtDataset");
+        datasets.MapPost("/look", Look).TakesTurn().WithName("lookAtDataset");
         datasets.MapPost("/describe",
             (DescribeSql request, AppData data, ISqlEngine engine, CancellationToken cancel) =>
             engine.Describe(data.PathOf(request.Database)
                 ?? throw ApiException.NotFound($"No database is registered as “{request.Database}”."), request.Sql, cancel))
-                .WithName("describeSql");
+                .TakesTurn().WithName("describeSql");
         datasets.MapPost("/rename-field", (RenameField request) => Rename(request)).WithName("renameField");
         datasets.MapPost("/add-table",
             (AddTable request, AppData data, ISqlEngine engine) =>

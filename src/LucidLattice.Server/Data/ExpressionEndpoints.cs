@@ -3,6 +3,7 @@ using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Server.Web;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Data;
@@ -22,7 +23,7 @@ public static class ExpressionEndpoints
         expressions.MapGet("/aggregates", () => TotalChoice.All).WithName("listAggregates");
         expressions.MapGet("/functions", () => FunctionHelp.All).WithName("listFunctions");
         expressions.MapPost("/names", (string[] names) => names.Distinct().ToDictionary(n => n, Names.Quoted)).WithName("writeNames");
-        expressions.MapPost("/try", Try).WithName("tryExpression");
+        expressions.MapPost("/try", Try).TakesTurn().WithName("tryExpression");
     }
 
     private static ExpressionTrial Try(TrialRequest request, IRowReader source, DatasetStore store, CancellationToken cancel)

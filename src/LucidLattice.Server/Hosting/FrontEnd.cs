@@ -38,7 +38,8 @@ public static class FrontEnd
             + $"font-weight: {(f.Bold ? 700 : 400)}; font-style: {(f.Italic ? "italic" : "normal")}; }}\n")), "text/css"))
             .ExcludeFromDescription();
 
-        app.MapGet("/{**address}", async (HttpContext context) =>
+        // An address with a dot at its end is that of a file, which would be there.
+        app.MapGet("/{**address:nonfile}", async (HttpContext context) =>
         {
             var page = Path.Combine(Root, "index.html");
             if (!File.Exists(page)) throw ApiException.NotFound("The front end is not built. Start with ./run.sh.");

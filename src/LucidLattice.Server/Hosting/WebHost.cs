@@ -24,7 +24,8 @@ public static class WebHost
 
     /// <param name="address">Where to listen, on the loopback interface; port 0 takes a free one.</param>
     /// <param name="memory">The most that rows, runs and steps may take together, in bytes; null for <see cref="UsualMemory"/>.</param>
-    public static WebApplication Build(AppData data, string address, long? memory = null)
+    /// <param name="longest">The most time that a turn may take; null for <see cref="WorkTurns.UsualLongest"/>.</param>
+    public static WebApplication Build(AppData data, string address, long? memory = null, TimeSpan? longest = null)
     {
         var builder = WebApplication.CreateSlimBuilder(
             new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory, WebRootPath = "wwwroot" });
@@ -35,6 +36,7 @@ public static class WebHost
         });
         builder.Logging.SetMinimumLevel(LogLevel.Warning);
         AddServices(builder.Services, data, memory ?? UsualMemory);
+        builder.Services.AddSingleton(WorkLanes.Usual(longest));
         var app = builder.Build();
         Map(app);
         return app;
@@ -75,6 +77,7 @@ public static class WebHost
         services.AddSingleton<ReportEngine>();
         services.AddSingleton<LookProgress>();
         services.AddSingleton<RunStore>();
+        services.AddHostedService<IdleMemory>();
     }
 
     private static void Map(WebApplication app)
@@ -84,7 +87,7 @@ public static class WebHost
         app.UseFrontEndFiles();
         app.UseRouting();
         app.MapOpenApi("/api/openapi.json");
-        app.MapGet("/api/health", () => new Health("ok")).WithName("getHealth").WithTags("Health");
+        app.MapGet("/api/health", (WorkLanes lanes, SizedCache cache) => Health.Of(lanes, cache)).WithName("getHealth").WithTags("Health");
         app.MapReports();
         app.MapDatabases();
         app.MapDatasets();
@@ -95,10 +98,7 @@ public static class WebHost
         app.MapRuns();
         app.MapTraces();
         app.MapLinks();
-        app.Map("/api/{**rest}",
-            IResult () => throw ApiException.NotFound("There is no such address in the API; /api/openapi.json lists them."));
+        app.MapUnknownAddresses();
         app.MapFrontEnd();
     }
 }
-
-public sealed record Health(string Status);

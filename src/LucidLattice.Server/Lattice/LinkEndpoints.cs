@@ -41,7 +41,7 @@ public static class LinkEndpoints
     public static void MapLinks(this WebApplication app)
     {
         var links = app.MapGroup("/api/links").WithTags("Links");
-        links.MapGet("/", (AppData data) => LinkMaps.Of(data)).WithName("getLinkMap");
+        links.MapGet("/", (AppData data) => LinkMaps.Of(data)).TakesTurn().WithName("getLinkMap");
         links.MapPut("/places", (MapPlace place, AppData data) =>
         {
             if (!double.IsFinite(place.X) || !double.IsFinite(place.Y)) throw ApiException.Bad("place", "A place has two numbers.");
@@ -53,9 +53,9 @@ public static class LinkEndpoints
             data.Trials.ForgetPlaces();
             return Results.NoContent();
         }).WithName("layOutMap");
-        links.MapPost("/trials", Try).WithName("tryLink");
-        links.MapPost("/details", Detail).WithName("makeDetailReport");
-        links.MapPost("/promises", Promises).WithName("tryPromises");
+        links.MapPost("/trials", Try).TakesTurn().WithName("tryLink");
+        links.MapPost("/details", Detail).TakesTurn().WithName("makeDetailReport");
+        links.MapPost("/promises", Promises).TakesTurn().WithName("tryPromises");
     }
 
     private static LinkTrial Try(LinkTrialRequest request, ReportEngine engine, IReportCatalog catalog, LookProgress following,

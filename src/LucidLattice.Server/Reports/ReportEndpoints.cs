@@ -36,7 +36,7 @@ public static class ReportEndpoints
         reports.MapGet("/", (ReportStore store) => store.List()).WithName("listReports");
         reports.MapPost("/", Create).WithName("createReport");
         reports.MapPost("/guided", (NewReport request, AppData data, ISqlEngine engine) => Guided(request, data, engine))
-            .WithName("guideReport");
+            .TakesTurn().WithName("guideReport");
         reports.MapGet("/{id}", (string id, ReportStore store) => store.Draft(id) ?? throw Missing(id)).WithName("getReport");
         reports.MapGet("/{id}/file", (string id, ReportStore store) => Files.Json(store.DraftText(id) ?? throw Missing(id), id))
             .WithName("getReportFile").Produces<string>(contentType: "application/json");
@@ -45,14 +45,14 @@ public static class ReportEndpoints
             .WithName("saveDraft");
         reports.MapPost("/{id}/publish",
             (string id, PublishRequest request, AppData data, ReportEngine engine, CancellationToken cancel) =>
-                new Publishing(data, engine).Publish(id, request.Version, request.Anyway, cancel)).WithName("publishReport");
+                new Publishing(data, engine).Publish(id, request.Version, request.Anyway, cancel)).TakesTurn().WithName("publishReport");
         reports.MapGet("/{id}/leading-here",
             (string id, ReportStore store) => store.Draft(id) is null ? throw Missing(id) : Publishing.LeadingTo(id, store))
             .WithName("listLinksTo");
         reports.MapPost("/{id}/rename", Rename).WithName("renameReport");
         reports.MapGet("/{id}/problems",
             (string id, ReportStore store, ReportEngine engine) => engine.Check((store.Draft(id) ?? throw Missing(id)).Definition))
-            .WithName("listProblems");
+            .TakesTurn().WithName("listProblems");
         reports.MapGet("/{id}/versions",
             (string id, ReportStore store) => store.Versions(id) is { Count: > 0 } all ? all : throw Missing(id))
             .WithName("listVersions");
@@ -61,7 +61,7 @@ public static class ReportEndpoints
         reports.MapGet("/{id}/versions/{version:int}/changes",
             (string id, int version, ReportStore store) => ReportComparison.Compare(Kept(id, version, store).Definition,
                 (store.Draft(id) ?? throw Missing(id)).Definition, store))
-            .WithName("listChanges");
+            .TakesTurn().WithName("listChanges");
         reports.MapGet("/{id}/related", Related).WithName("listRelatedReports");
         reports.MapDelete("/{id}", (string id, ReportStore store) => store.SetDeleted(id, true) ? Results.NoContent() : throw Missing(id))
             .WithName("deleteReport");

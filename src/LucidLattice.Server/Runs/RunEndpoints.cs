@@ -22,7 +22,7 @@ public static class RunEndpoints
     public static void MapRuns(this WebApplication app)
     {
         app.MapPost("/api/reports/{id}/runs", Start).WithName("startRun").WithTags("Runs");
-        app.MapPost("/api/reports/{id}/choices", Choices).WithName("listChoices").WithTags("Runs");
+        app.MapPost("/api/reports/{id}/choices", Choices).TakesTurn().WithName("listChoices").WithTags("Runs");
         var runs = app.MapGroup("/api/runs/{id}").WithTags("Runs");
         runs.MapGet("/", async (string id, RunStore store, CancellationToken cancel) => await Info(id, Entry(id, store), cancel))
             .WithName("getRun");

@@ -1,6 +1,7 @@
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
+using LucidLattice.Server.Web;
 
 namespace LucidLattice.Server.Runs;
 
@@ -9,18 +10,15 @@ namespace LucidLattice.Server.Runs;
 /// for longest goes first. Readers who ask for the same thing at the same time, or soon after, share one run.
 /// </summary>
 /// <param name="cache">Where rows and steps are kept too: what a run shares with them is counted once.</param>
-public sealed class RunStore(SizedCache cache)
+/// <param name="lanes">In whose turns runs are made.</param>
+public sealed class RunStore(SizedCache cache, WorkLanes lanes)
 {
-    /// <summary>How many runs may be made side by side; the others wait for their turn.</summary>
-    public static readonly int MostAtOnce = Math.Max(2, Environment.ProcessorCount);
-
     /// <summary>Readers who leave without a word never give their ticket back; beyond this, the oldest ticket of a run is taken from its
     /// reader.</summary>
     public const int MostTickets = 1000;
 
     private readonly Dictionary<string, RunEntry> _byTicket = [];
     private readonly Dictionary<string, RunEntry> _byKey = [];
-    private readonly SemaphoreSlim _turns = new(MostAtOnce);
     private readonly Lock _lock = new();
 
     /// <summary>Joins the run of a key, or starts it.</summary>
@@ -81,15 +79,7 @@ public sealed class RunStore(SizedCache cache)
     {
         var name = "whole " + NameOf(entry);
         if (cache.Find<ReportRun>(name) is { } kept) return kept;
-        await _turns.WaitAsync(cancel);
-        try
-        {
-            return cache.Get(name, () => make(entry.Request, cancel), cancel);
-        }
-        finally
-        {
-            _turns.Release();
-        }
+        return await lanes.Readers.Take(token => Task.FromResult(cache.Get(name, () => make(entry.Request, token), token)), cancel);
     }
 
     private RunEntry Begin(string key, string reportId, bool draft, RunRequest request, string? stamp, Func<RunProgress,
@@ -106,15 +96,7 @@ public sealed class RunStore(SizedCache cache)
         {
             try
             {
-                await _turns.WaitAsync(entry.Cancel.Token);
-                try
-                {
-                    Make(entry, make, figures);
-                }
-                finally
-                {
-                    _turns.Release();
-                }
+                await lanes.Readers.Take(limited => Task.FromResult(Make(entry, make, figures, limited)), entry.Cancel.Token);
                 pages.SetResult(figures.Task.Result);
             }
             catch (Exception e)
@@ -130,15 +112,17 @@ public sealed class RunStore(SizedCache cache)
         return entry;
     }
 
-    private void Make(RunEntry entry, Func<RunProgress, CancellationToken, ReportRun> make, TaskCompletionSource<ReportRun> figures)
+    /// <param name="limited">Tells that its time is over, too: there are no figures then, but the pages found until then are there.</param>
+    private ReportRun Make(RunEntry entry, Func<RunProgress, CancellationToken, ReportRun> make, TaskCompletionSource<ReportRun> figures,
+        CancellationToken limited)
     {
-        var run = make(entry.Progress, entry.Cancel.Token);
+        var run = make(entry.Progress, limited);
         Keep(entry, run);
         entry.Milliseconds = entry.Progress.Elapsed.TotalMilliseconds;
         figures.SetResult(run);
         if (run.Data is not null)
         {
-            run.Grow(entry.Cancel.Token);
+            run.Grow(entry.Cancel.Token, limited);
             Keep(entry, run);
             // What asked for chance or for the time is nobody else's answer.
             if (!run.Data.IsRepeatable)
@@ -146,6 +130,7 @@ public sealed class RunStore(SizedCache cache)
         }
         entry.Milliseconds = entry.Progress.Elapsed.TotalMilliseconds;
         entry.Progress.Stage = RunStage.Done;
+        return run;
     }
 
     private void Keep(RunEntry entry, ReportRun run) => cache.Put(NameOf(entry), run, () =>

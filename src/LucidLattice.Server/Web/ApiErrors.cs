@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Editing;
@@ -22,7 +23,7 @@ public sealed class ApiException(int status, string code, string message) : Exce
 }
 
 /// <summary>Turns what handlers throw into problem details; what nobody foresaw is logged and says no more than that it happened.</summary>
-public sealed class ApiErrors(RequestDelegate next, ILogger<ApiErrors> log)
+public sealed partial class ApiErrors(RequestDelegate next, ILogger<ApiErrors> log)
 {
     /// <summary>ENOSPC, as .NET passes it on.</summary>
     private const int DiskIsFull = 28;
@@ -32,6 +33,8 @@ public sealed class ApiErrors(RequestDelegate next, ILogger<ApiErrors> log)
         try
         {
             await next(context);
+            if (context.Response is { HasStarted: false, StatusCode: var status, ContentLength: null, ContentType: null }
+                && Bare(status) is { } bare) await Write(context, bare);
         }
         catch (Exception e) when (!context.Response.HasStarted)
         {
@@ -50,7 +53,7 @@ public sealed class ApiErrors(RequestDelegate next, ILogger<ApiErrors> log)
                 new ApiException(bad.StatusCode, "bad-request",
                     bad.InnerException is System.Text.Json.JsonException json
                     ? $"The request cannot be read: {FormatWords.Explain(json, ReportJson.Options)}"
-                    : bad.Message),
+                    : Plain(bad.Message)),
                 // An object without the “type” that says what it is.
                 NotSupportedException { Message: var said } json when said.Contains("Path: $", StringComparison.Ordinal) =>
                     ApiException.Bad("bad-request", $"The request cannot be read: {FormatWords.Explain(json, ReportJson.Options)}"),
@@ -70,6 +73,31 @@ public sealed class ApiErrors(RequestDelegate next, ILogger<ApiErrors> log)
                 "Something went wrong on the server. Your work is kept; try again."));
         }
     }
+
+    /// <summary>What routing and the file server answer without a word.</summary>
+    private static ApiException? Bare(int status) => status switch
+    {
+        StatusCodes.Status404NotFound => ApiException.NotFound("There is nothing at this address."),
+        StatusCodes.Status405MethodNotAllowed => new ApiException(status, "wrong-method", "Pages and files can only be read."),
+        StatusCodes.Status415UnsupportedMediaType => new ApiException(status, "wrong-type", "This address takes another type of content."),
+        _ => null,
+    };
+
+    /// <summary>What the framework says of parameters, without its words for them.</summary>
+    private static string Plain(string message)
+    {
+        if (message.Contains("no body was provided", StringComparison.Ordinal)) return "The request has no body; JSON is needed.";
+        var missing = MissingParameter().Match(message);
+        if (missing.Success) return $"“{missing.Groups["name"].Value}” is missing in the address.";
+        var wrong = WrongParameter().Match(message);
+        return wrong.Success ? $"“{wrong.Groups["value"].Value}” is no value for “{wrong.Groups["name"].Value}”." : message;
+    }
+
+    [GeneratedRegex("Required parameter \"\\S+ (?<name>\\w+)\" was not provided")]
+    private static partial Regex MissingParameter();
+
+    [GeneratedRegex("Failed to bind parameter \"\\S+ (?<name>\\w+)\" from \"(?<value>.*)\"", RegexOptions.Singleline)]
+    private static partial Regex WrongParameter();
 
     public static Task Write(HttpContext context, ApiException error)
     {

@@ -13,6 +13,7 @@ public sealed class LocalOnly(RequestDelegate next)
 
     public async Task Invoke(HttpContext context)
     {
+        AddHeaders(context);
         var host = context.Request.Host;
         if (host.Host is not ("127.0.0.1" or "localhost" or "[::1]"))
         {
@@ -27,6 +28,12 @@ public sealed class LocalOnly(RequestDelegate next)
             await Refuse(context, "origin", "Requests from other sites are refused.");
             return;
         }
+        await next(context);
+    }
+
+    /// <summary>Whatever the answer is, refusals among them.</summary>
+    private static void AddHeaders(HttpContext context)
+    {
         var nonce = Convert.ToBase64String(RandomNumberGenerator.GetBytes(16));
         context.Items[NonceKey] = nonce;
         var headers = context.Response.Headers;
@@ -36,7 +43,6 @@ public sealed class LocalOnly(RequestDelegate next)
         headers["Referrer-Policy"] = "no-referrer";
         headers["Cross-Origin-Opener-Policy"] = "same-origin";
         headers["Cross-Origin-Resource-Policy"] = "same-origin";
-        await next(context);
     }
 
     private static Task Refuse(HttpContext context, string code, string detail)

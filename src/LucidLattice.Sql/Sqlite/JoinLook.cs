@@ -71,7 +71,7 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
         }
         catch (SqliteException e)
         {
-            throw SqliteFailure.Explain(e, dataset.Name, _limits, cancel);
+            throw connection.Explain(e, dataset.Name);
         }
     }
 

@@ -20,44 +20,53 @@ public sealed class SafeConnection : IDisposable
     /// <summary>The name of a function that brings a text to normal form C, and of a collation that compares by it.</summary>
     public const string NormalForm = "nfc";
 
-    /// <summary>Of LIKE and GLOB.</summary>
-    private const int LongestPattern = 500;
-
-    /// <summary>The most memory that all queries together may take in the database engine, in bytes.</summary>
-    private const long HeapLimit = 2L << 30;
+    /// <summary>
+    /// The memory of the database engine, in bytes, beyond which a query that comes to be looked at is stopped; and the most that it ever
+    /// gets, what the application saves included. Saving has the room between, and is tried again, since a query that finds none ends.
+    /// </summary>
+    private const long QueryMemory = 1L << 30, AllMemory = 3L << 30;
 
     static SafeConnection()
     {
         // Whoever comes first has to name the library; the second time it does nothing.
         Batteries_V2.Init();
-        raw.sqlite3_hard_heap_limit64(HeapLimit);
+        raw.sqlite3_hard_heap_limit64(AllMemory);
     }
 
     // SQLite keeps function pointers to these, so they have to live as long as the connection.
+    private static readonly HashSet<string> SchemaPragmas = new(StringComparer.OrdinalIgnoreCase) { "table_info", "foreign_key_list" };
+
     private readonly delegate_authorizer _authorizer;
     private readonly delegate_progress _progress;
     private readonly SqliteConnection _connection;
+    private readonly QueryLimits _limits;
+    private readonly CancellationToken _cancel;
+    private readonly bool _schema;
+    private Stopwatch _clock = Stopwatch.StartNew();
+    private TimeSpan _time;
     private readonly HashSet<string> _tables = new(StringComparer.OrdinalIgnoreCase);
     private readonly HashSet<string> _functions = new(StringComparer.OrdinalIgnoreCase);
 
-    private SafeConnection(SqliteConnection connection, QueryLimits limits, CancellationToken cancel)
+    private SafeConnection(SqliteConnection connection, QueryLimits limits, CancellationToken cancel, bool schema)
     {
-        _connection = connection;
+        (_connection, _limits, _cancel, _schema, _time) = (connection, limits, cancel, schema, limits.Time);
         _authorizer = Authorize;
-        var clock = Stopwatch.StartNew();
         _progress = _ =>
         {
-            TimedOut = clock.Elapsed > limits.Time;
-            return TimedOut || cancel.IsCancellationRequested ? 1 : 0;
+            TimedOut = _clock.Elapsed > _time;
+            TooLarge = MemoryUsed > QueryMemory;
+            return TimedOut || TooLarge || cancel.IsCancellationRequested ? 1 : 0;
         };
         // Reports compare texts in normal form C (Unicode Annex 15), SQLite by their bytes.
         connection.CreateFunction(NormalForm, (string? text) => text is null ? null : Core.Values.NormalForm.Of(text), isDeterministic: true);
         connection.CreateCollation(NormalForm, (a, b) => string.CompareOrdinal(Core.Values.NormalForm.Of(a), Core.Values.NormalForm.Of(b)));
         BoundedFunctions.Replace(connection);
         var handle = connection.Handle!;
+        BoundedPatterns.Replace(handle);
+        // What is sorted lies in memory, where it has a limit, and not in files that fill the disk.
+        raw.sqlite3_exec(handle, "PRAGMA temp_store = MEMORY");
         raw.sqlite3_limit(handle, raw.SQLITE_LIMIT_LENGTH, limits.ValueBytes);
         raw.sqlite3_limit(handle, raw.SQLITE_LIMIT_ATTACHED, 0);
-        raw.sqlite3_limit(handle, raw.SQLITE_LIMIT_LIKE_PATTERN_LENGTH, LongestPattern);
         raw.sqlite3_set_authorizer(handle, _authorizer, null);
         raw.sqlite3_progress_handler(handle, InstructionsBetweenChecks, _progress, null);
     }
@@ -71,8 +80,15 @@ public sealed class SafeConnection : IDisposable
     /// <summary>True if the time limit stopped the query.</summary>
     public bool TimedOut { get; private set; }
 
+    /// <summary>True if the memory limit stopped the query.</summary>
+    public bool TooLarge { get; private set; }
+
+    /// <summary>What the database engine takes at the moment, in bytes.</summary>
+    public static long MemoryUsed => raw.sqlite3_memory_used();
+
+    /// <param name="schema">True allows to ask for the columns and keys of tables.</param>
     /// <exception cref="DataException">The file is missing, or is no SQLite database.</exception>
-    public static SafeConnection Open(string path, QueryLimits limits, CancellationToken cancel)
+    public static SafeConnection Open(string path, QueryLimits limits, CancellationToken cancel, bool schema = false)
     {
         GuardedFile.Check(path);
         var connection = new SqliteConnection(
@@ -80,14 +96,23 @@ public sealed class SafeConnection : IDisposable
         try
         {
             connection.Open();
+            // What the path leads to may have been exchanged meanwhile.
+            GuardedFile.Check(path);
+            var safe = new SafeConnection(connection, limits, cancel, schema);
             using var probe = connection.CreateCommand();
             probe.CommandText = "SELECT count(*) FROM sqlite_schema";
             probe.ExecuteScalar();
-            return new SafeConnection(connection, limits, cancel);
+            return safe;
+        }
+        catch (DataException)
+        {
+            connection.Dispose();
+            throw;
         }
         catch (SqliteException e)
         {
             connection.Dispose();
+            cancel.ThrowIfCancellationRequested();
             throw new DataException("not-a-database",
                 e.SqliteErrorCode == raw.SQLITE_NOTADB
                 ? $"“{Path.GetFileName(path)}” is no SQLite database."
@@ -120,6 +145,35 @@ public sealed class SafeConnection : IDisposable
             return command;
         }
     }
+
+    /// <summary>Gives what follows a time of its own.</summary>
+    public void Within(TimeSpan time) => (_clock, _time) = (Stopwatch.StartNew(), time);
+
+    /// <summary>Turns what SQLite answers into a sentence.</summary>
+    /// <param name="name">What was read, for people.</param>
+    /// <exception cref="OperationCanceledException">The query was cancelled; then nothing failed.</exception>
+    public DataException Explain(SqliteException e, string name)
+    {
+        if (e.SqliteErrorCode == raw.SQLITE_INTERRUPT && !TooLarge)
+        {
+            _cancel.ThrowIfCancellationRequested();
+            return new DataException("query-too-slow", $"The query of “{name}” was stopped after {_time.TotalSeconds:0.#} seconds.");
+        }
+        return e.SqliteErrorCode switch
+        {
+            raw.SQLITE_INTERRUPT or raw.SQLITE_NOMEM => new DataException("query-too-large",
+                $"The query of “{name}” needs more memory than all queries together may take ({QueryMemory >> 20:N0} MB), so it was stopped."),
+            raw.SQLITE_TOOBIG => new DataException("value-too-long", $"The query of “{name}” makes a value that is larger than allowed."),
+            raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB => new DataException("damaged-database",
+                $"The database of “{name}” is damaged, so it cannot be read. Restore it from a copy."),
+            _ => new DataException("sql-error", $"The query of “{name}” failed: {Bare(e.Message)}"),
+        };
+    }
+
+    /// <summary>What SQLite says, without the number before it.</summary>
+    private static string Bare(string message) => message.Split('\'') is [_, var said, ..] && message.StartsWith("SQLite Error", StringComparison.Ordinal)
+        ? message[(message.IndexOf('\'') + 1)..].TrimEnd('.', '\'') + "."
+        : message;
 
     /// <summary>The table and the column that the first column of a statement passes through; null if it is worked out.</summary>
     public (string Table, string Column)? OriginOf(string sql)
@@ -154,8 +208,15 @@ public sealed class SafeConnection : IDisposable
         if (action == raw.SQLITE_READ && first.utf8_to_string() is { } table
             && !table.StartsWith("sqlite_", StringComparison.OrdinalIgnoreCase)) _tables.Add(table);
         if (action == raw.SQLITE_FUNCTION && second.utf8_to_string() is { } function) _functions.Add(function);
-        return Allowed(action, first, second);
+        return _schema && IsOfSchema(action, first.utf8_to_string() ?? "") ? raw.SQLITE_OK : Allowed(action, first, second);
     }
+
+    private static bool IsOfSchema(int action, string name) => action switch
+    {
+        raw.SQLITE_PRAGMA => SchemaPragmas.Contains(name),
+        raw.SQLITE_READ => name.StartsWith("pragma_", StringComparison.OrdinalIgnoreCase) && SchemaPragmas.Contains(name["pragma_".Length..]),
+        _ => false,
+    };
 
     private static int Allowed(int action, utf8z first, utf8z second) => action switch
     {

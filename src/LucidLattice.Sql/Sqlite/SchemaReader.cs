@@ -1,5 +1,7 @@
+using System.Diagnostics;
 using System.Globalization;
 using System.Text.RegularExpressions;
+using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Values;
 using Microsoft.Data.Sqlite;
@@ -19,25 +21,42 @@ public static partial class SchemaReader
 
     private const int RowsLookedAt = 200;
 
-    /// <exception cref="DataException">The file is missing, or is no SQLite database.</exception>
-    public static IReadOnlyList<TableInfo> Read(string path)
+    /// <summary>What looking at one table or view may take; and at all of them, after which the rest is only described.</summary>
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(2), WholePatience = TimeSpan.FromSeconds(10),
+        NoPatience = TimeSpan.FromMilliseconds(50);
+
+    /// <summary>The tables and views of a file. One that cannot be looked at says why.</summary>
+    /// <exception cref="DataException">The file is missing, is damaged, or is no SQLite database.</exception>
+    public static IReadOnlyList<TableInfo> Read(string path, CancellationToken cancel = default)
     {
-        SafeConnection.Open(path, QueryLimits.Default, CancellationToken.None).Dispose();
-        using var connection = new SqliteConnection(
-            new SqliteConnectionStringBuilder { DataSource = path, Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ToString());
-        connection.Open();
-        var tables = new List<(string Name, bool IsView)>();
-        using (var list = connection.CreateCommand())
+        using var connection = SafeConnection.Open(path, QueryLimits.Default with { Time = WholePatience }, cancel, schema: true);
+        try
         {
-            list.CommandText = "SELECT name, type = 'view' FROM sqlite_schema WHERE type IN ('table', 'view') AND name NOT LIKE "
-                + "'sqlite\\_%' ESCAPE '\\' ORDER BY name";
-            using var reader = list.ExecuteReader();
-            while (reader.Read()) tables.Add((reader.GetString(0), reader.GetBoolean(1)));
+            var tables = new List<(string Name, bool IsView)>();
+            using (var list = connection.Command("SELECT name, type = 'view' FROM sqlite_schema WHERE type IN ('table', 'view') "
+                + "AND name NOT LIKE 'sqlite\\_%' ESCAPE '\\' ORDER BY name"))
+            using (var reader = list.ExecuteReader())
+                while (reader.Read()) tables.Add((reader.GetString(0), reader.GetBoolean(1)));
+            var all = Stopwatch.StartNew();
+            var keys = tables.ToDictionary(t => t.Name, t => t.IsView ? [] : Keys(connection, t.Name), StringComparer.OrdinalIgnoreCase);
+            return [.. tables.Select(t =>
+            {
+                connection.Within(all.Elapsed < WholePatience ? Patience : NoPatience);
+                return Look(connection, t.Name, t.IsView, keys);
+            })];
         }
-        var keys = tables.ToDictionary(t => t.Name, t => Keys(connection, t.Name), StringComparer.OrdinalIgnoreCase);
-        return [.. tables.Select(
-            t => new TableInfo(t.Name, t.IsView, Fields(connection, t.Name), t.IsView ? null : Count(connection, t.Name), keys[t.Name],
-            References(connection, t.Name, keys), Columns(connection, t.Name, "\"notnull\" = 0 AND pk = 0")))];
+        catch (SqliteException e)
+        {
+            throw connection.Explain(e, Path.GetFileName(path));
+        }
+    }
+
+    private static TableInfo Look(SafeConnection connection, string table, bool isView, Dictionary<string, IReadOnlyList<string>> keys)
+    {
+        var (fields, problem) = Fields(connection, table, isView);
+        if (isView) return new TableInfo(table, true, fields, null, [], [], [.. fields.Select(f => f.Name)], problem);
+        return new TableInfo(table, false, fields, Count(connection, table), keys[table], References(connection, table, keys),
+            Columns(connection, table, "\"notnull\" = 0 AND pk = 0"), problem);
     }
 
     /// <summary>The columns that a SELECT statement gives, with types proposed from its first rows. Parameters count as empty.</summary>
@@ -60,7 +79,7 @@ public static partial class SchemaReader
         }
         catch (SqliteException e)
         {
-            throw SqliteFailure.Explain(e, "SQL", QueryLimits.Default, cancel);
+            throw connection.Explain(e, "SQL");
         }
     }
 
@@ -68,19 +87,25 @@ public static partial class SchemaReader
     private static string Declared(SqliteDataReader reader, int column) =>
         raw.sqlite3_column_decltype(reader.Handle!, column).utf8_to_string()?.ToUpperInvariant() ?? "";
 
-    private static long Count(SqliteConnection connection, string table)
+    /// <summary>Null where counting takes too long.</summary>
+    private static long? Count(SafeConnection connection, string table)
     {
-        using var command = connection.CreateCommand();
-        command.CommandText = $"SELECT count(*) FROM {QueryBuilder.Quote(table)}";
-        return (long)command.ExecuteScalar()!;
+        try
+        {
+            using var command = connection.Command($"SELECT count(*) FROM {QueryBuilder.Quote(table)}");
+            return (long)command.ExecuteScalar()!;
+        }
+        catch (Exception e) when (e is SqliteException or DataException)
+        {
+            return null;
+        }
     }
 
-    private static IReadOnlyList<string> Keys(SqliteConnection connection, string table) => Columns(connection, table, "pk > 0");
+    private static IReadOnlyList<string> Keys(SafeConnection connection, string table) => Columns(connection, table, "pk > 0");
 
-    private static IReadOnlyList<string> Columns(SqliteConnection connection, string table, string which)
+    private static IReadOnlyList<string> Columns(SafeConnection connection, string table, string which)
     {
-        using var command = connection.CreateCommand();
-        command.CommandText = $"SELECT name FROM pragma_table_info(:table) WHERE {which} ORDER BY pk, cid";
+        using var command = connection.Command($"SELECT name FROM pragma_table_info(:table) WHERE {which} ORDER BY pk, cid");
         command.Parameters.AddWithValue(":table", table);
         using var reader = command.ExecuteReader();
         var keys = new List<string>();
@@ -88,11 +113,11 @@ public static partial class SchemaReader
         return keys;
     }
 
-    private static IReadOnlyList<TableReference> References(SqliteConnection connection, string table,
+    private static IReadOnlyList<TableReference> References(SafeConnection connection, string table,
         Dictionary<string, IReadOnlyList<string>> keys)
     {
-        using var command = connection.CreateCommand();
-        command.CommandText = "SELECT id, seq, \"table\", \"from\", \"to\" FROM pragma_foreign_key_list(:table) ORDER BY id, seq";
+        using var command = connection.Command(
+            "SELECT id, seq, \"table\", \"from\", \"to\" FROM pragma_foreign_key_list(:table) ORDER BY id, seq");
         command.Parameters.AddWithValue(":table", table);
         using var reader = command.ExecuteReader();
         var found = new List<(int Id, string Table, KeyPair Pair)>();
@@ -108,23 +133,36 @@ public static partial class SchemaReader
             .Select(g => new TableReference(g.First().Table, [.. g.Select(f => f.Pair)]))];
     }
 
-    private static List<Field> Fields(SqliteConnection connection, string table)
+    /// <summary>The columns as they are declared, with types from the first rows where these can be read.</summary>
+    private static (IReadOnlyList<Field> Fields, string? Problem) Fields(SafeConnection connection, string table, bool isView)
     {
-        using var columns = connection.CreateCommand();
-        columns.CommandText = "SELECT name, type, pk FROM pragma_table_info(:table)";
-        columns.Parameters.AddWithValue(":table", table);
         var declared = new List<(string Name, string Type, bool Key)>();
-        using (var reader = columns.ExecuteReader())
-            while (reader.Read()) declared.Add((reader.GetString(0), reader.GetString(1).ToUpperInvariant(), reader.GetInt32(2) > 0));
-
-        using var sample = connection.CreateCommand();
-        sample.CommandText = $"SELECT * FROM {QueryBuilder.Quote(table)} LIMIT {RowsLookedAt}";
-        var seen = declared.Select(_ => new List<object>()).ToArray();
-        using (var reader = sample.ExecuteReader())
-            while (reader.Read())
-                for (var i = 0; i < declared.Count; i++)
-                    if (!reader.IsDBNull(i)) seen[i].Add(reader.GetValue(i));
-        return [.. declared.Select((column, i) => Propose(column.Name, column.Type, column.Key, seen[i]))];
+        var seen = new List<List<object>>();
+        string? problem = null;
+        try
+        {
+            using (var columns = connection.Command("SELECT name, type, pk FROM pragma_table_info(:table)"))
+            {
+                columns.Parameters.AddWithValue(":table", table);
+                using var reader = columns.ExecuteReader();
+                while (reader.Read()) declared.Add((reader.GetString(0), reader.GetString(1).ToUpperInvariant(), reader.GetInt32(2) > 0));
+            }
+            seen = [.. declared.Select(_ => new List<object>())];
+            using var sample = connection.Command($"SELECT * FROM {QueryBuilder.Quote(table)} LIMIT {RowsLookedAt}");
+            using var rows = sample.ExecuteReader();
+            while (rows.Read())
+                for (var i = 0; i < Math.Min(declared.Count, rows.FieldCount); i++)
+                    if (!rows.IsDBNull(i)) seen[i].Add(rows.GetValue(i));
+        }
+        catch (DataException e)
+        {
+            problem = e.Message;
+        }
+        catch (SqliteException e) when (isView || e.SqliteErrorCode is not (raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB))
+        {
+            problem = connection.Explain(e, table).Message;
+        }
+        return ([.. declared.Select((c, i) => Propose(c.Name, c.Type, c.Key, i < seen.Count ? seen[i] : []))], problem);
     }
 
     private static Field Propose(string name, string declared, bool key, List<object> values)

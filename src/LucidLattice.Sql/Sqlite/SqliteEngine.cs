@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Progress;
@@ -8,6 +9,8 @@ namespace LucidLattice.Sql.Sqlite;
 /// <summary>SQLite files, opened for reading alone.</summary>
 public sealed class SqliteEngine(IDatabases databases, QueryLimits? limits = null) : ISqlEngine
 {
+    private const int MostSchemas = 100;
+    private readonly ConcurrentDictionary<string, (string Stamp, IReadOnlyList<TableInfo> Tables)> _schemas = new();
     private readonly SqliteReader _rows = new(databases, limits);
     private readonly JoinLook _joins = new(databases, limits);
 
@@ -22,7 +25,21 @@ public sealed class SqliteEngine(IDatabases databases, QueryLimits? limits = nul
     public IReadOnlySet<string> Repeated(Dataset dataset, CancellationToken cancel) =>
         _joins.Repeated(dataset, _rows.Stamp(dataset), cancel);
 
-    public IReadOnlyList<TableInfo> Tables(string path) => SchemaReader.Read(path);
+    public IReadOnlyList<TableInfo> Tables(string path, CancellationToken cancel = default)
+    {
+        var stamp = SqliteReader.StampOf(path);
+        if (_schemas.TryGetValue(path, out var known) && known.Stamp == stamp)
+        {
+            // Whether it may be read is asked each time.
+            GuardedFile.Check(path);
+            return known.Tables;
+        }
+        var tables = SchemaReader.Read(path, cancel);
+        if (_schemas.Count > MostSchemas) _schemas.Clear();
+        _schemas[path] = (stamp, tables);
+        return tables;
+    }
+
 
     public SqlDescription Describe(string path, string sql, CancellationToken cancel)
     {

@@ -51,13 +51,18 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
         }
         catch (SqliteException e)
         {
-            throw SqliteFailure.Explain(e, query.Dataset.Name, LimitsOf(query.Dataset), cancel);
+            throw connection.Explain(e, query.Dataset.Name);
         }
     }
 
     public string? Stamp(Dataset dataset)
     {
-        if (databases.PathOf(dataset.Database) is not { } path) return null;
+        return databases.PathOf(dataset.Database) is { } path ? StampOf(path) : null;
+    }
+
+    /// <summary>Changes whenever the file at a path does.</summary>
+    internal static string StampOf(string path)
+    {
         // Changes may be in the log beside the file for a while.
         string Stamp(string part) => new FileInfo(part) is { Exists: true } file ? $"{file.Length} {file.LastWriteTimeUtc.Ticks}" : "";
         return $"{path}|{Stamp(path)}|{Stamp(path + "-wal")}";
