@@ -1,5 +1,6 @@
 using LucidLattice.Core.Definitions.Files;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Planning;
 using Microsoft.Data.Sqlite;
 using static LucidLattice.Storage.AppDatabase;
 
@@ -44,7 +45,8 @@ public sealed class DatasetStore(AppDatabase app)
     private Dataset WithBase(Dataset dataset, HashSet<string> seen)
     {
         if (dataset.Source is not DerivedSource source) return dataset;
-        var basis = seen.Add(source.Dataset)
+        // One more than can be saved, so that who saves sees that it is too many.
+        var basis = seen.Count <= Savable.LongestChain + 1 && seen.Add(source.Dataset)
             ? Read($"{Newest} AND d.id = $id", Readable, ("$id", source.Dataset)).FirstOrDefault()?.Definition
             : null;
         return dataset with { Database = basis?.Database ?? dataset.Database,
@@ -61,7 +63,7 @@ public sealed class DatasetStore(AppDatabase app)
             using var taken = Command(connection, "SELECT 1 FROM datasets WHERE id = $id", ("$id", dataset.Id));
             if (taken.ExecuteScalar() is not null)
                 throw new SaveConflictException($"There is already a dataset with the id “{dataset.Id}”.", 0);
-            return Insert(connection, dataset, 1);
+            return Insert(connection, WithBase(dataset), 1);
         });
         return Find(dataset.Id)!;
     }
@@ -85,10 +87,8 @@ public sealed class DatasetStore(AppDatabase app)
 
     private static int Insert(SqliteConnection connection, Dataset dataset, int version)
     {
-        // What it starts from is looked up anew each time.
-        if (dataset.Source is DerivedSource source) dataset = dataset with { Source = source with { Base = null } };
         Execute(connection, "INSERT INTO datasets VALUES ($id, $version, $name, $definition, $at, NULL)",
-            ("$id", dataset.Id), ("$version", version), ("$name", dataset.Name), ("$definition", DatasetFile.Write(dataset)),
+            ("$id", dataset.Id), ("$version", version), ("$name", dataset.Name), ("$definition", Savable.Text(dataset)),
             ("$at", Now()));
         return version;
     }

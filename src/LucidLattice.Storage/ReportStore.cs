@@ -1,5 +1,6 @@
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Planning;
 using Microsoft.Data.Sqlite;
 using static LucidLattice.Storage.AppDatabase;
 
@@ -227,7 +228,7 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
     private static void Insert(SqliteConnection connection, string id, int version, string kind, ReportDefinition definition)
         => Execute(connection, "INSERT INTO report_versions VALUES ($id, $version, $kind, $title, $definition, $at)",
             ("$id", id), ("$version", version), ("$kind", kind), ("$title", definition.Title),
-            ("$definition", ReportJson.Write(definition)), ("$at", Now()));
+            ("$definition", Savable.Text(definition)), ("$at", Now()));
 
     private static string Now() => DateTime.UtcNow.ToString("yyyy-MM-dd HH:mm:ss.fff", System.Globalization.CultureInfo.InvariantCulture);
 }

@@ -13,9 +13,13 @@ public static class ReportJson
     public static readonly JsonSerializerOptions Options =
         Configure(new JsonSerializerOptions(JsonSerializerDefaults.Web) { WriteIndented = true });
 
+    /// <summary>How deep things may stand inside of one another.</summary>
+    public const int Depth = 128;
+
     /// <summary>Applies the rules of the definition format to <paramref name="options"/> and returns it.</summary>
     public static JsonSerializerOptions Configure(JsonSerializerOptions options)
     {
+        options.MaxDepth = Depth;
         options.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
         options.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
         options.AllowOutOfOrderMetadataProperties = true;

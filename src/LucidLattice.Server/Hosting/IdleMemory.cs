@@ -15,9 +15,9 @@ public sealed class IdleMemory(WorkLanes lanes) : BackgroundService
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         var (before, last) = (0L, 0L);
-        using var timer = new PeriodicTimer(Look);
-        while (await timer.WaitForNextTickAsync(stoppingToken))
+        while (!stoppingToken.IsCancellationRequested)
         {
+            await Task.Delay(Look, stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
             var allocated = GC.GetTotalAllocatedBytes();
             var isQuiet = lanes.Readers.Working + lanes.Authors.Working == 0 && allocated - last < WorthIt / 8;
             last = allocated;

@@ -208,15 +208,8 @@ public sealed class SafeConnection : IDisposable
         if (action == raw.SQLITE_READ && first.utf8_to_string() is { } table
             && !table.StartsWith("sqlite_", StringComparison.OrdinalIgnoreCase)) _tables.Add(table);
         if (action == raw.SQLITE_FUNCTION && second.utf8_to_string() is { } function) _functions.Add(function);
-        return _schema && IsOfSchema(action, first.utf8_to_string() ?? "") ? raw.SQLITE_OK : Allowed(action, first, second);
+        return _schema && action == raw.SQLITE_PRAGMA && SchemaPragmas.Contains(first.utf8_to_string() ?? "") ? raw.SQLITE_OK : Allowed(action, first, second);
     }
-
-    private static bool IsOfSchema(int action, string name) => action switch
-    {
-        raw.SQLITE_PRAGMA => SchemaPragmas.Contains(name),
-        raw.SQLITE_READ => name.StartsWith("pragma_", StringComparison.OrdinalIgnoreCase) && SchemaPragmas.Contains(name["pragma_".Length..]),
-        _ => false,
-    };
 
     private static int Allowed(int action, utf8z first, utf8z second) => action switch
     {

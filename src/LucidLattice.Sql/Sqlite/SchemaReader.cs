@@ -56,7 +56,7 @@ public static partial class SchemaReader
         var (fields, problem) = Fields(connection, table, isView);
         if (isView) return new TableInfo(table, true, fields, null, [], [], [.. fields.Select(f => f.Name)], problem);
         return new TableInfo(table, false, fields, Count(connection, table), keys[table], References(connection, table, keys),
-            Columns(connection, table, "\"notnull\" = 0 AND pk = 0"), problem);
+            [.. Columns(connection, table).Where(c => !c.NotNull && c.Key == 0).Select(c => c.Name)], problem);
     }
 
     /// <summary>The columns that a SELECT statement gives, with types proposed from its first rows. Parameters count as empty.</summary>
@@ -101,24 +101,28 @@ public static partial class SchemaReader
         }
     }
 
-    private static IReadOnlyList<string> Keys(SafeConnection connection, string table) => Columns(connection, table, "pk > 0");
+    /// <summary>A column as it is declared.</summary>
+    /// <param name="Key">Its place in the primary key, from 1; 0 outside of it.</param>
+    private sealed record DeclaredColumn(string Name, string Type, bool NotNull, int Key);
 
-    private static IReadOnlyList<string> Columns(SafeConnection connection, string table, string which)
+    private static List<DeclaredColumn> Columns(SafeConnection connection, string table)
     {
-        using var command = connection.Command($"SELECT name FROM pragma_table_info(:table) WHERE {which} ORDER BY pk, cid");
-        command.Parameters.AddWithValue(":table", table);
+        using var command = connection.Command($"PRAGMA table_info({QueryBuilder.Quote(table)})");
         using var reader = command.ExecuteReader();
-        var keys = new List<string>();
-        while (reader.Read()) keys.Add(reader.GetString(0));
-        return keys;
+        var columns = new List<DeclaredColumn>();
+        while (reader.Read())
+            columns.Add(new(reader.GetString(1), reader.IsDBNull(2) ? "" : reader.GetString(2).ToUpperInvariant(), reader.GetBoolean(3),
+                reader.GetInt32(5)));
+        return columns;
     }
+
+    private static IReadOnlyList<string> Keys(SafeConnection connection, string table) =>
+        [.. Columns(connection, table).Where(c => c.Key > 0).OrderBy(c => c.Key).Select(c => c.Name)];
 
     private static IReadOnlyList<TableReference> References(SafeConnection connection, string table,
         Dictionary<string, IReadOnlyList<string>> keys)
     {
-        using var command = connection.Command(
-            "SELECT id, seq, \"table\", \"from\", \"to\" FROM pragma_foreign_key_list(:table) ORDER BY id, seq");
-        command.Parameters.AddWithValue(":table", table);
+        using var command = connection.Command($"PRAGMA foreign_key_list({QueryBuilder.Quote(table)})");
         using var reader = command.ExecuteReader();
         var found = new List<(int Id, string Table, KeyPair Pair)>();
         while (reader.Read())
@@ -136,17 +140,12 @@ public static partial class SchemaReader
     /// <summary>The columns as they are declared, with types from the first rows where these can be read.</summary>
     private static (IReadOnlyList<Field> Fields, string? Problem) Fields(SafeConnection connection, string table, bool isView)
     {
-        var declared = new List<(string Name, string Type, bool Key)>();
+        var declared = new List<DeclaredColumn>();
         var seen = new List<List<object>>();
         string? problem = null;
         try
         {
-            using (var columns = connection.Command("SELECT name, type, pk FROM pragma_table_info(:table)"))
-            {
-                columns.Parameters.AddWithValue(":table", table);
-                using var reader = columns.ExecuteReader();
-                while (reader.Read()) declared.Add((reader.GetString(0), reader.GetString(1).ToUpperInvariant(), reader.GetInt32(2) > 0));
-            }
+            declared = Columns(connection, table);
             seen = [.. declared.Select(_ => new List<object>())];
             using var sample = connection.Command($"SELECT * FROM {QueryBuilder.Quote(table)} LIMIT {RowsLookedAt}");
             using var rows = sample.ExecuteReader();
@@ -162,7 +161,7 @@ public static partial class SchemaReader
         {
             problem = connection.Explain(e, table).Message;
         }
-        return ([.. declared.Select((c, i) => Propose(c.Name, c.Type, c.Key, i < seen.Count ? seen[i] : []))], problem);
+        return ([.. declared.Select((c, i) => Propose(c.Name, c.Type, c.Key > 0, i < seen.Count ? seen[i] : []))], problem);
     }
 
     private static Field Propose(string name, string declared, bool key, List<object> values)

@@ -3,7 +3,6 @@ import Button from '@mui/material/Button';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
-import { count } from '../shell/count';
 import { Message } from '../shell/Message';
 import { color } from '../theme/tokens';
 import { isJoin, tablesOf } from './dataset';
@@ -13,6 +12,7 @@ import { SqlEditor } from './SqlEditor';
 import { DerivedCard } from './DerivedCard';
 import type { JoinEffect, TableInfo } from '../api/generated';
 import type { Dataset } from './types';
+import { tableWords } from './tableWords';
 
 interface Props {
   dataset: Dataset;
@@ -53,7 +53,7 @@ export function OriginPane({ dataset, schema, effects, table, onTable, onAddTabl
               >
                 {t.name.replaceAll('_', ' ')}
                 <Box component="span" sx={{ ml: 1.5, color: color.muted, fontSize: 12 }}>
-                  {t.isView ? 'view' : count(t.rows ?? 0, 'row')}
+                  {tableWords(t)}
                 </Box>
               </MenuItem>
             ))}

@@ -82,7 +82,7 @@ public sealed record FileKind(string Format, string Noun, IReadOnlyList<Upgrade>
     {
         try
         {
-            return JsonNode.Parse(json, documentOptions: new JsonDocumentOptions { AllowDuplicateProperties = false });
+            return JsonNode.Parse(json, documentOptions: new JsonDocumentOptions { AllowDuplicateProperties = false, MaxDepth = ReportJson.Depth });
         }
         catch (JsonException e)
         {

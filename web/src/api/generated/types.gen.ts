@@ -1567,8 +1567,39 @@ export type GuidedDraft = {
     guide: ReportGuide;
 };
 
+/**
+ * How the server is.
+ */
 export type Health = {
     status: string;
+    /**
+     * How many runs and looks are being made.
+     */
+    working: number;
+    /**
+     * How many wait for their turn.
+     */
+    waiting: number;
+    /**
+     * What rows, steps and runs take that are kept for whoever asks next.
+     */
+    kept: number;
+    /**
+     * The most that they may take.
+     */
+    keptAtMost: number;
+    /**
+     * What the program's objects take in all, kept or not.
+     */
+    heap: number;
+    /**
+     * What the database engine takes.
+     */
+    queries: number;
+    /**
+     * What the process takes of the machine's memory.
+     */
+    process: number;
 };
 
 export type Item = ({
@@ -2601,6 +2632,7 @@ export type TableInfo = {
     keys: Array<string>;
     references: Array<TableReference>;
     optional: Array<string>;
+    problem?: null | string;
 };
 
 export type TableReference = {

@@ -8,6 +8,7 @@ import { Blank } from '../../sentence/Blank';
 import { TextSetting } from '../../sentence/TextSetting';
 import { count } from '../../shell/count';
 import { color } from '../../theme/tokens';
+import { tableWords } from '../tableWords';
 
 const readings: { label: string; column: Omit<CsvColumn, 'name'> }[] = [
   { label: 'text', column: { type: 'text', decimalComma: false, dates: 'yearFirst' } },
@@ -131,13 +132,7 @@ export function CsvPanel({ file, preview, own, onClose, onDone }: Props) {
         </Box>
         <Box sx={{ ml: 'auto', display: 'flex', gap: 1 }}>
           <Button variant="contained" disabled={busy || !name.trim() || !table.trim()} onClick={() => void take()}>
-            {busy
-              ? 'Reading…'
-              : replaced
-                ? `Replace ${count(replaced.rows ?? 0, 'row')}`
-                : database
-                  ? 'Add the table'
-                  : 'Make a database from it'}
+            {busy ? 'Reading…' : replaced ? `Replace ${tableWords(replaced)}` : database ? 'Add the table' : 'Make a database from it'}
           </Button>
           <Button color="inherit" onClick={onClose}>
             Leave it

@@ -13,6 +13,7 @@ import { isCsv, isSpreadsheet, previewed } from './files';
 import { datasetProblems } from '../datasetProblems';
 import { PathForm } from './PathForm';
 import { TableLook } from './TableLook';
+import { tableWords } from '../tableWords';
 
 /** The databases with their tables; new ones by upload, or by the path of a file on this machine. */
 export function Databases({ onStart }: { onStart: (database: string, table: string) => void }) {
@@ -262,8 +263,8 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
                 <Box component="span" sx={{ flex: 1, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis' }}>
                   {table.name.replaceAll('_', ' ')}
                 </Box>
-                <Box component="span" sx={{ color: color.muted }}>
-                  {table.isView ? 'view' : count(table.rows ?? 0, 'row')}
+                <Box component="span" sx={{ color: table.problem ? color.problem : color.muted }}>
+                  {tableWords(table)}
                 </Box>
               </Box>
               {isLooked(database.name, table.name) && (

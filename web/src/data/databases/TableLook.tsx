@@ -22,16 +22,22 @@ export function TableLook({ database, table, onStart }: { database: string; tabl
           </Box>
         ))}
       </Box>
-      <SmallLook
-        dataset={{
-          id: 'look',
-          name: table.name,
-          database,
-          source: { type: 'table', table: table.name },
-          fields: table.fields,
-          rowLimit: 100,
-        }}
-      />
+      {table.problem ? (
+        <Box role="alert" sx={{ color: color.problem, bgcolor: color.problemTint, px: 1, py: 0.5, mb: 0.5 }}>
+          {table.problem}
+        </Box>
+      ) : (
+        <SmallLook
+          dataset={{
+            id: 'look',
+            name: table.name,
+            database,
+            source: { type: 'table', table: table.name },
+            fields: table.fields,
+            rowLimit: 100,
+          }}
+        />
+      )}
       <Button size="small" variant="outlined" sx={{ mt: 0.5, mb: 0.5 }} onClick={onStart}>
         New dataset of it
       </Button>

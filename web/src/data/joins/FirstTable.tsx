@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import type { TableInfo } from '../../api/generated';
-import { count } from '../../shell/count';
 import { Message } from '../../shell/Message';
 import { color } from '../../theme/tokens';
+import { tableWords } from '../tableWords';
 
 /** A dataset without tables: those to start with, each with what it holds. */
 export function FirstTable({ schema, onPick }: { schema: TableInfo[]; onPick: (table: string) => void }) {
@@ -37,7 +37,7 @@ export function FirstTable({ schema, onPick }: { schema: TableInfo[]; onPick: (t
           >
             <Box sx={{ display: 'flex', gap: 1 }}>
               <Box sx={{ fontWeight: 600, flex: 1 }}>{table.name.replaceAll('_', ' ')}</Box>
-              <Box sx={{ color: color.muted }}>{table.isView ? 'view' : count(table.rows ?? 0, 'row')}</Box>
+              <Box sx={{ color: color.muted }}>{tableWords(table)}</Box>
             </Box>
             <Box sx={{ fontSize: 12, color: color.muted, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
               {table.fields.map((f) => f.name).join(', ')}

@@ -2,9 +2,9 @@ import Box from '@mui/material/Box';
 import { Handle, Position, useUpdateNodeInternals, type Node, type NodeProps } from '@xyflow/react';
 import { useEffect } from 'react';
 import type { TableInfo } from '../../api/generated';
-import { count } from '../../shell/count';
 import { color } from '../../theme/tokens';
 import type { Field } from '../types';
+import { tableWords } from '../tableWords';
 
 export type TableNode = Node<
   {
@@ -53,15 +53,7 @@ export function TableCard({ id, data, width, height }: NodeProps<TableNode>) {
         <Box sx={{ flex: 1, minWidth: 0 }}>
           <Box sx={{ fontWeight: 700 }}>{data.table.replaceAll('_', ' ')}</Box>
           <Box sx={{ fontSize: 11, color: data.open ? color.problem : color.muted }}>
-            {data.open
-              ? 'joined to nothing yet'
-              : data.unmatched
-                ? 'only rows without one'
-                : data.info
-                  ? data.info.isView
-                    ? 'view'
-                    : count(data.info.rows ?? 0, 'row')
-                  : 'gone'}
+            {data.open ? 'joined to nothing yet' : data.unmatched ? 'only rows without one' : data.info ? tableWords(data.info) : 'gone'}
           </Box>
         </Box>
         <Box
