@@ -1,5 +1,6 @@
 #!/usr/bin/env bash
 # Installs what the tests need, builds everything, runs every test. The last line is "N passed, N failed".
+#   ./test.sh --soak SECONDS   instead lets each fuzzer draw new inputs for as long, and kills servers ten times as often
 set -uo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")"
 export DOTNET_CLI_TELEMETRY_OPTOUT=1 DOTNET_NOLOGO=1
@@ -24,6 +25,26 @@ dotnet restore --locked-mode -v quiet LucidLattice.slnx || fail "The packages co
 dotnet build LucidLattice.slnx -c Release --no-restore -v quiet --nologo || fail "The tests do not build."
 
 passed=0 failed=0
+run() { # PROJECT [CLASS…]
+  local project=$1 log code total bad
+  shift
+  log=$(mktemp)
+  dotnet "tests/LucidLattice.$project.Tests/bin/Release/net10.0/LucidLattice.$project.Tests.dll" -noColor "$@" 2>&1 | tee "$log"
+  code=${PIPESTATUS[0]}
+  read -r total bad < <(sed -n 's/.*Total: \([0-9]*\), Errors: \([0-9]*\), Failed: \([0-9]*\),.*/\1 \2 \3/p' "$log" | tail -n 1 | awk '{ print $1, $2 + $3 }')
+  # A run that ended without its summary has failed, whatever it counted.
+  if [ -z "${total:-}" ]; then total=1 bad=1; elif [ "$code" -ne 0 ] && [ "$bad" -eq 0 ]; then bad=1; fi
+  passed=$((passed + total - bad)) failed=$((failed + bad))
+  rm -f "$log"
+}
+if [ "${1:-}" = --soak ]; then
+  export LATTICE_SOAK_SECONDS=${2:-300}
+  run Core -class "*FuzzTests"
+  run Server -class "*RequestFuzzTests" -class "*CrashTests"
+  echo "$passed passed, $failed failed"
+  [ "$failed" -eq 0 ]
+  exit
+fi
 # The front end's rules and form count as one test each.
 for check in "eslint --max-warnings 0 src" "prettier --check --log-level warn src"; do
   if (cd web && npx --no-install $check); then passed=$((passed + 1)); else failed=$((failed + 1)); fi
@@ -33,15 +54,6 @@ log=$(mktemp)
 read -r good bad < <(node -e 'const r = JSON.parse(require("fs").readFileSync(process.argv[1])); console.log(r.numPassedTests, r.numTotalTests - r.numPassedTests)' "$log" 2>/dev/null || echo 0 1)
 passed=$((passed + good)) failed=$((failed + bad))
 rm -f "$log"
-for project in Core Server Browser; do
-  log=$(mktemp)
-  dotnet "tests/LucidLattice.$project.Tests/bin/Release/net10.0/LucidLattice.$project.Tests.dll" -noColor 2>&1 | tee "$log"
-  code=${PIPESTATUS[0]}
-  read -r total bad < <(sed -n 's/.*Total: \([0-9]*\), Errors: \([0-9]*\), Failed: \([0-9]*\),.*/\1 \2 \3/p' "$log" | tail -n 1 | awk '{ print $1, $2 + $3 }')
-  # A run that ended without its summary has failed, whatever it counted.
-  if [ -z "${total:-}" ]; then total=1 bad=1; elif [ "$code" -ne 0 ] && [ "$bad" -eq 0 ]; then bad=1; fi
-  passed=$((passed + total - bad)) failed=$((failed + bad))
-  rm -f "$log"
-done
+for project in Core Server Browser; do run "$project"; done
 echo "$passed passed, $failed failed"
 [ "$failed" -eq 0 ] && [ "$passed" -gt 0 ]

@@ -226,4 +226,64 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
         Assert.Equal("failed", await State(new { values, proof = proof[..^1] + (proof[^1] == '0' ? '1' : '0') }));
         Assert.Equal("failed", await State(new { values = new Dictionary<string, string> { ["route"] = "Brae – Linga" }, proof }));
     }
+
+    /// <summary>RFC 9110: what is wrong with a request is said by its status; RFC 9457: and in words.</summary>
+    [Theory]
+    [InlineData("PATCH", "/api/reports", null, 405, "GET, POST")]
+    [InlineData("PUT", "/api/health", null, 405, "GET")]
+    [InlineData("DELETE", "/read/route-performance", null, 405, "GET")]
+    [InlineData("POST", "/api/reports", "text/plain", 415, null)]
+    [InlineData("POST", "/api/databases/upload?name=x", "application/json", 415, null)]
+    [InlineData("GET", "/api/nothing", null, 404, null)]
+    [InlineData("POST", "/api/nothing", "application/json", 404, null)]
+    [InlineData("GET", "/api/runs/x/pages/abc", null, 404, null)]
+    [InlineData("GET", "/assets/none.js", null, 404, null)]
+    [InlineData("GET", "/fonts/none.ttf", null, 404, null)]
+    [InlineData("POST", "/api/compose", "application/json", 400, null)]
+    [InlineData("GET", "/api/runs/x/outline?level=abc", null, 400, null)]
+    public async Task A_wrong_request_is_said_to_be_wrong(string method, string address, string? type, int status, string? allowed)
+    {
+        using var request = new HttpRequestMessage(new HttpMethod(method), address);
+        if (type is not null) request.Content = new StringContent("", System.Text.Encoding.UTF8, type);
+        using var answer = await server.Client.SendAsync(request, TestContext.Current.CancellationToken);
+        Assert.Equal(status, (int)answer.StatusCode);
+        Assert.Equal("application/problem+json", answer.Content.Headers.ContentType?.MediaType);
+        if (allowed is not null) Assert.Equal(allowed, string.Join(", ", answer.Content.Headers.Allow));
+        Assert.True(answer.Headers.Contains("Content-Security-Policy"));
+        Assert.True(answer.Headers.Contains("X-Content-Type-Options"));
+    }
+
+    [Fact]
+    public async Task What_no_screen_could_open_is_not_saved()
+    {
+        var report = DemoReports.All[0].Definition;
+        async Task Refused(ReportDefinition definition)
+        {
+            using var answer = await server.Client.PostAsync("/api/reports", new StringContent(
+                JsonSerializer.Serialize(new { definition }, ReportJson.Options), System.Text.Encoding.UTF8, "application/json"),
+                TestContext.Current.CancellationToken);
+            var body = JsonNode.Parse(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!;
+            Assert.Equal((400, "definition-format"), ((int)answer.StatusCode, (string?)body["code"]));
+        }
+        await Refused(report with { Sheets = [] });
+        await Refused(report with { Sheets = [report.Sheets[0] with { Sections = [] }] });
+        var inner = report.Sheets[0].Sections[0];
+        for (var i = 0; i < 19; i++)
+            inner = new Section { Id = $"s{i}", Dataset = inner.Dataset, ReportHeader = new()
+                { Parts = [new() { Id = $"p{i}", Height = 1, Sections = [inner] }] } };
+        await Refused(report with { Sheets = [report.Sheets[0] with { Sections = [inner] }] });
+        // Datasets that start from one another: as many as can be read, and no more.
+        var from = "bookings";
+        var made = 0;
+        while (true)
+        {
+            var (status, body) = await server.Send(HttpMethod.Post, "/datasets", new { id = "x", name = $"after {from}", database = "skerravoe",
+                source = new { type = "derived", dataset = from }, fields = new[] { new { name = "people", type = "whole" } } });
+            if (status != 200) break;
+            from = body.GetProperty("id").GetString()!;
+            made++;
+        }
+        Assert.Equal(LucidLattice.Core.Planning.Savable.LongestChain, made);
+        Assert.Equal(System.Net.HttpStatusCode.OK, (await server.Client.GetAsync("/api/datasets", TestContext.Current.CancellationToken)).StatusCode);
+    }
 }

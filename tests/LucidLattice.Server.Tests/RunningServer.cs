@@ -12,10 +12,15 @@ public sealed class RunningServer : IAsyncLifetime
 {
     private readonly WebApplication _app;
 
-    public RunningServer()
+    public RunningServer() : this(null)
+    {
+    }
+
+    /// <param name="longest">The most time that a turn may take; null for what is usual.</param>
+    internal RunningServer(TimeSpan? longest)
     {
         Folder = Directory.CreateTempSubdirectory("lattice-").FullName;
-        _app = WebHost.Build(AppData.Open(Folder), "http://127.0.0.1:0");
+        _app = WebHost.Build(AppData.Open(Folder), "http://127.0.0.1:0", longest: longest);
     }
 
     public string Folder { get; }

@@ -57,6 +57,8 @@ public sealed partial class ApiErrors(RequestDelegate next, ILogger<ApiErrors> l
                 // An object without the “type” that says what it is.
                 NotSupportedException { Message: var said } json when said.Contains("Path: $", StringComparison.Ordinal) =>
                     ApiException.Bad("bad-request", $"The request cannot be read: {FormatWords.Explain(json, ReportJson.Options)}"),
+                System.Text.Json.JsonException deep when deep.Message.Contains("maximum allowed depth", StringComparison.Ordinal) =>
+                    ApiException.Bad("too-deep", "Things would stand too deep inside of one another here. Take some of them out."),
                 // Nothing was saved, and whoever asked should know why.
                 Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 13 } or IOException { HResult: DiskIsFull } =>
                     new ApiException(StatusCodes.Status507InsufficientStorage, "disk-full",
