@@ -78,7 +78,8 @@ public sealed class AppData : IDatabases
             ? Reports.Draft(entry.Id)
             : null);
 
-    /// <summary>Forgotten uploads can be brought back until the next start; then their files go, and what interrupted uploads left.</summary>
+    /// <summary>Forgotten uploads can be brought back until the next start; then their files go, and what interrupted uploads
+    /// left.</summary>
     public void RemoveLeftovers()
     {
         foreach (var (name, path) in _databases.Forgotten().Where(d => Path.GetDirectoryName(d.Path) == Uploads))

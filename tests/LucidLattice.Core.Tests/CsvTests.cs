@@ -285,4 +285,15 @@ public sealed class CsvTests : IDisposable
         Assert.Equal(["a", "A_2", "a_2_2", "column_4", "column_5", "column_6", "a_3"], mixed.Columns.Select(c => c.Name));
         Assert.Equal("csv-columns", Assert.Throws<DataException>(() => Look(new string(',', 1_000_000) + "\n")).Code);
     }
+
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public void A_row_without_an_end_is_refused_with_a_sentence(bool inHeading)
+    {
+        var text = (inHeading ? "" : "a,b\n1,2\n") + new string('x', 5_000_000) + ",b\n1,2\n";
+        var refused = Assert.Throws<DataException>(() => CsvFile.Preview(new MemoryStream(Encoding.UTF8.GetBytes(text))));
+        Assert.Equal("csv-row", refused.Code);
+        Assert.Contains("4,000,000 characters", refused.Message);
+    }
 }

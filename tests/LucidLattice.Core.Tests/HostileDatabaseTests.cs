@@ -8,7 +8,8 @@ using Xunit;
 
 namespace LucidLattice.Core.Tests;
 
-/// <summary>Files that somebody made to hold others up, or that a disk damaged: they are described as far as they can be, or refused.</summary>
+/// <summary>Files that somebody made to hold others up, or that a disk damaged: they are described as far as they can be, or
+/// refused.</summary>
 public sealed class HostileDatabaseTests : IDisposable
 {
     private readonly string _file = Workshop.TempFile(".sqlite");
@@ -33,8 +34,10 @@ public sealed class HostileDatabaseTests : IDisposable
     [Fact]
     public void Tables_of_any_name_are_read()
     {
-        string[] names = ["", " ", "select", "a\"b", "a'b", "a]b", "a`b", "x;--", "日本", "a\nb", "%_", "pragma_table_info", new string('n', 500)];
-        foreach (var name in names) Workshop.Execute(_file, $"CREATE TABLE {QueryBuilder.Quote(name)} ({QueryBuilder.Quote(name + "c")} TEXT);"
+        string[] names = ["", " ", "select", "a\"b", "a'b", "a]b", "a`b", "x;--", "日本", "a\nb", "%_", "pragma_table_info", new string('n',
+            500)];
+        foreach (var name in names) Workshop.Execute(_file,
+            $"CREATE TABLE {QueryBuilder.Quote(name)} ({QueryBuilder.Quote(name + "c")} TEXT);"
             + $"INSERT INTO {QueryBuilder.Quote(name)} VALUES ('v')");
         var tables = SchemaReader.Read(_file);
         Assert.Equal(names.Order(StringComparer.Ordinal), tables.Select(t => t.Name).Order(StringComparer.Ordinal));
@@ -56,7 +59,8 @@ public sealed class HostileDatabaseTests : IDisposable
     [Fact]
     public void A_damaged_file_is_read_or_refused()
     {
-        Workshop.Execute(_file, "CREATE TABLE t (a INTEGER PRIMARY KEY, b TEXT REFERENCES u (c)); CREATE TABLE u (c TEXT PRIMARY KEY, d REAL); "
+        Workshop.Execute(_file,
+            "CREATE TABLE t (a INTEGER PRIMARY KEY, b TEXT REFERENCES u (c)); CREATE TABLE u (c TEXT PRIMARY KEY, d REAL); "
             + "CREATE INDEX i ON t (b); CREATE VIEW v AS SELECT b, count(*) AS n FROM t GROUP BY b;"
             + "INSERT INTO u VALUES ('x', 1.5), ('y', 2); WITH RECURSIVE n (k) AS (SELECT 1 UNION ALL SELECT k + 1 FROM n WHERE k < 300) "
             + "INSERT INTO t SELECT k, iif(k % 2, 'x', 'y') FROM n");

@@ -107,7 +107,8 @@ public class SqlSafetyTests
                 1 => $"'{text}' LIKE '{Of("abé%_!", 7)}' ESCAPE '{Of("!%_a", 5) switch { "" => "!", var e => e[..1] }}'",
                 _ => $"'{text}' GLOB '{Of("abé😀**?[]^-", 9)}'",
             };
-        }).Concat(["NULL LIKE 'a'", "12 LIKE '1%'", "1.5 GLOB '1*'", "x'6162' LIKE 'a_'", "'a' LIKE 'a' ESCAPE NULL", "'' LIKE ''", "'' GLOB '*'"]);
+        }).Concat(["NULL LIKE 'a'", "12 LIKE '1%'", "1.5 GLOB '1*'", "x'6162' LIKE 'a_'", "'a' LIKE 'a' ESCAPE NULL", "'' LIKE ''",
+            "'' GLOB '*'"]);
         foreach (var call in calls)
         {
             using var command = plain.CreateCommand();
@@ -132,6 +133,8 @@ public class SqlSafetyTests
         Assert.Equal("not-a-file", Code(At("pipe")));
         Assert.Equal("not-a-file", Code("/dev/zero"));
         Assert.Equal("not-a-file", Code(folder));
+        File.Create(At("empty")).Dispose();
+        Assert.Equal("not-a-database", Code(At("empty")));
         Assert.Equal("database-missing", Code(At("nowhere")));
         foreach (var name in new[] { "own.sqlite", "linked.sqlite", "hard.sqlite", "folder/own.sqlite", "folder/folder/linked.sqlite" })
             Assert.Equal("own-file", Code(At(name)));

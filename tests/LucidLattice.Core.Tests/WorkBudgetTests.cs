@@ -166,6 +166,41 @@ public sealed class WorkBudgetTests
         Assert.Contains(Workshop.Run(report, rows).Problems, p => p.Code is "too-much-text" or "too-much-worked-out");
     }
 
+    /// <summary>A value of megabytes is printed in part, with a problem; pages cost what is printed, not its square.</summary>
+    [Fact]
+    public void A_value_of_megabytes_is_printed_in_part()
+    {
+        var report = Workshop.Report(new Section
+        {
+            Id = "s", Detail = Workshop.Band(Workshop.Part("p", 14, new TextElement { Id = "e", Width = 200, Height = 14,
+                Text = "{{ t }}" })),
+        }, new Field { Name = "t", Type = DataType.Text });
+        var before = GC.GetAllocatedBytesForCurrentThread();
+        var run = Workshop.Run(report, new MemoryRows([Value.Of(new string('x', 3_000_000))],
+            [Value.Of(string.Concat(Enumerable.Repeat("ab ", 1_000_000)))]));
+        Assert.Equal("long-values", Assert.Single(run.Problems).Code);
+        Assert.InRange(run.PageCount, 200, 1_500);
+        var last = run.Page(run.PageCount).Texts().Last().Text;
+        Assert.EndsWith("…", last);
+        var bytes = GC.GetAllocatedBytesForCurrentThread() - before;
+        Assert.True(bytes < 3L << 30, $"{bytes >> 20} MB");
+    }
+
+    [Theory]
+    [InlineData(0)]
+    [InlineData(-5)]
+    [InlineData(1e300)]
+    public void Letters_without_a_size_are_a_problem(double size)
+    {
+        var report = Workshop.Report(new Section
+        {
+            Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 14,
+                new TextElement { Id = "e", Width = 200, Height = 14, Text = "x", Style = new Style { Size = size } })),
+        }, Fields);
+        var problem = Assert.Single(Workshop.Run(report, new MemoryRows()).Problems);
+        Assert.Equal(("bad-size", "e"), (problem.Code, problem.Place));
+    }
+
     /// <summary>A word without a place to break costs as much as its length, however narrow its place is.</summary>
     [Fact]
     public void A_word_of_a_hundred_thousand_letters_is_broken_in_linear_work()

@@ -277,13 +277,15 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
         var made = 0;
         while (true)
         {
-            var (status, body) = await server.Send(HttpMethod.Post, "/datasets", new { id = "x", name = $"after {from}", database = "skerravoe",
+            var (status, body) = await server.Send(HttpMethod.Post, "/datasets", new { id = "x", name = $"after {from}",
+                database = "skerravoe",
                 source = new { type = "derived", dataset = from }, fields = new[] { new { name = "people", type = "whole" } } });
             if (status != 200) break;
             from = body.GetProperty("id").GetString()!;
             made++;
         }
         Assert.Equal(LucidLattice.Core.Planning.Savable.LongestChain, made);
-        Assert.Equal(System.Net.HttpStatusCode.OK, (await server.Client.GetAsync("/api/datasets", TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal(System.Net.HttpStatusCode.OK, (await server.Client.GetAsync("/api/datasets",
+            TestContext.Current.CancellationToken)).StatusCode);
     }
 }

@@ -115,10 +115,12 @@ public class CrashTests
             using var asking = client;
             var reports = await client.GetFromJsonAsync<JsonElement>("/api/reports", TestContext.Current.CancellationToken);
             Assert.Equal(DemoReports.All.Count + DemoReports.Drafts.Count, reports.GetArrayLength());
-            Assert.Equal(DemoReports.All.Count, reports.EnumerateArray().Count(r => r.GetProperty("published").ValueKind == JsonValueKind.Number));
+            Assert.Equal(DemoReports.All.Count, reports.EnumerateArray().Count(r =>
+                r.GetProperty("published").ValueKind == JsonValueKind.Number));
             var datasets = await client.GetFromJsonAsync<JsonElement>("/api/datasets", TestContext.Current.CancellationToken);
             Assert.Equal(DemoDatasets.All.Count, datasets.GetArrayLength());
-            var database = Assert.Single((await client.GetFromJsonAsync<JsonElement>("/api/databases", TestContext.Current.CancellationToken))
+            var database = Assert.Single((await client.GetFromJsonAsync<JsonElement>("/api/databases",
+                TestContext.Current.CancellationToken))
                 .EnumerateArray());
             Assert.Equal(JsonValueKind.Null, database.GetProperty("error").ValueKind);
             server.Kill();
@@ -128,7 +130,8 @@ public class CrashTests
         }
     }
 
-    /// <summary>The server is killed while a file is uploaded and made a table: the database is the one before or the one after, and nothing
+    /// <summary>The server is killed while a file is uploaded and made a table: the database is the one before or the one after, and
+    /// nothing
     /// is left lying about.</summary>
     [Fact]
     public async Task An_upload_killed_at_random_leaves_nothing_behind()
@@ -155,7 +158,8 @@ public class CrashTests
             var (next, second) = await Serve(folder);
             using var nextKilled = next;
             using var secondAsking = second;
-            var harbour = (await second.GetFromJsonAsync<JsonElement>("/api/databases", TestContext.Current.CancellationToken)).EnumerateArray()
+            var harbour = (await second.GetFromJsonAsync<JsonElement>("/api/databases",
+                TestContext.Current.CancellationToken)).EnumerateArray()
                 .Single(d => d.GetProperty("name").GetString() == "harbour");
             Assert.Equal(60_000, harbour.GetProperty("tables")[0].GetProperty("rows").GetInt64());
             Assert.Single(Directory.EnumerateFiles(Path.Combine(folder, "uploads")));
@@ -166,7 +170,8 @@ public class CrashTests
         Directory.Delete(folder, recursive: true);
     }
 
-    /// <summary>Files are read from folders where people keep theirs, or from those that whoever starts the server names; by where they lie,
+    /// <summary>Files are read from folders where people keep theirs, or from those that whoever starts the server names; by where they
+    /// lie,
     /// not by how their path is written.</summary>
     [Fact]
     public async Task Databases_are_read_from_allowed_folders_alone()
@@ -182,7 +187,8 @@ public class CrashTests
             return answer.IsSuccessStatusCode ? "" : (await answer.Content.ReadFromJsonAsync<JsonElement>(
                 TestContext.Current.CancellationToken)).GetProperty("code").GetString()!;
         }
-        foreach (var (more, code) in new (string[], string)[] { ([], ""), (["--allow", "/srv"], "folder-not-allowed"), (["--allow", $"/srv:{other}"], "") })
+        foreach (var (more, code) in new (string[], string)[] { ([], ""), (["--allow", "/srv"], "folder-not-allowed"), (["--allow",
+            $"/srv:{other}"], "") })
         {
             var (server, client) = await Serve(own, more);
             using var killed = server;

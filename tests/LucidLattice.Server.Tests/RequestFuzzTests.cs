@@ -39,7 +39,8 @@ public sealed partial class RequestFuzzTests(RunningServer server) : IClassFixtu
             yield return ("POST", "/compose/vantage", Json(new { report, section = first.Id, wish = "longestText" }));
             yield return ("POST", "/compose/widths", Json(new { report, section = first.Id }));
             yield return ("POST", "/compose/chart-previews", Json(new { report, chart = element }));
-            yield return ("POST", "/compose/choices", Json(new { definition, parameter = definition.Parameters.FirstOrDefault()?.Name ?? "" }));
+            yield return ("POST", "/compose/choices", Json(new { definition,
+                parameter = definition.Parameters.FirstOrDefault()?.Name ?? "" }));
             yield return ("POST", "/compose/copies", Json(new { definition }));
             yield return ("POST", "/links/promises", Json(new { definition }));
             yield return ("POST", "/links/trials", Json(new { report, on = element }));
@@ -51,12 +52,14 @@ public sealed partial class RequestFuzzTests(RunningServer server) : IClassFixtu
             yield return ("POST", "/datasets/look", Json(new { definition = dataset, field = dataset.Fields[0].Name }));
             yield return ("POST", "/datasets", Json(dataset));
             yield return ("PUT", $"/datasets/{dataset.Id}", Json(new { basedOn = 1, definition = dataset }));
-            yield return ("POST", "/datasets/rename-field", Json(new { definition = dataset, field = dataset.Fields[0].Name, name = "other" }));
+            yield return ("POST", "/datasets/rename-field", Json(new { definition = dataset, field = dataset.Fields[0].Name,
+                name = "other" }));
             yield return ("POST", "/datasets/add-table", Json(new { definition = dataset, table = "vessels" }));
             yield return ("POST", "/expressions/try", Json(new { definition = dataset, expression = dataset.Fields[0].Name }));
             yield return ("POST", "/reports/guided", Json(new { title = "x", dataset = dataset.Id, guide = new { goal = "howMuch" } }));
         }
-        yield return ("POST", "/datasets/describe", Json(new { database = "skerravoe", sql = "SELECT name FROM routes WHERE route_id = :r" }));
+        yield return ("POST", "/datasets/describe", Json(new { database = "skerravoe",
+            sql = "SELECT name FROM routes WHERE route_id = :r" }));
         yield return ("POST", "/expressions/names", Json(new[] { "a", "b c" }));
         yield return ("POST", "/reports/route-performance/runs", Json(new { values = new { from = "2025-01-01", to = "2025-12-31" },
             draft = false, refresh = false, opened = new[] { "x" } }));
@@ -70,7 +73,8 @@ public sealed partial class RequestFuzzTests(RunningServer server) : IClassFixtu
         Usual().GroupBy(u => (u.Method, u.Path)).Select(g => (IGen<Asked>)Mutations.Json([.. g.Select(u => u.Body)])
             .Select(body => new Asked(g.Key.Method, g.Key.Path, body))).ToArray());
 
-    private static readonly string[] Odd = ["", "x", "0", "1", "-1", "1e9", "99999999999999999999", "null", "%00", "%EF%BF%BE", "%ED%A0%80", "..",
+    private static readonly string[] Odd = ["", "x", "0", "1", "-1", "1e9", "99999999999999999999", "null", "%00", "%EF%BF%BE",
+        "%ED%A0%80", "..",
         "%2e%2e%2f", "a%20b", "'", "%22", "<b>", "skerravoe", "route-performance", "bookings", "*", "1,2", new string('n', 2_000)];
 
     /// <summary>Every address of the API with odd values in its places.</summary>
@@ -83,7 +87,8 @@ public sealed partial class RequestFuzzTests(RunningServer server) : IClassFixtu
         string[] methods = ["GET", "POST", "PUT", "DELETE", "PATCH"];
         string?[] bodies = [null, "", "{}", "[]", "null", "{\"a\":1}", "\"x\"", "nonsense", "{", new string('[', 300)];
         string[] types = ["application/json", "text/plain", "application/octet-stream", "application/json; charset=utf-16"];
-        return Gen.Select(Gen.OneOf(forms), Gen.OneOf(Odd).Array[8], Gen.OneOf(bodies), Gen.OneOf(types), Gen.Int[0, 9]).Select((form, odd, body,
+        return Gen.Select(Gen.OneOf(forms), Gen.OneOf(Odd).Array[8], Gen.OneOf(bodies), Gen.OneOf(types), Gen.Int[0, 9]).Select((form,
+            odd, body,
             type, other) =>
         {
             var at = 0;

@@ -9,7 +9,8 @@ public sealed class WorkTurnsTests
 {
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
-    /// <summary>Property: of any mix of work that ends, fails, is given up or takes too long, never more than the turns are under way, and in
+    /// <summary>Property: of any mix of work that ends, fails, is given up or takes too long, never more than the turns are under way,
+    /// and in
     /// the end all turns are free.</summary>
     [Fact]
     public async Task Turns_come_back_however_work_ends()
@@ -91,10 +92,13 @@ public sealed class WorkTurnsTests
 
     /// <summary>Whoever leaves gives the turn back at once, whatever the SQL is doing.</summary>
     [Theory]
-    [InlineData("SELECT count(*) AS x FROM bookings a, bookings b, bookings c WHERE instr(hex(zeroblob(200000)), a.fare || b.fare) > c.fare")]
-    [InlineData("WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) SELECT length(replace(hex(zeroblob(900000 + i)), '0', 'ab')) AS x "
+    [InlineData("SELECT count(*) AS x FROM bookings a, bookings b, bookings c "
+        + "WHERE instr(hex(zeroblob(200000)), a.fare || b.fare) > c.fare")]
+    [InlineData("WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) "
+        + "SELECT length(replace(hex(zeroblob(900000 + i)), '0', 'ab')) AS x "
         + "FROM n WHERE x < 0")]
-    [InlineData("WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) SELECT i AS x FROM n WHERE replace(hex(zeroblob(900000 + i)), "
+    [InlineData("WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n) "
+        + "SELECT i AS x FROM n WHERE replace(hex(zeroblob(900000 + i)), "
         + "'0', 'a') LIKE '%' || i || '%aaaaaaaaaaab'")]
     public async Task Turns_of_those_who_left_are_free(string sql)
     {
@@ -109,7 +113,8 @@ public sealed class WorkTurnsTests
             },
         };
         using var leaving = new CancellationTokenSource();
-        var asked = Enumerable.Range(0, WorkTurns.AsManyAsProcessors + 1).Select(_ => server.Client.PostAsJsonAsync("/api/datasets/look", look,
+        var asked = Enumerable.Range(0, WorkTurns.AsManyAsProcessors + 1).Select(_ => server.Client.PostAsJsonAsync("/api/datasets/look",
+            look,
             leaving.Token)).ToList();
         await Until(server, h => h.GetProperty("working").GetInt32() == WorkTurns.AsManyAsProcessors);
         await leaving.CancelAsync();
@@ -123,7 +128,8 @@ public sealed class WorkTurnsTests
         while (!holds(await server.Get("/health"))) await Task.Delay(10, Cancel);
     }
 
-    /// <summary>A rush of readers, half of whom leave, is over when it is over: no turns are taken, what is kept is within its limit, and what
+    /// <summary>A rush of readers, half of whom leave, is over when it is over: no turns are taken, what is kept is within its limit, and
+    /// what
     /// the program holds beyond what it counts is little.</summary>
     [Fact]
     public async Task A_storm_leaves_nothing_behind()
@@ -139,7 +145,8 @@ public sealed class WorkTurnsTests
             if (i % 2 == 0) leaving.CancelAfter(random.Next(300));
             try
             {
-                using var answer = await server.Client.PostAsJsonAsync($"/api/reports/{(i % 3 == 0 ? "bookings-by-route" : "route-performance")}/runs",
+                var report = i % 3 == 0 ? "bookings-by-route" : "route-performance";
+                using var answer = await server.Client.PostAsJsonAsync($"/api/reports/{report}/runs",
                     new { values = new Dictionary<string, string> { ["from"] = $"2025-{1 + i % 12:00}-{1 + i % 28:00}" }, draft = false,
                         refresh = i % 5 == 0 }, leaving.Token);
                 var run = await answer.Content.ReadFromJsonAsync<System.Text.Json.JsonElement>(leaving.Token);
@@ -157,5 +164,6 @@ public sealed class WorkTurnsTests
     }
 
     /// <summary>What the program's objects take beyond what is counted as kept, in bytes.</summary>
-    private static long Held(System.Text.Json.JsonElement health) => GC.GetTotalMemory(forceFullCollection: true) - health.GetProperty("kept").GetInt64();
+    private static long Held(System.Text.Json.JsonElement health) =>
+        GC.GetTotalMemory(forceFullCollection: true) - health.GetProperty("kept").GetInt64();
 }

@@ -13,6 +13,12 @@ public sealed class TextLines(ITypesetter typesetter)
 {
     private const int MostRemembered = 4096;
 
+    /// <summary>Letters of texts whose lines are remembered; beyond, remembering starts anew.</summary>
+    private const long MostLetters = 8 << 20;
+
+    /// <summary>A longer text hardly fits on a line, and is long to measure.</summary>
+    private const int LongestLine = 2_000;
+
     /// <summary>Numbers of lines that are remembered, of all columns together; beyond, remembering starts anew (16 MiB).</summary>
     private const long MostCounted = 4 << 20;
 
@@ -21,7 +27,7 @@ public sealed class TextLines(ITypesetter typesetter)
 
     private readonly ConcurrentDictionary<(Font Font, double Width, string Content), IReadOnlyList<string>> _lines = [];
     private readonly ConcurrentDictionary<CountKey, int[]> _countsByCode = [];
-    private long _counted;
+    private long _counted, _letters;
 
     /// <summary>How many lines a text takes where the frame stands.</summary>
     public int Count(TextPlan text, Frame frame)
@@ -50,10 +56,15 @@ public sealed class TextLines(ITypesetter typesetter)
     public IReadOnlyList<string> Wrap(Font font, double width, string content)
     {
         // Most texts fit, and to know that is cheaper than to remember it.
-        if (content.AsSpan().IndexOfAny('\n', '\r') < 0 && typesetter.Width(font, content) <= width) return [content];
+        if (content.Length <= LongestLine && content.AsSpan().IndexOfAny('\n', '\r') < 0
+            && typesetter.Width(font, content) <= width) return [content];
         var key = (font, width, content);
         if (_lines.TryGetValue(key, out var lines)) return lines;
-        if (_lines.Count > MostRemembered) _lines.Clear();
+        if (_lines.Count > MostRemembered || Interlocked.Add(ref _letters, content.Length) > MostLetters)
+        {
+            _lines.Clear();
+            Interlocked.Exchange(ref _letters, content.Length);
+        }
         return _lines[key] = TextWrapper.Wrap(typesetter, font, content, width);
     }
 

@@ -138,7 +138,17 @@ public sealed record TextPiece(string Literal, Compiled? Value, ValueFormat? For
         },
     };
 
-    public string Text(Frame frame) => Value is null ? Literal : Format!.Format(frame.Try(Value));
+    /// <summary>The most letters of one value that are printed. Nobody reads more in a report, and a few values of megabytes would take
+    /// minutes to break into lines.</summary>
+    public const int Longest = 1_000_000;
+
+    public string Text(Frame frame)
+    {
+        if (Value is null) return Literal;
+        var text = Format!.Format(frame.Try(Value));
+        if (text.Length <= Longest) return text;
+        return string.Concat(text.AsSpan(0, char.IsHighSurrogate(text[Longest - 1]) ? Longest - 1 : Longest), "…");
+    }
 
     /// <summary>What it may print, without the texts of fields; what an expression says by itself stands in its text.</summary>
     public IEnumerable<string> Samples => Value is null ? [Literal]

@@ -9,7 +9,8 @@ namespace LucidLattice.Core.Planning;
 /// </summary>
 public static class Savable
 {
-    /// <summary>How deep things may stand inside of one another in a file: far beyond what anybody makes, and less than what is read.</summary>
+    /// <summary>How deep things may stand inside of one another in a file: far beyond what anybody makes, and less than what is
+    /// read.</summary>
     public const int DeepestReport = 100, DeepestDataset = 40;
 
     /// <summary>How many datasets may start from one another in a row.</summary>
@@ -38,8 +39,10 @@ public static class Savable
         for (var basis = dataset; basis?.Source is DerivedSource source; basis = source.Base) before++;
         if (before > LongestChain)
             throw new DefinitionFormatException(
-                $"“{dataset.Name}” would start from {before} datasets in a row; {LongestChain} are the most. Start from one of those before.");
-        return Flat(DatasetFile.Write(dataset.Source is DerivedSource derived ? dataset with { Source = derived with { Base = null } } : dataset),
+                $"“{dataset.Name}” would start from {before} datasets in a row; {LongestChain} are the most. "
+                + "Start from one of those before.");
+        return Flat(DatasetFile.Write(dataset.Source is DerivedSource derived ? dataset with { Source = derived with { Base = null } }
+            : dataset),
             DeepestDataset, "dataset");
     }
 

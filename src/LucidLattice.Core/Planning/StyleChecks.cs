@@ -16,6 +16,9 @@ internal static class StyleChecks
         foreach (var name in style.By.Keys.Where(k => !Style.Settings.Contains(k)))
             yield return Wrong("unknown-setting", $"“{name}” is no setting that an expression can give.", "by",
                 $"Use {string.Join(", ", Style.Settings)}.");
+        if (style.Size is { } size && !(size is >= 4 and <= 72))
+            yield return Wrong("bad-size", $"Letters of {size} points cannot be printed; {Math.Clamp(size, 4, 72)} are used.", "size",
+                "Choose 4 to 72 points.") with { Severity = Severity.Warning };
         if (style.Border is { } border && !(border.Thickness is >= 0 and <= 100))
             yield return Wrong("bad-size", $"A line of {border.Thickness} points is no border.", "border", "Choose 0 to 100 points.");
         if (style.Padding is { } padding && !(padding is >= 0 and <= 100))

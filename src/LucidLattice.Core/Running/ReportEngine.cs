@@ -3,6 +3,7 @@ using LucidLattice.Core.Data;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Parameters;
@@ -169,12 +170,20 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         if (!plan.ReadsAllRows && !request.InOneReading) query = query with { Wanted = Narrowings
             .FromCondition(plan.Filter?.Text ?? "", query) };
         var rows = reader.Read(query, run.Progress, run.Cancel);
-        problems.AddRange(rows.Problems.Where(p => !problems.Contains(p)));
+        problems.AddRange(rows.Problems.Concat(LongTexts(rows, dataset)).Where(p => !problems.Contains(p)));
         run.Progress.Stage = RunStage.Grouping;
         var columns = dataset.Fields.Select(DataColumn (f) => new UnreadColumn(f)).ToArray();
         for (var i = 0; i < used.Count; i++) columns[used[i]] = rows.Columns[i];
         return rows with { Columns = columns };
     }
+
+    /// <summary>Which fields have values that are printed in part.</summary>
+    private static IEnumerable<Problem> LongTexts(RowSet rows, Dataset dataset) =>
+        from column in rows.Columns.OfType<TextColumn>()
+        let longest = column.Texts.Count == 0 ? 0 : column.Texts.Max(t => t.Length)
+        where longest > TextPiece.Longest
+        select new Problem("long-values", Severity.Warning, $"“{column.Field.Caption}” has a text of {longest:N0} characters; the first "
+            + $"{TextPiece.Longest:N0} are printed.", dataset.Id, "fields", Mends: ["Read less of it, as with left(…)."]);
 
     private static Problem DataProblem(DataException e, Dataset? dataset)
         => new(e.Code, Severity.Error, e.Message, dataset?.Id, Mends: ["Check the dataset and its database."]);

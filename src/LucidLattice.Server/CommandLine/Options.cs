@@ -7,7 +7,8 @@ public sealed class UsageException(string message) : Exception(message);
 public sealed class Options
 {
     private static readonly HashSet<string> Known =
-        ["port", "data", "database", "set", "out", "rows", "base", "page", "since", "memory", "seconds", "allow", "text", "into", "table", "as",
+        ["port", "data", "database", "set", "out", "rows", "base", "page", "since", "memory", "seconds", "allow", "text", "into", "table",
+            "as",
             "element", "group", "row", "mark", "part"];
     private static readonly HashSet<string> Flags = ["replace", "new", "as-is", "anyway"];
     private readonly Dictionary<string, List<string>> _values = [];

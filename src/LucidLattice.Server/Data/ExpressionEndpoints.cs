@@ -22,7 +22,8 @@ public static class ExpressionEndpoints
         var expressions = app.MapGroup("/api/expressions").WithTags("Data");
         expressions.MapGet("/aggregates", () => TotalChoice.All).WithName("listAggregates");
         expressions.MapGet("/functions", () => FunctionHelp.All).WithName("listFunctions");
-        expressions.MapPost("/names", (string?[] names) => names.Select(n => n ?? throw ApiException.Bad("bad-request", "A name is null. Take it out instead.")).Distinct().ToDictionary(n => n, Names.Quoted)).WithName("writeNames");
+        expressions.MapPost("/names", (string?[] names) => names.Select(n => n ?? throw ApiException.Bad("bad-request",
+            "A name is null. Take it out instead.")).Distinct().ToDictionary(n => n, Names.Quoted)).WithName("writeNames");
         expressions.MapPost("/try", Try).TakesTurn().WithName("tryExpression");
     }
 

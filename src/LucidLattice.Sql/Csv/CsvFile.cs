@@ -29,6 +29,7 @@ public static class CsvFile
     /// <summary>As many as SQLite takes without being told otherwise.</summary>
     public const int MostColumns = 2_000;
 
+    private const int LongestRow = 4_000_000;
     private const int RowsLookedAt = 1000, RowsShown = 20, BadCellsListed = 50;
 
     /// <exception cref="DataException">The file is no table of texts.</exception>
@@ -154,7 +155,7 @@ public static class CsvFile
         if (start.Contains('\0')) throw new DataException("not-csv", "The file holds no text, so it is no CSV file.");
         delimiter = Delimiter(start);
         var options = CsvReaderOptions.Default with { Separator = delimiter[0], HasHeader = false, TrackLineNumbers = true,
-            DetectSeparatorHint = false, MaxRecordSize = 4_000_000 };
+            DetectSeparatorHint = false, MaxRecordSize = LongestRow };
         return CsvReader.Create(new WatchedReader(head[..length], reader, delimiter[0]), options, leaveOpen: false);
     }
 
@@ -179,7 +180,7 @@ public static class CsvFile
 
     private static List<string> Heading(CsvReader csv)
     {
-        if (!csv.Read() || csv.Current.ToArray() is not { Length: > 0 } first) throw new DataException("csv-empty", "The file is empty.");
+        if (!Read(csv) || csv.Current.ToArray() is not { Length: > 0 } first) throw new DataException("csv-empty", "The file is empty.");
         if (first.Length > MostColumns)
             throw new DataException("csv-columns", $"The file has {first.Length:N0} columns; {MostColumns:N0} are the most.");
         var (names, taken, last) = (new List<string>(), new HashSet<string>(StringComparer.OrdinalIgnoreCase),
@@ -199,9 +200,22 @@ public static class CsvFile
     /// <exception cref="DataException">The row has more cells than there are columns.</exception>
     private static string[]? Next(CsvReader csv, int columns)
     {
+        if (!Read(csv)) return null;
+        var record = csv.Current.ToArray();
+        if (record.Length > columns)
+            throw new DataException("csv-row",
+                $"Line {csv.LineNumber} has {record.Length} cells, but there are {columns} columns. Is a quote missing around a text "
+                + $"with a delimiter?");
+        return record.Length == columns ? record : [.. record, .. Enumerable.Repeat("", columns - record.Length)];
+    }
+
+    /// <summary>Goes on to the next row; false behind the last one.</summary>
+    /// <exception cref="DataException">It cannot be read; the message says why.</exception>
+    private static bool Read(CsvReader csv)
+    {
         try
         {
-            if (!csv.Read()) return null;
+            return csv.Read();
         }
         catch (DecoderFallbackException)
         {
@@ -213,14 +227,11 @@ public static class CsvFile
         }
         catch (CsvFormatException e)
         {
-            throw new DataException("csv-row", $"The file cannot be read as CSV: {e.Message}");
+            throw new DataException("csv-row", e.Message.Contains(nameof(CsvReaderOptions.MaxRecordSize), StringComparison.Ordinal)
+                ? $"A row after line {csv.LineNumber} is longer than {LongestRow:N0} characters. "
+                    + "Is this a CSV file, and is a quote missing?"
+                : $"The file cannot be read as CSV: {e.Message}");
         }
-        var record = csv.Current.ToArray();
-        if (record.Length > columns)
-            throw new DataException("csv-row",
-                $"Line {csv.LineNumber} has {record.Length} cells, but there are {columns} columns. Is a quote missing around a text "
-                + $"with a delimiter?");
-        return record.Length == columns ? record : [.. record, .. Enumerable.Repeat("", columns - record.Length)];
     }
 
     private static string Declared(DataType type, bool isExact) =>

@@ -42,7 +42,8 @@ internal static class BoundedPatterns
         }
         var steps = 0;
         var matches = glob ? Glob(pattern, text, ref steps) : Like(pattern, text, escape, ref steps);
-        if (steps > MostSteps) raw.sqlite3_result_error(context, utf8z.FromString("this pattern takes too long over a text of this length"));
+        if (steps > MostSteps) raw.sqlite3_result_error(context,
+            utf8z.FromString("this pattern takes too long over a text of this length"));
         else raw.sqlite3_result_int(context, matches ? 1 : 0);
     }
 

@@ -32,22 +32,27 @@ public static class GuardedFile
         if (!file.IsRegular)
             throw new DataException("not-a-file",
                 $"“{name}” is no file but a folder, a device or a pipe, so it cannot be read as a database.");
+        if (file.IsEmpty) throw new DataException("not-a-database", $"“{name}” is empty, so it is no database.");
         if (Own.Keys.Any(own => Identity(own) is { } kept && (kept.Device, kept.Node) == (file.Device, file.Node)))
             throw new DataException("own-file", "The application's own file cannot be used as a database of reports.");
-        if (_allowed is { } folders && Real(path) is { } real && !folders.Any(f => real.StartsWith(f.TrimEnd('/') + "/", StringComparison.Ordinal)))
+        if (_allowed is { } folders && Real(path) is { } real && !folders.Any(f => Holds(f, real)))
             throw new DataException("folder-not-allowed",
-                $"“{name}” lies in a folder from which no databases are read. Those are {string.Join(", ", folders)}; others are named with "
+                $"“{name}” lies in a folder from which no databases are read. "
+                + $"Those are {string.Join(", ", folders)}; others are named with "
                 + "--allow when the server is started.");
     }
 
+    private static bool Holds(string folder, string path) => path.StartsWith(folder.TrimEnd('/') + "/", StringComparison.Ordinal);
+
     /// <summary>What a path leads to, by device and inode (Linux, statx(2)); null where nothing is there.</summary>
-    private static (bool IsRegular, (uint, uint) Device, ulong Node)? Identity(string path)
+    private static (bool IsRegular, (uint, uint) Device, ulong Node, bool IsEmpty)? Identity(string path)
     {
         var buffer = new byte[StructureBytes];
         if (Statistics(CurrentFolder, path, 0, BasicStatistics, buffer) != 0) return null;
         // The layout of struct statx is the same on all machines.
         return ((BitConverter.ToUInt16(buffer, 28) & KindMask) == RegularFile,
-            (BitConverter.ToUInt32(buffer, 136), BitConverter.ToUInt32(buffer, 140)), BitConverter.ToUInt64(buffer, 32));
+            (BitConverter.ToUInt32(buffer, 136), BitConverter.ToUInt32(buffer, 140)), BitConverter.ToUInt64(buffer, 32),
+            BitConverter.ToUInt64(buffer, 40) == 0);
     }
 
     /// <summary>A path without links and dots; null where nothing is there.</summary>

@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using System.Text.RegularExpressions;
 using LucidLattice.Core.Data;
 using Microsoft.Data.Sqlite;
 using SQLitePCL;
@@ -9,7 +10,7 @@ namespace LucidLattice.Sql.Sqlite;
 /// A read-only connection on which nothing but reading is possible: an authorizer refuses everything else while a
 /// statement is prepared, and a progress handler stops what runs too long or is cancelled.
 /// </summary>
-public sealed class SafeConnection : IDisposable
+public sealed partial class SafeConnection : IDisposable
 {
     private const int InstructionsBetweenChecks = 2_000;
     private static readonly HashSet<string> ForbiddenFunctions = new(StringComparer.OrdinalIgnoreCase)
@@ -58,7 +59,8 @@ public sealed class SafeConnection : IDisposable
             return TimedOut || TooLarge || cancel.IsCancellationRequested ? 1 : 0;
         };
         // Reports compare texts in normal form C (Unicode Annex 15), SQLite by their bytes.
-        connection.CreateFunction(NormalForm, (string? text) => text is null ? null : Core.Values.NormalForm.Of(text), isDeterministic: true);
+        connection.CreateFunction(NormalForm, (string? text) => text is null ? null : Core.Values.NormalForm.Of(text),
+            isDeterministic: true);
         connection.CreateCollation(NormalForm, (a, b) => string.CompareOrdinal(Core.Values.NormalForm.Of(a), Core.Values.NormalForm.Of(b)));
         BoundedFunctions.Replace(connection);
         var handle = connection.Handle!;
@@ -162,7 +164,8 @@ public sealed class SafeConnection : IDisposable
         return e.SqliteErrorCode switch
         {
             raw.SQLITE_INTERRUPT or raw.SQLITE_NOMEM => new DataException("query-too-large",
-                $"The query of “{name}” needs more memory than all queries together may take ({QueryMemory >> 20:N0} MB), so it was stopped."),
+                $"The query of “{name}” needs more memory than all queries together may take "
+                + $"({QueryMemory >> 20:N0} MB), so it was stopped."),
             raw.SQLITE_TOOBIG => new DataException("value-too-long", $"The query of “{name}” makes a value that is larger than allowed."),
             raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB => new DataException("damaged-database",
                 $"The database of “{name}” is damaged, so it cannot be read. Restore it from a copy."),
@@ -171,9 +174,11 @@ public sealed class SafeConnection : IDisposable
     }
 
     /// <summary>What SQLite says, without the number before it.</summary>
-    private static string Bare(string message) => message.Split('\'') is [_, var said, ..] && message.StartsWith("SQLite Error", StringComparison.Ordinal)
-        ? message[(message.IndexOf('\'') + 1)..].TrimEnd('.', '\'') + "."
-        : message;
+    private static string Bare(string message) =>
+        Numbered().Match(message) is { Success: true } numbered ? numbered.Groups[1].Value + "." : message;
+
+    [GeneratedRegex(@"^SQLite Error \d+: '(.*?)\.?'\.?$", RegexOptions.Singleline)]
+    private static partial Regex Numbered();
 
     /// <summary>The table and the column that the first column of a statement passes through; null if it is worked out.</summary>
     public (string Table, string Column)? OriginOf(string sql)
@@ -208,7 +213,8 @@ public sealed class SafeConnection : IDisposable
         if (action == raw.SQLITE_READ && first.utf8_to_string() is { } table
             && !table.StartsWith("sqlite_", StringComparison.OrdinalIgnoreCase)) _tables.Add(table);
         if (action == raw.SQLITE_FUNCTION && second.utf8_to_string() is { } function) _functions.Add(function);
-        return _schema && action == raw.SQLITE_PRAGMA && SchemaPragmas.Contains(first.utf8_to_string() ?? "") ? raw.SQLITE_OK : Allowed(action, first, second);
+        return _schema && action == raw.SQLITE_PRAGMA && SchemaPragmas.Contains(first.utf8_to_string() ?? "") ? raw.SQLITE_OK
+            : Allowed(action, first, second);
     }
 
     private static int Allowed(int action, utf8z first, utf8z second) => action switch

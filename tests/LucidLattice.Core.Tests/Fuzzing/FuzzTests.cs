@@ -148,7 +148,8 @@ public sealed partial class FuzzTests
     public void Any_expression_is_understood_or_says_where_it_is_not()
     {
         Field[] fields = [new() { Name = "a", Type = DataType.Whole }, new() { Name = "b", Type = DataType.Decimal, Scale = 2 },
-            new() { Name = "t", Type = DataType.Text }, new() { Name = "d", Type = DataType.Date }, new() { Name = "n", Type = DataType.Double }];
+            new() { Name = "t", Type = DataType.Text }, new() { Name = "d", Type = DataType.Date }, new() { Name = "n",
+                Type = DataType.Double }];
         List<string> samples = [.. FunctionHelp.All.Select(f => f.Form), "a IN (1, 2, :p)", "a + b * 2 - -n / 3 % 4", "t || 'x' LIKE '%a_'",
             "CASE a WHEN 1 THEN t WHEN 2 THEN 'b' ELSE NULL END", "d BETWEEN DATE '2025-01-01' AND d + INTERVAL '3' MONTH",
             "NOT (a IS NULL OR t IS DISTINCT FROM 'x') AND TRUE", "EXTRACT(YEAR FROM d)", "CAST(a AS DECIMAL(12, 3))",
@@ -178,7 +179,8 @@ public sealed partial class FuzzTests
     private static void Evaluate(Compiled compiled, Field[] fields)
     {
         Value[][] odd = [[Value.Of(1L), Value.Of(1.50m), Value.Of("x"), Value.Of(new DateOnly(2025, 1, 31)), Value.Of(0.1)],
-            [Value.Of(long.MaxValue), Value.Of(-79_228_162_514_264.33m), Value.Of("é\ud800\0"), Value.Of(DateOnly.MaxValue), Value.Of(1e308)],
+            [Value.Of(long.MaxValue), Value.Of(-79_228_162_514_264.33m), Value.Of("é\ud800\0"), Value.Of(DateOnly.MaxValue),
+                Value.Of(1e308)],
             [Value.Null, Value.Null, Value.Null, Value.Null, Value.Null]];
         var columns = fields.Select((field, i) =>
         {
@@ -205,12 +207,15 @@ public sealed partial class FuzzTests
     {
         List<string> samples = ["SELECT route_name AS x, sum(passengers) FROM sailings_in_full GROUP BY 1 ORDER BY 2 DESC LIMIT 5",
             "WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 50) SELECT i AS x FROM n",
-            "SELECT a.booking_id AS x FROM bookings a LEFT JOIN sailings s ON s.sailing_id = a.sailing_id WHERE a.fare > :p AND s.status = 'sailed'",
+            "SELECT a.booking_id AS x FROM bookings a LEFT JOIN sailings s ON s.sailing_id = a.sailing_id WHERE a.fare > :p "
+                + "AND s.status = 'sailed'",
             "SELECT json_extract('{\"a\":[1,2]}', '$.a[1]') AS x, printf('%10.2f|%s', 3.14159, 'y'), hex(zeroblob(20)), char(65, 66)",
             "SELECT group_concat(name, ';') AS x, replace('aba', 'a', 'cc'), instr('abc', 'c'), substr('abcdef', 2, 3) FROM routes",
-            "SELECT row_number() OVER (PARTITION BY route_id ORDER BY departure) AS x FROM sailings WHERE rowid IN (SELECT 1 UNION SELECT 2)",
+            "SELECT row_number() OVER (PARTITION BY route_id ORDER BY departure) AS x FROM sailings "
+                + "WHERE rowid IN (SELECT 1 UNION SELECT 2)",
             "SELECT * FROM json_each('[1,2,3]') AS x, pragma_table_info('routes')", "SELECT CAST(strftime('%Y', 'now') AS INTEGER) AS x",
-            "ATTACH '/tmp/x' AS y", "PRAGMA writable_schema = ON", "SELECT readfile('/etc/passwd') AS x", "DELETE FROM routes", "VALUES (1), (2)"];
+            "ATTACH '/tmp/x' AS y", "PRAGMA writable_schema = ON", "SELECT readfile('/etc/passwd') AS x", "DELETE FROM routes",
+                "VALUES (1), (2)"];
         Fuzz.Over(Mutations.Text(samples), 1_500, s => s, sql =>
         {
             try
@@ -231,9 +236,11 @@ public sealed partial class FuzzTests
     [Fact]
     public void Any_file_becomes_a_table_or_says_why_not()
     {
-        List<string> samples = ["day,route,fare\n2025-01-31,Norwick – Aith,12.50\n2025-02-01,,0\n", "a;b;c\r\n1,5;\"x \"\"y\"\"\";\r\n2;3;4;5\r\n",
+        List<string> samples = ["day,route,fare\n2025-01-31,Norwick – Aith,12.50\n2025-02-01,,0\n",
+            "a;b;c\r\n1,5;\"x \"\"y\"\"\";\r\n2;3;4;5\r\n",
             "\ufeffname\tyear\nAnna\t2024\n", "a|b\n1|2\n", "x\n", ",,,\n,,,\n", "a,a,A,\n1,2,3,4\n", "\"one\ntwo\",three\n4,5\n"];
-        var bytes = Gen.OneOf(Mutations.Text(samples).Select(Encoding.UTF8.GetBytes), Mutations.Text(samples).Select(Encoding.Unicode.GetBytes),
+        var bytes = Gen.OneOf(Mutations.Text(samples).Select(Encoding.UTF8.GetBytes),
+            Mutations.Text(samples).Select(Encoding.Unicode.GetBytes),
             Gen.Byte.Array[0, 300]);
         Fuzz.Over(bytes, 1_500, Convert.ToHexString, file => InLittleRoom(() =>
         {

@@ -11,12 +11,15 @@ public static partial class Mutations
     /// place for, beginnings of expressions, patterns and attacks.</summary>
     private static readonly string[] Odd =
     [
-        "null", "\"\"", "\" \"", "0", "-1", "0.5", "1e308", "-1e308", "1e400", "1000000000000000000000000000000", "99999999999", "2147483647",
+        "null", "\"\"", "\" \"", "0", "-1", "0.5", "1e308", "-1e308", "1e400", "1000000000000000000000000000000", "99999999999",
+            "2147483647",
         "-2147483648", "true", "false", "[]", "{}", "[null]", "[[]]", "{\"a\":null}", "\"\\ufffe\"", "\"\\u0000\"",
         "\"text\"", "\"decimal\"", "\"EXTRACT(\"", "\"CAST(1 AS DECIMAL(\"", "\"round(1, 99999999999)\"", "\"1/0\"", "\"((((\"",
-        "\"{{ sum(x\"", "\"{{\"", "\"{{ now() | yyyyyyyyy }}\"", "\"2025-13-45\"", "\"0001-01-01\"", "\"9999-12-31\"", "\"NaN\"", "\"Infinity\"",
+        "\"{{ sum(x\"", "\"{{\"", "\"{{ now() | yyyyyyyyy }}\"", "\"2025-13-45\"", "\"0001-01-01\"", "\"9999-12-31\"", "\"NaN\"",
+            "\"Infinity\"",
         "\"#GGGGGG\"", "\"#,##0.00000000000000000000000000000000\"", "\"'\"", "\"../../etc/passwd\"", "\"javascript:alert(1)\"",
-        "\"'; DROP TABLE x; --\"", "\"<script>\"", "\"sum(count(*))\"", "\"lag(1)\"", "\"page_number()\"", "\":p\"", "\"" + new string('x', 5_000) + "\"",
+        "\"'; DROP TABLE x; --\"", "\"<script>\"", "\"sum(count(*))\"", "\"lag(1)\"", "\"page_number()\"", "\":p\"", "\""
+            + new string('x', 5_000) + "\"",
     ];
 
     /// <param name="Where">Which place, as a share of all of them.</param>
@@ -25,7 +28,8 @@ public static partial class Mutations
     private readonly record struct Change(double Where, int How, double From);
 
     private static readonly Gen<Change> AnyChange =
-        Gen.Select(Gen.Double[0, 0.999_999], Gen.Int[0, 9], Gen.Double[0, 0.999_999]).Select((where, how, from) => new Change(where, how, from));
+        Gen.Select(Gen.Double[0, 0.999_999], Gen.Int[0, 9], Gen.Double[0, 0.999_999]).Select((where, how, from) => new Change(where, how,
+            from));
 
     private static readonly Gen<Change[]> Changes = AnyChange.Array[1, 4];
 
@@ -104,8 +108,10 @@ public static partial class Mutations
         });
     }
 
-    private static readonly string[] Pieces = ["(", ")", ",", "'", "\"", "NULL", " IN (", " BETWEEN ", "CASE WHEN ", " END", "99999999999999999999",
-        "1e999", "''", " OVER (", "--", "/*", ";", ":p", "\0", "\ufffe", "\ud800", "CAST(1 AS ", "DECIMAL(", "INTERVAL '1' ", "DATE '", "EXTRACT("];
+    private static readonly string[] Pieces = ["(", ")", ",", "'", "\"", "NULL", " IN (", " BETWEEN ", "CASE WHEN ", " END",
+        "99999999999999999999",
+        "1e999", "''", " OVER (", "--", "/*", ";", ":p", "\0", "\ufffe", "\ud800", "CAST(1 AS ", "DECIMAL(", "INTERVAL '1' ", "DATE '",
+            "EXTRACT("];
 
     [GeneratedRegex(@"\w+|\s+|.", RegexOptions.Singleline)]
     private static partial Regex Words();

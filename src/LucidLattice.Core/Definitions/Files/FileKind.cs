@@ -82,7 +82,8 @@ public sealed record FileKind(string Format, string Noun, IReadOnlyList<Upgrade>
     {
         try
         {
-            return JsonNode.Parse(json, documentOptions: new JsonDocumentOptions { AllowDuplicateProperties = false, MaxDepth = ReportJson.Depth });
+            return JsonNode.Parse(json, documentOptions: new JsonDocumentOptions { AllowDuplicateProperties = false,
+                MaxDepth = ReportJson.Depth });
         }
         catch (JsonException e)
         {
