@@ -126,6 +126,9 @@ public sealed class LinkTrialTests
             .Where(c => c.Own is null && c.Category.Ranges is null && c.Chart != "histogram").ToList();
         var chosen = charts.First(c => c.Category.By == "route" || c.Category.By == "region");
         var narrowed = new NarrowByChart { Chart = chosen.Id }.Apply(report, new DemoCatalog());
+        // Once is enough.
+        Assert.Throws<EditException>(() => new NarrowByChart { Chart = chosen.Id }.Apply(narrowed, new DemoCatalog()));
+        Assert.Equal(narrowed.Parameters.Count, narrowed.Parameters.Select(p => p.Caption).Distinct().Count());
         var parameter = narrowed.Parameters[^1];
         var run = Workshop.Run(narrowed);
         Assert.DoesNotContain(run.Problems, p => p.IsError);

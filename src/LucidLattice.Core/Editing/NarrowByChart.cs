@@ -13,6 +13,7 @@ public sealed record NarrowByChart : Edit
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         if (at.Require(Chart) is not ChartElement chart) throw new EditException("Only the marks of a chart narrow other charts.");
+        if (chart.Link?.All.Any(Narrows) == true) throw new EditException("This chart narrows the others already.");
         if (chart.Category.Ranges is not null || chart.Chart == "histogram")
             throw new EditException("Ranges of numbers cannot narrow other charts yet; they have no single value.");
         if ((chart.Own is { } own ? own.Dataset : at.Section.Dataset) is not { } datasetId
@@ -25,6 +26,8 @@ public sealed record NarrowByChart : Edit
         if (others.Count == 0) throw new EditException("There is no other chart of the same rows on this sheet. Add one first.");
         var several = chart.Category.Groups is not null || chart.Category.Largest is not null;
         var (parameter, condition) = KeyParameter.Of(chart.Category.By, "category", several, dataset, at.Report.Parameters);
+        // Beside a parameter of the same field that readers set themselves, it is told apart.
+        parameter = parameter with { Label = $"{parameter.Caption} (clicked)" };
         var link = new Link
         {
             Report = "", Open = OpenIn.Here, Name = "narrow the other charts",
@@ -38,4 +41,8 @@ public sealed record NarrowByChart : Edit
                     ? other with { Filter = other.Filter is { Length: > 0 } filter ? $"({filter}) AND {condition}" : condition } : e),
         };
     }
+
+    /// <summary>True for a link that stays where it is and carries what was clicked.</summary>
+    private static bool Narrows(Link link) => link is { Report: "", Sheet: null, Group: null, Address: null }
+        && link.Carries.Any(c => c.From is CategorySource);
 }

@@ -40,9 +40,8 @@ internal static class Totals
             ?? (part.Elements.Count == 0 ? Y : part.Elements.Max(e => e.Y + e.Height) + 2);
         if (first && part.Elements.Count == 0)
         {
-            var width = section.Columns.Sum(c => c.Width);
             at = at.AddElement(part.Id,
-                new LineElement { Id = at.NewId("n"), Y = 2, Width = width, Height = 1, Thickness = place.Level == 0 ? 1.5 : 0.5 });
+                new LineElement { Id = at.NewId("n"), Y = 2, Width = at.BodyWidth, Height = 1, Thickness = place.Level == 0 ? 1.5 : 0.5 });
             var label = place.Level == 0 ? "All {{ count(*) }} rows" : $"{{{{ {section.Levels[place.Level - 1].By} }}}}";
             var room = section.Columns.TakeWhile(c => c.Id != column.Id).Sum(c => c.Width);
             if (room >= 40)

@@ -199,18 +199,12 @@ public sealed class Tracer
         var fields = _data.Plan.Dataset?.Fields ?? [];
         if (_frame.Row >= 0 && _plan is not ChartPlan)
             foreach (var index in _values.Where(v => v.Value is { ReadsRow: true, Field: null }).SelectMany(v => v.Value.Fields).Distinct())
-                inputs.Add(new TraceInput(fields[index].Caption, Written(index, _frame.Row)));
+                inputs.Add(new TraceInput(fields[index].Caption, Table.Written(index, _frame.Row)));
         foreach (var parameter in _values.SelectMany(v => v.Value.Reads.ParameterIndices).Distinct().Order())
             if (parameter < _run.Report.Parameters.Count)
                 inputs.Add(new TraceInput(_run.Report.Parameters[parameter].Caption,
                     _run.Parameters.Words(_run.Report, parameter, null)));
         return inputs;
-    }
-
-    private string Written(int field, int row)
-    {
-        var column = _data.Rows.Columns[field];
-        return column is UnreadColumn || column[row] is { IsNull: true } ? "" : column[row].Invariant;
     }
 
     private int[]? _drawn;
@@ -249,54 +243,17 @@ public sealed class Tracer
 
     /// <summary>Some of the rows behind the number, with all fields of the dataset.</summary>
     /// <param name="sort">The name of the field they are put in order by; null keeps their order.</param>
-    public TraceRows Page(int part, int from, int count, string? sort, bool descending)
-    {
-        var rows = Sorted(part, sort, descending);
-        var fields = Fields();
-        return new TraceRows(Head(fields), rows.Length, [.. rows.Skip(Math.Max(0, from)).Take(count)
-            .Select(row => (IReadOnlyList<string>)[.. fields.Select(f => Written(f, row))])]);
-    }
+    public TraceRows Page(int part, int from, int count, string? sort, bool descending) =>
+        Table.Page(Rows(part), from, count, sort, descending);
 
     /// <summary>The rows behind the number with all fields, as they are.</summary>
     /// <param name="Rows">With the columns that were read.</param>
     /// <param name="Order">Which of them, and in which order.</param>
-    public (IReadOnlyList<string> Head, RowSet Rows, int[] Order) All(int part, string? sort, bool descending)
-    {
-        var fields = Fields();
-        return ([.. Head(fields).Select(h => h.Name)], _data.Rows with { Columns = [.. fields.Select(f => _data.Rows.Columns[f])] },
-            Sorted(part, sort, descending));
-    }
+    public (IReadOnlyList<string> Head, RowSet Rows, int[] Order) All(int part, string? sort, bool descending) =>
+        Table.All(Rows(part), sort, descending);
 
-    private int[] Sorted(int part, string? sort, bool descending)
-    {
-        var rows = Rows(part);
-        var index = (_data.Plan.Dataset?.Fields ?? []).ToList().FindIndex(f => f.Name == sort);
-        return index < 0 || _data.Rows.Columns[index] is UnreadColumn ? rows
-            : _data.Rows.Columns[index].Key(_data.Rows.Count, _data.NewFrame().Collation, descending).Sort(rows);
-    }
-
-    /// <summary>Those that were read; the ones that the number is made of first.</summary>
-    private List<int> Fields()
-    {
-        var used = UsedFields();
-        return [.. Enumerable.Range(0, _data.Rows.Columns.Count).Where(f => _data.Rows.Columns[f] is not UnreadColumn)
-            .OrderBy(f => used.Contains(f) ? 0 : 1)];
-    }
+    private TraceTable Table => new(_data, UsedFields());
 
     private HashSet<int> UsedFields() => [.. _values.SelectMany(v => v.Value.Fields), .. _asked.SelectMany(a =>
         (a.Spec.Argument?.Fields ?? new HashSet<int>()).Concat(a.Spec.Filter?.Fields ?? new HashSet<int>()))];
-
-    private IReadOnlyList<TraceHead> Head(IReadOnlyList<int> fields)
-    {
-        var (dataset, used) = (_data.Plan.Dataset, UsedFields());
-        return [.. fields.Select(f => dataset!.Fields[f]).Select((f, i) =>
-            new TraceHead(f.Name, f.Caption, OriginOf(f, dataset!), f.Type.IsNumber(), used.Contains(fields[i])))];
-    }
-
-    private static string? OriginOf(Field field, Dataset dataset) => field.Expression is { Length: > 0 } ? null : dataset.Source switch
-    {
-        TableSource table => $"{table.Table}.{field.ColumnName}",
-        JoinSource join when join.Tables.FirstOrDefault(t => t.Id == field.Table) is { } table => $"{table.Table}.{field.ColumnName}",
-        _ => null,
-    };
 }

@@ -2,6 +2,7 @@ using LucidLattice.Core.Definitions;
 using System.Globalization;
 using System.Text.Json;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Links;
 using LucidLattice.Output.Typesetting;
 
 namespace LucidLattice.Output.Svg;
@@ -213,6 +214,18 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         xml.Raw("</text>"u8);
     }
 
+    /// <summary>A mark as it is read aloud: what it is, its number, and what a click does.</summary>
+    private static string Said(RegionItem region)
+    {
+        var name = string.Join(' ', new[] { region.Label, region.Figure }.Where(t => t.Length > 0));
+        List<LinkAction> actions = region.Action is { } first ? [first, .. first.Also] : [];
+        // What stays where it is is called by what it does; everything else opens.
+        var stays = actions.Where(a => a is { Report: "", Address: null, Sheet: null, Group: null }).Select(a => a.Title).ToList();
+        var opens = actions.Select(a => a.Title).Except(stays).ToList();
+        string[] all = [name, region.More, string.Join(" or ", stays), opens.Count == 0 ? "" : $"opens {string.Join(" or ", opens)}"];
+        return string.Join(", ", all.Where(t => t.Length > 0));
+    }
+
     /// <summary>A transparent area that the reading surface finds by its data attributes, and that can be reached by keyboard.</summary>
     private void Region(RegionItem region)
     {
@@ -232,10 +245,7 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         xml.Raw(_marksOfFigure > 0 || (_marksOfFigure == 0 && isName) ? " tabindex=\"-1\""u8 : " tabindex=\"0\""u8);
         if (_marksOfFigure >= 0 && !isName) _marksOfFigure++;
         xml.Raw(region.Opens is not null ? " role=\"button\""u8 : region.Action is null ? " role=\"img\""u8 : " role=\"link\""u8);
-        var more = region.More.Length == 0 ? "" : ", " + region.More;
-        var opens = region.Action is null ? ""
-            : $", opens {string.Join(" or ", region.Action.Also.Prepend(region.Action).Select(a => a.Title))}";
-        xml.Attribute("aria-label"u8, $"{region.Label} {region.Figure}{more}{opens}");
+        xml.Attribute("aria-label"u8, Said(region));
         if (region.Opens is { } opened)
         {
             xml.Attribute("data-opens"u8, opened.Group);

@@ -148,6 +148,9 @@ public sealed partial class SafeConnection : IDisposable
         }
     }
 
+    /// <exception cref="OperationCanceledException">Whoever asked has left.</exception>
+    public void ThrowIfCancelled() => _cancel.ThrowIfCancellationRequested();
+
     /// <summary>Gives what follows a time of its own.</summary>
     public void Within(TimeSpan time) => (_clock, _time) = (Stopwatch.StartNew(), time);
 

@@ -97,6 +97,7 @@ public static partial class SchemaReader
         }
         catch (Exception e) when (e is SqliteException or DataException)
         {
+            connection.ThrowIfCancelled();
             return null;
         }
     }
@@ -159,7 +160,9 @@ public static partial class SchemaReader
         }
         catch (SqliteException e) when (isView || e.SqliteErrorCode is not (raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB))
         {
-            problem = connection.Explain(e, table).Message;
+            problem = connection.TimedOut && !connection.TooLarge
+                ? $"Looking at “{table}” takes long, so its types are proposed from how it is declared."
+                : connection.Explain(e, table).Message;
         }
         return ([.. declared.Select((c, i) => Propose(c.Name, c.Type, c.Key > 0, i < seen.Count ? seen[i] : []))], problem);
     }

@@ -1,11 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import { useCallback, useEffect, useState } from 'react';
 import { isWriting } from '../sentence/ownUndo';
+import { LookDialog } from '../shell/LookDialog';
 import { color } from '../theme/tokens';
 import { useCommand } from './commands';
 
@@ -46,26 +43,20 @@ export function ShortcutList() {
       <Button size="small" color="inherit" onClick={() => setOpen(true)} sx={{ minWidth: 0, py: 0, color: color.muted }}>
         Keys
       </Button>
-      <Dialog open={open} onClose={() => setOpen(false)} aria-labelledby="keys-title">
-        <DialogTitle id="keys-title">What the keys do</DialogTitle>
-        <DialogContent>
-          <Box component="dl" sx={{ m: 0, display: 'grid', gridTemplateColumns: 'max-content 1fr', columnGap: 3, rowGap: 0.75 }}>
-            {shortcuts.map(([keys, words]) => (
-              <Box key={keys} sx={{ display: 'contents' }}>
-                <Box component="dt" sx={{ fontWeight: 600 }}>
-                  {keys}
-                </Box>
-                <Box component="dd" sx={{ m: 0 }}>
-                  {words}
-                </Box>
+      <LookDialog title="What the keys do" open={open} onClose={() => setOpen(false)}>
+        <Box component="dl" sx={{ m: 0, display: 'grid', gridTemplateColumns: 'max-content 1fr', columnGap: 3, rowGap: 0.75 }}>
+          {shortcuts.map(([keys, words]) => (
+            <Box key={keys} sx={{ display: 'contents' }}>
+              <Box component="dt" sx={{ fontWeight: 600 }}>
+                {keys}
               </Box>
-            ))}
-          </Box>
-        </DialogContent>
-        <DialogActions>
-          <Button onClick={() => setOpen(false)}>Close</Button>
-        </DialogActions>
-      </Dialog>
+              <Box component="dd" sx={{ m: 0 }}>
+                {words}
+              </Box>
+            </Box>
+          ))}
+        </Box>
+      </LookDialog>
     </>
   );
 }

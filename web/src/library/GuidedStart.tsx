@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../api/client';
-import { compose, guideReport, type Field, type NewReport, type ReportGoal, type ReportGuide } from '../api/generated';
+import { compose, countPages, guideReport, type Field, type NewReport, type ReportGoal, type ReportGuide } from '../api/generated';
 import { Blank, type Choice } from '../sentence/Blank';
 import { Sentence } from '../sentence/Sentence';
 import { caption } from '../shell/caption';
@@ -29,7 +29,9 @@ export function GuidedStart({ goal, from, onClose }: { goal: ReportGoal; from: N
     queryKey: ['guided', JSON.stringify(from), JSON.stringify(guide)],
     queryFn: async ({ signal }) => {
       const made = await guideReport({ body: { ...from, guide }, signal });
-      return { ...made, view: await compose({ body: { definition: made.definition }, signal }) };
+      // As in Compose, where its pages start is found by itself.
+      const { pageCount } = await countPages({ body: { definition: made.definition }, signal });
+      return { ...made, view: await compose({ body: { definition: made.definition, pageCount }, signal }) };
     },
     placeholderData: (before) => before,
     gcTime: 0,

@@ -1,15 +1,11 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { getChartOptions } from '../api/generated/@tanstack/react-query.gen';
 import { NumbersTable } from '../shell/NumbersTable';
+import { LookDialog } from '../shell/LookDialog';
 import { color } from '../theme/tokens';
 
 const formats = [
@@ -60,17 +56,9 @@ export function FigureMenu({
 function NumbersDialog({ run, figure, onClose }: { run: string; figure: string; onClose: () => void }) {
   const { data, error } = useQuery(getChartOptions({ path: { id: run, figure } }));
   return (
-    <Dialog open onClose={onClose} maxWidth="md" aria-label="Numbers of the chart">
-      <DialogTitle>Numbers of the chart</DialogTitle>
-      <DialogContent>
-        {error && <Box sx={{ color: color.problem }}>{(error as Error).message}</Box>}
-        {data && <NumbersTable head={data.head} rows={data.rows} />}
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={onClose} autoFocus>
-          Close
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <LookDialog title="Numbers of the chart" onClose={onClose}>
+      {error && <Box sx={{ color: color.problem }}>{(error as Error).message}</Box>}
+      {data && <NumbersTable head={data.head} rows={data.rows} />}
+    </LookDialog>
   );
 }

@@ -1,14 +1,10 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../api/client';
 import type { PrintedPlace, Trace, TracePart } from '../api/generated';
 import { count } from '../shell/count';
+import { LookDialog } from '../shell/LookDialog';
 import { color } from '../theme/tokens';
 import { TraceRows } from './TraceRows';
 
@@ -30,11 +26,8 @@ export function TraceDialog({ run, place, onClose }: Props) {
   const [chosen, setChosen] = useState(0);
   const found = trace.data;
   return (
-    <Dialog open onClose={onClose} maxWidth="lg" fullWidth aria-labelledby="trace-title">
-      <DialogTitle id="trace-title" sx={{ pb: 0.5 }}>
-        Where does it come from?
-      </DialogTitle>
-      <DialogContent sx={{ display: 'flex', flexDirection: 'column', gap: 1.25 }}>
+    <LookDialog title="Where does it come from?" wide onClose={onClose}>
+      <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.25 }}>
         {trace.error && (
           <Box role="alert" sx={{ color: color.problem }}>
             {trace.error.message}
@@ -48,13 +41,8 @@ export function TraceDialog({ run, place, onClose }: Props) {
             <TraceRows key={chosen} run={run} place={place} part={chosen} />
           </>
         )}
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={onClose} autoFocus>
-          Close
-        </Button>
-      </DialogActions>
-    </Dialog>
+      </Box>
+    </LookDialog>
   );
 }
 

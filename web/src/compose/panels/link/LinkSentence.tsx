@@ -52,7 +52,7 @@ export function LinksOf({ place }: { place: LinkPlace }) {
       propose(picked === thisReport ? '' : picked, others.length > 0);
     }
   };
-  const canNarrow = chart && !chart.category.ranges && chart.chart !== 'histogram';
+  const canNarrow = chart && !chart.category.ranges && chart.chart !== 'histogram' && !links.some(narrows);
   const canDetail = place.element && place.band !== 'pageHeader' && place.band !== 'pageFooter' && canDetailOf(chart);
   return (
     <Box>
@@ -99,6 +99,10 @@ export function LinksOf({ place }: { place: LinkPlace }) {
     </Box>
   );
 }
+
+/** Whether a link stays where it is and carries what was clicked. */
+const narrows = (link: Link) =>
+  !link.report && !link.sheet && !link.group && !link.address && (link.carries ?? []).some((c) => c.from.type === 'category');
 
 const canDetailOf = (chart?: LinkPlace['chart']) => !chart || (!chart.category.ranges && chart.chart !== 'histogram');
 

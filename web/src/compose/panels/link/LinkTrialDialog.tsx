@@ -1,9 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useRef, useState } from 'react';
@@ -11,6 +7,7 @@ import { api } from '../../../api/client';
 import { getLinkMapQueryKey } from '../../../api/generated/@tanstack/react-query.gen';
 import type { LinkAction, LinkTrial, TriedMark, ValueSource } from '../../../api/generated';
 import { writeAddress } from '../../../read/address';
+import { LookDialog } from '../../../shell/LookDialog';
 import { color } from '../../../theme/tokens';
 import { useCompose } from '../../composeStore';
 import { findElement } from '../../definition';
@@ -70,36 +67,28 @@ export function LinkTrialDialog({ on, index, onClose }: { on: string; index: num
   };
   const done = progress.data;
   return (
-    <Dialog open onClose={onClose} maxWidth="lg" fullWidth aria-labelledby="trial-title">
-      <DialogTitle id="trial-title">What a click opens</DialogTitle>
-      <DialogContent>
-        {trial.error && (
-          <Box role="alert" sx={{ color: color.problem }}>
-            {trial.error.message}
-          </Box>
-        )}
-        {!trial.data && !trial.error && (
-          <Box role="status" sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
-            {stopped
-              ? 'Stopped.'
-              : done?.expectedRows
-                ? `Opening what is clicked: ${done.rows} of ${done.expectedRows}`
-                : 'Opening what is clicked…'}
-            {!stopped && (
-              <Button size="small" variant="outlined" onClick={stop}>
-                Stop
-              </Button>
-            )}
-          </Box>
-        )}
-        {trial.data && <Result trial={trial.data} onMend={(key) => void mend(key)} />}
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={onClose} autoFocus>
-          Close
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <LookDialog title="What a click opens" wide onClose={onClose}>
+      {trial.error && (
+        <Box role="alert" sx={{ color: color.problem }}>
+          {trial.error.message}
+        </Box>
+      )}
+      {!trial.data && !trial.error && (
+        <Box role="status" sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
+          {stopped
+            ? 'Stopped.'
+            : done?.expectedRows
+              ? `Opening what is clicked: ${done.rows} of ${done.expectedRows}`
+              : 'Opening what is clicked…'}
+          {!stopped && (
+            <Button size="small" variant="outlined" onClick={stop}>
+              Stop
+            </Button>
+          )}
+        </Box>
+      )}
+      {trial.data && <Result trial={trial.data} onMend={(key) => void mend(key)} />}
+    </LookDialog>
   );
 }
 
