@@ -8,6 +8,7 @@ using LucidLattice.Core.Running;
 using LucidLattice.Core.Values;
 using LucidLattice.Demo;
 using LucidLattice.Output;
+using LucidLattice.Output.Svg;
 using LucidLattice.Sql;
 using LucidLattice.Sql.Sqlite;
 using Xunit;
@@ -132,6 +133,11 @@ public sealed class LinkTrialTests
         var parameter = narrowed.Parameters[^1];
         var run = Workshop.Run(narrowed);
         Assert.DoesNotContain(run.Problems, p => p.IsError);
+        // Read aloud, what stays here is called by what it does.
+        var svg = string.Concat(Enumerable.Range(1, run.PageCount).Select(p => SvgWriter.Write(run.Page(p), "")));
+        Assert.Contains("narrow the other charts\"", svg);
+        Assert.DoesNotContain("opens narrow", svg);
+        Assert.DoesNotContain(" , ", svg);
         var data = run.Data!.Sections.First(s => s.Plan.Charts.Any(c => c.Id == chosen.Id));
         var frame = data.NewFrame();
         frame.StandAt(0, 0);

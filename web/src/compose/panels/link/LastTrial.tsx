@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
 import { getLinkMapOptions } from '../../../api/generated/@tanstack/react-query.gen';
 import { color } from '../../../theme/tokens';
 import { useCompose } from '../../composeStore';
@@ -7,8 +8,15 @@ import { when } from '../../../shell/when';
 
 /** How a link came out when it was tried last. */
 export function LastTrial({ on, index }: { on: string; index: number }) {
-  const { id } = useCompose('id');
+  const { id, version } = useCompose('id', 'version');
   const map = useQuery({ ...getLinkMapOptions(), staleTime: 10_000 });
+  // The map knows links that are saved: one that was tried before is found there once it is.
+  const { refetch } = map;
+  const saved = useRef(version);
+  useEffect(() => {
+    if (saved.current !== version) void refetch();
+    saved.current = version;
+  }, [version, refetch]);
   const trial = map.data?.links.find((l) => l.from === id && l.on === on && l.index === index)?.trial;
   if (!trial) return null;
   const { differ, tried, compared, triedAt } = trial;
