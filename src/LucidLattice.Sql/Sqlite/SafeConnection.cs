@@ -139,7 +139,7 @@ public sealed partial class SafeConnection : IDisposable
                 throw new DataException("sql-refused", "The SQL is no SELECT statement.");
             if (!string.IsNullOrWhiteSpace(tail))
                 throw new DataException("sql-refused", "The SQL holds more than one statement; only one SELECT is allowed.");
-            if (Names(statement).Any(n => n is null || n[0] != ':'))
+            if (Names(statement).Any(n => n is null || !ColonAndName().IsMatch(n)))
                 throw new DataException("sql-error", "Write a parameter with a colon before its name, as :region.");
             var command = _connection.CreateCommand();
             command.CommandText = sql;
@@ -179,6 +179,9 @@ public sealed partial class SafeConnection : IDisposable
     /// <summary>What SQLite says, without the number before it.</summary>
     private static string Bare(string message) =>
         Numbered().Match(message) is { Success: true } numbered ? numbered.Groups[1].Value + "." : message;
+
+    [GeneratedRegex(@"^:\w+\z")]
+    private static partial Regex ColonAndName();
 
     [GeneratedRegex(@"^SQLite Error \d+: '(.*?)\.?'\.?$", RegexOptions.Singleline)]
     private static partial Regex Numbered();
