@@ -131,8 +131,7 @@ public class CrashTests
     }
 
     /// <summary>The server is killed while a file is uploaded and made a table: the database is the one before or the one after, and
-    /// nothing
-    /// is left lying about.</summary>
+    /// nothing is left lying about.</summary>
     [Fact]
     public async Task An_upload_killed_at_random_leaves_nothing_behind()
     {
@@ -171,8 +170,7 @@ public class CrashTests
     }
 
     /// <summary>Files are read from folders where people keep theirs, or from those that whoever starts the server names; by where they
-    /// lie,
-    /// not by how their path is written.</summary>
+    /// lie, not by how their path is written.</summary>
     [Fact]
     public async Task Databases_are_read_from_allowed_folders_alone()
     {

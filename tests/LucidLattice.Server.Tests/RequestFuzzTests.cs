@@ -19,9 +19,6 @@ public sealed partial class RequestFuzzTests(RunningServer server) : IClassFixtu
         public override string ToString() => $"{Method} {Address}\n{Body}";
     }
 
-    [GeneratedRegex(@"System\.|Exception|LucidLattice\.|`\d|Nullable|JsonElement|could not be converted|Parameter '")]
-    private static partial Regex InnerWords();
-
     private static string Json(object body) => JsonSerializer.Serialize(body, ReportJson.Options);
 
     /// <summary>Requests as the front end makes them, of every kind that takes a body.</summary>
@@ -119,9 +116,7 @@ public sealed partial class RequestFuzzTests(RunningServer server) : IClassFixtu
         Assert.True(answer.Headers.Contains("Content-Security-Policy"), "no security headers");
         if (status < 400) return;
         Assert.Equal("application/problem+json", answer.Content.Headers.ContentType?.MediaType);
-        var detail = JsonDocument.Parse(text).RootElement.GetProperty("detail").GetString();
-        Assert.False(string.IsNullOrWhiteSpace(detail));
-        Assert.DoesNotMatch(InnerWords(), detail);
+        Fuzz.IsASentence(JsonDocument.Parse(text).RootElement.GetProperty("detail").GetString());
     }
 
     [Fact]

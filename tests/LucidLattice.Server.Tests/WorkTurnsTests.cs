@@ -10,8 +10,7 @@ public sealed class WorkTurnsTests
     private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
     /// <summary>Property: of any mix of work that ends, fails, is given up or takes too long, never more than the turns are under way,
-    /// and in
-    /// the end all turns are free.</summary>
+    /// and in the end all turns are free.</summary>
     [Fact]
     public async Task Turns_come_back_however_work_ends()
     {
@@ -131,8 +130,7 @@ public sealed class WorkTurnsTests
     }
 
     /// <summary>A rush of readers, half of whom leave, is over when it is over: no turns are taken, what is kept is within its limit, and
-    /// what
-    /// the program holds beyond what it counts is little.</summary>
+    /// what the program holds beyond what it counts is little.</summary>
     [Fact]
     public async Task A_storm_leaves_nothing_behind()
     {

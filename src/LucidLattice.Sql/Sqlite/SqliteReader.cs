@@ -55,10 +55,7 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
         }
     }
 
-    public string? Stamp(Dataset dataset)
-    {
-        return databases.PathOf(dataset.Database) is { } path ? StampOf(path) : null;
-    }
+    public string? Stamp(Dataset dataset) => databases.PathOf(dataset.Database) is { } path ? StampOf(path) : null;
 
     /// <summary>Changes whenever the file at a path does.</summary>
     internal static string StampOf(string path)

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.RegularExpressions;
 using CsCheck;
 using Xunit;
 
@@ -8,7 +9,7 @@ namespace LucidLattice.Core.Tests.Fuzzing;
 /// Runs a test on many made-up inputs. Usually they are the same each time, so that a change is judged by what it changed;
 /// <c>./test.sh --soak SECONDS</c> draws new ones for as long as that and makes what fails as small as it can.
 /// </summary>
-public static class Fuzz
+public static partial class Fuzz
 {
     /// <summary>The variable by which <c>./test.sh --soak</c> says for how many seconds each fuzzer draws new inputs.</summary>
     private const string SoakVariable = "LATTICE_SOAK_SECONDS";
@@ -42,6 +43,16 @@ public static class Fuzz
             }
         }
     }
+
+    /// <summary>A refusal is a sentence for its reader, without the words of the program's inside.</summary>
+    public static void IsASentence(string? message)
+    {
+        Assert.False(string.IsNullOrWhiteSpace(message));
+        Assert.DoesNotMatch(InnerWords(), message);
+    }
+
+    [GeneratedRegex(@"System\.|Exception|LucidLattice\.|`\d|Nullable|JsonElement|could not be converted|Parameter '")]
+    private static partial Regex InnerWords();
 
     /// <summary>A short text itself; of a long one, the file that it is put into.</summary>
     private static string Shown(string input)
