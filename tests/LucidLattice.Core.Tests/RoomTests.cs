@@ -13,8 +13,9 @@ public partial class RoomTests
     [
         "Core.Values", "Core.Locales", "Core.Progress", "Core.Caching", "Core.Definitions.Files.Upgrades", "Core.Definitions.Files",
         "Core.Definitions", "Core.Data", "Core.Grouping", "Core.Expressions.Calls", "Core.Expressions.Aggregates", "Core.Expressions",
-        "Core.Formatting", "Core.Parameters",
-        "Core.Links", "Core.Drawing", "Core.Charts.Scales", "Core.Charts", "Core.Charts.Guides", "Core.Charts.Types", "Core.Elements",
+        "Core.Formatting", "Core.GroupLevels", "Core.Parameters",
+        "Core.Links", "Core.Drawing", "Core.Charts.Scales", "Core.Charts", "Core.Charts.Guides", "Core.Charts.Types", "Core.Crosstabs",
+        "Core.Elements",
         "Core.Datasets", "Core.Planning", "Core.Layout", "Core.Running",
         "Core.Tracing", "Core.Proving", "Core.Composing", "Core.Editing", "Core.Explaining",
         "Sql.Joins", "Sql", "Sql.Sqlite", "Sql.Csv", "Storage", "Demo",

@@ -25,7 +25,10 @@ public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyLis
         [.. chart.Values.Select(v => Lower(Name(v)))]);
 
     /// <summary>What the legend calls a value.</summary>
-    public string Name(ChartValue value) => value.Name ?? Capital(Value(value.Expression));
+    public string Name(ChartValue value) => value.Name ?? Name(value.Expression);
+
+    /// <summary>A short name of a total: “Passengers”, “Average delay”.</summary>
+    public string Name(string expression) => Capital(Value(expression));
 
     /// <summary>What a simple total is over: the fare of <c>sum(fare)</c>; null for other expressions.</summary>
     public static string? ArgumentOf(string expression) =>

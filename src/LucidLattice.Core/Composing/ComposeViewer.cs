@@ -14,6 +14,9 @@ public sealed class ComposeViewer
     /// <summary>How many rows of the detail band are shown.</summary>
     public const int DetailRows = 3;
 
+    /// <summary>How many rows of a crosstab are shown.</summary>
+    private const int CrosstabRows = 40;
+
     private readonly ReportRun _run;
     private readonly PartLayout _layout;
     private readonly IReadOnlyDictionary<string, IReadOnlyList<string?>> _wanted;
@@ -23,7 +26,7 @@ public sealed class ComposeViewer
     private IReadOnlyDictionary<string, PageSpan> _pages = new Dictionary<string, PageSpan>();
 
     private ComposeViewer(ReportRun run, IReadOnlyDictionary<string, IReadOnlyList<string?>> wanted, ITypesetter typesetter)
-        => (_run, _wanted, _layout) = (run, wanted, new PartLayout(typesetter));
+        => (_run, _wanted, _layout) = (run, wanted, new PartLayout(run.Measuring(CrosstabRows)));
 
     /// <param name="run">A run with data.</param>
     /// <param name="vantage">Of each section, by its id: group keys, outermost first, as machines write them.</param>

@@ -51,20 +51,28 @@ public static class RowExpressions
     private static ReportDefinition OwnRows(ReportDefinition report, string dataset, Func<ExpressionPlace, string, string> change)
         => report.MapAllElements(element =>
         {
-            if (element is not ChartElement { Own: { } own } chart || own.Dataset != dataset) return element;
-            var mapped = (ChartElement)ElementKinds.KindOf(chart).MapExpressions(chart, change);
-            return mapped with
+            if (OwnRowsOf(element) is not { } own || own.Dataset != dataset) return element;
+            return WithOwnRows(ElementKinds.KindOf(element).MapExpressions(element, change), own with
             {
-                Own = own with { Match = [.. own.Match.Select(m => m with { Own = change(new("chart", chart.Id), m.Own) })] },
-            };
+                Match = [.. own.Match.Select(m => m with { Own = change(new("own rows", element.Id), m.Own) })],
+            });
         });
+
+    private static ChartOwnRows? OwnRowsOf(Element element) =>
+        element switch { ChartElement chart => chart.Own, CrosstabElement crosstab => crosstab.Own, _ => null };
+
+    private static Element WithOwnRows(Element element, ChartOwnRows own) => element switch
+    {
+        ChartElement chart => chart with { Own = own },
+        CrosstabElement crosstab => crosstab with { Own = own },
+        _ => element,
+    };
 
     private static Element Walked(Element element, Func<ExpressionPlace, string, string> change)
     {
-        return OfKind(element, change) with
+        return OfKind(element, change).WithLinks((on, link) => Linked(link, on, change)) with
         {
             When = Changed(element.When, t => change(new("condition", element.Id), t)),
-            Link = Linked(element.Link, element.Id, change),
             Style = element.Style is { } style && (style.Rules.Count > 0 || style.By.Count > 0) ? Styled(style) : element.Style,
         };
 
@@ -76,11 +84,11 @@ public static class RowExpressions
     }
 
     private static Element OfKind(Element element, Func<ExpressionPlace, string, string> change) =>
-        element is ChartElement { Own: { } own } chart
-            ? chart with
+        OwnRowsOf(element) is { } own
+            ? WithOwnRows(element, own with
             {
-                Own = own with { Match = [.. own.Match.Select(m => m with { Around = change(new("chart", chart.Id), m.Around) })] },
-            }
+                Match = [.. own.Match.Select(m => m with { Around = change(new("own rows", element.Id), m.Around) })],
+            })
             : ElementKinds.KindOf(element).MapExpressions(element, change);
 
     /// <summary>The keys by which inner sections are matched to rows of the dataset around them.</summary>
@@ -124,13 +132,7 @@ public static class RowExpressions
             Match = [.. section.Match.Select(m => m with { Own = change(new("match", section.Id), m.Own) })],
             Sort = [.. section.Sort.Select(s => s with { By = change(new("order", section.Id), s.By) })],
             Columns = [.. section.Columns.Select(c => c with { Expression = change(new($"column {c.Heading}", c.Id), c.Expression) })],
-            Levels = [.. section.Levels.Select(l => l with
-            {
-                By = change(new($"group {l.Name}", l.Id), l.By),
-                OrderBy = Changed(l.OrderBy, t => change(new($"order of {l.Name}", l.Id), t)),
-                Label = Changed(l.Label, t => change(new($"name of {l.Name}", l.Id), t)),
-                Keep = Changed(l.Keep, t => change(new($"kept groups of {l.Name}", l.Id), t)),
-            })],
+            Levels = [.. section.Levels.Select(l => (Level)Groupings.MapExpressions(l, change))],
         };
         return mapped.MapElements((_, element) => Walked(element, change)).MapBands((_, band) => band with
         {

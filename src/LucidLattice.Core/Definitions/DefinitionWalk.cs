@@ -126,8 +126,8 @@ public static class DefinitionWalk
     /// <summary>Every link of the report, those beside others after them, with the id of the element or the part that it stands
     /// on.</summary>
     public static IEnumerable<(string On, Link Link)> AllLinks(this ReportDefinition report) =>
-        report.AllParts().SelectMany(p => p.Elements.Select(e => (e.Id, e.Link)).Prepend((p.Id, p.Link)))
-            .SelectMany(l => l.Link?.All.Select(link => (l.Id, link)) ?? []);
+        report.AllParts().SelectMany(p => p.Elements.SelectMany(e => e.Links()).Prepend((On: p.Id, p.Link)))
+            .SelectMany(l => l.Link?.All.Select(link => (l.On, link)) ?? []);
 
     /// <summary>The report with every link passed through <paramref name="change"/>; null takes it out, and what stood beside it takes its
     /// place.</summary>
@@ -138,8 +138,8 @@ public static class DefinitionWalk
             Parts = [.. band.Parts.Select(part => part with
             {
                 Link = Mapped(part.Link),
-                Elements = part.Elements.All(e => e.Link is null) ? part.Elements : [.. part.Elements.Select(e =>
-                    e with { Link = Mapped(e.Link) })],
+                Elements = part.Elements.All(e => e.Links().All(l => l.Link is null)) ? part.Elements
+                    : [.. part.Elements.Select(e => e.WithLinks((_, link) => Mapped(link)))],
             })],
         });
 

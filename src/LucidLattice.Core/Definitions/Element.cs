@@ -18,6 +18,7 @@ namespace LucidLattice.Core.Definitions;
 [JsonDerivedType(typeof(CheckboxElement), "checkbox")]
 [JsonDerivedType(typeof(ContentsElement), "contents")]
 [JsonDerivedType(typeof(ChartElement), "chart")]
+[JsonDerivedType(typeof(CrosstabElement), "crosstab")]
 public abstract record Element
 {
     public required string Id { get; init; }
@@ -41,6 +42,15 @@ public abstract record Element
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool Locked { get; init; }
 
-    /// <summary>What a click on it opens; of a chart, a click on one of its marks.</summary>
+    /// <summary>What a click on it opens; of a chart, a click on one of its marks; of a crosstab, on a cell.</summary>
     public Link? Link { get; init; }
+
+    /// <summary>Its id, and those of what is inside of it.</summary>
+    public virtual IEnumerable<string> AllIds() => [Id];
+
+    /// <summary>Everything on it that may have a link, by the id of what that stands on.</summary>
+    public virtual IEnumerable<(string On, Link? Link)> Links() => [(Id, Link)];
+
+    /// <summary>It with each of these links, by its id, passed through <paramref name="change"/>.</summary>
+    public virtual Element WithLinks(Func<string, Link?, Link?> change) => this with { Link = change(Id, Link) };
 }

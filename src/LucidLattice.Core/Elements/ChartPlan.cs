@@ -162,7 +162,7 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
 
     private static Click WithCommon(Click click, Mark mark)
     {
-        for (var i = 0; i < mark.Common.Length; i++) click = click.And(ChartPlanning.CommonName(i), mark.Common.Span[i]);
+        for (var i = 0; i < mark.Common.Length; i++) click = click.And(CommonKeys.NameOf(i), mark.Common.Span[i]);
         return click;
     }
 

@@ -16,6 +16,7 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
     private readonly SectionScope _section = place.Section;
     private readonly Scope _rows = place.Section.OfRows();
     private readonly AggregateList _marks = new();
+    private CommonKeys? _common;
 
     public ElementPlan Plan()
     {
@@ -36,7 +37,8 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
             Format(query.Category, Groups is null ? chart.Category.Pattern : null, "category"),
             Format(query.Split, chart.Series?.Pattern, "series"), Format(query.Within, null, "category"));
         if (categoryFormat is null) return broken;
-        query = query with { Common = Common() };
+        _common = new CommonKeys(place, chart.Id, _marks);
+        query = query with { Common = chart.Link is null or { Whole: true } ? [] : _common.Of([chart.Link]) };
         var words = new ChartWords(_section.Dataset?.Fields ?? [], _section.Section.Columns);
         return new ChartPlan(chart, x, width, style)
         {
@@ -234,49 +236,8 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
         };
         (string, LinkKey)[] clicked = query.Split is null ? [category]
             : [category, Clicked(LinkPlanner.Series, chart.Series?.By ?? "", query.Split)];
-        return place.Link(chart, CommonKey, clicked);
+        return place.Link(chart, _common!.Key, clicked);
     }
-
-    /// <summary>What links carry that is worked out: of a mark, what its rows have in common.</summary>
-    private readonly List<(string Text, DataType Type)> _common = [];
-
-    private List<Compiled> Common()
-    {
-        if (chart.Link is null or { Whole: true }) return [];
-        var found = new List<Compiled>();
-        foreach (var text in chart.Link.All.SelectMany(l => l.Carries.Select(c => c.From).Append(l.Group?.Key)).OfType<ExpressionSource>()
-            .Select(e => e.Expression).Distinct())
-        {
-            var scope = _section.At(place.Place) with { MarkTotals = _marks, Allowed = Phase.Group };
-            Compiled? Of(string expression) => _section.Check(chart.Id, "link", () => Compiler.Compile(expression, scope), scope);
-            if (Of($"min({text})") is not { } least || Of($"max({text})") is not { } most || Of($"count({text})") is not { } filled
-                || Of("count(*)") is not { } all) continue;
-            _common.Add((text, least.Type));
-            found.Add(least with { Text = $"common {text}", Evaluate = frame => Shared(frame, least, most, filled, all), Codes = null });
-        }
-        return found;
-    }
-
-    /// <summary>A value that all rows have; that they have none, where none has; nothing where they differ.</summary>
-    private static Value Shared(Frame frame, Compiled least, Compiled most, Compiled filled, Compiled all)
-    {
-        var count = frame.Try(filled);
-        if (count.IsNull || count.Whole == 0) return Value.Empty;
-        var (low, high) = (frame.Try(least), frame.Try(most));
-        return count.Whole == frame.Try(all).Whole && low.Equals(high) ? low : Value.Null;
-    }
-
-    private LinkKey? CommonKey(string text)
-    {
-        var at = _common.FindIndex(c => c.Text == text);
-        // What is wrong with it was said when it was compiled.
-        if (at < 0) return null;
-        return new LinkKey(_common[at].Type, text
-            .Trim('"'), (click, _) => click[CommonName(at)], Clicked: true) { Step = DateSteps.StepOf(text) };
-    }
-
-    /// <summary>The name of the key that a mark's rows have in common.</summary>
-    internal static string CommonName(int at) => $"common {at}";
 
     private static (string Name, LinkKey Key) Clicked(string key, string expression, Compiled of) =>
         (key, new LinkKey(of.Type, $"the clicked {key}", (click, _) => click[key], Clicked: true) { Step = DateSteps.StepOf(expression) });

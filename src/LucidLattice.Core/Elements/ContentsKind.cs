@@ -36,12 +36,12 @@ public sealed record ContentsPlan(ContentsElement Definition, double X, double W
 
     public override bool Grows => true;
 
-    public override double Height(Frame frame, TextLines lines) =>
+    public override double Height(Frame frame, Measuring measuring) =>
         Math.Max(Element.Height, Math.Min(MostListed + 1, Count(frame)) * Style.LineHeight);
 
-    public override PlacedElement Place(double y, Frame frame, TextLines lines) => new(this, y, Height(frame, lines));
+    public override PlacedElement Place(double y, Frame frame, Measuring measuring) => new(this, y, Height(frame, measuring));
 
-    public override double Cut(PlacedElement placed, double end) =>
+    public override double Cut(PlacedElement placed, double from, double end) =>
         placed.Y >= end || placed.Y + placed.Height <= end ? end
         : placed.Y + Math.Floor((end - placed.Y) / Style.LineHeight + 1e-6) * Style.LineHeight;
 

@@ -58,6 +58,7 @@ public static class ElementKinds
         {
             new TextKind(), new HeadingKind(), new CellKind(), new TotalKind(), new LineKind(), new BoxKind(), new ImageKind(),
             new CodeKind(), new CheckboxKind(), new ContentsKind(), new ChartKind(),
+            new CrosstabKind(),
         }.ToDictionary(k => k.Definition);
 
     public static ElementKind KindOf(Element element) => All[element.GetType()];

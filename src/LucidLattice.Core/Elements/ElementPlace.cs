@@ -87,7 +87,8 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
     public LinkPlan? Link(string id, Link? link, params ReadOnlySpan<(string Name, LinkKey Key)> clicked) =>
         Link(id, link, text => Worked(id, text), clicked);
 
-    private LinkPlan? Link(string id, Link? link, Func<string, LinkKey?> worked, ReadOnlySpan<(string Name, LinkKey Key)> clicked)
+    /// <param name="id">Of what the link stands on.</param>
+    public LinkPlan? Link(string id, Link? link, Func<string, LinkKey?> worked, ReadOnlySpan<(string Name, LinkKey Key)> clicked)
     {
         if (link is null) return null;
         var keys = new Dictionary<string, LinkKey>();

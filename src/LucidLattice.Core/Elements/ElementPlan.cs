@@ -23,6 +23,9 @@ public abstract record ElementPlan(Element Element, double X, double Width, Reso
     /// <summary>True if it lies behind the others and grows with those that lie in it.</summary>
     public virtual bool Surrounds => false;
 
+    /// <summary>Everything on it that can be clicked has its link, by the id of what the link stands on.</summary>
+    public virtual IEnumerable<(string Id, LinkPlan Link)> Links => Link is null ? [] : [(Id, Link)];
+
     /// <summary>True if it prints nothing where the frame stands.</summary>
     public virtual bool IsEmpty(Frame frame) => false;
 
@@ -42,16 +45,24 @@ public abstract record ElementPlan(Element Element, double X, double Width, Reso
     public virtual IEnumerable<Compiled> Written => [];
 
     /// <summary>The height that it needs in a frame, in points, without anything being kept.</summary>
-    public virtual double Height(Frame frame, TextLines lines) => Element.Height;
+    public virtual double Height(Frame frame, Measuring measuring) => Element.Height;
 
     /// <summary>What it shows in a frame, at a place that its part gave it.</summary>
     /// <param name="y">From the part's upper edge.</param>
-    public virtual PlacedElement Place(double y, Frame frame, TextLines lines) => new(this, y, Element.Height);
+    public virtual PlacedElement Place(double y, Frame frame, Measuring measuring) => new(this, y, Element.Height);
 
     /// <summary>Where the part may be cut so that this element is cut between two of its lines: <paramref name="end"/>, or a little before
     /// it.</summary>
-    /// <param name="end">From the part's upper edge, in points.</param>
-    public virtual double Cut(PlacedElement placed, double end) => end;
+    /// <param name="from">Where the piece begins, from the part's upper edge, in points.</param>
+    /// <param name="end">Likewise.</param>
+    public virtual double Cut(PlacedElement placed, double from, double end) => end;
+
+    /// <summary>True if it goes on on further pages where one cannot hold it, so that it may begin anywhere.</summary>
+    public virtual bool GoesOn => false;
+
+    /// <summary>The height of what is said again above it where the part goes on on a new page.</summary>
+    /// <param name="from">From the part's upper edge.</param>
+    public virtual double Again(PlacedElement placed, double from) => 0;
 
     /// <summary>Draws it, or the piece of it that is in the slice of its part.</summary>
     public abstract void Paint(PlacedElement placed, Painting on);
@@ -61,6 +72,9 @@ public abstract record ElementPlan(Element Element, double X, double Width, Reso
 /// <param name="Lines">The lines of a text; null for everything else.</param>
 public sealed record PlacedElement(ElementPlan Plan, double Y, double Height, IReadOnlyList<string>? Lines = null)
 {
+    /// <summary>Of a crosstab, where everything in it stands; null for everything else.</summary>
+    public Crosstabs.CrosstabLayout? Crosstab { get; init; }
+
     /// <summary>From one line to the next, in points.</summary>
     public double LineHeight { get; init; } = Plan.Style.LineHeight;
 }

@@ -10,7 +10,7 @@ public static class KeyGroups
 {
     /// <summary>The key of a level: that of its expression, or the name of the group that it belongs to, in the order of the
     /// list.</summary>
-    public static Compiled KeyOf(Level level, Compiled key, Scope rows)
+    public static Compiled KeyOf(GroupedBy level, Compiled key, Scope rows)
     {
         if (level.Groups is not { Groups.Count: > 0 } groups) return key;
         var names = groups.Groups.Select(g => g.Name).Concat(groups.Remaining is { } rest ? [rest] : Array.Empty<string>()).Distinct();

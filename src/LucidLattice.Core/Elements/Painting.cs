@@ -20,6 +20,9 @@ public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IRead
     /// <summary>A frame that stands at those rows of a chart's own that belong to what is around it; null where there are none.</summary>
     public Func<string, IReadOnlyList<Compiled>, Frame, Frame?> OwnRows { get; init; } = (_, _, _) => null;
 
+    /// <summary>The figures of a crosstab, by its id.</summary>
+    public Func<string, Crosstabs.CrosstabFigures?> Figures { get; init; } = _ => null;
+
     /// <summary>The page on which a group of a level of a tree begins; null while that is not known.</summary>
     public Func<Grouping.GroupTree, int, int, int?> PageOf { get; init; } = (_, _, _) => null;
 

@@ -69,13 +69,6 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
         new() { Fields = dataset?.Fields ?? [], Parameters = report.Parameters, Repeated = repeated, Base = baseLevels,
             Allowed = Phase.Row };
 
-    /// <summary>What an expression may use that arranges the groups of a level.</summary>
-    /// <param name="level">From 1 at the outermost.</param>
-    public Scope OfGroups(int level) => OfRows() with
-    {
-        Totals = GroupTotals, Levels = [.. section.Levels.Take(level).Select(l => l.Name)], Allowed = Phase.Group,
-    };
-
     /// <summary>What an expression may use in a band.</summary>
     public Scope At(BandPlace place)
     {

@@ -40,21 +40,23 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
     /// <summary>True if pieces of it have looks of their own.</summary>
     public bool IsMixed { get; } = Pieces.Any(p => p.Look is not null);
 
-    public override double Height(Frame frame, TextLines lines)
+    public override double Height(Frame frame, Measuring measuring)
     {
-        if (IsMixed || Style.MeasuresVary) return Place(0, frame, lines).Height;
+        var lines = measuring.Lines;
+        if (IsMixed || Style.MeasuresVary) return Place(0, frame, measuring).Height;
         return HeightOf(!Wraps ? 1 : IsContinued(frame) ? lines.Wrap(this, Shown(frame)).Count : lines.Count(this, frame), Style);
     }
 
-    public override PlacedElement Place(double y, Frame frame, TextLines lines)
+    public override PlacedElement Place(double y, Frame frame, Measuring measuring)
     {
+        var lines = measuring.Lines;
         var style = Style.MeasuresVary ? Style.At(frame) : Style;
         var shown = !Wraps ? [Shown(frame)] : IsMixed ? lines.Wrap(Mixed(frame, style), InnerWidth)
             : lines.Wrap(style.Font, InnerWidth, Shown(frame));
         return new PlacedElement(this, y, HeightOf(shown.Count, style), shown) { LineHeight = style.LineHeight };
     }
 
-    public override double Cut(PlacedElement placed, double end)
+    public override double Cut(PlacedElement placed, double from, double end)
     {
         if (placed.Lines is not { Count: > 1 } lines || placed.Y >= end || placed.Y + lines.Count * placed.LineHeight <= end) return end;
         return placed.Y + Math.Floor((end - placed.Y) / placed.LineHeight + 1e-6) * placed.LineHeight;

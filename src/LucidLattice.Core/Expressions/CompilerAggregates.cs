@@ -31,7 +31,8 @@ public sealed partial class Compiler
         if (call.Over is null && _scope.MarkTotals is { } marks)
         {
             var mark = marks.IndexOf(key, () => spec);
-            return Total(spec, Told(call, spec, AskedOver.Mark, frame => frame.MarkTotals![mark, 0, frame.Mark], _ => default));
+            return Total(spec, Told(call, spec, AskedOver.Mark, frame => frame.MarkTotals![mark, frame.MarkLevel, frame.Mark],
+                _ => default));
         }
         var level = call.Over is null ? _scope.Base + _scope.Levels.Count : LevelOf(call.Over);
         if (call.Over is { Running: true }) return Running(call, spec, key, level);

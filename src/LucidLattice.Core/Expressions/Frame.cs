@@ -41,8 +41,9 @@ public sealed class Frame
     /// <summary>Takes down every total that evaluations look up, for whoever traces a number; null takes down nothing.</summary>
     public List<AskedTotal>? Asked { get; set; }
 
-    /// <summary>The totals of a chart's marks, and the mark that is asked for.</summary>
+    /// <summary>The totals of a chart's marks or of a crosstab's cells, and the one that is asked for.</summary>
     public Totals? MarkTotals { get; set; }
+    public int MarkLevel { get; set; }
     public int Mark { get; set; }
 
     /// <summary>In the order of the definition.</summary>

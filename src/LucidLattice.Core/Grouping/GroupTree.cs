@@ -208,6 +208,16 @@ public sealed class GroupTree : ISized
         return Cut(from, levels, cancel);
     }
 
+    /// <summary>As <see cref="Build"/>, for levels whose keys are ranks of groups in printed order, so that the innermost ones of each
+    /// hierarchy decide the order.</summary>
+    /// <param name="order">The keys that decide it, the most significant first.</param>
+    public static GroupTree BuildNested(ReadOnlySpan<int> rows, IReadOnlyList<RowKey> levels, IReadOnlyList<RowKey> order,
+        CancellationToken cancel = default)
+    {
+        var sorted = BuildFrom([.. rows], [], order, cancel).Order;
+        return Cut(sorted, levels, cancel);
+    }
+
     private static GroupTree Cut(int[] rows, IReadOnlyList<RowKey> levels, CancellationToken cancel)
     {
         var result = new List<GroupLevel> { new([0, rows.Length], [0]) };

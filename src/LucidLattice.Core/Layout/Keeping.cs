@@ -16,6 +16,9 @@ internal sealed class Keeping(SectionPlan plan, GroupTree tree, Func<Cursor, IRe
     /// <summary>Of a row that no page holds whole, at least this much stands with the headers above it, in points.</summary>
     public const double LeastOfRow = 36;
 
+    /// <summary>A table that no page holds begins where at least so much is left, in points.</summary>
+    public const double LeastOfTable = 160;
+
     /// <summary>Footers up to this share of a page stay with the row above them.</summary>
     private const double MostOfFooters = 1 / 3.0;
 
@@ -131,7 +134,7 @@ internal sealed class Keeping(SectionPlan plan, GroupTree tree, Func<Cursor, IRe
         }
     }
 
-    private Level LevelAt(Cursor cursor) => plan.Levels[cursor.Level - plan.Base - 1].Level;
+    private Level LevelAt(Cursor cursor) => plan.Section.Levels[cursor.Level - plan.Base - 1];
 
     /// <summary>The height of the rest of a band.</summary>
     private double Own(Cursor cursor, double pageHeight, Room? page = null)

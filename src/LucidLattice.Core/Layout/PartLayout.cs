@@ -1,4 +1,3 @@
-using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Planning;
@@ -6,10 +5,9 @@ using LucidLattice.Core.Planning;
 namespace LucidLattice.Core.Layout;
 
 /// <summary>Measures band parts. What grows moves down what stands below it. Can be shared by threads.</summary>
-public sealed class PartLayout(ITypesetter typesetter)
+public sealed class PartLayout(Measuring measuring)
 {
     private const int MostOnStack = 64;
-    private readonly TextLines _lines = new(typesetter);
 
     /// <summary>The height of a part in a frame, without keeping its texts.</summary>
     public double Height(PartPlan plan, Frame frame)
@@ -21,6 +19,10 @@ public sealed class PartLayout(ITypesetter typesetter)
             if (element.Grows && HeightOf(element, frame) > element.Element.Height) return Arrange(plan, frame, null);
         return plan.Height;
     }
+
+    /// <summary>The height of what is said again where a part goes on on a new page.</summary>
+    /// <param name="offset">How much of it is printed already.</param>
+    public double Again(PartPlan plan, Frame frame, double offset) => offset <= 0 || !plan.GoesOn ? 0 : Place(plan, frame).Again(offset);
 
     public PlacedPart Place(PartPlan plan, Frame frame)
     {
@@ -93,10 +95,10 @@ public sealed class PartLayout(ITypesetter typesetter)
 
     /// <summary>What is not printed keeps its place, but does not grow.</summary>
     private double HeightOf(ElementPlan element, Frame frame) =>
-        element.IsShown(frame) ? element.Height(frame, _lines) : element.Element.Height;
+        element.IsShown(frame) ? element.Height(frame, measuring) : element.Element.Height;
 
     private PlacedElement PlacedAt(double y, ElementPlan element, Frame frame) =>
-        element.IsShown(frame) ? element.Place(y, frame, _lines) : new PlacedElement(element, y, element.Element.Height);
+        element.IsShown(frame) ? element.Place(y, frame, measuring) : new PlacedElement(element, y, element.Element.Height);
 
     private static double Add(PlacedElement element, List<PlacedElement> placed)
     {

@@ -13,9 +13,12 @@ public sealed record PlacedPart(PartPlan Plan, double Height, IReadOnlyList<Plac
         var end = offset + room;
         foreach (var element in Elements)
         {
-            var cut = element.Plan.Cut(element, end);
+            var cut = element.Plan.Cut(element, offset, end);
             if (cut > offset + 1) end = Math.Min(end, cut);
         }
         return end - offset;
     }
+
+    /// <summary>The height of what is said again above what begins at <paramref name="offset"/>.</summary>
+    public double Again(double offset) => offset <= 0 ? 0 : Elements.Select(e => e.Plan.Again(e, offset)).DefaultIfEmpty(0).Max();
 }

@@ -105,7 +105,8 @@ public sealed class SectionFlow : IFlow
             {
                 var isOnLine = cursor.Stage == Stage.Header && part.Part.OnRowLine;
                 if (cursor.Stage != Stage.Detail && !isOnLine) (y, line) = (y + line, 0);
-                var height = _layout.Height(part, Frame) - cursor.Offset;
+                var again = _layout.Again(part, Frame, cursor.Offset);
+                var height = _layout.Height(part, Frame) - cursor.Offset + again;
                 var space = room.Bottom - y;
                 if (!empty && cursor.Offset == 0 && (breaks || _keeping.PartBreaks(part, cursor, space))) return Stop(cursor, null);
                 var isTooHigh = height > space + Close;
@@ -113,22 +114,23 @@ public sealed class SectionFlow : IFlow
                     || (!empty && cursor.Offset == 0 && _keeping.WithNext(cursor, room.Height, belowHeader) > space + Close))
                 {
                     // A row that no page holds begins right below its headers, so that they do not stand alone.
-                    var begins = belowHeader && isTooHigh && height > room.Height + Close && space >= Keeping.LeastOfRow;
+                    var begins = isTooHigh && height > room.Height + Close
+                        && (belowHeader ? space >= Keeping.LeastOfRow : part.GoesOn && space >= Keeping.LeastOfTable);
                     if (!empty && !begins) return Stop(cursor, null);
                     if (isTooHigh)
                     {
                         _positions.MoveTo(cursor);
                         if (cursor.Stage == Stage.Detail) Frame.PageFrom = firstRow ??= cursor.Row;
-                        var shown = _layout.Place(part, Frame).Cut(cursor.Offset, space);
-                        place?.Invoke(this, part, left, y, cursor.Offset, cursor.Offset + shown);
-                        return new Filled(y + shown, false, new At(cursor with { Offset = cursor.Offset + shown }, null));
+                        var shown = _layout.Place(part, Frame).Cut(cursor.Offset, space - again);
+                        place?.Invoke(this, part, left, y + again, cursor.Offset, cursor.Offset + shown);
+                        return new Filled(y + again + shown, false, new At(cursor with { Offset = cursor.Offset + shown }, null));
                     }
                 }
                 _positions.MoveTo(cursor);
                 if (cursor.Stage == Stage.Detail) Frame.PageFrom = firstRow ??= cursor.Row;
                 if (part.Part.AtFoot && cursor.Offset == 0) y = Math.Max(y, room.Bottom - _keeping.AtFoot(cursor));
                 _positions.MoveTo(cursor);
-                place?.Invoke(this, part, left, y, cursor.Offset, cursor.Offset + height);
+                place?.Invoke(this, part, left, y + again, cursor.Offset, cursor.Offset + height - again);
                 if (isOnLine) line = Math.Max(line, height);
                 else (y, line) = (y + Math.Max(height, line), 0);
                 breaks = part.Part.BreakAfter;

@@ -61,6 +61,12 @@ public sealed record LinkPlan(
     /// it has.</summary>
     public LinkAction? ActionOfPart(Click click, Frame frame, ILinkProof? proof) => Together(plan => plan.AloneOfPart(click, frame, proof));
 
+    /// <summary>What a click opens on a total, for which the keys that it adds up are every one: only where the target can be asked for
+    /// every one of them, since it would show less otherwise.</summary>
+    public LinkAction? ActionOfTotal(Click click, Frame frame, ILinkProof? proof) => Together(plan => plan.Values.All(v => !v.Key.Clicked
+        || (v.Key.Value(click, frame) is { IsNull: false } value && (!value.IsEvery || v.Parameter.Every is not null)))
+        ? plan.AloneOfPart(click, frame, proof) : null);
+
     /// <summary>The first link that can be followed, with the others that can.</summary>
     private LinkAction? Together(Func<LinkPlan, LinkAction?> action)
     {

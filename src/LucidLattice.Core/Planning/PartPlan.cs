@@ -61,6 +61,9 @@ public sealed record PartPlan(BandPart Part, IReadOnlyList<ElementPlan> Elements
     /// left out has none.</summary>
     public bool HasFixedHeight => Condition is null && Sections.Count == 0 && !Part.Shrinks && !Elements.Any(e => e.Grows);
 
+    /// <summary>True if something in it goes on on further pages where one cannot hold it.</summary>
+    public bool GoesOn { get; } = Elements.Any(e => e.GoesOn);
+
     /// <summary>True if it may begin or end pages by itself.</summary>
     public bool Breaks => Part is { BreakBefore: true } or { BreakAfter: true } or { BreakEvery: not null } or { LeastRoom: not null };
 

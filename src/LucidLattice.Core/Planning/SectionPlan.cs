@@ -2,6 +2,7 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.GroupLevels;
 
 namespace LucidLattice.Core.Planning;
 
@@ -44,44 +45,26 @@ public sealed record SectionPlan
     /// <summary>The level of the tree that is the whole of the section; its own levels come after it.</summary>
     public int Base => Match.Count;
 
+    /// <summary>The levels of its tree.</summary>
+    public LevelsPlan Grouping => new([.. Match.Select(m => m.Own)], Levels, Report.Language);
+
     public IEnumerable<ChartPlan> Charts => Elements.OfType<ChartPlan>();
+
+    public IEnumerable<CrosstabPlan> Crosstabs => Elements.OfType<CrosstabPlan>();
 
     /// <summary>Every element of its own bands.</summary>
     public IEnumerable<ElementPlan> Elements => Bands.Values.SelectMany(parts => parts).SelectMany(p => p.Elements);
 
-    /// <summary>The rows of charts that have rows of their own: sections that print nothing but the chart, which stands in this
-    /// one.</summary>
-    public required IReadOnlyList<SectionPlan> OwnCharts { get; init; }
+    /// <summary>The rows of charts and crosstabs that have rows of their own: sections that print nothing but that, which stands in
+    /// this one.</summary>
+    public required IReadOnlyList<SectionPlan> OwnRows { get; init; }
 
     /// <summary>The sections inside of its bands.</summary>
     public IEnumerable<SectionPlan> Inner => Bands.Values.SelectMany(parts => parts).SelectMany(p => p.Sections);
 
     /// <summary>Itself, and all sections inside of it.</summary>
-    public IEnumerable<SectionPlan> WithInner => Inner.SelectMany(s => s.WithInner).Concat(OwnCharts).Prepend(this);
+    public IEnumerable<SectionPlan> WithInner => Inner.SelectMany(s => s.WithInner).Concat(OwnRows).Prepend(this);
 }
-
-/// <param name="Format">Of the key, as the outline and machines show it.</param>
-public sealed record LevelPlan(Level Level, Compiled Key, Formatting.ValueFormat Format)
-{
-    /// <summary>A total by which groups stand in order; null for their keys.</summary>
-    public Compiled? Order { get; init; }
-
-    /// <summary>Decides which groups are kept; null keeps all.</summary>
-    public Compiled? Keep { get; init; }
-
-    /// <summary>What a group is called; null for its key.</summary>
-    public Compiled? Label { get; init; }
-
-    /// <summary>Keys for which groups are printed without rows; null prints none.</summary>
-    public FillPlan? Fill { get; init; }
-
-    /// <summary>True if totals decide which groups there are, and where.</summary>
-    public bool IsArranged => Order is not null || Keep is not null || Level.First is not null;
-}
-
-/// <param name="From">Where the keys begin; null, or an empty one, with the first that a row has.</param>
-/// <param name="To">Where they end.</param>
-public sealed record FillPlan(KeySeries Series, Compiled? From, Compiled? To);
 
 /// <param name="Own">Over the section's own rows.</param>
 /// <param name="Around">Over the rows around it.</param>

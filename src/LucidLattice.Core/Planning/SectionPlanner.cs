@@ -34,9 +34,9 @@ internal sealed class SectionPlanner(
         var sort = section.Sort.Select(
             key => (Key: scope.Check(section.Id, "sort", () => Compiler.Compile(key.By, rows), rows), key.Descending))
             .Where(k => k.Key is not null).Select(k => (k.Key!, k.Descending)).ToList();
-        var levels = PlanLevels(scope, rows);
+        var levels = LevelPlanning.Plan(scope, section.Levels, scope.GroupTotals, scope.Base);
         PlanColumns(scope, rows, place);
-        var own = PlanOwnCharts(section, scope, place);
+        var own = PlanOwnRows(section, scope, place);
         var bands = new Dictionary<BandPlace, IReadOnlyList<PartPlan>>();
         foreach (var (at, band) in section.Bands())
             bands[at] = [.. WithSign(at, section, match.Count, band.Parts.Select(part => Part(part, at, scope, PlanAll(part.Sections,
@@ -56,7 +56,7 @@ internal sealed class SectionPlanner(
             Sort = sort,
             Levels = levels,
             Bands = bands,
-            OwnCharts = [.. own.Values],
+            OwnRows = [.. own.Values],
             Totals = scope.Totals,
             GroupTotals = scope.GroupTotals,
             Running = scope.Running,
@@ -100,34 +100,41 @@ internal sealed class SectionPlanner(
             {
                 null => ElementKinds.KindOf(element).Plan(element, place),
                 ChartPlan chart => new OwnChartPlan(chart, element, [.. rows!.Match.Select(m => m.Around)]),
+                CrosstabPlan crosstab => new OwnCrosstabPlan(crosstab, element, [.. rows!.Match.Select(m => m.Around)]),
                 _ => plan,
             };
         }
     }
 
-    /// <summary>Each chart with rows of its own as a section that holds it alone, matched to what is around the chart.</summary>
-    private Dictionary<string, SectionPlan> PlanOwnCharts(Section section, SectionScope scope, SectionPlace place)
+    /// <summary>Each chart and crosstab with rows of its own as a section that holds it alone, matched to what is around it.</summary>
+    private Dictionary<string, SectionPlan> PlanOwnRows(Section section, SectionScope scope, SectionPlace place)
     {
         var plans = new Dictionary<string, SectionPlan>();
         foreach (var (at, element) in section.Elements())
         {
-            if (element is not ChartElement { Own: { } own } chart) continue;
+            var (own, alone, noun) = element switch
+            {
+                ChartElement { Own: { } rows } chart => (rows, (Element)(chart with { Own = null, Rows = ChartRows.Group, Column = null }),
+                    "chart"),
+                CrosstabElement { Own: { } rows } crosstab => (rows, crosstab with { Own = null, Column = null }, "crosstab"),
+                _ => (null, element, ""),
+            };
+            if (own is null) continue;
             // What is matched on nothing in a group would be the same picture for each of them.
             if (own.Match.Count == 0 && !(at.IsSummary && at.Level == 0))
-                problems.Add(new("chart-unmatched", Severity.Error,
-                    "The chart's own rows are matched on nothing, so it would draw the same everywhere.", chart.Id, "own",
+                problems.Add(new($"{noun}-unmatched", Severity.Error,
+                    $"The {noun}'s own rows are matched on nothing, so it would be the same everywhere.", element.Id, "own",
                     Mends: [scope.LevelsAround(at)
                     .LastOrDefault() is { } level ? $"Match it on {level.By}." : "Match it on a field of the row."]));
-            var alone = new Section
+            var holder = new Section
             {
-                Id = chart.Id,
+                Id = element.Id,
                 Dataset = own.Dataset,
                 Match = own.Match,
-                ReportHeader = new Band { Parts = [new BandPart { Id = chart.Id, Height = chart.Height, Elements = [chart with { Own = null,
-                    Rows = ChartRows.Group, Column = null }] }] },
+                ReportHeader = new Band { Parts = [new BandPart { Id = element.Id, Height = element.Height, Elements = [alone] }] },
             };
-            plans[chart.Id] = new SectionPlanner(report, links, scopeOf, scopes, problems)
-                .Plan(new SectionPlace(alone, place.X, Math.Max(36, place.Width)), scope);
+            plans[element.Id] = new SectionPlanner(report, links, scopeOf, scopes, problems)
+                .Plan(new SectionPlace(holder, place.X, Math.Max(36, place.Width)), scope);
         }
         return plans;
     }
@@ -174,55 +181,6 @@ internal sealed class SectionPlanner(
 
     private static bool Comparable(DataType a, DataType b) =>
         a == b || (a.IsNumber() && b.IsNumber()) || a == DataType.Null || b == DataType.Null;
-
-    private static List<LevelPlan> PlanLevels(SectionScope scope, Scope rows)
-    {
-        var levels = new List<LevelPlan>();
-        foreach (var level in scope.Section.Levels)
-        {
-            // A level whose key is broken stays, as one group, so that bands and rails keep their places.
-            var key = scope.Check(level.Id, "by", () => KeyGroups.KeyOf(level, Compiler.Compile(level.By, rows), rows), rows)
-                ?? new Compiled(DataType.Null, Phase.Constant, _ => Value.Null);
-            var format = level.Pattern is null ? null : scope.Check(level.Id, "pattern", () => scope.Format(key, level.Pattern), rows);
-            var totals = scope.OfGroups(levels.Count + 1);
-            levels.Add(new LevelPlan(level, key, format ?? scope.Format(key, null))
-            {
-                Fill = PlanFill(level, key, scope, rows),
-                Label = level.Label is { Length: > 0 } label
-                    ? scope.Check(level.Id, "label", () => Casts.ToText(Compiler.Compile(label, rows)), rows) : null,
-                Order = level.OrderBy is { Length: > 0 } order
-                    ? scope.Check(level.Id, "orderBy", () => Compiler.Compile(order, totals), totals) : null,
-                Keep = level.Keep is { Length: > 0 } keep
-                    ? scope.Check(level.Id, "keep", () => Compiler.Condition(keep, totals), totals) : null,
-            });
-        }
-        return levels;
-    }
-
-    private static FillPlan? PlanFill(Level level, Compiled key, SectionScope scope, Scope rows)
-    {
-        if (level.Fill is not { } fill || key.Type == DataType.Null) return null;
-        var arranged = level.OrderBy is { Length: > 0 } || level.Keep is { Length: > 0 } || level.First is not null;
-        var series = arranged || level.Groups is { Groups.Count: > 0 } ? null : KeySeries.Of(level.By, key.Type);
-        if (series is null)
-        {
-            scope.Problems.Add(new("cannot-fill", Severity.Warning, arranged
-                ? "Groups without rows are printed only where all groups stand in the order of their keys."
-                : $"Nothing says which keys follow one another in “{level.By}”, so no groups without rows are printed.", level.Id, "fill",
-                Mends: [arranged ? "Take the order by a total, the condition or the number of groups away."
-                    : "Group by a period of a date, by steps of a number, or by whole numbers."]));
-            return null;
-        }
-        return new FillPlan(series, End(fill.From), End(fill.To));
-
-        Compiled? End(string? text) => text is not { Length: > 0 } ? null : scope.Check(level.Id, "fill", () =>
-        {
-            var end = Compiler.Compile(text, rows with { Fields = [], Allowed = Phase.Constant });
-            return end.Type == DataType.Null || (end.Type.IsTime() == key.Type.IsTime() && end.Type.IsNumber() == key.Type.IsNumber()) ? end
-                : throw new ExpressionException("type-mismatch",
-                    $"The groups are of {key.Type.Words()}, but this is {end.Type.Words()}.", 0);
-        }, rows);
-    }
 
     private void PlanColumns(SectionScope scope, Scope rows, SectionPlace place)
     {

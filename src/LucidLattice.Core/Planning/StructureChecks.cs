@@ -126,20 +126,15 @@ public static class StructureChecks
                 yield return Error("bad-size", $"A part cannot ask for {room} points of room.", part.Id, "leastRoom",
                     "Lengths are in points, 0 or more.");
         }
-        foreach (var level in report.AllSections().SelectMany(s => s.Levels).Where(l => l.Groups is { } groups
-            && (groups.Groups.Count > NamedGroups.MostGroups || groups.Groups.Sum(g => g.Keys.Count) > NamedGroups.MostKeys)))
-            yield return Error("named-groups", $"“{level.Name}” has more than {NamedGroups.MostGroups} named groups, or than "
-                + $"{NamedGroups.MostKeys} keys in them.", level.Id, "groups", "Work the groups out in a field of the dataset.");
-        foreach (var level in report.AllSections().SelectMany(s => s.Levels).Where(l => l.First is < 1))
-            yield return Error("bad-first", $"“{level.Name}” keeps its first {level.First} groups, which leaves none.", level.Id, "first",
-                "Keep at least one, or leave it out.");
+        foreach (var problem in report.AllSections().SelectMany(s => s.Levels).Select(Groupings.WhyNot).OfType<Problem>())
+            yield return problem;
     }
 
     private static IEnumerable<Problem> Ids(ReportDefinition report)
     {
         var parts = report.AllSections().SelectMany(s => s.Bands()).Concat(report.Sheets.SelectMany(s => s.PageBands()))
             .SelectMany(b => b.Band.Parts);
-        var ids = report.AllElements().Select(e => e.Id).Concat(parts.Select(p => p.Id)).Concat(report.Sheets.Select(s => s.Id))
+        var ids = report.AllElements().SelectMany(e => e.AllIds()).Concat(parts.Select(p => p.Id)).Concat(report.Sheets.Select(s => s.Id))
             .Concat(report.AllSections().SelectMany(s => s.Levels.Select(l => l.Id).Concat(s.Columns.Select(c => c.Id)).Append(s.Id)));
         foreach (var twice in ids.GroupBy(id => id).Where(g => g.Count() > 1))
             yield return Error("duplicate-id", $"The id “{twice.Key}” is used {twice.Count()} times.", twice.Key, "id",

@@ -24,7 +24,7 @@ public sealed class ReportRun : ISized
         ILinkProof? proof = null)
     {
         (Report, Parameters, AsOf, _problems, Data, _typesetter, Proof) = (report, parameters, asOf, problems, data, typesetter, proof);
-        Layout = new PartLayout(typesetter);
+        Layout = new PartLayout(Measuring(null));
         Sheets = data is null ? [] : [.. data.Plan.Sheets.Select(sheet => new SheetPages(data, sheet, Layout))];
     }
 
@@ -110,11 +110,19 @@ public sealed class ReportRun : ISized
     /// <summary>The sheet with an id, the first one for null; null if there is none.</summary>
     public SheetPages? Sheet(string? id) => id is null ? Sheets.FirstOrDefault() : Sheets.FirstOrDefault(s => s.Plan.Sheet.Id == id);
 
+    /// <summary>What the elements of this run are measured with.</summary>
+    /// <param name="mostLines">Of each crosstab, at most so many rows; null for all.</param>
+    internal Measuring Measuring(int? mostLines) => new(_typesetter, id => Data?.Crosstabs.GetValueOrDefault(id),
+        (id, around, frame) => Data?.OwnRows(id, around, frame)) { MostLines = mostLines };
+
     /// <summary>Paints band parts of this run.</summary>
     /// <param name="pageOf">The page on which a group begins; null asks the pages of this run.</param>
     public PartPainter Painter(PartLayout layout, List<DrawItem> items, Func<Grouping.GroupTree, int, int, int?>? pageOf = null)
         => new(layout, new Painting(_typesetter, Languages.Culture(Report.Language), Data!.Charts, Proof, items)
-            { Frame = new(), OwnRows = Data.OwnRows, PageOf = pageOf ?? PageOf, OpenName = OpenName });
+        {
+            Frame = new(), OwnRows = Data.OwnRows, Figures = id => Data.Crosstabs.GetValueOrDefault(id), PageOf = pageOf ?? PageOf,
+            OpenName = OpenName,
+        });
 
     /// <summary>What tells a group from all others, for whoever opens it.</summary>
     private string OpenName(Grouping.GroupTree tree, int level, int group)

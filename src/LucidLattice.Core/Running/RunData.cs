@@ -1,5 +1,6 @@
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Charts;
+using LucidLattice.Core.Crosstabs;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
@@ -24,6 +25,9 @@ public sealed class RunData
 
     /// <summary>The numbers of every chart of the report, by its id.</summary>
     public required IReadOnlyDictionary<string, ChartTable> Charts { get; init; }
+
+    /// <summary>The figures of every crosstab of the report, by its id.</summary>
+    public required IReadOnlyDictionary<string, CrosstabFigures> Crosstabs { get; init; }
 
     /// <summary>A frame that stands at the rows of a chart's own that belong to what is around it; null where there are none.</summary>
     /// <param name="around">The keys that they are matched to, read in the frame around.</param>
@@ -52,12 +56,14 @@ public sealed class RunData
     public static RunData Compute(ReportPlan plan, Func<SectionPlan, RowSet> read, RunContext run, List<Problem> problems)
     {
         var charts = new Dictionary<string, ChartTable>();
-        var data = new RunData(plan) { Charts = charts };
+        var crosstabs = new Dictionary<string, CrosstabFigures>();
+        var data = new RunData(plan) { Charts = charts, Crosstabs = crosstabs };
         foreach (var section in plan.Sections)
         {
             var made = SectionSteps.Run(section, read(section), run);
             data._sections[section] = made;
             foreach (var (id, table) in made.Charts) charts[id] = table;
+            foreach (var (id, figures) in made.Crosstabs) crosstabs[id] = figures;
             problems.AddRange(made.Problems());
         }
         return data;

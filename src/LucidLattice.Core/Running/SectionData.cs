@@ -1,11 +1,13 @@
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Charts;
+using LucidLattice.Core.Crosstabs;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Grouping;
 using LucidLattice.Core.Layout;
+using LucidLattice.Core.GroupLevels;
 using LucidLattice.Core.Planning;
 using LucidLattice.Core.Values;
 
@@ -19,9 +21,10 @@ public sealed class SectionData
 
     internal SectionData(
         SectionPlan plan, RowSet rows, GroupTree tree, Totals totals, IReadOnlyDictionary<string, ChartTable> charts, RunSteps steps,
+        IReadOnlyDictionary<string, CrosstabFigures> crosstabs,
         Func<Frame> newFrame)
     {
-        (Plan, Rows, Tree, Totals, Charts, _steps) = (plan, rows, tree, totals, charts, steps);
+        (Plan, Rows, Tree, Totals, Charts, Crosstabs, _steps) = (plan, rows, tree, totals, charts, crosstabs, steps);
         Content = new SectionContent(plan, tree, newFrame, Matches(plan, tree, newFrame()));
     }
 
@@ -32,6 +35,9 @@ public sealed class SectionData
 
     /// <summary>The numbers of each chart, by its id.</summary>
     public IReadOnlyDictionary<string, ChartTable> Charts { get; }
+
+    /// <summary>The figures of each crosstab, by its id.</summary>
+    public IReadOnlyDictionary<string, CrosstabFigures> Crosstabs { get; }
 
     /// <summary>What a flow needs of it.</summary>
     public SectionContent Content { get; }
@@ -45,10 +51,10 @@ public sealed class SectionData
     /// <summary>The key of a group; of all others, what they are called.</summary>
     /// <param name="level">Of the tree; one of the section's own levels.</param>
     /// <param name="frame">Is moved to the group's first row.</param>
-    public Value KeyOf(int level, int group, Frame frame) => GroupNames.Key(Plan, Tree, level, group, frame);
+    public Value KeyOf(int level, int group, Frame frame) => GroupNames.Key(Plan.Grouping, Tree, level, group, frame);
 
     /// <summary>The key of a group as people read it.</summary>
-    public string LabelOf(int level, int group, Frame frame) => GroupNames.Label(Plan, Tree, level, group, frame);
+    public string LabelOf(int level, int group, Frame frame) => GroupNames.Label(Plan.Grouping, Tree, level, group, frame);
 
     /// <summary>The totals of the rows in a range of the printed order, for those that a list asks for.</summary>
     public Totals TotalsOf(AggregateList list, int from, int to) => TotalsOf(list.Specs, Tree.Order, from, to);

@@ -1,12 +1,14 @@
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Charts;
 using LucidLattice.Core.Charts.Scales;
+using LucidLattice.Core.Crosstabs;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Grouping;
+using LucidLattice.Core.GroupLevels;
 using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Planning;
 using LucidLattice.Core.Progress;
@@ -41,14 +43,20 @@ internal sealed class SectionSteps
         [
             plan.Filter is null ? ("", Reads.Nothing) : StepKey.Part("filter", plan.Filter),
             .. plan.Match.Select(m => StepKey.Part("match", m.Own)),
-            .. plan.Levels.Select(l => StepKey.Part(
-                $"level {l.Level.Descending} {l.Level.First} {l.Level.Others is not null} {l.Level.OmitEmpty} {l.Fill?.Series}", l.Key)),
-            .. plan.Levels.SelectMany(l => new[] { l.Fill?.From, l.Fill?.To }).OfType<Compiled>().Select(e => StepKey.Part("end", e)),
-            .. plan.Levels.Where(l => l.Order is not null).Select(l => StepKey.Part($"order of {l.Level.Name}", l.Order!)),
-            .. plan.Levels.Where(l => l.Keep is not null).Select(l => StepKey.Part($"keep {l.Level.Name}", l.Keep!)),
+            .. LevelReads(plan.Levels),
             .. plan.Sort.Select(s => StepKey.Part($"sort {s.Descending}", s.Key)),
         ];
     }
+
+    /// <summary>What decides the groups of some levels.</summary>
+    private static IEnumerable<(string, Reads)> LevelReads(IReadOnlyList<LevelPlan> levels) =>
+    [
+        .. levels.Select(l => StepKey.Part(
+            $"level {l.Level.Descending} {l.Level.First} {l.Level.Others is not null} {l.Level.OmitEmpty} {l.Fill?.Series}", l.Key)),
+        .. levels.SelectMany(l => new[] { l.Fill?.From, l.Fill?.To }).OfType<Compiled>().Select(e => StepKey.Part("end", e)),
+        .. levels.Where(l => l.Order is not null).Select(l => StepKey.Part($"order of {l.Level.Name}", l.Order!)),
+        .. levels.Where(l => l.Keep is not null).Select(l => StepKey.Part($"keep {l.Level.Name}", l.Keep!)),
+    ];
 
     /// <param name="rows">With one column for each field of the dataset.</param>
     public static SectionData Run(SectionPlan plan, RowSet rows, RunContext run) => new SectionSteps(plan, rows, run).Run();
@@ -66,19 +74,24 @@ internal sealed class SectionSteps
             [.. _treeReads, StepKey.Part(_plan.Ranks, i, spec.By.Reads)], frame =>
             GroupRanks.Rank(spec, _tree, frame, _run.Cancel), _run.Cancel))];
         var charts = _plan.Charts.ToDictionary(c => c.Id, c => Chart(c.Query, c.Level));
-        return new SectionData(_plan, _rows, _tree, _totals, charts, _steps, NewFrame);
+        var crosstabs = _plan.Crosstabs.ToDictionary(c => c.Id, c => Crosstab(c.Query));
+        return new SectionData(_plan, _rows, _tree, _totals, charts, _steps, crosstabs, NewFrame);
     }
 
     private Frame NewFrame() => FrameOver(_tree, _totals);
 
-    private Frame FrameOver(GroupTree? tree, Totals? totals) => new()
+    private Frame FrameOver(GroupTree? tree, Totals? totals) => FrameOver(tree, totals, _plan.Base + _plan.Levels.Count + 1);
+
+    /// <param name="levels">Of the tree.</param>
+    private Frame FrameOver(GroupTree? tree, Totals? totals, int levels) => new()
     {
         Rows = _rows,
         Tree = tree,
-        Groups = new int[_plan.Base + _plan.Levels.Count + 1],
+        Groups = new int[levels],
         Parameters = _run.Parameters.Values,
         ParameterWords = (index, pattern) => _run.Parameters.Words(_plan.Report, index, pattern),
-        GroupName = (level, group) => _tree is { } known ? GroupNames.Label(_plan, known, level, group, FrameOver(known, null)) : "",
+        GroupName = (level, group) =>
+            _tree is { } known ? GroupNames.Label(_plan.Grouping, known, level, group, FrameOver(known, null)) : "",
         YearBefore = (level, group) => _tree is null ? null : Years().Of(level, group),
         Now = _run.Now,
         Collation = _collation,
@@ -90,12 +103,12 @@ internal sealed class SectionSteps
     private Func<int, int, string?> KeyText(GroupTree tree)
     {
         var frame = FrameOver(tree, null);
-        return (level, group) => GroupNames.Key(_plan, tree, level, group, frame) is { IsNull: false } key ? key.Invariant : null;
+        return (level, group) => GroupNames.Key(_plan.Grouping, tree, level, group, frame) is { IsNull: false } key ? key.Invariant : null;
     }
 
     private YearsBefore? _years;
 
-    private YearsBefore Years() => _years ?? Interlocked.CompareExchange(ref _years, new YearsBefore(_plan, _tree!,
+    private YearsBefore Years() => _years ?? Interlocked.CompareExchange(ref _years, new YearsBefore(_plan.Grouping, _tree!,
         () => FrameOver(_tree, null)), null) ?? _years;
 
     private GroupTree Tree()
@@ -110,14 +123,15 @@ internal sealed class SectionSteps
             : GroupTree.Build(_steps.Get([StepKey.Part("kept", filter)], frame => Kept(filter, frame), _run.Cancel).Rows, keys, sort,
             _run.Cancel);
         if (!_plan.Levels.Any(l => l.IsArranged)) return tree;
-        return new GroupArranging(_plan, _collation, (rows, arranged) => GroupTree.Build(rows, arranged, sort, _run.Cancel),
+        return new GroupArranging(_plan.Grouping, _collation, (rows, arranged) => GroupTree.Build(rows, arranged, sort, _run.Cancel),
             GroupTotals, (of, totals) => FrameOver(of, totals)).Arrange(tree, keys);
     }
 
     /// <summary>The tree with the groups that have no rows, and with those known that print nothing of their own.</summary>
     private GroupTree Completed(GroupTree tree)
     {
-        if (_plan.Levels.Any(l => l.Fill is not null)) tree = new GapFilling(_plan, _collation, of => FrameOver(of, null)).Fill(tree);
+        if (_plan.Levels.Any(l => l.Fill is not null))
+            tree = new GapFilling(_plan.Grouping, _collation, of => FrameOver(of, null)).Fill(tree);
         var omitting = _plan.Levels.Select((l, i) => (l.Level.OmitEmpty, Level: _plan.Base + i + 1)).Where(l => l.OmitEmpty)
             .Select(l => l.Level).ToHashSet();
         if (omitting.Count == 0) return tree;
@@ -155,6 +169,23 @@ internal sealed class SectionSteps
             reads,
             frame => new ChartTableBuilder(query, _tree!, level, ChartColumns(query, frame), of => Key(of, false), frame, _run.Cancel)
                 .Build(), _run.Cancel);
+    }
+
+    private CrosstabFigures Crosstab(CrosstabQuery query)
+    {
+        IEnumerable<(string, Reads)> reads =
+        [
+            .. _treeReads, ($"crosstab {query.Level}", Reads.Nothing),
+            .. query.Filter is { } filter ? [StepKey.Part("filter", filter)] : Array.Empty<(string, Reads)>(),
+            .. LevelReads(query.Down.Levels), ("across", Reads.Nothing), .. LevelReads(query.Across.Levels),
+            .. new[] { query.Down.Totals, query.Across.Totals, query.Totals }.SelectMany((list, at) =>
+                list.Specs.Select((spec, i) => StepKey.Part(list, i, spec.Reads)).Prepend(($"totals {at}", Reads.Nothing))),
+        ];
+        var table = _steps.Get(reads, _ => new CrosstabBuilder(query, _tree!, _rows.Count, Key, FrameOver, _collation, _run.Cancel).Build(),
+            _run.Cancel);
+        return new CrosstabFigures(query, table, (tree, levels) => FrameOver(tree, null, levels),
+            (specs, rows, range) => new Totals([.. specs.Select(spec =>
+                spec.Kind.Total(spec, [range], rows, NewFrame(), of => Key(of, false), CancellationToken.None))]), of => Key(of, false));
     }
 
     private ChartColumns ChartColumns(ChartQuery query, Frame frame)

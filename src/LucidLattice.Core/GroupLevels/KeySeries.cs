@@ -2,7 +2,7 @@ using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Expressions.Calls;
 using LucidLattice.Core.Values;
 
-namespace LucidLattice.Core.Planning;
+namespace LucidLattice.Core.GroupLevels;
 
 /// <summary>Keys that follow one another at known distances: periods of dates, parts of dates, ranges and whole numbers.</summary>
 /// <param name="Time">The distance of dates; null for numbers.</param>

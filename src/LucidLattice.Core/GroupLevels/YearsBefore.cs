@@ -2,14 +2,13 @@ using System.Collections.Concurrent;
 using System.Globalization;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Grouping;
-using LucidLattice.Core.Planning;
 using LucidLattice.Core.Values;
 
-namespace LucidLattice.Core.Running;
+namespace LucidLattice.Core.GroupLevels;
 
 /// <summary>Finds the groups of the same period a year before: those whose dates, among their keys and those of the groups around them, are
 /// a year earlier, and whose other keys are equal. A group that stands for several keys has none. Can be shared by threads.</summary>
-internal sealed class YearsBefore(SectionPlan plan, GroupTree tree, Func<Frame> newFrame)
+public sealed class YearsBefore(LevelsPlan plan, GroupTree tree, Func<Frame> newFrame)
 {
     private readonly ConcurrentDictionary<int, (string?[] Before, Dictionary<string, int> Groups)> _levels = new();
 
@@ -32,7 +31,7 @@ internal sealed class YearsBefore(SectionPlan plan, GroupTree tree, Func<Frame> 
             for (var at = 1; at <= level; at++)
             {
                 var key = tree.GivenKey(at, frame.Groups[at])
-                    ?? frame.Try(at <= plan.Base ? plan.Match[at - 1].Own : plan.Levels[at - plan.Base - 1].Key);
+                    ?? frame.Try(at <= plan.Base ? plan.Around[at - 1] : plan.Own[at - plan.Base - 1].Key);
                 gathered |= tree.IsOthers(at, frame.Groups[at]);
                 now += $"{key.Invariant}\u001F";
                 then += $"{Earlier(key, ref dated)}\u001F";

@@ -2,10 +2,9 @@ using LucidLattice.Core.Data;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Grouping;
-using LucidLattice.Core.Planning;
 using LucidLattice.Core.Values;
 
-namespace LucidLattice.Core.Running;
+namespace LucidLattice.Core.GroupLevels;
 
 /// <summary>
 /// Puts groups in the order of their totals, and leaves out those that a condition or a number of groups does not keep. Levels come one
@@ -14,24 +13,25 @@ namespace LucidLattice.Core.Running;
 /// <param name="build">Makes a tree of some rows, with the keys of the levels.</param>
 /// <param name="totals">Works the totals out by which groups are arranged.</param>
 /// <param name="newFrame">Makes a frame over a tree with such totals.</param>
-internal sealed class GroupArranging(SectionPlan plan, Collation collation, Func<int[], IReadOnlyList<RowKey>, GroupTree> build,
+public sealed class GroupArranging(LevelsPlan plan, Collation collation, Func<int[], IReadOnlyList<RowKey>, GroupTree> build,
     Func<GroupTree, Totals> totals, Func<GroupTree, Totals, Frame> newFrame)
 {
     public GroupTree Arrange(GroupTree tree, IReadOnlyList<RowKey> keys)
     {
         var arranged = keys.ToList();
-        var gathered = new Dictionary<int, GivenKey>();
-        for (var i = 0; i < plan.Levels.Count; i++)
+        var gathered = new Dictionary<int, (RankKey Key, HashSet<int> Others)>();
+        for (var i = 0; i < plan.Own.Count; i++)
         {
-            if (!plan.Levels[i].IsArranged) continue;
+            if (!plan.Own[i].IsArranged) continue;
             var level = plan.Base + i + 1;
-            var order = Ordered(tree, level, plan.Levels[i]);
-            var key = KeyOf(tree, level, order, plan.Levels[i].Level is { Others: not null, First: { } first } ? first : null);
+            var order = Ordered(tree, level, plan.Own[i]);
+            var (key, others) = KeyOf(tree, level, order, plan.Own[i].Level is { Others: not null, First: { } first } ? first : null);
             arranged[level - 1] = key;
-            if (key.Others.Count > 0) gathered[level] = key;
+            if (others.Count > 0) gathered[level] = (key, others);
             tree = build([.. order.SelectMany(group => tree.Rows(level, group).ToArray()).Order()], arranged);
         }
-        return gathered.Count == 0 ? tree : tree.Gathering((level, row) => gathered[level].Holds(row), gathered.Keys.ToHashSet());
+        return gathered.Count == 0 ? tree : tree.Gathering((level, row) => gathered[level].Others.Contains(gathered[level].Key[row]),
+            gathered.Keys.ToHashSet());
     }
 
     /// <summary>The groups of a level that are kept, each group's around it one after the other, in their order.</summary>
@@ -60,8 +60,9 @@ internal sealed class GroupArranging(SectionPlan plan, Collation collation, Func
         a.IsNull || b.IsNull ? 0 : Value.Compare(a, b, collation) * (descending ? -1 : 1);
 
     /// <summary>A key by which the groups come in this order.</summary>
+    /// <returns>With the ranks of groups that stand for all others.</returns>
     /// <param name="first">So many of each group around stand alone, all others as one after them; null leaves each alone.</param>
-    private static GivenKey KeyOf(GroupTree tree, int level, List<int> order, int? first)
+    private static (RankKey Key, HashSet<int> Others) KeyOf(GroupTree tree, int level, List<int> order, int? first)
     {
         var ranks = new int[tree.Order.Length == 0 ? 0 : tree.Order.Max() + 1];
         var (others, rank, around, place) = (new HashSet<int>(), -1, -1, 0);
@@ -72,22 +73,6 @@ internal sealed class GroupArranging(SectionPlan plan, Collation collation, Func
             if (place++ >= first) others.Add(rank);
             foreach (var row in tree.Rows(level, group)) ranks[row] = rank;
         }
-        return new GivenKey(ranks, rank + 2, others);
-    }
-
-    /// <summary>Ranks that were worked out.</summary>
-    /// <param name="others">Those of groups that stand for all others.</param>
-    private sealed class GivenKey(int[] ranks, int count, HashSet<int> others) : RowKey(count)
-    {
-        public HashSet<int> Others => others;
-
-        public override long Bytes => ranks.Length * 4L;
-
-        public bool Holds(int row) => others.Contains(ranks[row]);
-
-        public override void Ranks(ReadOnlySpan<int> rows, Span<int> into)
-        {
-            for (var i = 0; i < rows.Length; i++) into[i] = ranks[rows[i]];
-        }
+        return (new RankKey(ranks, rank + 2), others);
     }
 }

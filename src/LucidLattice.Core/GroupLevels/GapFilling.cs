@@ -1,13 +1,12 @@
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Grouping;
-using LucidLattice.Core.Planning;
 using LucidLattice.Core.Values;
 
-namespace LucidLattice.Core.Running;
+namespace LucidLattice.Core.GroupLevels;
 
 /// <summary>Puts groups without rows where a series of keys has gaps, so that a month in which nothing sailed is printed too. Every group
 /// around gets the same keys: from the first to the last that any of them has, or as the level says.</summary>
-internal sealed class GapFilling(SectionPlan plan, Collation collation, Func<GroupTree, Frame> newFrame)
+public sealed class GapFilling(LevelsPlan plan, Collation collation, Func<GroupTree, Frame> newFrame)
 {
     /// <summary>More groups than this are no list that anybody reads.</summary>
     public const int Most = 50_000;
@@ -15,8 +14,8 @@ internal sealed class GapFilling(SectionPlan plan, Collation collation, Func<Gro
     public GroupTree Fill(GroupTree tree)
     {
         if (tree.Order.Length == 0) return tree;
-        for (var i = 0; i < plan.Levels.Count; i++)
-            if (plan.Levels[i].Fill is { } fill) tree = Fill(tree, plan.Base + i + 1, plan.Levels[i], fill);
+        for (var i = 0; i < plan.Own.Count; i++)
+            if (plan.Own[i].Fill is { } fill) tree = Fill(tree, plan.Base + i + 1, plan.Own[i], fill);
         return tree;
     }
 
