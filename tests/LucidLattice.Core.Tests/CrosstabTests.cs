@@ -85,7 +85,8 @@ public sealed class CrosstabTests
             var rows = Rows(seed, 30 * seed * seed);
             using var duck = DuckOf(rows);
             var (plan, figures, frame) = Of(Run(Crosstab([Field("a"), Field("b")], [Field("c"), Field("d")], values), rows));
-            var expected = Duck.Rows(duck, $"SELECT grouping(a, b, c, d), a, b, c, d, {string.Join(", ", values)} FROM t GROUP BY CUBE (a, b, c, d)")
+            var expected = Duck.Rows(duck, "SELECT grouping(a, b, c, d), a, b, c, d, "
+                + $"{string.Join(", ", values)} FROM t GROUP BY CUBE (a, b, c, d)")
                 .ToDictionary(r => string.Join('|', r.Take(5).Select(v => Convert.ToString(v, CultureInfo.InvariantCulture))));
             var (grid, found) = (plan.GridAt(figures, frame), 0);
             foreach (var line in grid.Lines)
@@ -98,7 +99,8 @@ public sealed class CrosstabTests
                     {
                         var (i, k) => (i < 1 ? 8 : 0) + (i < 2 ? 4 : 0) + (k < 1 ? 2 : 0) + (k < 2 ? 1 : 0),
                     };
-                    var wanted = expected[$"{sets}|{Key(true, line, 1)}|{Key(true, line, 2)}|{Key(false, column, 1)}|{Key(false, column, 2)}"];
+                    var wanted = expected[$"{sets}|{Key(true, line, 1)}|{Key(true, line, 2)}|{Key(false, column, 1)}|"
+                        + Key(false, column, 2)];
                     var value = figures.ValueOf(line, column);
                     Assert.Equal(Number(wanted[5 + value]), Number(figures.Number(line, column, frame)));
                     found += value == 0 ? 1 : 0;
@@ -122,8 +124,7 @@ public sealed class CrosstabTests
     {
         var grid = plan.GridAt(figures, frame);
         string Name(bool isDown, CrosstabEntry entry) => entry.Kind == EntryKind.Total ? "all"
-            : figures.Key(isDown, entry.Fields, entry.Group).Type == DataType.List ? "several" : figures.Key(isDown, entry.Fields, entry.Group)
-                .Invariant;
+            : figures.Key(isDown, entry.Fields, entry.Group) is var key && key.Type == DataType.List ? "several" : key.Invariant;
         return [.. grid.Lines.SelectMany(line => grid.Columns.Where(column => figures.Cell(line, column) is not null).Select(column =>
             $"{Name(true, line)}/{Name(false, column)}={Number(figures.Shown(line, column, frame))}"))];
     }
@@ -144,7 +145,8 @@ public sealed class CrosstabTests
                 WITH kept AS (SELECT * FROM t WHERE coalesce(c, '-') IN (SELECT coalesce(c, '-') FROM t GROUP BY c HAVING count(*) > 8)),
                 downs AS (SELECT b, row_number() OVER (ORDER BY sum(n) DESC NULLS LAST, b NULLS LAST) AS place FROM t GROUP BY b),
                 acrosses AS (SELECT c, row_number() OVER (ORDER BY count(*), c NULLS LAST) AS place FROM t GROUP BY c),
-                named AS (SELECT least(downs.place, 3) AS place, CASE WHEN downs.place > 2 THEN 'several' ELSE coalesce(kept.b, '') END AS down,
+                named AS (SELECT least(downs.place, 3) AS place,
+                    CASE WHEN downs.place > 2 THEN 'several' ELSE coalesce(kept.b, '') END AS down,
                     acrosses.place AS side, coalesce(kept.c, '') AS across, n
                     FROM kept JOIN downs ON kept.b IS NOT DISTINCT FROM downs.b JOIN acrosses ON kept.c IS NOT DISTINCT FROM acrosses.c)
                 SELECT CASE WHEN grouping(place) = 1 THEN 'all' ELSE any_value(down) END,

@@ -30,7 +30,8 @@ public sealed class TraceTests
                 foreach (var text in run.Page(sheet, number).Texts().Where((_, i) => i % 3 == 0))
                 {
                     var printed = sheet.At(number, text.X + text.Width / 2, text.Y - text.Font.Size / 3)?.Printed;
-                    if (printed is null || run.Report.AllElements().First(e => e.Id == printed.Element) is ChartElement or ContentsElement)
+                    if (printed is null || run.Report.AllElements().First(e => e.Id == printed.Element)
+                        is ChartElement or CrosstabElement or ContentsElement)
                         continue;
                     var tracer = new Tracer(run, printed, Workshop.Measurer);
                     var trace = tracer.Trace();
@@ -68,7 +69,7 @@ public sealed class TraceTests
                     .Where((_, i) => i % 5 == 0).Take(25))
                 {
                     if (sheet.At(number, region.X + region.Width / 2, region.Y + region.Height / 2)?.Printed is not { } printed) continue;
-                    if (run.Report.AllElements().First(e => e.Id == printed.Element) is not ChartElement) continue;
+                    if (run.Report.AllElements().First(e => e.Id == printed.Element) is not (ChartElement or CrosstabElement)) continue;
                     var tracer = new Tracer(run, printed with { Mark = region.Id }, Workshop.Measurer);
                     var trace = tracer.Trace();
                     Assert.Equal((region.Label, region.Figure), (trace.Name, trace.Text));

@@ -142,8 +142,8 @@ public sealed class CrosstabBuilder(CrosstabQuery query, GroupTree around, int r
         var specs = query.Totals.Specs;
         var byAggregate = new AggregateTotals[specs.Count];
         var many = new ParallelOptions { CancellationToken = cancel, MaxDegreeOfParallelism = rowCount < 20_000 ? 1 : -1 };
-        Parallel.For(0, specs.Count, many, i => byAggregate[i] = specs[i].Kind.Total(specs[i], tree.Levels, tree.Order, frameOver(tree, null, tree.Levels.Count),
-                of => keyOf(of, false), cancel));
+        Parallel.For(0, specs.Count, many, i => byAggregate[i] = specs[i].Kind.Total(specs[i], tree.Levels, tree.Order,
+            frameOver(tree, null, tree.Levels.Count), of => keyOf(of, false), cancel));
         return new CrosstabCells(tree, new Totals(byAggregate), ofDown, acrossGroups);
     }
 

@@ -166,7 +166,8 @@ public sealed class CrosstabDrawing(CrosstabLayout layout, CrosstabShape shape, 
         var (width, column) = (0.0, 0);
         if (next is null) return 0;
         while (column < layout.HeadWidths.Length && Texts.RowHeading(next, line, column, out _).Text.Length == 0
-            && (next with { Value = line.Value } == line || column < Math.Min(line.Fields, next.Fields))) width += layout.HeadWidths[column++];
+            && (next with { Value = line.Value } == line || column < Math.Min(line.Fields, next.Fields)))
+            width += layout.HeadWidths[column++];
         return width;
     }
 

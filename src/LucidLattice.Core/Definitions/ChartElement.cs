@@ -17,6 +17,9 @@ public sealed record ChartElement : Element
     /// <summary>Rows of another dataset of the report that it draws instead; null draws those of its section.</summary>
     public ChartOwnRows? Own { get; init; }
 
+    /// <summary>The crosstab that decides what it draws; null where it stands on its own.</summary>
+    public ChartTie? Follows { get; init; }
+
     /// <summary>A row-phase condition: other rows are not drawn.</summary>
     public string? Filter { get; init; }
 
@@ -59,6 +62,17 @@ public sealed record ChartElement : Element
 
     public ChartSlices Slices { get; init; } = new();
     public ChartFrame Frame { get; init; } = new();
+}
+
+/// <summary>Ties a chart to a crosstab: its categories are the columns, its series the rows, its numbers, filter and links those of the
+/// cells.</summary>
+public sealed record ChartTie
+{
+    /// <summary>The id of the crosstab.</summary>
+    public required string Crosstab { get; init; }
+
+    /// <summary>True draws rows along the axis, and columns as series.</summary>
+    public bool Swapped { get; init; }
 }
 
 public enum ChartRows { Group, All }

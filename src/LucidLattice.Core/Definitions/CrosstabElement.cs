@@ -33,6 +33,16 @@ public sealed record CrosstabElement : Element
     /// <summary>By which the link on the totals of a field is named.</summary>
     public static string TotalOf(string field) => $"{field}-total";
 
+    /// <remarks>Its own links speak of its fields by their ids.</remarks>
+    public override Element WithIds(Func<string, string> id)
+    {
+        var fields = Fields.ToDictionary(f => f.Id, f => id(f.Id));
+        CrosstabField Renamed(CrosstabField field) => field with { Id = fields[field.Id] };
+        var copy = this with { Id = id(Id), Down = [.. Down.Select(Renamed)], Across = [.. Across.Select(Renamed)] };
+        return copy.WithLinks((_, link) => link?.MapSources(source =>
+            source is LevelSource level && fields.TryGetValue(level.Level, out var now) ? level with { Level = now } : source));
+    }
+
     public override IEnumerable<string> AllIds() => Fields.Select(f => f.Id).Prepend(Id);
 
     public override IEnumerable<(string On, Link? Link)> Links() =>
@@ -99,6 +109,18 @@ public sealed record CrosstabValue
 /// period a year before; the total of the row up to here; its rank among the rows around it in its column, the largest first.
 /// </summary>
 public enum CrosstabForm { Value, ShareOfRow, ShareOfColumn, ShareOfWhole, Difference, DifferenceToYearBefore, Running, Rank }
+
+/// <summary>What a number is shown as, in words that follow it.</summary>
+public static class CrosstabForms
+{
+    public static string Words(CrosstabForm form) => form switch
+    {
+        CrosstabForm.ShareOfRow => " as a share of the row", CrosstabForm.ShareOfColumn => " as a share of the column",
+        CrosstabForm.ShareOfWhole => " as a share of the whole", CrosstabForm.Difference => " as the difference to the column before",
+        CrosstabForm.DifferenceToYearBefore => " as the difference to the year before",
+        CrosstabForm.Running => " summed up along the row", CrosstabForm.Rank => " as a rank in the column", _ => "",
+    };
+}
 
 /// <summary>How a crosstab stands on paper. Lengths are in points.</summary>
 public sealed record CrosstabShape

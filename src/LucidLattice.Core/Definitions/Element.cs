@@ -48,6 +48,10 @@ public abstract record Element
     /// <summary>Its id, and those of what is inside of it.</summary>
     public virtual IEnumerable<string> AllIds() => [Id];
 
+    /// <summary>A copy under new ids.</summary>
+    /// <param name="id">Gives a new id for an old one.</param>
+    public virtual Element WithIds(Func<string, string> id) => this with { Id = id(Id) };
+
     /// <summary>Everything on it that may have a link, by the id of what that stands on.</summary>
     public virtual IEnumerable<(string On, Link? Link)> Links() => [(Id, Link)];
 

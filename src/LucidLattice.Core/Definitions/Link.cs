@@ -36,6 +36,15 @@ public sealed record Link
     [JsonIgnore]
     public IEnumerable<Link> All => Also.Prepend(this);
 
+    /// <summary>With everything that it and those beside it carry passed through <paramref name="change"/>; null carries it not.</summary>
+    public Link MapSources(Func<ValueSource, ValueSource?> change) => this with
+    {
+        Carries = [.. Carries.Select(c => (Carried: c, From: change(c.From))).Where(c => c.From is not null)
+            .Select(c => c.Carried with { From = c.From! })],
+        Group = Group is { } group && change(group.Key) is { } key ? group with { Key = key } : null,
+        Also = [.. Also.Select(l => l.MapSources(change))],
+    };
+
     /// <summary>How many links one thing may have.</summary>
     public const int Most = 12;
     public OpenIn Open { get; init; } = OpenIn.Beside;

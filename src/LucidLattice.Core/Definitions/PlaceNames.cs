@@ -33,6 +33,9 @@ public static class PlaceNames
         {
             if (part.Id == id) return $"a part of {where}";
             if (part.Elements.FirstOrDefault(e => e.Id == id) is { } element) return $"{Words(element, section)} in {where}";
+            foreach (var field in part.Elements.OfType<CrosstabElement>().SelectMany(c => c.Fields))
+                if (field.Id == id || CrosstabElement.TotalOf(field.Id) == id)
+                    return $"{(field.Id == id ? "the headings of" : "the totals of")} {Quoted(field.Name)} in {where}";
         }
         return null;
     }
@@ -47,6 +50,7 @@ public static class PlaceNames
             CellElement cell => $"the value of {Column(cell.Column)}",
             TotalElement total => $"the total of {Column(total.Column)}",
             ChartElement chart => chart.Words.Title.Text is { Length: > 0 } title ? $"the chart {Quoted(title)}" : "a chart",
+            CrosstabElement crosstab => $"the crosstab of {string.Join(" and ", crosstab.Fields.Select(f => Quoted(f.Name)))}",
             BoxElement => "a box",
             ImageElement => "an image",
             CodeElement code => $"the code {Quoted(code.Text)}",

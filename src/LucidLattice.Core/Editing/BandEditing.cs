@@ -26,7 +26,8 @@ internal static class BandEditing
     public static (Workpiece At, BandPart Part) TextPart(this Workpiece at, BandPlace place, double height, bool repeat = false)
     {
         // Headings of columns move when levels do, so nothing else is put into their part.
-        var existing = at.BandAt(place).Parts.LastOrDefault(p => !p.Elements.Any(e => e is ChartElement or HeadingElement));
+        var existing = at.BandAt(place).Parts
+            .LastOrDefault(p => !p.Elements.Any(e => e is ChartElement or CrosstabElement or HeadingElement));
         if (existing is not null) return (at, existing);
         var part = new BandPart { Id = at.NewId("p"), Height = height, Repeat = repeat };
         return (at.MapBand(place, band => band.AboveHeadings(part)), part);

@@ -66,8 +66,8 @@ public sealed record AddChart : Edit
 }
 
 /// <summary>
-/// Lets a chart draw rows of its own: of a dataset that the report has, or of a kept one, which the report then has too. By which
-/// fields they belong to what is around the chart is proposed from the levels there; what the chart shows stays where it can.
+/// Lets a chart or a crosstab count rows of its own: of a dataset that the report has, or of a kept one, which the report then has
+/// too. By which fields they belong to what is around the chart is proposed from the levels there; what the chart shows stays where it can.
 /// </summary>
 public sealed record SetChartRows : Edit
 {
@@ -82,24 +82,26 @@ public sealed record SetChartRows : Edit
 
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        if (at.Require(Chart) is not ChartElement chart) throw new EditException("Only charts have rows of their own.");
+        var element = at.Require(Chart);
+        if (element is not (ChartElement or CrosstabElement))
+            throw new EditException("Only charts and crosstabs have rows of their own.");
         if (Kept is not null)
         {
             (at, var taken) = KeptDatasets.Take(at, Kept);
             return (this with { Kept = null, Dataset = taken }).Change(at, catalog);
         }
-        if (Dataset is null) return Drawing(at, chart, null, at.Dataset);
+        if (Dataset is null) return Drawing(at, element, null, at.Dataset);
         var dataset = at.Report.Datasets.FirstOrDefault(d => d.Id == Dataset)
             ?? throw new EditException($"The report has no dataset “{Dataset}”.");
         var place = at.Section.Elements().First(e => e.Element.Id == Chart).Place;
         var levels = at.Section.Levels.Take(place.Kind == BandKind.Detail ? at.Section.Levels.Count : place.Level);
         var match = levels.Where(l => dataset.Fields.Any(f => Names.Quoted(f.Name) == l.By))
             .Select(l => new MatchKey { Own = l.By, Around = l.By });
-        return Drawing(at, chart, new ChartOwnRows { Dataset = dataset.Id, Match = [.. match] }, dataset);
+        return Drawing(at, element, new ChartOwnRows { Dataset = dataset.Id, Match = [.. match] }, dataset);
     }
 
     /// <summary>What cannot be read from the rows any more starts anew.</summary>
-    private Workpiece Drawing(Workpiece at, ChartElement chart, ChartOwnRows? own, Dataset? dataset)
+    private Workpiece Drawing(Workpiece at, Element element, ChartOwnRows? own, Dataset? dataset)
     {
         var fields = dataset?.Fields ?? [];
         bool Reads(string expression)
@@ -114,6 +116,19 @@ public sealed record SetChartRows : Edit
                 return false;
             }
         }
+        if (element is CrosstabElement crosstab)
+        {
+            var values = crosstab.Values.Where(v => Charts.ChartWords.ArgumentOf(v.Expression) is { } of && (of == "*" || Reads(of)))
+                .ToList();
+            var other = crosstab with
+            {
+                Own = own, Down = [.. crosstab.Down.Where(f => Reads(f.By))], Across = [.. crosstab.Across.Where(f => Reads(f.By))],
+                Values = values.Count > 0 ? values : [new CrosstabValue { Expression = AddChart.FirstValue(fields) }],
+                Filter = crosstab.Filter is { Length: > 0 } filter && Reads(filter) ? filter : null,
+            };
+            return at.MapElements(e => e.Id == Chart ? other : e);
+        }
+        var chart = (ChartElement)element;
         var changed = chart with { Own = own, Rows = ChartRows.Group };
         if (fields.Count > 0 && !Reads(chart.Category.By))
             changed = changed with
@@ -150,6 +165,8 @@ public sealed record LinkChart : Edit
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         if (at.Require(Chart) is not ChartElement chart) throw new EditException("Only a chart has marks; link the element itself.");
+        if (chart.Follows is { } tie && at.Report.AllElements().Any(e => e is CrosstabElement { Link: not null } && e.Id == tie.Crosstab))
+            throw new EditException("This chart follows its crosstab and leads where its cells do. Cut it loose to link it by itself.");
         var link = Report is null ? null : Propose(at, chart, LinkProposal.Target(at, catalog, Report));
         return at.MapElements(e => e.Id == Chart ? chart with { Link = LinkProposal.Placed(link, chart.Link, Also) } : e);
     }

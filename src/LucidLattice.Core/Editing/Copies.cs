@@ -33,9 +33,8 @@ internal static class Copies
     public static BandPart Copy(BandPart part, FreeIds ids, Func<string, string?> column) => part with
     {
         Id = ids.Like(part.Id),
-        Elements = [.. part.Elements.Select(e => e with
+        Elements = [.. part.Elements.Select(e => e.WithIds(ids.Like) with
         {
-            Id = ids.Like(e.Id),
             Column = e.Column is null ? null : column(e.Column) ?? e.Column,
         })],
         Sections = [.. part.Sections.Select(s => Copy(s, ids))],

@@ -24,17 +24,20 @@ public sealed record DetailReport(ReportDefinition Report, IReadOnlyList<Carried
         var (it, section) = (at.Require(element), at.Section);
         var place = at.Bands.First(b => b.Band.Parts.Any(p => p.Elements.Any(e => e.Id == element))).Place;
         if (place.IsPageBand) throw new EditException("What stands on every page has no rows of its own to be listed.");
-        var chart = it as ChartElement;
+        var (chart, crosstab) = (it as ChartElement, it as CrosstabElement);
         if (chart?.Category.Ranges is not null || chart?.Chart == "histogram")
             throw new EditException("Ranges of numbers have to be linked by hand: carry their start and their end.");
-        var dataset = chart?.Own is { } own ? report.Datasets.FirstOrDefault(d => d.Id == own.Dataset) : at.Dataset;
+        var ownRows = chart?.Own ?? crosstab?.Own;
+        var dataset = ownRows is { } own ? report.Datasets.FirstOrDefault(d => d.Id == own.Dataset) : at.Dataset;
         if (dataset is null) throw new EditException("The section has no rows to be listed.");
         var maker = new Maker(report, dataset);
         foreach (var level in section.Levels.Take(place.Kind == BandKind.Detail ? section.Levels.Count : place.Level))
-            if (chart?.Own is null) maker.Add(level.By, level.Name, level.Groups is not null || level.Others is not null,
+            if (ownRows is null) maker.Add(level.By, level.Name, level.Groups is not null || level.Others is not null,
                 new LevelSource { Level = level.Id });
-            else if (chart.Own.Match.FirstOrDefault(m => m.Around == level.By) is { } match)
+            else if (ownRows.Match.FirstOrDefault(m => m.Around == level.By) is { } match)
                 maker.Add(match.Own, level.Name, false, new LevelSource { Level = level.Id });
+        foreach (var field in crosstab?.Fields ?? [])
+            maker.Add(field.By, field.Name, field.Groups is not null || field.Others is not null, new LevelSource { Level = field.Id });
         if (chart is not null)
         {
             if (chart.Category.Within is { } within) maker.Require(within, chart);
@@ -44,16 +47,18 @@ public sealed record DetailReport(ReportDefinition Report, IReadOnlyList<Carried
         }
         else if (place.Kind == BandKind.Detail && section.Columns.FirstOrDefault(c => c.Id == it.Column) is { } column)
             maker.Add(column.Expression, column.Heading, false, new ExpressionSource { Expression = column.Expression });
-        string?[] filters = [chart?.Own is null ? SectionFilter.Text(section, dataset, report.Parameters) : null, chart?.Filter];
-        var listed = columns ?? [.. FieldsOf(section, dataset, chart)];
+        string?[] filters = [ownRows is null ? SectionFilter.Text(section, dataset, report.Parameters) : null,
+            chart?.Filter ?? crosstab?.Filter];
+        IEnumerable<string> counted = chart is not null ? chart.Values.Select(v => v.Expression).Append(chart.Category.By)
+            : crosstab is not null ? crosstab.Fields.Select(f => f.By).Concat(crosstab.Values.Select(v => v.Expression)) : [];
+        var listed = columns ?? [.. FieldsOf(ownRows is null ? section : section with { Columns = [] }, dataset, counted)];
         return new DetailReport(maker.Report(title ?? $"{report.Title}: the rows", filters, listed, TotalOf(it, section)), maker.Carries);
     }
 
-    /// <summary>Those of the section's columns, and those that the chart draws.</summary>
-    private static IEnumerable<string> FieldsOf(Section section, Dataset dataset, ChartElement? chart)
+    /// <summary>Those of the section's columns, and those that the chart or the crosstab counts.</summary>
+    private static IEnumerable<string> FieldsOf(Section section, Dataset dataset, IEnumerable<string> counted)
     {
-        var drawn = chart is null ? [] : chart.Values.Select(v => v.Expression).Append(chart.Category.By);
-        var expressions = (chart?.Own is null ? section.Columns.Select(c => c.Expression) : []).Concat(drawn);
+        var expressions = section.Columns.Select(c => c.Expression).Concat(counted);
         var named = expressions.SelectMany(e => FieldNames.In(e, dataset.Fields)).Distinct().ToList();
         var fields = named.Concat(dataset.Fields.Where(f => !f.Hidden).Select(f => f.Name)).Distinct();
         return fields.Take(Math.Clamp(named.Count, UsualColumns, UsualColumns + 3));
@@ -62,13 +67,17 @@ public sealed record DetailReport(ReportDefinition Report, IReadOnlyList<Carried
     /// <summary>The total of what is linked, and what it is taken of, where that is one total alone.</summary>
     private static (TotalElement Total, string Of)? TotalOf(Element element, Section section) => element switch
     {
-        ChartElement chart when ChartWords.ArgumentOf(chart.Values[0].Expression) is { } of && of != "*" =>
-            (new TotalElement { Id = "", Aggregate = chart.Values[0].Expression.Trim()[..chart.Values[0].Expression.Trim().IndexOf('(')]
-                .Trim().ToLowerInvariant() }, of),
+        ChartElement chart => OfAlone(chart.Values[0].Expression),
+        CrosstabElement crosstab => OfAlone(crosstab.Values[0].Expression),
         TotalElement total when total.Aggregate != MadeAggregates.PerGroup
             && section.Columns.FirstOrDefault(c => c.Id == total.Column) is { } column => (total, column.Expression),
         _ => null,
     };
+
+    private static (TotalElement Total, string Of)? OfAlone(string expression) =>
+        ChartWords.ArgumentOf(expression) is { } of and not "*"
+            ? (new TotalElement { Id = "", Aggregate = expression.Trim()[..expression.Trim().IndexOf('(')].Trim().ToLowerInvariant() }, of)
+            : null;
 
     /// <summary>Gathers the keys of a link, with a parameter and a condition for each.</summary>
     private sealed class Maker(ReportDefinition report, Dataset dataset)

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Planning;
 
 namespace LucidLattice.Core.Editing;
 
@@ -25,6 +26,9 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(SetBackground), "setBackground")]
 [JsonDerivedType(typeof(SetReportLook), "setReportLook")]
 [JsonDerivedType(typeof(AddChart), "addChart")]
+[JsonDerivedType(typeof(AddCrosstab), "addCrosstab")]
+[JsonDerivedType(typeof(SwapCrosstab), "swapCrosstab")]
+[JsonDerivedType(typeof(ChartOfCrosstab), "chartOfCrosstab")]
 [JsonDerivedType(typeof(CarryLook), "carryLook")]
 [JsonDerivedType(typeof(SetText), "setText")]
 [JsonDerivedType(typeof(LinkChart), "linkChart")]
@@ -46,7 +50,9 @@ public abstract record Edit
     protected virtual string? Named => null;
 
     /// <exception cref="EditException">The change makes no sense here; the message is meant for people.</exception>
-    public virtual ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog) =>
+    public ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog) => TiedCharts.Follow(Applied(report, catalog));
+
+    protected virtual ReportDefinition Applied(ReportDefinition report, IReportCatalog catalog) =>
         Change(Workpiece.Open(report, Section, Named), catalog).Report;
 
     /// <summary>The report with the change made.</summary>

@@ -48,7 +48,7 @@ public sealed record ElementItem(Element Element) : Item
     internal override ReportDefinition Lift(ReportDefinition report) => report.MapPart(PartHome.Holding(report, Id)!.Part.Id,
         part => part with { Elements = [.. part.Elements.Where(e => e.Id != Id)] });
 
-    internal override Item Copy(FreeIds ids) => new ElementItem(Element with { Id = ids.Like(Id) });
+    internal override Item Copy(FreeIds ids) => new ElementItem(Element.WithIds(ids.Like));
 }
 
 /// <summary>A part of a band, and where that band is.</summary>

@@ -6,7 +6,7 @@ namespace LucidLattice.Core.Editing;
 /// <summary>A change that is the same for every kind of thing in a report, which it names by id.</summary>
 public abstract record GeneralEdit : Edit
 {
-    public sealed override ReportDefinition Apply(ReportDefinition report, IReportCatalog catalog) =>
+    protected sealed override ReportDefinition Applied(ReportDefinition report, IReportCatalog catalog) =>
         Checked(Changed(report));
 
     internal sealed override Workpiece Change(Workpiece at, IReportCatalog catalog) => at with { Report = Checked(Changed(at.Report)) };

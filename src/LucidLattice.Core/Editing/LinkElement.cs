@@ -21,27 +21,36 @@ public sealed record LinkElement : Edit
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         var (place, part) = at.Bands.SelectMany(b => b.Band.Parts.Select(p => (b.Place, Part: p)))
-            .FirstOrDefault(p => p.Part.Id == Element || p.Part.Elements.Any(e => e.Id == Element));
+            .FirstOrDefault(p => p.Part.Id == Element || p.Part.Elements.Any(IsOn));
         if (part is null) throw new EditException($"There is no element “{Element}”.");
-        var element = part.Elements.FirstOrDefault(e => e.Id == Element);
+        var element = part.Elements.FirstOrDefault(IsOn);
         if (element is ChartElement) throw new EditException("The marks of a chart carry more; link the chart itself.");
-        var there = element is null ? part.Link : element.Link;
+        var there = element is null ? part.Link : element.Links().First(l => l.On == Element).Link;
         var link = Report is null ? null : Propose(at, place, element, there, LinkProposal.Target(at, catalog, Report));
         var placed = LinkProposal.Placed(link, there, Also);
-        return element is not null ? at.MapElements(e => e.Id == Element ? e with { Link = placed } : e)
+        return element is not null ? at.MapElements(e => e.Id == element.Id ? e.WithLinks((on, link) => on == Element ? placed : link) : e)
             : at with { Report = at.Report.MapPart(Element, p => p with { Link = placed }) };
     }
+
+    private bool IsOn(Element element) => element.Links().Any(l => l.On == Element);
+
+    /// <summary>What a click on a part of a crosstab brings: on a heading, the keys of its direction; else those of both.</summary>
+    private List<CrosstabField> Clicked(Element? element) => element is not CrosstabElement crosstab ? []
+        : crosstab.Down.FirstOrDefault(f => f.Id == Element) is not null ? [.. crosstab.Down]
+        : crosstab.Across.FirstOrDefault(f => f.Id == Element) is not null ? [.. crosstab.Across] : [.. crosstab.Fields];
 
     private Link Propose(Workpiece at, BandPlace place, Element? element, Link? there, ReportDefinition target)
     {
         var isRow = place.Kind == BandKind.Detail;
         var levels = at.Section.Levels.Take(isRow ? at.Section.Levels.Count : place.Level).ToList();
-        var proposal = new LinkProposal(at, levels);
+        var clicked = Clicked(element);
+        var proposal = new LinkProposal(at, [.. levels, .. clicked]);
         var fields = isRow ? (at.Dataset?.Fields ?? []).Select(f => Names.Quoted(f.Name)).ToList() : [];
         var own = isRow ? at.Section.Columns.FirstOrDefault(c => c.Id == element?.Column)?.Expression : levels.LastOrDefault()?.By;
 
         ValueSource? Source(Parameter parameter) => proposal.FromGroups(parameter)
             ?? (fields.FirstOrDefault(f => proposal.Means(f, parameter)) is { } field ? new ExpressionSource { Expression = field } : null)
+            ?? proposal.FromClicked(parameter, clicked)
             ?? (Report == "" ? null : proposal.FromReport(parameter))
             // What is clicked goes to the parameter that chooses among just that, whatever it is called.
             ?? (own is null || !proposal.ChoosesAmong(own, parameter) ? null

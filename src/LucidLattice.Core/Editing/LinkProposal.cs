@@ -7,7 +7,7 @@ namespace LucidLattice.Core.Editing;
 
 /// <summary>What any new link carries, whatever it stands on: keys of the groups around and parameters of the report that mean the same,
 /// told by their names and types.</summary>
-internal sealed class LinkProposal(Workpiece at, IReadOnlyList<Level> around)
+internal sealed class LinkProposal(Workpiece at, IReadOnlyList<GroupedBy> around)
 {
     /// <exception cref="EditException">There is nothing that readers could see.</exception>
     /// <param name="report">The id of the report that opens; empty for this one.</param>
@@ -33,6 +33,11 @@ internal sealed class LinkProposal(Workpiece at, IReadOnlyList<Level> around)
 
     public ValueSource? FromGroups(Parameter parameter) =>
         around.FirstOrDefault(l => Means(l.By, parameter)) is { } level ? new LevelSource { Level = level.Id } : null;
+
+    /// <summary>The group that a parameter chooses among, or a period of dates for one that takes periods.</summary>
+    public ValueSource? FromClicked(Parameter parameter, IReadOnlyList<GroupedBy> clicked) =>
+        clicked.LastOrDefault(g => parameter.Shape == ParameterShape.Period ? Charts.DateSteps.StepOf(g.By) is not null
+            : ChoosesAmong(g.By, parameter)) is { } found ? new LevelSource { Level = found.Id } : null;
 
     public ValueSource? FromReport(Parameter parameter) => at.Report.Parameters.FirstOrDefault(p => p.Type == parameter.Type
         && p.Shape == parameter.Shape && string.Equals(p.Name, parameter.Name, StringComparison.OrdinalIgnoreCase)) is { } own

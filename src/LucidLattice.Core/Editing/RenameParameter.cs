@@ -27,13 +27,17 @@ public sealed record RenameParameter : Edit
         string Text(string text) => ParameterNames.Renamed(text, old, name);
         string? Maybe(string? text) => text is null ? null : Text(text);
         foreach (var dataset in report.Datasets) report = report.MapRowExpressions(dataset.Id, (_, text) => Text(text));
-        report = report.MapSections(s => s with
+        LevelFill? Filled(LevelFill? fill) => fill is null ? null : fill with { From = Maybe(fill.From), To = Maybe(fill.To) };
+        report = report.MapSections(s => (s with
         {
             Conditions = Conditions(s.Conditions),
             Columns = [.. s.Columns.Select(c => c with { When = Maybe(c.When) })],
-            Levels = [.. s.Levels.Select(l => l.Fill is { } fill
-                ? l with { Fill = fill with { From = Maybe(fill.From), To = Maybe(fill.To) } } : l)],
-        });
+            Levels = [.. s.Levels.Select(l => l with { Fill = Filled(l.Fill) })],
+        }).MapElements((_, e) => e is not CrosstabElement crosstab ? e : crosstab with
+        {
+            Down = [.. crosstab.Down.Select(f => f with { Fill = Filled(f.Fill) })],
+            Across = [.. crosstab.Across.Select(f => f with { Fill = Filled(f.Fill) })],
+        }));
         // What has no rows speaks of parameters too.
         report = report.MapSections(s => s.Dataset is { Length: > 0 } ? s : s.MapElements((_, e) => OfPage(e)));
         report = report.MapLinks(link => link with

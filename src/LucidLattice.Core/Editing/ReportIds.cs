@@ -7,7 +7,7 @@ internal static class ReportIds
 {
     public static IEnumerable<string> All(ReportDefinition report) =>
     [
-        .. report.AllElements().Select(e => e.Id), .. report.AllParts().Select(p => p.Id), .. report.Sheets.Select(s => s.Id),
+        .. report.AllElements().SelectMany(e => e.AllIds()), .. report.AllParts().Select(p => p.Id), .. report.Sheets.Select(s => s.Id),
         .. report.AllSections().SelectMany(s => s.Levels.Select(l => l.Id).Concat(s.Columns.Select(c => c.Id)).Append(s.Id)),
     ];
 

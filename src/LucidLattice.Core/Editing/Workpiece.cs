@@ -71,5 +71,6 @@ internal sealed record Workpiece(ReportDefinition Report, string SectionId)
     public string NewId(string prefix) => new FreeIds(Report).Next(prefix);
 
     private static bool Holds(Section section, string id)
-        => section.Elements().Any(e => e.Element.Id == id) || section.Columns.Any(c => c.Id == id) || section.Levels.Any(l => l.Id == id);
+        => section.Elements().Any(e => e.Element.AllIds().Contains(id) || e.Element.Links().Any(l => l.On == id))
+            || section.Columns.Any(c => c.Id == id) || section.Levels.Any(l => l.Id == id);
 }

@@ -46,6 +46,9 @@ public sealed class ChartKind : ElementKind<ChartElement>
         if (element.Own is { } own && report.Datasets.All(d => d.Id != own.Dataset))
             yield return Wrong("unknown-dataset", $"The chart draws rows of “{own.Dataset}”, which the report does not have.", "own",
                 "Choose one of the report's datasets.");
+        if (element.Follows is { } tie && !report.AllElements().Any(e => e is CrosstabElement && e.Id == tie.Crosstab))
+            yield return new("follows-nothing", Severity.Warning, "The crosstab that this chart follows is gone, so it stays as it was.",
+                element.Id, "follows", Mends: ["Cut it loose."]);
         foreach (var color in Colors(element).Where(c => !HexColors.IsColor(c)))
             yield return Wrong("bad-color", $"“{color}” is no colour.", "colors", "Write it as #0B5D5B.");
         if (ChartTypes.Find(element.Chart) is null)

@@ -115,9 +115,16 @@ public sealed record CrosstabPlan(CrosstabElement Definition, double X, double W
         foreach (var missing in Query.Down.Fields.Skip(line.Fields).Concat(Query.Across.Fields.Skip(column.Fields)))
             click = click.And(missing.Id, Value.Every);
         if (!line.IsTotal && !column.IsTotal) return Link?.Action(WithCommon(click, figures, line, column, frame), frame, proof);
-        var total = line.IsTotal ? Query.Down.Fields[line.Fields] : Query.Across.Fields[column.Fields];
-        return (PartLinks.GetValueOrDefault(CrosstabElement.TotalOf(total.Id)) ?? Link)
+        return (PartLinks.GetValueOrDefault(LinkOn(line, column)) ?? Link)
             ?.ActionOfTotal(WithCommon(click, figures, line, column, frame), frame, proof);
+    }
+
+    /// <summary>The id of what the link of a cell stands on.</summary>
+    public string LinkOn(CrosstabEntry line, CrosstabEntry column)
+    {
+        if (!line.IsTotal && !column.IsTotal) return Id;
+        var total = CrosstabElement.TotalOf((line.IsTotal ? Query.Down.Fields[line.Fields] : Query.Across.Fields[column.Fields]).Id);
+        return PartLinks.ContainsKey(total) ? total : Id;
     }
 
     /// <summary>What a click on the heading of a group opens: it carries its own key and those of the groups that it stands in.</summary>

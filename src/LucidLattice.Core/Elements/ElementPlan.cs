@@ -55,7 +55,9 @@ public abstract record ElementPlan(Element Element, double X, double Width, Reso
     /// it.</summary>
     /// <param name="from">Where the piece begins, from the part's upper edge, in points.</param>
     /// <param name="end">Likewise.</param>
-    public virtual double Cut(PlacedElement placed, double from, double end) => end;
+    /// <remarks>What cannot be cut begins on the next page, if it does not begin this one.</remarks>
+    public virtual double Cut(PlacedElement placed, double from, double end) =>
+        !Surrounds && placed.Y > from + 1 && placed.Y < end && placed.Y + placed.Height > end + 0.01 ? placed.Y : end;
 
     /// <summary>True if it goes on on further pages where one cannot hold it, so that it may begin anywhere.</summary>
     public virtual bool GoesOn => false;

@@ -58,7 +58,8 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
 
     public override double Cut(PlacedElement placed, double from, double end)
     {
-        if (placed.Lines is not { Count: > 1 } lines || placed.Y >= end || placed.Y + lines.Count * placed.LineHeight <= end) return end;
+        if (placed.Lines is not { Count: > 1 } lines) return base.Cut(placed, from, end);
+        if (placed.Y >= end || placed.Y + lines.Count * placed.LineHeight <= end) return end;
         return placed.Y + Math.Floor((end - placed.Y) / placed.LineHeight + 1e-6) * placed.LineHeight;
     }
 

@@ -150,7 +150,11 @@ public sealed class ReportExplainer
         return new Explanation(dataset is null ? "A section of texts" : $"The list of “{dataset}”", said);
     }
 
-    private static string OfLevel(Level level)
+    private static string OfLevel(Level level) => $"It groups them by {Grouped(level)}"
+        + (level.NewPage ? "; each group starts on a new page." : level.Together ? "; each group is kept on one page." : ".");
+
+    /// <summary>What rows are grouped by, in which order, and which groups there are.</summary>
+    private static string Grouped(GroupedBy level)
     {
         var order = level.OrderBy is { Length: > 0 } total ? $"the {(level.Descending ? "largest" : "smallest")} {total} first"
             : level.Descending ? "from the last to the first" : "from the first to the last";
@@ -160,8 +164,7 @@ public sealed class ReportExplainer
         if (level.Groups is { } groups)
             kept += "; " + WordList.Joined(groups.Groups.Select(g => $"{WordList.Joined(g.Keys)} as “{g.Name}”"))
                 + (groups.Remaining is { } rest ? $", all others as “{rest}”" : "");
-        return $"It groups them by {level.By} (“{level.Name}”), {order}{kept}"
-            + (level.NewPage ? "; each group starts on a new page." : level.Together ? "; each group is kept on one page." : ".");
+        return $"{level.By} (“{level.Name}”), {order}{kept}";
     }
 
     private IEnumerable<string> OfBand(BandPlace place, Band band, Section? section)
@@ -179,7 +182,9 @@ public sealed class ReportExplainer
             yield return $"{place.Name(section?.Levels ?? [])}{how}: {WordList.Joined(printed)}.";
             foreach (var chart in part.Elements.OfType<ChartElement>())
                 yield return OfChart(chart, place.Kind is BandKind.ReportHeader or BandKind.ReportFooter);
-            foreach (var (id, link) in part.Elements.Select(e => (e.Id, e.Link)).Prepend((part.Id, part.Link)))
+            foreach (var crosstab in part.Elements.OfType<CrosstabElement>())
+                yield return OfCrosstab(crosstab, place.Kind is BandKind.ReportHeader or BandKind.ReportFooter);
+            foreach (var (id, link) in part.Elements.SelectMany(e => e.Links()).Prepend((part.Id, part.Link)))
                 foreach (var one in link?.All ?? []) yield return OfLink(id, one);
         }
     }
@@ -243,7 +248,24 @@ public sealed class ReportExplainer
         return $"The chart draws {WordList.Joined(chart.Values.Select(v => v.Expression))} for each {chart.Category.By}"
             + (chart.Series is { } series ? $", split by {series.By}" : "")
             + $", as {ChartTypes.Find(chart.Chart)?.Words ?? chart.Chart}, of {rows}"
-            + (chart.Filter is { Length: > 0 } filter ? $" where {filter}" : "") + ".";
+            + (chart.Filter is { Length: > 0 } filter ? $" where {filter}" : "")
+            + (chart.Follows is { } tie ? $"; it follows {PlaceNames.Of(_report, tie.Crosstab) ?? "a crosstab that is gone"}" : "") + ".";
+    }
+
+    private string OfCrosstab(CrosstabElement crosstab, bool isOfReport)
+    {
+        var rows = crosstab.Own is { } own
+            ? $"the rows of “{_report.Datasets.FirstOrDefault(d => d.Id == own.Dataset)?.Name ?? own.Dataset}”"
+            : isOfReport ? "all rows of its section" : "the rows of its group";
+        string Fields(IReadOnlyList<CrosstabField> fields) => fields.Count == 0 ? "nothing"
+            : string.Join("; inside of them ", fields.Select(f => Grouped(f) + (f.Totals switch
+            {
+                TotalPlace.First => ", with their total before them", TotalPlace.None => ", without a total",
+                _ => ", with their total after them",
+            })));
+        return $"The crosstab counts {WordList.Joined(crosstab.Values.Select(v => v.Expression + CrosstabForms.Words(v.As)))} of {rows}"
+            + (crosstab.Filter is { Length: > 0 } filter ? $" where {filter}" : "")
+            + $": down {Fields(crosstab.Down)}; across {Fields(crosstab.Across)}.";
     }
 
     private string OfLink(string id, Link link)
@@ -263,11 +285,15 @@ public sealed class ReportExplainer
     {
         CategorySource part => Part(part.Part) + "what was clicked", SeriesSource => "the series that was clicked",
         LevelSource level => Part(level.Part) + "the "
-            + (_report.AllSections().SelectMany(s => s.Levels).FirstOrDefault(l => l.Id == level.Level)?.Name ?? level.Level)
-                + " around it",
+            + (NameOfGroup(level.Level)),
         ParameterSource parameter => $":{parameter.Name} of this report", FixedSource value => $"“{value.Value}”",
         ExpressionSource worked => worked.Expression, _ => "elsewhere",
     };
+
+    private string NameOfGroup(string id) => _report.AllSections().SelectMany(s => s.Levels).FirstOrDefault(l => l.Id == id) is { } level
+        ? $"{level.Name} around it"
+        : _report.AllElements().OfType<CrosstabElement>().SelectMany(c => c.Fields).FirstOrDefault(f => f.Id == id) is { } field
+            ? $"{field.Name} that was clicked" : $"{id} around it";
 
     private static string Part(KeyPart part) => part switch { KeyPart.Start => "the start of ", KeyPart.End => "the end of ", _ => "" };
 

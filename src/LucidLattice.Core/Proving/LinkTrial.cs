@@ -58,17 +58,16 @@ public sealed class LinkTrials(ReportEngine engine, IReportCatalog catalog)
         int most = Most)
     {
         var found = run.Data?.Sections.SelectMany(d => d.Plan.Elements.Select(e => (Data: d, Plan: e))).FirstOrDefault(e =>
-            e.Plan.Id == on);
-        if (found?.Plan is not { Link: { } all } plan) return null;
-        // Charts with rows of their own are planned in a section that holds them alone.
-        if (plan is OwnChartPlan own) (plan, found) = (own.Chart, (run.Data!.Sections.First(s => s.Plan.Section.Id == on), own.Chart));
-        var links = (plan.Link ?? all).Also.Prepend((plan.Link ?? all) with { Also = [] }).ToList();
+            e.Plan.Links.Any(l => l.Id == on));
+        if (found?.Plan is not { } plan || plan.Links.FirstOrDefault(l => l.Id == on).Link is not { } all) return null;
+        var links = all.Also.Prepend(all with { Also = [] }).ToList();
         if (index < 0 || index >= links.Count || links[index] is not { Address: null } link) return null;
         var isOwn = link.Definition.Report.Length == 0;
         var target = isOwn ? run.Report : catalog.Published(link.Definition.Report);
         if (target is null) return null;
 
-        var marks = Marks(run, found.Value.Data, plan with { Link = link }).ToList();
+        var marks = (plan is CrosstabPlan crosstab ? CrosstabMarks.Of(run, found.Value.Data, crosstab, on, link)
+            : Marks(run, found.Value.Data, plan with { Link = link })).ToList();
         var tried = Spread(marks, most);
         // A row opens what belongs to it, which is as many rows as it likes, unless the author says what it equals.
         var freely = link.Definition.OtherMeasure || isOwn || (tried is [{ IsRow: true }, ..] && link.Definition.AddsUpTo is null);

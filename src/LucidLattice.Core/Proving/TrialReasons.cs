@@ -34,9 +34,11 @@ internal sealed class TrialReasons(ReportRun run, SectionData data, ElementPlan 
     private (string Words, string Source)? Missing()
     {
         var carried = link.Definition.Carries.Select(c => c.From).ToList();
+        if (plan is CrosstabPlan crosstab && crosstab.Definition.Fields.FirstOrDefault(f => !carried.OfType<LevelSource>()
+            .Any(c => c.Level == f.Id)) is { } field) return ($"The {field.Name}", field.Id);
         if (plan is ChartPlan { Query.Split: not null } && !carried.OfType<SeriesSource>().Any()) return ("Its series", "series");
         if (plan is ChartPlan && !carried.OfType<CategorySource>().Any()) return ("Its category", "category");
-        var depth = plan is ChartPlan chart ? chart.Level - data.Plan.Base
+        var depth = plan is ChartPlan chart ? chart.Level - data.Plan.Base : plan is CrosstabPlan table ? table.Level - data.Plan.Base
             : data.Plan.Bands.First(b => b.Value.Any(p => p.Elements.Any(e => e.Id == plan.Id))).Key.Level;
         var level = data.Plan.Levels.Take(depth).Select(l => l.Level)
             .FirstOrDefault(l => !carried.OfType<LevelSource>().Any(c => c.Level == l.Id));
@@ -49,10 +51,13 @@ internal sealed class TrialReasons(ReportRun run, SectionData data, ElementPlan 
         if (mark.Action.Values.Values.Any(v => v == Values.Value.EmptyText))
             return "It stands for rows without a value: perhaps the target's condition leaves them out.";
         var (own, other) = (Filter(data.Plan.Section, run.Report), Targets().Select(s => Filter(s, target)).FirstOrDefault() ?? "");
-        var ours = plan is ChartPlan { Definition.Filter: { Length: > 0 } drawn } ? drawn : "";
+        var ours = plan is ChartPlan { Definition.Filter: { Length: > 0 } drawn } ? drawn
+            : plan is CrosstabPlan { Definition.Filter: { Length: > 0 } counted } ? counted : "";
         if (result.OpensRows > result.Rows)
         {
-            if (ours.Length > 0) return $"The chart draws only rows where {ours}, and the target may list others.";
+            if (ours.Length > 0)
+                return $"The {(plan is ChartPlan ? "chart draws" : "crosstab counts")} only rows where {ours}, and the target may list "
+                    + "others.";
             if (own.Length > 0 && own != other)
                 return $"This report keeps only rows where {own}; the target keeps {(other.Length == 0 ? "all" : $"those where {other}")}.";
             return Bounds() ?? (Joins(target) > Joins(run.Report) ? "The target's joins repeat rows." : "");

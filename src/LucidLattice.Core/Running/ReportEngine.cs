@@ -60,6 +60,7 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
     public IReadOnlyList<Problem> Check(ReportDefinition report)
     {
         if (AmountChecks.Check(report) is { } amount) return [amount];
+        report = TiedCharts.Follow(report);
         var (plan, found) = ReportPlanner.Plan(report, catalog, dataset => reader.Repeated(dataset, CancellationToken.None));
         List<Problem> problems = [.. found, .. ParameterValues.CheckDefaults(report)];
         // A dataset that several sections read is looked at once, with all that they use of it.
@@ -130,8 +131,9 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
             return new ReportRun(bare.Report, Resolve(bare, now, cancel), now, [amount], null, typesetter);
         }
         var parameters = Resolve(request, now, cancel);
+        var followed = TiedCharts.Follow(request.Report);
         // Authors see every column, so that they can change it.
-        var report = forAuthor ? request.Report : HiddenColumns.Without(request.Report, parameters.Values, now);
+        var report = forAuthor ? followed : HiddenColumns.Without(followed, parameters.Values, now);
         var (plan, found) = ReportPlanner.Plan(report, catalog, dataset => reader.Repeated(dataset, cancel));
         var problems = found.ToList();
         problems.AddRange(parameters.Problems);

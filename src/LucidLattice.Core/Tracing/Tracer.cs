@@ -23,6 +23,7 @@ public sealed class Tracer
     private readonly PrintedPlace _place;
     private readonly Frame _frame;
     private readonly TracedMark? _mark;
+    private readonly TracedCell? _cell;
     private readonly IReadOnlyList<(Compiled Value, ValueFormat? Format)> _values;
     private readonly List<AskedTotal> _asked = [];
 
@@ -42,7 +43,15 @@ public sealed class Tracer
             frame = run.Data!.OwnRows(own.Id, own.Around, frame) ?? throw new TraceException("No rows belong to this chart here.");
             (_plan, _data) = (own.Chart, run.Data.Sections.First(s => s.Plan.Section.Id == own.Id));
         }
+        if (_plan is OwnCrosstabPlan table)
+        {
+            frame = run.Data!.OwnRows(table.Id, table.Around, frame) ?? throw new TraceException("No rows belong to this crosstab here.");
+            (_plan, _data) = (table.Crosstab, run.Data.Sections.First(s => s.Plan.Section.Id == table.Id));
+        }
         _frame = frame;
+        if (_plan is CrosstabPlan crosstab)
+            _cell = TracedCell.Find(run.Data!.Crosstabs[crosstab.Id], crosstab, frame, place.Mark)
+                ?? throw new TraceException(place.Mark is { } cell ? $"The crosstab has no cell “{cell}” here." : "It has no rows here.");
         if (_plan is ChartPlan chart && place.Mark is { } mark)
             _mark = TracedMark.Find(run, _data, chart, frame, mark, typesetter)
                 ?? throw new TraceException($"The chart draws no mark “{mark}” here.");
@@ -58,6 +67,9 @@ public sealed class Tracer
 
     private List<(Compiled, ValueFormat?)> Values()
     {
+        if (_plan is CrosstabPlan crosstab)
+            return [.. crosstab.Query.Values.Where((_, i) => _place.Mark is null || i == _cell!.Value)
+                .Select(v => (v.Number, (ValueFormat?)v.Full))];
         if (_plan is not ChartPlan chart)
             return [.. _plan.Said.Where(p => p.Value is not null).Select(p => (p.Value!, p.Format)),
                 .. _plan.Written.Select(w => (w, (ValueFormat?)null))];
@@ -75,6 +87,7 @@ public sealed class Tracer
             _frame.MarkTotals = _data.TotalsOf(chart.Query.MarkTotals.Specs, rows);
             _frame.Mark = 0;
         }
+        if (_cell is { Cell: var at }) (_frame.MarkTotals, _frame.MarkLevel, _frame.Mark) = (at.Cells.Totals, at.Level, at.Group);
         _frame.Asked = _asked;
         foreach (var (value, _) in _values) _frame.Try(value);
         _frame.Asked = null;
@@ -86,7 +99,9 @@ public sealed class Tracer
     public Trace Trace()
     {
         var parts = _asked.Count > 0 ? _asked.Select(Part).ToList() : [RowsAlone()];
-        return new Trace(_place, _mark is { } mark ? mark.Content.Spoken(mark.Mark) : PlaceNames.Of(_run.Report, _plan.Id) ?? _plan.Id,
+        var name = _cell is { } cell ? cell.Spoken : _mark is { } mark ? mark.Content.Spoken(mark.Mark)
+            : PlaceNames.Of(_run.Report, _plan.Id) ?? _plan.Id;
+        return new Trace(_place, name,
             Where(), Printed(), [.. Expressions()], parts, Inputs(),
             _data.Rows.Count, _data.Tree.Order.Length);
     }
@@ -100,7 +115,7 @@ public sealed class Tracer
                 .Select(f => $"{Names.Quoted(f.Name)} = {f.Expression}")).Distinct();
     }
 
-    private string Printed() => _mark is { } mark ? mark.Figure
+    private string Printed() => _cell is { } cell ? cell.Figure : _mark is { } mark ? mark.Figure
         : _plan is ChartPlan ? "" : _plan.Said.Count > 0 ? string.Concat(_plan.Said.Select(p => p.Text(_frame))) : string.Join(", ",
             _values.Select(v => _frame.Try(v.Value)).Where(v => !v.IsNull).Select(v => v.Invariant));
 
@@ -118,11 +133,12 @@ public sealed class Tracer
     private int LevelOfPlace()
     {
         if (_plan is ChartPlan chart) return chart.Level;
+        if (_plan is CrosstabPlan crosstab) return crosstab.Level;
         var place = _data.Plan.Bands.First(b => b.Value.Any(p => p.Elements.Contains(_plan))).Key;
         return place.Kind == BandKind.Detail ? _data.Tree.Innermost : _data.Plan.Base + place.Level;
     }
 
-    private bool IsRow => _place.Page is null && _plan is not ChartPlan && _data.Plan.Bands
+    private bool IsRow => _place.Page is null && _plan is not (ChartPlan or CrosstabPlan) && _data.Plan.Bands
         .Any(b => b.Key.Kind == BandKind.Detail && b.Value.Any(p => p.Elements.Contains(_plan)));
 
     /// <summary>A number without totals comes from its row, or says something about the rows of its group.</summary>
@@ -163,7 +179,8 @@ public sealed class Tracer
     private string OverWords(AskedTotal asked) => asked.Over switch
     {
         AskedOver.Page => "of what starts on this page",
-        AskedOver.Mark => _mark is null ? "of everything that is drawn" : "of what this mark stands for",
+        AskedOver.Mark => _cell is not null ? _place.Mark is null ? "of everything that the crosstab counts" : $"of {_cell.Spoken}"
+            : _mark is null ? "of everything that is drawn" : "of what this mark stands for",
         AskedOver.UpToHere => $"{GroupWords(asked.Level, asked.Group)}, up to here",
         _ => GroupWords(asked.Level, asked.Group),
     };
@@ -177,7 +194,9 @@ public sealed class Tracer
     private (double? Share, string? Of) Share(AskedTotal asked)
     {
         if (asked.Spec is not { Kind: Sum or Count, Distinct: false } || asked.Value.IsNull) return (null, null);
-        var (rows, words) = asked.Over == AskedOver.Mark && _mark is not null
+        var (rows, words) = asked.Over == AskedOver.Mark && _cell is not null
+            ? (_place.Mark is null ? [] : _cell.Whole.Rows.ToArray(), "what the crosstab counts")
+            : asked.Over == AskedOver.Mark && _mark is not null
             ? (AllDrawn(), "what the chart draws")
             : asked.Over == AskedOver.Group && asked.Level > _data.Plan.Base ? Around(asked) : ([], "");
         if (rows.Length == 0) return (null, null);
@@ -197,7 +216,7 @@ public sealed class Tracer
     {
         var inputs = new List<TraceInput>();
         var fields = _data.Plan.Dataset?.Fields ?? [];
-        if (_frame.Row >= 0 && _plan is not ChartPlan)
+        if (_frame.Row >= 0 && _plan is not (ChartPlan or CrosstabPlan))
             foreach (var index in _values.Where(v => v.Value is { ReadsRow: true, Field: null }).SelectMany(v => v.Value.Fields).Distinct())
                 inputs.Add(new TraceInput(fields[index].Caption, Table.Written(index, _frame.Row)));
         foreach (var parameter in _values.SelectMany(v => v.Value.Reads.ParameterIndices).Distinct().Order())
@@ -213,7 +232,7 @@ public sealed class Tracer
     private int[] AllDrawn() => _drawn ??= TracedMark.AllRows(_data, (ChartPlan)_plan, _frame);
 
     private int[] Range(AskedTotal asked) => asked.Over == AskedOver.Mark
-        ? _mark?.Rows ?? AllDrawn()
+        ? _cell?.Rows ?? _mark?.Rows ?? AllDrawn()
         : _data.Tree.Order[asked.From..Math.Max(asked.From, asked.To)];
 
     private int[] Covered(AskedTotal asked)
@@ -229,6 +248,7 @@ public sealed class Tracer
     public int[] Rows(int part)
     {
         if (part >= 0 && part < _asked.Count) return Covered(_asked[part]);
+        if (_cell is not null) return _cell.Rows;
         if (_plan is ChartPlan) return _mark?.Rows ?? AllDrawn();
         if (IsRow) return _frame.Row < 0 ? [] : [_frame.Row];
         if (_place.Page is not null) return _data.Tree.Order[_frame.PageRows.From.._frame.PageRows.To];
