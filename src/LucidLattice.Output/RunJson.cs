@@ -1,4 +1,5 @@
 using System.Text.Json;
+using LucidLattice.Core.Crosstabs;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Elements;
@@ -97,6 +98,11 @@ public static class RunJson
     private static void WriteValue(Utf8JsonWriter json, string name, Value value)
     {
         json.WritePropertyName(name);
+        WriteValue(json, value);
+    }
+
+    private static void WriteValue(Utf8JsonWriter json, Value value)
+    {
         switch (value.Type)
         {
             case DataType.Null: json.WriteNullValue(); break;
@@ -144,6 +150,7 @@ public static class RunJson
             tree.Path(level, group, _frame.Groups);
             Totals(level, group);
             Charts(level, group);
+            Crosstabs(level, group);
             if (level < tree.Innermost && tree.Order.Length > 0)
             {
                 json.WriteStartArray("groups");
@@ -226,6 +233,71 @@ public static class RunJson
                 json.WriteEndObject();
             }
             json.WriteEndObject();
+        }
+
+        /// <summary>The cells of crosstabs with rows: the keys of their row and column, every value, and what a click carries.</summary>
+        private void Crosstabs(int level, int group)
+        {
+            var crosstabs = Elements(level).Select(e => e.Element).OfType<CrosstabPlan>().ToList();
+            if (crosstabs.Count == 0) return;
+            json.WriteStartObject("crosstabs");
+            foreach (var plan in crosstabs)
+            {
+                Stand(new BandPlace(BandKind.GroupHeader, level), level, group);
+                var printed = new PrintedCrosstab(plan, data.Crosstabs[plan.Id], _frame, run.Proof);
+                json.WriteStartObject(plan.Id);
+                json.WriteString("title", plan.Spoken());
+                Names("down", plan.Query.Down.Fields.Select(f => f.Id));
+                Names("across", plan.Query.Across.Fields.Select(f => f.Id));
+                Names("values", plan.Query.Values.Select(v => v.Name));
+                json.WriteStartArray("cells");
+                foreach (var line in printed.Grid.Lines.Where(l => l is { HasNumbers: true, Value: <= 0 }))
+                    foreach (var column in printed.Grid.Columns.Where(c => c.Value <= 0)) Cell(printed, line, column);
+                json.WriteEndArray();
+                json.WriteEndObject();
+            }
+            json.WriteEndObject();
+
+            void Names(string name, IEnumerable<string> names)
+            {
+                json.WriteStartArray(name);
+                foreach (var one in names) json.WriteStringValue(one);
+                json.WriteEndArray();
+            }
+        }
+
+        private void Cell(PrintedCrosstab printed, CrosstabEntry line, CrosstabEntry column)
+        {
+            if (printed.Figures.Cell(line, column) is not { } cell) return;
+            cancel.ThrowIfCancellationRequested();
+            json.WriteStartObject();
+            Keys("down", true, line);
+            Keys("across", false, column);
+            json.WriteStartArray("values");
+            for (var value = 0; value < printed.Plan.Query.Values.Count; value++)
+            {
+                var (own, side) = printed.Plan.Definition.Shape.ValuesDown ? (line with { Value = value }, column)
+                    : (line, column with { Value = value });
+                WriteValue(json, printed.Figures.Shown(own, side, _frame));
+            }
+            json.WriteEndArray();
+            json.WriteNumber("rows", cell.Rows.Length);
+            if (printed.Plan.CellAction(printed.Figures, line, column, _frame, run.Proof) is { } action)
+            {
+                json.WritePropertyName("click");
+                JsonSerializer.Serialize(json, action, ReportJson.Options);
+            }
+            json.WriteEndObject();
+            if (json.BytesPending > FlushAt) json.Flush();
+
+            // Fewer keys than fields are those of a total.
+            void Keys(string name, bool isDown, CrosstabEntry entry)
+            {
+                json.WriteStartArray(name);
+                for (var fields = 1; fields <= entry.Fields; fields++)
+                    WriteValue(json, printed.Figures.Key(isDown, fields, printed.Figures.Around(isDown, entry.Fields, entry.Group, fields)));
+                json.WriteEndArray();
+            }
         }
 
         private void Stand(BandPlace place, int level, int group)

@@ -211,10 +211,13 @@ public sealed class CrosstabDrawing(CrosstabLayout layout, CrosstabShape shape, 
             Text(text, font, color, x + width - Look.Padding - measured, y + shape.Spacing, measured);
         }
         if (place is null) return;
-        var id = string.Create(CultureInfo.InvariantCulture,
-            $"{on.Id}-{line.Fields}.{line.Group}.{column.Fields}.{column.Group}.{Texts.Figures.ValueOf(line, column)}");
+        var id = MarkOf(on.Id, line, column, Texts.Figures.ValueOf(line, column));
         _items.Add(new RegionItem(x, y, width, height, id, Texts.Spoken(line, column), text, on.CellAction(line, column)));
     }
+
+    /// <summary>The id of the region over a cell.</summary>
+    public static string MarkOf(string id, CrosstabEntry line, CrosstabEntry column, int value) =>
+        string.Create(CultureInfo.InvariantCulture, $"{id}-{line.Fields}.{line.Group}.{column.Fields}.{column.Group}.{value}");
 
     private void Scale(NumberScale scale, CrosstabMeasure value, CrosstabEntry line, CrosstabEntry column, double x, double y, double width,
         double height)

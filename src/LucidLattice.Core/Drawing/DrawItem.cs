@@ -24,7 +24,11 @@ public sealed record RectItem(double X, double Y, double Width, double Height, s
 
 /// <summary>Items that together are one figure, with a text for those who cannot see it.</summary>
 /// <param name="Id">By which its numbers can be asked for; null where there is nothing to ask.</param>
-public sealed record FigureItem(string AlternativeText, IReadOnlyList<DrawItem> Items, string? Id = null) : DrawItem;
+public sealed record FigureItem(string AlternativeText, IReadOnlyList<DrawItem> Items, string? Id = null) : DrawItem
+{
+    /// <summary>True for a table, whose areas stand in rows and columns.</summary>
+    public bool IsTable { get; init; }
+}
 
 /// <summary>A figure of straight lines and curves, filled, outlined or both.</summary>
 public sealed record PathItem(DrawPath Path, string? Fill, Pen? Pen = null, double Opacity = 1) : DrawItem;

@@ -46,6 +46,10 @@ public sealed record CrosstabPlan(CrosstabElement Definition, double X, double W
     /// <summary>What tells its drawings at one place from those at others.</summary>
     public string IdAt(Frame frame) => Level > 0 ? $"{Id}-{frame.Groups[Level]}" : Id;
 
+    /// <summary>By which a cell is known wherever it is printed: the fields and groups of its row and its column, and the value.</summary>
+    public string MarkOf(CrosstabEntry line, CrosstabEntry column, Frame frame) =>
+        CrosstabDrawing.MarkOf(IdAt(frame), line, column, line.Value >= 0 ? line.Value : Math.Max(0, column.Value));
+
     /// <param name="mostLines">At most so many rows, and only the first columns; null for all.</param>
     public CrosstabLayout Layout(CrosstabFigures figures, Frame frame, ITypesetter typesetter, int? mostLines)
     {
@@ -98,7 +102,7 @@ public sealed record CrosstabPlan(CrosstabElement Definition, double X, double W
             items.Add(new PathItem(new DrawPath().MoveTo(right - 6, on.At(placed.Y)).LineTo(right, on.At(placed.Y))
                 .LineTo(right, on.At(placed.Y) + 6).Close(), Palette.Link));
         }
-        on.Items.Add(new FigureItem(Spoken(), items, IdAt(on.Frame)));
+        on.Items.Add(new FigureItem(Spoken(), items, IdAt(on.Frame)) { IsTable = true });
     }
 
     /// <summary>What it is, for those who cannot see it.</summary>

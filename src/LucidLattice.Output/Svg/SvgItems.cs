@@ -26,6 +26,7 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
                 xml.Raw("<g role=\"group\""u8);
                 xml.Attribute("aria-label"u8, figure.AlternativeText);
                 if (figure.Id is { } id) xml.Attribute("data-figure-id"u8, id);
+                if (figure.IsTable) xml.Raw(" data-table=\"\""u8);
                 xml.Raw(">"u8);
                 _marksOfFigure = 0;
                 foreach (var inner in figure.Items) Write(inner);

@@ -37,6 +37,8 @@ public static class RunEndpoints
         runs.MapGet("/pdf", Pdf).WithName("getPdf").Produces<string>(contentType: "application/pdf");
         runs.MapGet("/charts/{figure}", Chart).WithName("getChart");
         runs.MapGet("/charts/{figure}/{format}", ChartFile).WithName("getChartFile").Produces<string>(contentType: "image/svg+xml");
+        runs.MapGet("/crosstabs/{figure}", Crosstab).WithName("getCrosstab");
+        runs.MapGet("/crosstabs/{figure}/csv", CrosstabFile).WithName("getCrosstabFile").Produces<string>(contentType: "text/csv");
         runs.MapGet("/json", Json).WithName("getRunJson").Produces<string>(contentType: "application/json");
     }
 
@@ -187,6 +189,21 @@ public static class RunEndpoints
             _ => throw ApiException.NotFound("A chart comes as svg, png or csv."),
         };
     }
+
+    /// <summary>A crosstab as a table that readers sort, fold and walk through.</summary>
+    private static async Task<CrosstabView> Crosstab(string id, string figure, RunStore store) =>
+        RunCrosstabs.View(CrosstabOf(await Entry(id, store).Figures, figure));
+
+    private static async Task<IResult> CrosstabFile(string id, string figure, RunStore store, HttpContext context)
+    {
+        var run = await Entry(id, store).Figures;
+        var crosstab = CrosstabOf(run, figure);
+        return File(run, "csv", "text/csv", context, (_, s) => CrosstabCsv.Write(crosstab, s));
+    }
+
+    private static PrintedCrosstab CrosstabOf(ReportRun run, string figure) =>
+        run.Data is null ? throw HasProblems(run)
+        : RunCrosstabs.Find(run, figure) ?? throw ApiException.NotFound("This report has no such crosstab.");
 
     private static DrawnChart ChartOf(ReportRun run, string figure) =>
         run.Data is null ? throw HasProblems(run)

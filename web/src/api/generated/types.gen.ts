@@ -228,6 +228,8 @@ export type ChartSplit = {
     looks?: Array<NamedSeries>;
 };
 
+export type ChartSpot = 'above' | 'below' | 'sheet';
+
 export type ChartText = {
     text?: null | string;
     shown?: TextShown;
@@ -236,6 +238,11 @@ export type ChartText = {
 };
 
 export type ChartTextSide = 'automatic' | 'above' | 'below' | 'left' | 'right';
+
+export type ChartTie = {
+    crosstab: string;
+    swapped?: boolean;
+};
 
 export type ChartTrend = {
     kind?: TrendKind;
@@ -414,6 +421,8 @@ export type Column = {
     onlyChanges?: boolean;
 };
 
+export type ColumnWidths = 'contents' | 'equal' | 'given';
+
 export type ComposeBand = {
     /**
      * The id of its section; of page bands, of the sheet's first one.
@@ -576,6 +585,94 @@ export type CopyState = {
     changed: Array<FieldChange>;
     added: Array<string>;
     breaks?: null | Array<FieldChange>;
+};
+
+export type CrosstabCell = {
+    text: string;
+    number: null | number;
+    mark: null | string;
+    action: null | LinkAction;
+};
+
+export type CrosstabField = {
+    id: string;
+    name: string;
+    by: string;
+    descending?: boolean;
+    orderBy?: null | string;
+    keep?: null | string;
+    first?: null | number;
+    others?: null | string;
+    groups?: null | NamedGroups;
+    label?: null | string;
+    emptyName?: null | string;
+    omitEmpty?: boolean;
+    closed?: boolean;
+    fill?: null | LevelFill;
+    pattern?: null | string;
+    totals?: TotalPlace;
+    totalName?: null | string;
+    link?: null | Link;
+    totalLink?: null | Link;
+};
+
+export type CrosstabForm = 'value' | 'shareOfRow' | 'shareOfColumn' | 'shareOfWhole' | 'difference' | 'differenceToYearBefore' | 'running' | 'rank';
+
+export type CrosstabHeading = {
+    text: string;
+    column: number;
+    columns: number;
+    rows: number;
+    isTotal: boolean;
+    action: null | LinkAction;
+};
+
+export type CrosstabLine = {
+    kind: EntryKind;
+    groups: Array<number>;
+    headings: Array<string>;
+    labels: Array<string>;
+    value: number;
+    cells: Array<CrosstabCell>;
+    action: null | LinkAction;
+};
+
+export type CrosstabShape = {
+    stepped?: boolean;
+    valuesDown?: boolean;
+    wide?: WideTable;
+    order?: PageOrder;
+    leastScale?: number;
+    widths?: ColumnWidths;
+    columnWidth?: null | number;
+    headingWidths?: Array<number>;
+    turnHeadings?: boolean;
+    grid?: TableGrid;
+    headingShade?: null | string;
+    totalShade?: null | string;
+    rowShade?: null | string;
+    spacing?: number;
+    repeatHeadings?: boolean;
+};
+
+export type CrosstabValue = {
+    expression: string;
+    name?: null | string;
+    pattern?: null | string;
+    as?: CrosstabForm;
+    rules?: Array<StyleRule>;
+    scale?: null | NumberScale;
+    scaleByRow?: boolean;
+    lineOver?: null | string;
+};
+
+export type CrosstabView = {
+    title: string;
+    corner: Array<string>;
+    head: Array<Array<CrosstabHeading>>;
+    lines: Array<CrosstabLine>;
+    linesLeftOut: number;
+    columnsLeftOut: number;
 };
 
 export type CsvColumn = {
@@ -882,6 +979,12 @@ export type Edit = ({
 } & EditSetReportLook) | ({
     type?: 'addChart';
 } & EditAddChart) | ({
+    type?: 'addCrosstab';
+} & EditAddCrosstab) | ({
+    type?: 'swapCrosstab';
+} & EditSwapCrosstab) | ({
+    type?: 'chartOfCrosstab';
+} & EditChartOfCrosstab) | ({
     type?: 'carryLook';
 } & EditCarryLook) | ({
     type?: 'setText';
@@ -910,6 +1013,14 @@ export type EditAddChart = {
     band: BandKind;
     level?: number;
     look?: null | ChartLook;
+    section?: null | string;
+};
+
+export type EditAddCrosstab = {
+    type?: 'addCrosstab';
+    band: BandKind;
+    level?: number;
+    onSheet?: boolean;
     section?: null | string;
 };
 
@@ -995,6 +1106,13 @@ export type EditCarryLook = {
     look?: null | ChartLook;
     to?: Array<string>;
     parts?: Array<LookPart>;
+    section?: null | string;
+};
+
+export type EditChartOfCrosstab = {
+    type?: 'chartOfCrosstab';
+    crosstab: string;
+    at?: ChartSpot;
     section?: null | string;
 };
 
@@ -1154,6 +1272,12 @@ export type EditSetText = {
     section?: null | string;
 };
 
+export type EditSwapCrosstab = {
+    type?: 'swapCrosstab';
+    crosstab: string;
+    section?: null | string;
+};
+
 export type Element = ({
     type?: 'text';
 } & ElementTextElement) | ({
@@ -1176,7 +1300,9 @@ export type Element = ({
     type?: 'contents';
 } & ElementContentsElement) | ({
     type?: 'chart';
-} & ElementChartElement);
+} & ElementChartElement) | ({
+    type?: 'crosstab';
+} & ElementCrosstabElement);
 
 export type ElementBoxElement = {
     type?: 'box';
@@ -1216,6 +1342,7 @@ export type ElementChartElement = {
     chart?: string;
     rows?: ChartRows;
     own?: null | ChartOwnRows;
+    follows?: null | ChartTie;
     filter?: null | string;
     category: ChartCategory;
     series?: null | ChartSplit;
@@ -1281,6 +1408,26 @@ export type ElementCodeElement = {
 export type ElementContentsElement = {
     type?: 'contents';
     levels?: number;
+    id: string;
+    column?: null | string;
+    x?: number;
+    width?: number;
+    y?: number;
+    height?: number;
+    style?: null | Style;
+    when?: null | string;
+    locked?: boolean;
+    link?: null | Link;
+};
+
+export type ElementCrosstabElement = {
+    type?: 'crosstab';
+    own?: null | ChartOwnRows;
+    filter?: null | string;
+    down?: Array<CrosstabField>;
+    across?: Array<CrosstabField>;
+    values: Array<CrosstabValue>;
+    shape?: CrosstabShape;
     id: string;
     column?: null | string;
     x?: number;
@@ -1389,6 +1536,8 @@ export type ElementView = {
     height: number;
     printed?: null | PrintedPlace;
 };
+
+export type EntryKind = 'leaf' | 'total' | 'heading';
 
 export type ExchangeProposal = {
     next: Dataset;
@@ -2066,6 +2215,8 @@ export type PageColumns = {
     start?: null | string;
 };
 
+export type PageOrder = 'downFirst' | 'acrossFirst';
+
 export type PagePlace = {
     element: null | string;
     section: string;
@@ -2624,6 +2775,8 @@ export type StyleRule = {
     italic?: null | boolean;
 };
 
+export type TableGrid = 'rows' | 'all' | 'none';
+
 export type TableInfo = {
     name: string;
     isView: boolean;
@@ -2658,6 +2811,8 @@ export type TotalChoice = {
 };
 
 export type TotalForm = 'value' | 'shareOfAround' | 'shareOfAll' | 'running' | 'runningInAround' | 'rank' | 'rankInAround' | 'change' | 'growth' | 'changeOnYear' | 'growthOnYear';
+
+export type TotalPlace = 'last' | 'first' | 'none';
 
 export type Trace = {
     place: PrintedPlace;
@@ -2845,6 +3000,8 @@ export type Watermark = {
     size?: number;
     turn?: number;
 };
+
+export type WideTable = 'continue' | 'shrink' | 'cut';
 
 /**
  * Asks how wide the columns of a section have to be for what stands in them.
@@ -4251,6 +4408,44 @@ export type GetChartFileResponses = {
 };
 
 export type GetChartFileResponse = GetChartFileResponses[keyof GetChartFileResponses];
+
+export type GetCrosstabData = {
+    body?: never;
+    path: {
+        id: string;
+        figure: string;
+    };
+    query?: never;
+    url: '/api/runs/{id}/crosstabs/{figure}';
+};
+
+export type GetCrosstabResponses = {
+    /**
+     * OK
+     */
+    200: CrosstabView;
+};
+
+export type GetCrosstabResponse = GetCrosstabResponses[keyof GetCrosstabResponses];
+
+export type GetCrosstabFileData = {
+    body?: never;
+    path: {
+        id: string;
+        figure: string;
+    };
+    query?: never;
+    url: '/api/runs/{id}/crosstabs/{figure}/csv';
+};
+
+export type GetCrosstabFileResponses = {
+    /**
+     * OK
+     */
+    200: string;
+};
+
+export type GetCrosstabFileResponse = GetCrosstabFileResponses[keyof GetCrosstabFileResponses];
 
 export type GetRunJsonData = {
     body?: never;

@@ -1,0 +1,31 @@
+using LucidLattice.Core.Crosstabs;
+using LucidLattice.Core.Running;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Output.Charts;
+
+/// <summary>All numbers of a crosstab as CSV, as a spreadsheet takes them: a line for each row with the names of its groups, a column for
+/// each column with its headings one after the other, and numbers as they are.</summary>
+public static class CrosstabCsv
+{
+    public static void Write(PrintedCrosstab crosstab, Stream output) => CsvOutput.Write(output, csv =>
+    {
+        var (grid, texts, figures) = (crosstab.Grid, crosstab.Texts, crosstab.Figures);
+        var fields = figures.Query.Down.Fields;
+        var columns = grid.Columns.Select(c => string.Join(", ", texts.Names(false, c)
+            .Concat(c.Value >= 0 || grid.Columns.Count == 1 ? [figures.Query.Values[Math.Max(0, c.Value)].Name] : [])));
+        foreach (var head in fields.Select(f => f.Name).Concat(texts.NamesDown ? ["Value"] : []).Concat(columns))
+            csv.WriteField(CsvOutput.Harmless(head));
+        csv.EndRecord();
+        foreach (var line in grid.Lines.Where(l => l.HasNumbers))
+        {
+            var names = texts.Names(true, line).ToList();
+            for (var i = 0; i < fields.Count; i++) csv.WriteField(CsvOutput.Harmless(names.ElementAtOrDefault(i) ?? ""));
+            if (texts.NamesDown) csv.WriteField(CsvOutput.Harmless(figures.Query.Values[Math.Max(0, line.Value)].Name));
+            foreach (var column in grid.Columns)
+                csv.WriteField(figures.Shown(line, column, crosstab.Frame) is { IsNull: false } value
+                    ? value.Type == DataType.Text ? CsvOutput.Harmless(value.Text) : value.Invariant : "");
+            csv.EndRecord();
+        }
+    });
+}
