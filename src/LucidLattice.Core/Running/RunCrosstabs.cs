@@ -24,7 +24,14 @@ public sealed record PrintedCrosstab(CrosstabPlan Plan, CrosstabFigures Figures,
 /// <param name="Head">The rows of column headings; one over several columns or rows stands once.</param>
 /// <param name="LinesLeftOut">Rows that are in the file of all numbers alone.</param>
 public sealed record CrosstabView(string Title, IReadOnlyList<string> Corner, IReadOnlyList<IReadOnlyList<CrosstabHeading>> Head,
-    IReadOnlyList<CrosstabLine> Lines, int LinesLeftOut, int ColumnsLeftOut);
+    IReadOnlyList<CrosstabLine> Lines, int LinesLeftOut, int ColumnsLeftOut)
+{
+    /// <summary>True if nested headings stand in one column, each moved in.</summary>
+    public bool IsStepped { get; init; }
+
+    /// <summary>The groups that are closed at first, each by the groups on the way to it: <c>0.3</c>.</summary>
+    public IReadOnlyList<string> Closed { get; init; } = [];
+}
 
 /// <param name="Column">The first column that it stands above.</param>
 public sealed record CrosstabHeading(string Text, int Column, int Columns, int Rows, bool IsTotal, LinkAction? Action);
@@ -74,7 +81,12 @@ public static class RunCrosstabs
             before = line;
         }
         return new CrosstabView(printed.Plan.Spoken(), [.. Enumerable.Range(0, texts.HeadColumns).Select(texts.Corner)], Head(printed), lines,
-            grid.Lines.Count - lines.Count + grid.LeftOut.Lines, grid.LeftOut.Columns);
+            grid.Lines.Count - lines.Count + grid.LeftOut.Lines, grid.LeftOut.Columns)
+        {
+            IsStepped = printed.Plan.Definition.Shape.Stepped,
+            Closed = [.. lines.SelectMany(l => l.Groups.Select((_, i) => (Field: i, Group: string.Join('.', l.Groups.Take(i + 1)))))
+                .Where(g => printed.Plan.Definition.Down[g.Field].Closed).Select(g => g.Group).Distinct()],
+        };
     }
 
     private static CrosstabLine Line(PrintedCrosstab printed, CrosstabEntry line, CrosstabEntry? before)

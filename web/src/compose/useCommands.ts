@@ -6,6 +6,7 @@ import { ask } from './commands';
 import { useCompose } from './composeStore';
 import { allElements, allSections, bandName, offeredFields } from './definition';
 import { kindOf } from './kinds';
+import { useAddCrosstab } from './panels/crosstab/useAddCrosstab';
 import { arrangeable, selectedIds } from './selected';
 import { setRulers, setZoom } from './zoom';
 
@@ -33,6 +34,7 @@ export function useCommands(): Command[] {
     'setSheet',
   );
   const section = useActiveSection();
+  const addCrosstab = useAddCrosstab();
   const navigate = useNavigate();
   if (!definition || !section) return [];
   const ids = selectedIds(selection);
@@ -82,6 +84,16 @@ export function useCommands(): Command[] {
           run: () => void edit({ type: 'arrange', places: arranged(movable, how) }),
         }))
       : []),
+    {
+      name: 'Add a crosstab of all rows',
+      group: 'Add',
+      run: () => addCrosstab(section.id, 'reportHeader'),
+    },
+    {
+      name: 'Add a crosstab on a sheet of its own',
+      group: 'Add',
+      run: () => addCrosstab(section.id, 'reportHeader', 0, true),
+    },
     ...fields.flatMap((f) => [
       {
         name: `Add ${caption(f)} as a column`,

@@ -14,12 +14,14 @@ const formats = [
   { format: 'csv', label: 'Save its numbers as CSV' },
 ];
 
-/** What can be done with a chart: its numbers as a table, its picture and its numbers as files. */
+/** What can be done with a chart or a crosstab: its numbers as a table, its picture and its numbers as files. */
 export function FigureMenu({
   run,
   figure,
   at,
   mark,
+  isTable,
+  onTable,
   onTrace,
   onClose,
 }: {
@@ -28,6 +30,9 @@ export function FigureMenu({
   at: { x: number; y: number };
   /** What the mark is called that is meant. */
   mark?: string;
+  /** True for a crosstab, which is a table already. */
+  isTable?: boolean;
+  onTable: () => void;
   onTrace: () => void;
   onClose: () => void;
 }) {
@@ -43,8 +48,24 @@ export function FigureMenu({
       >
         {mark ? `Where does ${mark} come from?` : 'Where does it come from?'}
       </MenuItem>
-      <MenuItem onClick={() => setTable(true)}>Show its numbers</MenuItem>
-      {formats.map(({ format, label }) => (
+      {isTable ? (
+        <MenuItem
+          onClick={() => {
+            onClose();
+            onTable();
+          }}
+        >
+          Sort, fold and copy it as a table
+        </MenuItem>
+      ) : (
+        <MenuItem onClick={() => setTable(true)}>Show its numbers</MenuItem>
+      )}
+      {isTable && (
+        <MenuItem component="a" href={`/api/runs/${run}/crosstabs/${encodeURIComponent(figure)}/csv`} onClick={onClose}>
+          Save it as CSV
+        </MenuItem>
+      )}
+      {(isTable ? [] : formats).map(({ format, label }) => (
         <MenuItem key={format} component="a" href={`/api/runs/${run}/charts/${encodeURIComponent(figure)}/${format}`} onClick={onClose}>
           {label}
         </MenuItem>

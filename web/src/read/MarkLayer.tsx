@@ -7,10 +7,11 @@ import { useSnackbar } from 'notistack';
 import type { PrintedPlace } from '../api/generated';
 import { color } from '../theme/tokens';
 import { TraceDialog } from '../trace/TraceDialog';
+import { CrosstabDialog } from './CrosstabDialog';
 import { FigureMenu } from './FigureMenu';
 import { PlaceMenu, placeOf, printedAt, type PlaceOnPage } from './PlaceMenu';
-import { targetsOf, type MarkTarget } from './linkTargets';
-import { bringOut, figureOf, markChosen, markOf, walk } from './marks';
+import { targetsOf, targetsOfAction, type MarkTarget } from './linkTargets';
+import { bringOut, figureOf, isTable, markChosen, markOf, walk } from './marks';
 
 interface Tip {
   x: number;
@@ -38,9 +39,10 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
   const [place, setPlace] = useState<PlaceOnPage>();
   const root = useRef<HTMLDivElement>(null);
   const [tip, setTip] = useState<Tip>();
-  const [figure, setFigure] = useState<{ id: string; x: number; y: number }>();
-  const [menu, setMenu] = useState<{ id: string; x: number; y: number; at?: PlaceOnPage }>();
-  const [choices, setChoices] = useState<{ targets: MarkTarget[]; left: number; top: number; from: SVGElement }>();
+  const [figure, setFigure] = useState<{ id: string; x: number; y: number; isTable: boolean }>();
+  const [menu, setMenu] = useState<{ id: string; x: number; y: number; at?: PlaceOnPage; isTable: boolean }>();
+  const [table, setTable] = useState<{ id: string; at?: PlaceOnPage }>();
+  const [choices, setChoices] = useState<{ targets: MarkTarget[]; left: number; top: number; from?: SVGElement }>();
   const [traced, setTraced] = useState<PrintedPlace>();
   const { enqueueSnackbar } = useSnackbar();
   const trace = async (at?: PlaceOnPage) => {
@@ -70,7 +72,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
     const around = figureOf(target);
     if (around) {
       const box = around.getBoundingClientRect();
-      setFigure({ id: around.dataset.figureId!, x: box.right, y: box.top });
+      setFigure({ id: around.dataset.figureId!, x: box.right, y: box.top, isTable: isTable(around) });
     } else if (!(target instanceof Element && target.closest('[data-figure-button]'))) setFigure(undefined);
     const isName = mark?.dataset.series !== undefined && mark.dataset.figure === '';
     bringOut(around, isName ? mark.dataset.series : undefined);
@@ -98,14 +100,17 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
     setTip(undefined);
     setFigure(undefined);
     const chosen = targets.map((t) => ({ ...t, open: newTab ? ('newTab' as const) : here ? ('here' as const) : t.open }));
-    const box = mark.getBoundingClientRect();
-    if (chosen.length === 1) onMark(chosen[0]);
+    choose(chosen, mark);
+  };
+  const choose = (chosen: MarkTarget[], mark?: SVGElement) => {
+    const box = mark?.getBoundingClientRect() ?? new DOMRect(window.innerWidth / 2, 120, 0, 0);
+    if (chosen.length === 1) onMark?.(chosen[0]);
     else setChoices({ targets: chosen, left: box.left + box.width / 2, top: box.top + Math.min(box.height, 24), from: mark });
   };
   const openMenu = (at?: PlaceOnPage, target?: EventTarget) => {
     const around = target && figureOf(target);
     if (!around?.dataset.figureId) return false;
-    setMenu({ id: around.dataset.figureId, x: at?.left ?? 0, y: at?.top ?? 0, at });
+    setMenu({ id: around.dataset.figureId, x: at?.left ?? 0, y: at?.top ?? 0, at, isTable: isTable(around) });
     return true;
   };
   return (
@@ -141,7 +146,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
         <IconButton
           data-figure-button
           size="small"
-          aria-label="More about this chart"
+          aria-label={`More about this ${figure.isTable ? 'table' : 'chart'}`}
           title="Its numbers, and files of it"
           tabIndex={-1}
           onClick={(e) => {
@@ -151,6 +156,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
               id: figure.id,
               x: e.clientX,
               y: e.clientY,
+              isTable: figure.isTable,
               at: picture ? placeOf({ target: picture }, run, report, sheet) : undefined,
             });
           }}
@@ -176,8 +182,22 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
           figure={menu.id}
           at={menu}
           mark={menu.at?.mark?.label}
+          isTable={menu.isTable}
+          onTable={() => setTable({ id: menu.id, at: menu.at })}
           onTrace={() => void trace(menu.at)}
           onClose={() => setMenu(undefined)}
+        />
+      )}
+      {table && (
+        <CrosstabDialog
+          run={run}
+          figure={table.id}
+          onFollow={(action) => {
+            setTable(undefined);
+            choose(targetsOfAction(action));
+          }}
+          onTrace={(mark) => void trace(table.at && { ...table.at, mark: { id: mark, label: '' } })}
+          onClose={() => setTable(undefined)}
         />
       )}
       {choices && (
@@ -186,7 +206,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
           onClose={() => setChoices(undefined)}
           anchorReference="anchorPosition"
           anchorPosition={{ left: choices.left, top: choices.top }}
-          slotProps={{ transition: { onExited: () => choices.from.focus() } }}
+          slotProps={{ transition: { onExited: () => choices.from?.focus() } }}
         >
           {choices.targets.map((target, i) => (
             <MenuItem

@@ -32,20 +32,22 @@ export function targetsOf({ dataset }: SVGElement): MarkTarget[] {
     group: dataset.group ? (JSON.parse(dataset.group) as GroupAddress) : undefined,
   };
   const also = JSON.parse(dataset.also ?? '[]') as LinkAction[];
-  return [
-    first,
-    ...also.map((a) => ({
-      report: a.report,
-      title: a.title,
-      values: a.values ?? {},
-      open: a.open ?? 'beside',
-      proof: a.proof ?? undefined,
-      sheet: a.sheet ?? undefined,
-      address: a.address ?? undefined,
-      group: a.group ?? undefined,
-    })),
-  ];
+  return [first, ...also.map(targetOf)];
 }
+
+const targetOf = (action: LinkAction): MarkTarget => ({
+  report: action.report,
+  title: action.title,
+  values: action.values ?? {},
+  open: action.open ?? 'beside',
+  proof: action.proof ?? undefined,
+  sheet: action.sheet ?? undefined,
+  address: action.address ?? undefined,
+  group: action.group ?? undefined,
+});
+
+/** What an action leads to, with the links beside it. */
+export const targetsOfAction = (action: LinkAction): MarkTarget[] => [action, ...(action.also ?? [])].map(targetOf);
 
 /** A web address that may be opened: the server writes no others, and no page is trusted to. */
 export const isWebAddress = (address: string) => /^https?:\/\//.test(address);

@@ -3,11 +3,30 @@ export const markOf = (target: EventTarget) => (target instanceof Element ? targ
 
 export const figureOf = (target: EventTarget) => (target instanceof Element ? target.closest<SVGElement>('[data-figure-id]') : null);
 
+/** Whether a figure is a table, whose marks stand in rows and columns. */
+export const isTable = (figure: Element) => figure.hasAttribute('data-table');
+
+const numberAt = (mark: Element, name: string) => Number(mark.getAttribute(name));
+
+/** The mark that an arrow key leads to in a table: the nearest one beside, above or below. */
+function inTable(all: SVGElement[], mark: Element, key: string): SVGElement | undefined {
+  const [x, y] = [numberAt(mark, 'x'), numberAt(mark, 'y')];
+  const row = all.filter((m) => Math.abs(numberAt(m, 'y') - y) < 1);
+  const [along, back] = [key === 'ArrowRight' || key === 'ArrowLeft', key === 'ArrowLeft' || key === 'ArrowUp'];
+  const name = along ? 'x' : 'y';
+  const at = along ? x : y;
+  const line = along ? row : all.filter((m) => Math.abs(numberAt(m, 'x') - x) < 1);
+  const ahead = line.filter((m) => (back ? numberAt(m, name) < at - 1 : numberAt(m, name) > at + 1));
+  ahead.sort((a, b) => (numberAt(a, name) - numberAt(b, name)) * (back ? -1 : 1));
+  return ahead[0];
+}
+
 /** Where an arrow key leads within a chart: to the next or the last one, in the order in which they are drawn. */
 export function walk(mark: Element, key: string): SVGElement | undefined {
   const figure = figureOf(mark);
   if (!figure) return undefined;
   const all = [...figure.querySelectorAll<SVGElement>('[data-mark]')];
+  if (isTable(figure) && key.startsWith('Arrow')) return inTable(all, mark, key);
   // Numbers first, then the names in the legend and along the axis.
   const isName = (one: SVGElement) => one.dataset.figure === '';
   const marks = [...all.filter((one) => !isName(one)), ...all.filter(isName)];

@@ -673,6 +673,8 @@ export type CrosstabView = {
     lines: Array<CrosstabLine>;
     linesLeftOut: number;
     columnsLeftOut: number;
+    isStepped?: boolean;
+    closed?: Array<string>;
 };
 
 export type CsvColumn = {

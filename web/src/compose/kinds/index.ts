@@ -1,5 +1,6 @@
 import type { Element } from '../../api/generated';
 import { chart } from './chart';
+import { crosstab } from './crosstab';
 import { cell, heading, total } from './column';
 import type { KindView } from './kind';
 import { line } from './line';
@@ -18,6 +19,7 @@ const kinds: Record<NonNullable<Element['type']>, KindView> = {
   checkbox,
   contents,
   chart,
+  crosstab,
 };
 
 export const kindOf = (element: Element): KindView => kinds[element.type!];

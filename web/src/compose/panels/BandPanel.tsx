@@ -9,6 +9,7 @@ import { AddMore } from './AddMore';
 import { PanelHead } from './PanelHead';
 import { PartSentences } from './PartSentences';
 import { useAddChart } from './chart/useAddChart';
+import { AddCrosstab } from './crosstab/AddCrosstab';
 
 /** A band: how often it is printed, and what can be put into it. */
 export function BandPanel({ section, band, level }: { section: Section; band: BandKind; level: number }) {
@@ -20,9 +21,9 @@ export function BandPanel({ section, band, level }: { section: Section; band: Ba
   const pageBand = band === 'pageHeader' || band === 'pageFooter';
   const chartRefusal =
     band === 'detail'
-      ? `A chart here would be drawn ${count(printed ?? 0, 'time')}, once for each row.`
+      ? `A chart or a crosstab here would be printed ${count(printed ?? 0, 'time')}, once for each row.`
       : pageBand
-        ? 'A page band has no rows that a chart could draw.'
+        ? 'A page band has no rows that a chart or a crosstab could count.'
         : '';
   const text = pageBand ? 'Page {{ page_number() }} of {{ page_count() }}' : 'New text';
   return (
@@ -40,6 +41,9 @@ export function BandPanel({ section, band, level }: { section: Section; band: Ba
         <Button variant="outlined" disabled={chartRefusal !== ''} onClick={() => addChart(section.id, band, level)}>
           {printed !== undefined && !chartRefusal ? `Add a chart, drawn ${printed === 1 ? 'once' : times(printed)}` : 'Add a chart'}
         </Button>
+        <AddCrosstab section={section} band={band} level={level} disabled={chartRefusal !== ''}>
+          {printed !== undefined && !chartRefusal ? `Add a crosstab, printed ${printed === 1 ? 'once' : times(printed)}` : 'Add a crosstab'}
+        </AddCrosstab>
         <AddMore section={section} band={band} level={level} />
       </Box>
       {chartRefusal && <Box sx={{ mt: 1, color: 'text.secondary' }}>{chartRefusal}</Box>}

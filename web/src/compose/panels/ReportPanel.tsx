@@ -22,6 +22,7 @@ import { PanelHead } from './PanelHead';
 import { ReportLookSetting } from './ReportLookSetting';
 import { SheetSetting } from './SheetSetting';
 import { useAddChart } from './chart/useAddChart';
+import { AddCrosstab } from './crosstab/AddCrosstab';
 
 /** The report as a whole: which rows it lists, in which order, and what it asks for. */
 export function ReportPanel() {
@@ -159,6 +160,12 @@ export function ReportPanel() {
         <Button variant="outlined" onClick={() => addChart(section.id, 'reportHeader')}>
           Add a chart of all rows
         </Button>
+        <AddCrosstab section={section} band="reportHeader">
+          Add a crosstab of all rows
+        </AddCrosstab>
+        <AddCrosstab section={section} band="reportHeader" onSheet>
+          A crosstab on a new sheet
+        </AddCrosstab>
         <AddList words="Add a list below" place={{ place: 'below', section: section.id }} />
         <AddList words="Beside" place={{ place: 'beside', section: section.id }} />
         <AddList words="On a new sheet" place={{ place: 'sheet', section: section.id }} />

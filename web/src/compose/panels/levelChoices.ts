@@ -1,4 +1,4 @@
-import type { Field, Level } from '../../api/generated';
+import type { Field } from '../../api/generated';
 import { caption } from '../../shell/caption';
 
 /** One way to group rows, as a sentence offers it. */
@@ -65,7 +65,11 @@ export const orders = (fields: Field[], written: (name: string) => string): { or
 ];
 
 /** How a level's order reads in its sentence. */
-export function orderWords(level: Level, known: { orderBy: string; label: string }[], byKey: string): string {
+export function orderWords(
+  level: { orderBy?: string | null; descending?: boolean },
+  known: { orderBy: string; label: string }[],
+  byKey: string,
+): string {
   if (!level.orderBy) return byKey;
   const label = known.find((o) => o.orderBy === level.orderBy)?.label ?? level.orderBy;
   return `${level.descending ? 'largest' : 'smallest'} ${label} first`;

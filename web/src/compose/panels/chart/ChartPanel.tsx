@@ -6,6 +6,7 @@ import { bandName, isChart, type Placed } from '../../definition';
 import { PanelHead } from '../PanelHead';
 import { AxesSetting } from './AxesSetting';
 import { ChartSentence } from './ChartSentence';
+import { FollowSentence, followsLink } from './FollowSentence';
 import { LinkSentence } from '../link/LinkSentence';
 import { LookSetting } from './LookSetting';
 import { MarksSetting } from './MarksSetting';
@@ -38,24 +39,27 @@ export function ChartPanel({ placed }: { placed: Placed }) {
   return (
     <>
       <PanelHead>{`Chart in the ${where}, drawn ${Number(printed) === 1 ? 'once' : times(Number(printed ?? 0))}`}</PanelHead>
-      <ChartSentence
-        chart={chart}
-        definition={definition}
-        section={rows}
-        source={
-          <RowsSource
-            chart={chart}
-            definition={definition}
-            section={section}
-            level={placed.level}
-            group={placed.level > 0 ? section.levels?.[placed.level - 1]?.name.toLowerCase() : undefined}
-            onChange={set}
-          />
-        }
-        onChange={set}
-      />
-      <LinkSentence placed={placed} />
-      <RowsSetting chart={chart} definition={definition} section={rows} onChange={set} />
+      {chart.follows && <FollowSentence chart={chart} definition={definition} onChange={set} />}
+      {!chart.follows && (
+        <ChartSentence
+          chart={chart}
+          definition={definition}
+          section={rows}
+          source={
+            <RowsSource
+              chart={chart}
+              definition={definition}
+              section={section}
+              level={placed.level}
+              group={placed.level > 0 ? section.levels?.[placed.level - 1]?.name.toLowerCase() : undefined}
+              onChange={set}
+            />
+          }
+          onChange={set}
+        />
+      )}
+      {!followsLink(chart, definition) && <LinkSentence placed={placed} />}
+      {!chart.follows && <RowsSetting chart={chart} definition={definition} section={rows} onChange={set} />}
       <WordsSetting chart={chart} definition={definition} section={rows} onChange={set} />
       <AxesSetting chart={chart} onChange={set} />
       <MarksSetting chart={chart} onChange={set} />

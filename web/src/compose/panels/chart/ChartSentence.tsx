@@ -1,18 +1,17 @@
 import type { ReactNode } from 'react';
-import type { ChartValue, ElementChartElement, Field, ReportDefinition, Section } from '../../../api/generated';
+import type { ElementChartElement, Field, ReportDefinition, Section } from '../../../api/generated';
 import { Blank, type Choice } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
 import { caption } from '../../../shell/caption';
 import { useCompose } from '../../composeStore';
 import { offeredFields, words } from '../../definition';
 import { useFieldNames } from '../../useFieldNames';
-import { useAggregates } from '../useAggregates';
+import { useTotals } from '../useTotals';
 import { arrangements, curves, orders, useChartChoices, type ChangeChart } from './choices';
 import { FieldTarget } from './FieldTarget';
 import { PickBlank } from './PickBlank';
 import { TypePicker } from './TypePicker';
 
-const simple = /^(\w+)\(([^()]+)\)$/i;
 const periods = ['year', 'quarter', 'month', 'week', 'day'];
 const isTime = (field: Field) => field.type === 'date' || field.type === 'dateTime';
 
@@ -39,10 +38,8 @@ export function useDivisions(definition: ReportDefinition, section: Section): Ch
 /** “Show the sum of passengers for each route, split by ticket class, as columns on top of one another, largest first.” */
 export function ChartSentence({ chart, definition, section, source, onChange }: Props) {
   const written = useFieldNames();
-  const aggregates = useAggregates();
   const { types } = useChartChoices();
   const named = useCompose((s) => s.view?.bands.flatMap((b) => b.charts).find((c) => c.id === chart.id)?.words);
-  const fields = offeredFields(definition, section);
   const divisions = useDivisions(definition, section);
   const type = types.find((t) => t.id === (chart.chart ?? 'columns'));
   const values = chart.values;
@@ -50,28 +47,11 @@ export function ChartSentence({ chart, definition, section, source, onChange }: 
   const divided = (expression: string, name?: string | null) =>
     divisions.find((d) => d.value === expression)?.label ??
     (words(definition, expression, section) !== expression ? words(definition, expression, section) : (name ?? expression));
-  const spoken = ({ expression }: ChartValue) => {
-    const [, aggregate = '', argument = ''] = simple.exec(expression) ?? [];
-    if (expression === 'count(*)') return 'number of rows';
-    const noun = aggregates.find((a) => a.name === aggregate.toLowerCase())?.noun ?? aggregate;
-    return aggregate ? `${noun} of ${words(definition, argument, section)}` : expression;
-  };
-  const numbers = fields.filter((f) => ['whole', 'decimal', 'double'].includes(f.type) && f.kind !== 'key');
-  const offered = [
-    { value: 'count(*)', label: 'number of rows' },
-    ...(['sum', 'avg'] as const).flatMap((a) =>
-      numbers.map((f) => ({
-        value: `${a}(${written(f.name)})`,
-        label: `${a === 'sum' ? 'sum' : 'average'} of ${caption(f).toLowerCase()}`,
-      })),
-    ),
-  ];
+  const { offered, spoken, totalOf } = useTotals(definition, section);
   const setValue = (at: number, expression: string) =>
     onChange({
       values: expression ? values.map((v, i) => (i === at ? { ...v, expression, name: null } : v)) : values.filter((_, i) => i !== at),
     });
-  /** What a field that is dropped on a value comes to. */
-  const totalOf = (name: string) => (numbers.some((f) => f.name === name) ? `sum(${written(name)})` : `count(DISTINCT ${written(name)})`);
   const several = values.length > 1 || chart.series;
   const everyOne = { value: "'All'", label: 'all rows together' };
   return (
@@ -88,7 +68,7 @@ export function ChartSentence({ chart, definition, section, source, onChange }: 
               typed={value.expression}
               onPick={(expression) => setValue(i, expression)}
             >
-              {spoken(value)}
+              {spoken(value.expression)}
             </Blank>
           </FieldTarget>
         </span>

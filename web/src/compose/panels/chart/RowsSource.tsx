@@ -10,21 +10,23 @@ import { color } from '../../../theme/tokens';
 import { useCompose } from '../../composeStore';
 import { words } from '../../definition';
 import { useFieldNames } from '../../useFieldNames';
-import type { ChangeChart } from './choices';
 
 interface Props {
-  chart: ElementChartElement;
+  /** A chart or a crosstab. */
+  chart: Pick<ElementChartElement, 'id' | 'own' | 'rows'>;
   definition: ReportDefinition;
   /** The section that the chart stands in. */
   section: Section;
   /** How many of its levels are around the chart. */
   level: number;
   group?: string;
-  onChange: ChangeChart;
+  /** True for what may count every row of the report in a group too. */
+  offersAll?: boolean;
+  onChange: (change: Pick<Partial<ElementChartElement>, 'own' | 'rows'>) => void;
 }
 
 /** “… from the rows of each route” or “… from the rows of Vessel months, matched on vessel with vessel.” */
-export function RowsSource({ chart, definition, section, level, group, onChange }: Props) {
+export function RowsSource({ chart, definition, section, level, group, offersAll = true, onChange }: Props) {
   const { edit } = useCompose('edit');
   const kept = useQuery({ ...listDatasetsOptions(), staleTime: 10_000 }).data ?? [];
   const datasets = (definition.datasets ?? []).filter((d) => d.id !== section.dataset);
@@ -34,7 +36,7 @@ export function RowsSource({ chart, definition, section, level, group, onChange 
     const [kind, id] = [value.slice(0, value.indexOf(' ')), value.slice(value.indexOf(' ') + 1)];
     if (value === 'group' || value === 'all') {
       if (chart.own) await edit({ type: 'setChartRows', chart: chart.id, dataset: null, kept: null });
-      onChange({ rows: value });
+      if (offersAll) onChange({ rows: value });
     } else if (kind === 'own') void edit({ type: 'setChartRows', chart: chart.id, dataset: id, kept: null });
     else {
       try {
@@ -57,7 +59,7 @@ export function RowsSource({ chart, definition, section, level, group, onChange 
         label="Rows drawn"
         choices={[
           ...(group ? [{ value: 'group', label: `the rows of each ${group}` }] : []),
-          { value: 'all', label: 'every row of this report' },
+          ...(offersAll || !group ? [{ value: 'all', label: 'every row of this report' }] : []),
           ...datasets.map((d) => ({ value: `own ${d.id}`, label: `the rows of ${d.name}` })),
           ...kept
             .filter((d) => !copied.has(d.id))
@@ -84,7 +86,7 @@ export function RowsSource({ chart, definition, section, level, group, onChange 
 }
 
 /** By which fields rows of its own belong to what is around the chart. */
-function Match({ chart, definition, section, level, onChange }: Omit<Props, 'group'>) {
+function Match({ chart, definition, section, level, onChange }: Omit<Props, 'group' | 'offersAll'>) {
   const written = useFieldNames();
   const own = chart.own!;
   const match = own.match ?? [];

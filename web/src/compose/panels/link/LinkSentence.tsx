@@ -6,11 +6,11 @@ import { Blank } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
 import { color } from '../../../theme/tokens';
 import { useCompose } from '../../composeStore';
-import { findElement, findPart, isChart, type Placed } from '../../definition';
+import { isChart, type Placed } from '../../definition';
 import { DetailDialog } from './DetailDialog';
 import { LastTrial } from './LastTrial';
 import { LinkTrialDialog } from './LinkTrialDialog';
-import { linksOf, together, type LinkPlace } from './linkPlace';
+import { linkAt, linksOf, putLink, together, type LinkPlace } from './linkPlace';
 import { LinkProblems, OneLink, thisReport, useTargets, webAddress } from './OneLink';
 
 /** What a click on an element does. */
@@ -29,12 +29,7 @@ export function LinksOf({ place }: { place: LinkPlace }) {
   const { chart } = place;
 
   const put = (change: (links: Link[]) => Link[]) =>
-    void edit((now) => {
-      const [part, element] = [findPart(now, place.id), findElement(now, place.id)?.element];
-      const next = together(change(linksOf(part ? part.link : element?.link)));
-      if (part) return { type: 'replace', item: { kind: 'part', part: { ...part, link: next } } };
-      return element && { type: 'replace', item: { kind: 'element', element: { ...element, link: next } } };
-    });
+    void edit((now) => putLink(now, place.id, together(change(linksOf(linkAt(now, place.id))))));
   const propose = (report: string, also: boolean) =>
     void edit(
       chart
@@ -53,12 +48,12 @@ export function LinksOf({ place }: { place: LinkPlace }) {
     }
   };
   const canNarrow = chart && !chart.category.ranges && chart.chart !== 'histogram' && !links.some(narrows);
-  const canDetail = place.element && place.band !== 'pageHeader' && place.band !== 'pageFooter' && canDetailOf(chart);
+  const canDetail = place.element?.id === place.id && place.band !== 'pageHeader' && place.band !== 'pageFooter' && canDetailOf(chart);
   return (
     <Box>
       {links.length === 0 && (
         <Sentence>
-          {chart ? 'Clicking a mark opens ' : 'Clicking it opens '}
+          {`Clicking ${chart ? 'a mark' : (place.clicked ?? 'it')} opens `}
           <Blank label="Report that opens" tone="link" choices={targets} onPick={(v) => toTarget(v, 0)}>
             nothing
           </Blank>

@@ -77,7 +77,7 @@ export function OneLink({ place, link, several, onChange, onTarget }: Props) {
   const broken = !isWeb && !isOwn && target.isError;
   return (
     <Sentence>
-      Clicking {chart ? '' : 'it '}
+      Clicking {chart ? '' : `${place.clicked ?? 'it'} `}
       {chart && (
         <Blank
           label="What is clicked"

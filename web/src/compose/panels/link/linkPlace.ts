@@ -1,7 +1,19 @@
-import type { BandKind, ElementChartElement, Element, Link, ReportDefinition, Section, ValueSource } from '../../../api/generated';
+import type {
+  BandKind,
+  CrosstabField,
+  Edit,
+  Element,
+  ElementChartElement,
+  ElementCrosstabElement,
+  Link,
+  ReportDefinition,
+  Section,
+  ValueSource,
+} from '../../../api/generated';
 import type { Choice } from '../../../sentence/Blank';
 import { caption } from '../../../shell/caption';
-import { offeredFields, words } from '../../definition';
+import { allElements, findElement, findPart, offeredFields, words } from '../../definition';
+import { fieldsOf, isCrosstab } from '../crosstab/fields';
 
 /** What a link stands on: an element, or a part of a band. */
 export interface LinkPlace {
@@ -9,6 +21,8 @@ export interface LinkPlace {
   /** Of a chart, whose marks are clicked. */
   chart?: ElementChartElement;
   element?: Element;
+  /** What is clicked, in words, where it is not simply the element: “a cell”. */
+  clicked?: string;
   link?: Link | null;
   section: Section;
   band: BandKind;
@@ -22,10 +36,13 @@ export interface Source extends Choice {
 /** Everything that a link can carry from where it stands. */
 export function sourcesAt(place: LinkPlace, definition: ReportDefinition, whole: boolean, written: (name: string) => string): Source[] {
   const { chart, section, band, level } = place;
+  const crosstab = isCrosstab(place.element) ? place.element : undefined;
+  const own = chart?.own ?? crosstab?.own;
   // Of rows of its own, a chart knows the levels that they are matched to.
   const levels = (section.levels ?? [])
     .slice(0, band === 'detail' ? undefined : level)
-    .filter((l) => !chart?.own || (chart.own.match ?? []).some((m) => m.around === l.by));
+    .filter((l) => !own || (own.match ?? []).some((m) => m.around === l.by));
+  const fields = crosstab ? clickedFields(crosstab, place.id) : [];
   const marks = chart !== undefined && !whole;
   const clicked = chart ? `the clicked ${words(definition, chart.category.by, section)}` : '';
   const hasEnds =
@@ -40,9 +57,21 @@ export function sourcesAt(place: LinkPlace, definition: ReportDefinition, whole:
     ...(marks && chart.series
       ? [{ label: `the clicked ${words(definition, chart.series.by, section)}`, source: { type: 'series' } as ValueSource }]
       : []),
-    // What is the same in all rows of a mark goes along too, though it is not drawn.
-    ...(marks ? (definition.datasets?.find((d) => d.id === (chart.own?.dataset ?? section.dataset))?.fields ?? []) : [])
-      .filter((f) => !f.hidden && ![chart?.category.by, chart?.series?.by].includes(written(f.name)))
+    ...fields.map((f) => ({ label: `the clicked ${f.name.toLowerCase()}`, source: { type: 'level', level: f.id } as ValueSource })),
+    ...fields
+      .filter((f) => /^date_trunc\b/i.test(f.by))
+      .flatMap((f) =>
+        ends.map((part) => ({
+          label: `the ${part} of the clicked ${f.name.toLowerCase()}`,
+          source: { type: 'level', level: f.id, part } as ValueSource,
+        })),
+      ),
+    // What is the same in all rows of a mark or a cell goes along too, though it is not shown.
+    ...(marks || (crosstab && !fieldsOf(crosstab).some((f) => f.id === place.id))
+      ? (definition.datasets?.find((d) => d.id === (own?.dataset ?? section.dataset))?.fields ?? [])
+      : []
+    )
+      .filter((f) => !f.hidden && ![chart?.category.by, chart?.series?.by, ...fields.map((one) => one.by)].includes(written(f.name)))
       .map((f) => ({
         label: `the ${caption(f).toLowerCase()} that all its rows have`,
         source: { type: 'expression', expression: written(f.name) } as ValueSource,
@@ -66,6 +95,38 @@ export function sourcesAt(place: LinkPlace, definition: ReportDefinition, whole:
     })),
   ];
   return all.map((one) => ({ ...one, value: keyOf(one.source) }));
+}
+
+/** The fields whose keys a click brings: on a heading, those of its direction; else all of them. */
+function clickedFields(crosstab: ElementCrosstabElement, id: string) {
+  const direction = [crosstab.down ?? [], crosstab.across ?? []].find((fields) => fields.some((f) => f.id === id));
+  return direction ?? fieldsOf(crosstab);
+}
+
+/** The link that stands on something: an element, a part of a band, a heading or a total of a crosstab. */
+export function linkAt(report: ReportDefinition, id: string): Link | null | undefined {
+  const [part, element] = [findPart(report, id), findElement(report, id)?.element];
+  if (part ?? element) return (part ?? element)?.link;
+  for (const field of allElements(report).flatMap((p) => (isCrosstab(p.element) ? fieldsOf(p.element) : []))) {
+    if (field.id === id) return field.link;
+    if (`${field.id}-total` === id) return field.totalLink;
+  }
+  return undefined;
+}
+
+/** The edit that puts a link there; nothing where there is no such thing. */
+export function putLink(report: ReportDefinition, id: string, link: Link | null): Edit | undefined {
+  const [part, element] = [findPart(report, id), findElement(report, id)?.element];
+  if (part) return { type: 'replace', item: { kind: 'part', part: { ...part, link } } };
+  if (element) return { type: 'replace', item: { kind: 'element', element: { ...element, link } } };
+  const holder = allElements(report)
+    .map((p) => p.element)
+    .find((e) => isCrosstab(e) && fieldsOf(e).some((f) => f.id === id || `${f.id}-total` === id));
+  if (!isCrosstab(holder)) return undefined;
+  const changed = (fields: CrosstabField[] = []) =>
+    fields.map((f) => (f.id === id ? { ...f, link } : `${f.id}-total` === id ? { ...f, totalLink: link } : f));
+  const next = { ...holder, down: changed(holder.down), across: changed(holder.across) };
+  return { type: 'replace', item: { kind: 'element', element: next } };
 }
 
 /** What tells one source from others. */

@@ -1,0 +1,114 @@
+import Box from '@mui/material/Box';
+import { Blank } from '../../../sentence/Blank';
+import { Sentence } from '../../../sentence/Sentence';
+import { times } from '../../../shell/count';
+import { useCompose } from '../../composeStore';
+import { bandName, type Placed } from '../../definition';
+import { RowsSource } from '../chart/RowsSource';
+import { LinksOf } from '../link/LinkSentence';
+import { PanelHead } from '../PanelHead';
+import { PlaceSetting } from '../PlaceSetting';
+import { RemoveButton } from '../RemoveButton';
+import { useTotals } from '../useTotals';
+import { WhenSetting } from '../WhenSetting';
+import { ChartOfCrosstab } from './ChartOfCrosstab';
+import { CrosstabSentence } from './CrosstabSentence';
+import { FieldSetting } from './FieldSetting';
+import { isCrosstab, type ChangeCrosstab } from './fields';
+import { ShapeSetting } from './ShapeSetting';
+import { ValueSetting } from './ValueSetting';
+
+/** A crosstab: its sentence, where it leads, and each of its fields and values. */
+export function CrosstabPanel({ placed }: { placed: Placed }) {
+  const { definition, view, setElement } = useCompose('definition', 'view', 'setElement');
+  const crosstab = placed.element;
+  const { section } = placed;
+  const rows = isCrosstab(crosstab) && crosstab.own ? { ...section, dataset: crosstab.own.dataset, columns: [], levels: [] } : section;
+  if (!definition || !isCrosstab(crosstab)) return null;
+  const set: ChangeCrosstab = (change) => void setElement(crosstab.id, change as Partial<typeof crosstab>);
+  const printed = view?.bands.find((b) => b.section === section.id && b.kind === placed.band && b.level === placed.level)?.printed;
+  const where = bandName(section, placed.band, placed.level).toLowerCase();
+  return (
+    <>
+      <PanelHead>{`Crosstab in the ${where}, printed ${Number(printed) === 1 ? 'once' : times(Number(printed ?? 0))}`}</PanelHead>
+      <CrosstabSentence
+        crosstab={crosstab}
+        definition={definition}
+        section={rows}
+        source={
+          <RowsSource
+            chart={crosstab}
+            definition={definition}
+            section={section}
+            level={placed.level}
+            group={placed.level > 0 ? section.levels?.[placed.level - 1]?.name.toLowerCase() : undefined}
+            offersAll={false}
+            onChange={(change) => 'own' in change && set({ own: change.own })}
+          />
+        }
+        onChange={set}
+      />
+      <Sentence>
+        It counts{' '}
+        <Blank
+          label="Rows that are counted"
+          choices={[{ value: '', label: 'every row there' }]}
+          typed={crosstab.filter ?? ''}
+          expression="row"
+          typing="Only rows where…"
+          onPick={(filter) => set({ filter: filter || null })}
+        >
+          {crosstab.filter ? `only rows where ${crosstab.filter}` : 'every row there'}
+        </Blank>
+        .
+      </Sentence>
+      <LinksOf
+        place={{
+          id: crosstab.id,
+          element: crosstab,
+          link: crosstab.link,
+          section,
+          band: placed.band,
+          level: placed.level,
+          clicked: 'a cell',
+        }}
+      />
+      <Box sx={{ my: 1 }}>
+        <ChartOfCrosstab crosstab={crosstab.id} />
+      </Box>
+      <Values crosstab={crosstab} definition={definition} section={rows} onChange={set} />
+      {(['down', 'across'] as const).flatMap((direction) =>
+        (crosstab[direction] ?? []).map((field) => (
+          <FieldSetting
+            key={field.id}
+            crosstab={crosstab}
+            field={field}
+            direction={direction}
+            definition={definition}
+            section={rows}
+            placed={placed}
+            onChange={set}
+          />
+        )),
+      )}
+      <ShapeSetting crosstab={crosstab} onChange={set} />
+      <WhenSetting element={crosstab} />
+      <PlaceSetting element={crosstab} />
+      <RemoveButton id={crosstab.id}>Remove the crosstab</RemoveButton>
+    </>
+  );
+}
+
+function Values({ crosstab, definition, section, onChange }: Omit<Parameters<typeof CrosstabSentence>[0], 'source'>) {
+  const { spoken } = useTotals(definition, section);
+  return crosstab.values.map((value, i) => (
+    <ValueSetting
+      key={i}
+      value={value}
+      name={spoken(value.expression)}
+      definition={definition}
+      section={section}
+      onChange={(change) => onChange({ values: crosstab.values.map((v, k) => (k === i ? { ...v, ...change } : v)) })}
+    />
+  ));
+}
