@@ -108,27 +108,39 @@ public sealed record CrosstabPlan(CrosstabElement Definition, double X, double W
     /// <summary>What it is, for those who cannot see it.</summary>
     public string Spoken()
     {
-        var by = Query.Down.Fields.Concat(Query.Across.Fields).Select(f => f.Name).ToList();
-        return string.Join(", ", Query.Values.Select(v => v.Name)) + (by.Count == 0 ? "" : $" by {string.Join(" and ", by)}");
+        var by = Definition.Fields.Select(f => char.ToLower(f.Name[0], Look.Culture) + f.Name[1..]).ToList();
+        var fields = by.Count < 2 ? string.Concat(by) : $"{string.Join(", ", by[..^1])} and {by[^1]}";
+        return string.Join(", ", Query.Values.Select(v => v.Name)) + (by.Count == 0 ? "" : $" by {fields}");
     }
 
-    /// <summary>What a click on a cell opens: on a total, what its field says, or what cells do, with the keys that it has.</summary>
-    public LinkAction? CellAction(CrosstabFigures figures, CrosstabEntry line, CrosstabEntry column, Frame frame, ILinkProof? proof)
+    /// <summary>What a click on a cell opens; null for nothing.</summary>
+    public LinkAction? CellAction(CrosstabFigures figures, CrosstabEntry line, CrosstabEntry column, Frame frame, ILinkProof? proof) =>
+        CellLink(figures, line, column, frame, proof)?.Action;
+
+    /// <summary>What a click on a cell opens, with the id of what that link stands on. On a total that is what its fields say, or what
+    /// cells do, with every one of what it adds up.</summary>
+    public (string On, LinkAction Action)? CellLink(CrosstabFigures figures, CrosstabEntry line, CrosstabEntry column, Frame frame,
+        ILinkProof? proof)
     {
+        if (Link is null && PartLinks.Count == 0) return null;
         var click = Clicked(Clicked(Click.OnNothing, figures, true, line), figures, false, column);
         foreach (var missing in Query.Down.Fields.Skip(line.Fields).Concat(Query.Across.Fields.Skip(column.Fields)))
             click = click.And(missing.Id, Value.Every);
-        if (!line.IsTotal && !column.IsTotal) return Link?.Action(WithCommon(click, figures, line, column, frame), frame, proof);
-        return (PartLinks.GetValueOrDefault(LinkOn(line, column)) ?? Link)
-            ?.ActionOfTotal(WithCommon(click, figures, line, column, frame), frame, proof);
+        click = WithCommon(click, figures, line, column, frame);
+        if (!line.IsTotal && !column.IsTotal) return Link?.Action(click, frame, proof) is { } own ? (Id, own) : null;
+        foreach (var on in OwnersOf(line, column))
+            if (LinkOf(on)?.ActionOfTotal(click, frame, proof) is { } action) return (on, action);
+        return null;
     }
 
-    /// <summary>The id of what the link of a cell stands on.</summary>
-    public string LinkOn(CrosstabEntry line, CrosstabEntry column)
+    private LinkPlan? LinkOf(string on) => on == Id ? Link : PartLinks.GetValueOrDefault(on);
+
+    /// <summary>The ids of what the link of a cell may stand on: of a total, the fields that it adds up, and then what cells do.</summary>
+    private IEnumerable<string> OwnersOf(CrosstabEntry line, CrosstabEntry column)
     {
-        if (!line.IsTotal && !column.IsTotal) return Id;
-        var total = CrosstabElement.TotalOf((line.IsTotal ? Query.Down.Fields[line.Fields] : Query.Across.Fields[column.Fields]).Id);
-        return PartLinks.ContainsKey(total) ? total : Id;
+        if (line.IsTotal) yield return CrosstabElement.TotalOf(Query.Down.Fields[line.Fields].Id);
+        if (column.IsTotal) yield return CrosstabElement.TotalOf(Query.Across.Fields[column.Fields].Id);
+        yield return Id;
     }
 
     /// <summary>What a click on the heading of a group opens: it carries its own key and those of the groups that it stands in.</summary>

@@ -41,12 +41,11 @@ internal static class CrosstabMarks
             foreach (var column in grid.Columns)
             {
                 // Several values of a cell carry the same keys.
-                if (figures.ValueOf(line, column) != 0 || plan.LinkOn(line, column) != on) continue;
-                if (figures.Cell(line, column) is not { } cell
-                    || plan.CellAction(figures, line, column, frame, run.Proof) is not { } action) continue;
+                if (figures.ValueOf(line, column) != 0 || figures.Cell(line, column) is not { } cell) continue;
+                if (plan.CellLink(figures, line, column, frame, run.Proof) is not { } linked || linked.On != on) continue;
                 var number = plan.Query.Values[0];
                 yield return new ClickedMark(texts.Spoken(line, column), texts.Figure(line, column, frame),
-                    figures.Number(line, column, frame), cell.Rows.Length, action, Aggregates.Of(data, number.Number));
+                    figures.Number(line, column, frame), cell.Rows.Length, linked.Action, Aggregates.Of(data, number.Number));
             }
     }
 

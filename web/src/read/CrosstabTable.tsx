@@ -7,7 +7,7 @@ import { count } from '../shell/count';
 import { color } from '../theme/tokens';
 import { CrosstabHead } from './CrosstabHead';
 import { Follow, PlainButton, tableCell } from './crosstabParts';
-import { copied, foldable, keyOf, shown, sorted, type SortBy } from './crosstabOrder';
+import { copied, foldable, headed, keyOf, shown, sorted, type SortBy } from './crosstabOrder';
 
 interface Props {
   view: CrosstabView;
@@ -22,7 +22,7 @@ export function CrosstabTable({ view, file, onFollow, onTrace }: Props) {
   const [closed, setClosed] = useState<ReadonlySet<string>>(new Set(view.closed));
   const { enqueueSnackbar } = useSnackbar();
   const table = useRef<HTMLTableElement>(null);
-  const lines = shown(sorted(view.lines, order), closed);
+  const lines = headed(shown(sorted(view.lines, order), closed), view.isStepped ?? false);
   const heads = view.corner.length;
   const fold = (key: string) => {
     const next = new Set(closed);
@@ -72,17 +72,7 @@ export function CrosstabTable({ view, file, onFollow, onTrace }: Props) {
             {lines.map((line, r) => (
               <Box component="tr" key={keyOf(line)} sx={{ bgcolor: line.kind === 'leaf' ? color.paper : color.panel }}>
                 {view.corner.map((_, c) => (
-                  <RowHeading
-                    key={c}
-                    view={view}
-                    line={line}
-                    row={r}
-                    column={c}
-                    isSorted={order !== undefined}
-                    closed={closed}
-                    onFold={fold}
-                    onFollow={onFollow}
-                  />
+                  <RowHeading key={c} view={view} line={line} row={r} column={c} closed={closed} onFold={fold} onFollow={onFollow} />
                 ))}
                 {line.cells.map((cell, c) => (
                   <Box
@@ -120,7 +110,6 @@ function RowHeading({
   line,
   row,
   column,
-  isSorted,
   closed,
   onFold,
   onFollow,
@@ -129,14 +118,12 @@ function RowHeading({
   line: CrosstabLine;
   row: number;
   column: number;
-  isSorted: boolean;
   closed: ReadonlySet<string>;
   onFold: (key: string) => void;
   onFollow: (action: LinkAction) => void;
 }) {
   const group = foldable(view, line, column);
-  // In another order, the row above may be of another group, so each says its own.
-  const text = line.headings[column] || (isSorted && line.kind === 'leaf' ? (line.labels[column] ?? '') : '');
+  const text = line.headings[column];
   const isOpen = group !== undefined && !closed.has(group);
   return (
     <Box

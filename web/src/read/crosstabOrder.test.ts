@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { CrosstabLine, CrosstabView } from '../api/generated';
-import { copied, foldable, shown, sorted } from './crosstabOrder';
+import { copied, foldable, headed, shown, sorted } from './crosstabOrder';
 
 const line = (
   kind: CrosstabLine['kind'],
@@ -58,12 +58,17 @@ describe('a crosstab that readers put in order', () => {
   });
 
   it('closes a group to its total, which then says what it is called', () => {
-    const folded = shown(lines, new Set(['0']));
+    const folded = headed(shown(lines, new Set(['0'])), false);
     expect(said(folded)).toEqual(['North', 'C', 'D', 'South', 'all']);
     expect(folded[0].headings[0]).toBe('North');
     expect(foldable(view, lines[0], 0)).toBe('0');
     expect(foldable(view, lines[1], 0)).toBeUndefined();
     expect(foldable(view, lines[0], 1)).toBeUndefined();
+  });
+
+  it('says each heading where its group begins now', () => {
+    const turned = headed(sorted(lines, { column: 0, descending: true }), false);
+    expect(turned.map((l) => l.headings[0])).toEqual(['South', '', '', 'North', '', '', 'Total']);
   });
 
   it('goes to a spreadsheet as cells, with the numbers themselves', () => {

@@ -54,10 +54,20 @@ export function shown(lines: CrosstabLine[], closed: ReadonlySet<string>): Cross
     const inside = line.groups.map((_, i) => groupOf(line, i + 1)).find((group) => closed.has(group));
     if (inside === undefined) return [line];
     const stands = inside === groupOf(line) && (line.kind === 'total' || (line.kind === 'heading' && !totals.has(inside)));
-    // A total that stands for its group says what that is called.
-    return stands ? [{ ...line, headings: line.headings.map((text, i) => line.labels[i] ?? text) }] : [];
+    return stands ? [line] : [];
   });
 }
+
+/** The rows as they stand now, each heading said where its group begins; where all stand in one column, they stay as they are. */
+export const headed = (lines: CrosstabLine[], isStepped: boolean): CrosstabLine[] =>
+  isStepped
+    ? lines
+    : lines.map((line, i) => ({
+        ...line,
+        headings: line.headings.map((text, c) =>
+          c >= line.labels.length ? text : i > 0 && groupOf(lines[i - 1], c + 1) === groupOf(line, c + 1) ? '' : line.labels[c],
+        ),
+      }));
 
 /** The group that the sign beside a row heading opens and closes; undefined for none. */
 export function foldable(view: CrosstabView, line: CrosstabLine, column: number): string | undefined {
