@@ -17,6 +17,7 @@ internal static class Benchmarks
         ("memory", LargeRun.Memory),
         ("month", LargeRun.Month),
         ("totals", TotalsAlone.Run),
+        ("crosstab", CrosstabCells.Run),
         ("pages", AnyPage.Run),
         ("pdf", PdfPages.Run),
         ("chart", ChartDrawing.Columns),

@@ -28,13 +28,34 @@ public sealed class CrosstabBuilder(CrosstabQuery query, GroupTree around, int r
             foreach (var row in around.Rows(query.Level, group)) _baseOf[row] = group;
         _base = new Compiled(DataType.Whole, Phase.Row, frame => Value.Of((long)_baseOf[frame.Row]));
         var rows = Counted();
-        var (down, across) = (Arranged(query.Down, rows), Arranged(query.Across, rows));
+        GroupTree down = null!, across = null!;
+        Both(() => down = Arranged(query.Down, rows), () => across = Arranged(query.Across, rows));
         if (down.Order.Length < rows.Length || across.Order.Length < rows.Length) (down, across) = InBoth(down, across);
         (down, across) = (Completed(query.Down, down), Completed(query.Across, across));
-        var (downOf, acrossOf) = (GroupsOfRows(down), GroupsOfRows(across));
+        var acrossOf = Leaves(across);
         var cells = new CrosstabCells[query.Down.Levels.Count + 1];
-        for (var fields = 0; fields < cells.Length; fields++) cells[fields] = Cells(down, downOf, across, acrossOf, fields);
+        Side(cells.Length, fields => cells[fields] = Cells(down, across, acrossOf, fields));
         return new CrosstabTable(NumberOfGroups(down, groups.Count), down, across, cells);
+    }
+
+    private void Both(Action first, Action second) => Side(2, i => (i == 0 ? first : second)());
+
+    /// <summary>Steps side by side where there is enough to do.</summary>
+    private void Side(int steps, Action<int> step)
+    {
+        if (rowCount >= 20_000)
+        {
+            try
+            {
+                Parallel.For(0, steps, new ParallelOptions { CancellationToken = cancel }, step);
+                return;
+            }
+            catch (AggregateException e) when (e.InnerExceptions.OfType<OperationCanceledException>().FirstOrDefault() is { } cancelled)
+            {
+                throw cancelled;
+            }
+        }
+        for (var i = 0; i < steps; i++) step(i);
     }
 
     /// <summary>The rows that the condition keeps, in the order of the tree around.</summary>
@@ -61,7 +82,8 @@ public sealed class CrosstabBuilder(CrosstabQuery query, GroupTree around, int r
     private GroupTree Arranged(CrosstabAxis axis, int[] rows)
     {
         var keys = axis.Levels.Select(l => keyOf(l.Key, l.Level.Descending && l.Order is null)).Prepend(BaseKey).ToList();
-        var tree = GroupTree.Build(rows, keys, [], cancel);
+        // The rows of one group are in no need of being put apart.
+        var tree = GroupTree.BuildNested(rows, keys, around.Levels[query.Level].Count == 1 ? [.. keys.Skip(1)] : keys, cancel);
         if (!axis.Levels.Any(l => l.IsArranged)) return tree;
         return new GroupArranging(Plan(axis), collation, (of, arranged) => GroupTree.Build(of, arranged, [], cancel),
             of => TotalsOf(axis.Totals, of, FrameOver(axis, of)), (of, totals) => FrameOver(axis, of, totals)).Arrange(tree, keys);
@@ -82,11 +104,17 @@ public sealed class CrosstabBuilder(CrosstabQuery query, GroupTree around, int r
 
         GroupTree Of(GroupTree tree)
         {
-            var groups = GroupsOfRows(tree);
-            var keys = Keys(tree, groups, tree.Innermost);
+            var leaves = Leaves(tree);
+            int At(int level, int row) => tree.Around(tree.Innermost, leaves[row], level);
+            List<RowKey> keys = [.. Enumerable.Range(1, tree.Innermost).Select(level =>
+            {
+                var ranks = new int[rowCount];
+                foreach (var row in rows) ranks[row] = At(level, row);
+                return new RankKey(ranks, tree.Levels[level].Count + 1);
+            })];
             var gathered = Enumerable.Range(0, tree.Gathered.Count).Where(l => tree.Gathered[l] is not null).ToHashSet();
             return GroupTree.BuildNested(rows, keys, [keys[^1]], cancel)
-                .Gathering((level, row) => tree.IsOthers(level, groups[level][row]), gathered);
+                .Gathering((level, row) => tree.IsOthers(level, At(level, row)), gathered);
         }
     }
 
@@ -106,43 +134,35 @@ public sealed class CrosstabBuilder(CrosstabQuery query, GroupTree around, int r
         }, omitting);
     }
 
-    /// <summary>Of each level, the group of each row.</summary>
-    private int[][] GroupsOfRows(GroupTree tree)
+    /// <summary>Of each row, its innermost group.</summary>
+    private int[] Leaves(GroupTree tree)
     {
-        var groups = new int[tree.Levels.Count][];
-        for (var level = 1; level < groups.Length; level++)
-        {
-            var of = groups[level] = new int[rowCount];
-            for (var group = 0; group < tree.Levels[level].Count; group++)
-                foreach (var row in tree.Rows(level, group)) of[row] = group;
-        }
-        return groups;
+        var leaves = new int[rowCount];
+        for (var group = 0; group < tree.Levels[tree.Innermost].Count; group++)
+            foreach (var row in tree.Rows(tree.Innermost, group)) leaves[row] = group;
+        return leaves;
     }
 
-    private static List<RowKey> Keys(GroupTree tree, int[][] groups, int last) =>
-        [.. Enumerable.Range(1, last).Select(level => new RankKey(groups[level], tree.Levels[level].Count + 1))];
-
-    private CrosstabCells Cells(GroupTree down, int[][] downOf, GroupTree across, int[][] acrossOf, int fields)
+    private CrosstabCells Cells(GroupTree down, GroupTree across, int[] acrossOf, int fields)
     {
-        List<RowKey> levels = [.. Keys(down, downOf, 1 + fields), .. Keys(across, acrossOf, across.Innermost).Skip(1)];
-        // Groups are numbered in printed order, so the innermost of each direction decides.
-        RowKey[] order = fields == 0 ? [levels[^1]] : across.Innermost == 1 ? [levels[fields]] : [levels[fields], levels[^1]];
-        var tree = GroupTree.BuildNested(down.Order, levels, order, cancel);
+        // Without fields down, they are the groups across, if these have rows.
+        var tree = fields == 0 && across.Given.All(g => g is null) ? across : CellTree.Build(down, 1 + fields, across, acrossOf, cancel);
         var ofDown = new int[down.Levels[1 + fields].Count];
         Array.Fill(ofDown, -1);
-        for (var group = 0; group < tree.Levels[1 + fields].Count; group++)
-            ofDown[downOf[1 + fields][tree.Order[tree.Levels[1 + fields].Start[group]]]] = group;
+        var own = tree.Levels[1 + fields];
+        for (var group = 0; group < own.Count; group++)
+            ofDown[tree == across ? group : down.Levels[1 + fields].GroupAt(own.Start[group])] = group;
         var acrossGroups = new int[across.Levels.Count - 1][];
         acrossGroups[0] = [];
         for (var level = 1; level < acrossGroups.Length; level++)
         {
             var cells = tree.Levels[1 + fields + level];
-            acrossGroups[level] = [.. Enumerable.Range(0, cells.Count).Select(c => acrossOf[1 + level][tree.Order[cells.Start[c]]])];
+            acrossGroups[level] = [.. Enumerable.Range(0, cells.Count).Select(c =>
+                across.Around(across.Innermost, acrossOf[tree.Order[cells.Start[c]]], 1 + level))];
         }
         var specs = query.Totals.Specs;
         var byAggregate = new AggregateTotals[specs.Count];
-        var many = new ParallelOptions { CancellationToken = cancel, MaxDegreeOfParallelism = rowCount < 20_000 ? 1 : -1 };
-        Parallel.For(0, specs.Count, many, i => byAggregate[i] = specs[i].Kind.Total(specs[i], tree.Levels, tree.Order,
+        Side(specs.Count, i => byAggregate[i] = specs[i].Kind.Total(specs[i], tree.Levels, tree.Order,
             frameOver(tree, null, tree.Levels.Count), of => keyOf(of, false), cancel));
         return new CrosstabCells(tree, new Totals(byAggregate), ofDown, acrossGroups);
     }

@@ -208,6 +208,9 @@ public sealed class GroupTree : ISized
         return Cut(from, levels, cancel);
     }
 
+    /// <summary>A tree of rows that are in order already, with the groups of all levels.</summary>
+    public static GroupTree Of(int[] order, IReadOnlyList<GroupLevel> levels) => new(order, levels);
+
     /// <summary>As <see cref="Build"/>, for levels whose keys are ranks of groups in printed order, so that the innermost ones of each
     /// hierarchy decide the order.</summary>
     /// <param name="order">The keys that decide it, the most significant first.</param>

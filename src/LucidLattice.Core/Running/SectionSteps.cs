@@ -242,10 +242,38 @@ internal sealed class SectionSteps
 
     private RowKey Key(Compiled of, bool descending) => _steps.Get<RowKey>(
         [StepKey.Part($"key {descending}", of)],
-        _ => of.Codes is { } codes
+        frame => Mapped(of, descending, frame) is { } mapped ? mapped : of.Codes is { } codes
         ? CodedKey.Build(Column(of), _rows.Count, codes, _collation, descending)
         : Column(of).Key(_rows.Count, _collation, descending),
         _run.Cancel);
+
+    /// <summary>Fewer rows are worked out one by one.</summary>
+    private const int LeastToMap = 20_000;
+
+    /// <summary>The key of what follows from one field alone, worked out once for each of its values; null where that would not
+    /// pay.</summary>
+    private RankKey? Mapped(Compiled of, bool descending, Frame frame)
+    {
+        if (of is not { Field: null, Codes: null, Phase: Phase.Row, Fields.Count: 1, Reads.AllRows: false } || _rows.Count < LeastToMap)
+            return null;
+        if (DistinctRows.Of(_rows.Columns[of.Fields.First()], _rows.Count, _rows.Count / 8) is not { } distinct) return null;
+        _run.Cancel.ThrowIfCancellationRequested();
+        var builder = ColumnOf(of, distinct.First.Count);
+        foreach (var row in distinct.First)
+        {
+            frame.Row = row;
+            builder.Add(frame.Try(of));
+        }
+        var key = builder.Build().Key(distinct.First.Count, _collation, descending);
+        var (values, rankOf, ranks) = (Enumerable.Range(0, distinct.First.Count).ToArray(), new int[distinct.First.Count], distinct.Which);
+        key.Ranks(values, rankOf);
+        for (var row = 0; row < ranks.Length; row++) ranks[row] = rankOf[ranks[row]];
+        return new RankKey(ranks, key.Count);
+    }
+
+    private static ColumnBuilder ColumnOf(Compiled expression, int rows) => new(
+        new Field { Name = "", Type = expression.Type == DataType.Null ? DataType.Text : expression.Type,
+            Scale = ColumnBuilder.MostScale }, rows);
 
     private RowList Kept(Compiled filter, Frame frame)
     {
@@ -271,9 +299,7 @@ internal sealed class SectionSteps
     /// <summary>The values of an expression, worked out for every row.</summary>
     internal static DataColumn Worked(Compiled expression, RowSet rows, Frame frame, CancellationToken cancel)
     {
-        var builder = new ColumnBuilder(
-            new Field { Name = "", Type = expression.Type == DataType.Null ? DataType.Text : expression.Type,
-                Scale = ColumnBuilder.MostScale }, rows.Count);
+        var builder = ColumnOf(expression, rows.Count);
         for (var row = 0; row < rows.Count; row++)
         {
             if ((row & 0xFFFF) == 0) cancel.ThrowIfCancellationRequested();
