@@ -61,6 +61,8 @@ public sealed class AccessTests : IClassFixture<Browser>
     [InlineData("months-of-each-route", "[aria-label='Month 96×']", "")]
     [InlineData("months-of-each-route", "[data-element=m1]", "")]
     [InlineData("offices", "[data-band=reportHeader]", "")]
+    [InlineData("passengers-by-month", "[data-element=x1]", "")]
+    [InlineData("passengers-by-month", "[data-element=x1]", "Make a chart of it")]
     [InlineData("income-ledger", "[data-element=e3]", "")]
     [InlineData("income-ledger", "[data-element=cn]", "")]
     [InlineData("boarding-vouchers", "[data-element=q2]", "")]
