@@ -295,7 +295,8 @@ public static class RunJson
             {
                 json.WriteStartArray(name);
                 for (var fields = 1; fields <= entry.Fields; fields++)
-                    WriteValue(json, printed.Figures.Key(isDown, fields, printed.Figures.Around(isDown, entry.Fields, entry.Group, fields)));
+                    WriteValue(json, printed.Figures.Key(isDown, fields,
+                        printed.Figures.Around(isDown, entry.Fields, entry.Group, fields)));
                 json.WriteEndArray();
             }
         }

@@ -37,7 +37,7 @@ public sealed class DocumentTests
     {
         var described = Regex.Matches(Doc("output-json.md"), "`([A-Za-z]+)`").Select(m => m.Groups[1].Value).ToHashSet();
         // Their names are those of the report: parameters, and ids.
-        string[] maps = ["parameters", "totals", "texts", "charts", "values"];
+        string[] maps = ["parameters", "totals", "texts", "charts", "crosstabs", "values"];
         var missing = new HashSet<string>();
         foreach (var (id, definition) in Demo.DemoReports.All)
         {

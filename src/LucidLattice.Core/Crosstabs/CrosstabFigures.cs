@@ -147,10 +147,7 @@ public sealed class CrosstabFigures(CrosstabQuery query, CrosstabTable table, Fu
         if (column.Fields == 0 || column.Kind != EntryKind.Leaf) return Number(line, column, frame);
         var (tree, level) = (table.Across, 1 + column.Fields);
         var (first, _) = tree.Inside(level - 1, tree.Levels[level].Parent[column.Group], level);
-        CellPlace? from = null, to = null;
-        for (var group = first; group <= column.Group && from is null; group++) from = Cell(line, column with { Group = group });
-        for (var group = column.Group; group >= first && to is null; group--) to = Cell(line, column with { Group = group });
-        if (from is not { } start || to is not { } end) return Value.Null;
+        if (table.Between(line.Fields, line.Group, column.Fields, first, column.Group) is not var (start, end)) return Value.Null;
         frame.MarkTotals = totalsOf(query.Totals.Specs, end.Cells.Tree.Order, new GroupLevel([start.Start, end.End], [0]));
         (frame.MarkLevel, frame.Mark) = (0, 0);
         var result = frame.Try(query.Values[value].Number);

@@ -30,8 +30,21 @@ public sealed record CrosstabTable(int[] BaseOf, GroupTree Down, GroupTree Acros
         return at < 0 ? null : new CellPlace(cells, 1 + down + across, at);
     }
 
-    /// <summary>The range of rows of a cell, and of all cells between another one before it in the same row and itself.</summary>
-    public static (int From, int To) Rows(CellPlace first, CellPlace last) => (first.Start, last.End);
+    /// <summary>The first and the last cell that a row has from one group across to another; null if it has none there.</summary>
+    public (CellPlace First, CellPlace Last)? Between(int down, int downGroup, int across, int from, int to)
+    {
+        var cells = ByDown[down];
+        if (downGroup < 0 || cells.OfDown[downGroup] is var own && own < 0) return null;
+        var (first, count) = cells.Tree.Inside(1 + down, own, 1 + down + across);
+        var (start, end) = (LowerBound(from), LowerBound(to + 1) - 1);
+        return end < start ? null : (new CellPlace(cells, 1 + down + across, start), new CellPlace(cells, 1 + down + across, end));
+
+        int LowerBound(int group)
+        {
+            var at = Array.BinarySearch(cells.Across[across], first, count, group);
+            return at < 0 ? ~at : at;
+        }
+    }
 }
 
 /// <summary>The cells that keep so many fields down apart.</summary>

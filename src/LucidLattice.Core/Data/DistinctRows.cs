@@ -17,7 +17,8 @@ public sealed record DistinctRows(IReadOnlyList<int> First, int[] Which)
 
     private static DistinctRows? Of(LongColumn column, int rows, int most)
     {
-        var (values, nulls, which, first, known) = (column.Values, column.Nulls, new int[rows], new List<int>(), new Dictionary<long, int>());
+        var (values, nulls, which) = (column.Values, column.Nulls, new int[rows]);
+        var (first, known) = (new List<int>(), new Dictionary<long, int>());
         var (empty, last, lastValue) = (-1, -1, 0L);
         for (var row = 0; row < rows; row++)
         {

@@ -90,7 +90,11 @@ public sealed record CategorySource : ValueSource
 public enum KeyPart { Whole, Start, End }
 
 /// <summary>The series of the mark that was clicked.</summary>
-public sealed record SeriesSource : ValueSource;
+public sealed record SeriesSource : ValueSource
+{
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public KeyPart Part { get; init; }
+}
 
 /// <summary>The key of the group around the chart, at the level with this id.</summary>
 public sealed record LevelSource : ValueSource

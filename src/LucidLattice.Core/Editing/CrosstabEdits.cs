@@ -25,6 +25,7 @@ public sealed record AddCrosstab : Edit
             throw new EditException("A page has no rows of its own, so it has no crosstabs. Put it into a header or footer of a group or "
                 + "of the report.");
         var dataset = at.Dataset ?? throw new EditException("The report has no rows to count yet. Choose a dataset first.");
+        var source = at.Section;
         if (OnSheet) (at, _) = OwnSheet.Add(at, "Crosstab");
         var ids = new FreeIds(at.Report);
         var crosstab = new CrosstabElement
@@ -32,7 +33,7 @@ public sealed record AddCrosstab : Edit
             Id = ids.Next("xt"), Width = at.BodyWidth, Height = 40, Y = 2,
             Values = [new CrosstabValue { Expression = AddChart.FirstValue(dataset.Fields) }],
         };
-        var part = new BandPart { Id = ids.Next("p"), Height = 44, Elements = [Started(crosstab, at.Section, dataset, place.Level, ids)] };
+        var part = new BandPart { Id = ids.Next("p"), Height = 44, Elements = [Started(crosstab, source, dataset, place.Level, ids)] };
         return at.MapBand(place, band => band.AboveHeadings(part));
     }
 

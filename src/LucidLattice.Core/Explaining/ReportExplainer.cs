@@ -283,7 +283,7 @@ public sealed class ReportExplainer
 
     private string From(ValueSource source) => source switch
     {
-        CategorySource part => Part(part.Part) + "what was clicked", SeriesSource => "the series that was clicked",
+        CategorySource part => Part(part.Part) + "what was clicked", SeriesSource part => Part(part.Part) + "the series that was clicked",
         LevelSource level => Part(level.Part) + "the "
             + (NameOfGroup(level.Level)),
         ParameterSource parameter => $":{parameter.Name} of this report", FixedSource value => $"“{value.Value}”",

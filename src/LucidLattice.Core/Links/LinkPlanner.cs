@@ -124,7 +124,7 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
         CategorySource part when keys.TryGetValue(Category, out var category) => PartOf(category, part.Part, target),
         CategorySource =>
         Wrong(element, "no-category", "The link carries the clicked category, but there are no categories here.", "Carry something else."),
-        SeriesSource when keys.TryGetValue(Series, out var series) => series,
+        SeriesSource part when keys.TryGetValue(Series, out var series) => PartOf(series, part.Part, target),
         SeriesSource =>
         Wrong(element, "no-series", "The link carries the clicked series, but the chart is not split into series.",
             "Carry something else."),

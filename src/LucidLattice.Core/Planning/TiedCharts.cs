@@ -48,7 +48,7 @@ public static class TiedCharts
                 {
                     Expression = v.Expression, Name = v.Name,
                 })],
-            Link = crosstab.Link is { } link ? Linked(link, main, series) : chart.Link,
+            Link = crosstab.Link is { } link ? Linked(link, crosstab, main, series) : chart.Link,
         };
     }
 
@@ -81,12 +81,19 @@ public static class TiedCharts
         Measured = field.OrderBy is { Length: > 0 } total ? total : null,
     };
 
-    private static Link Linked(Link link, CrosstabField main, CrosstabField? series) => link.MapSources(source => source switch
+    /// <summary>What cells open, carried by marks; nothing where it needs the key of a field that a mark does not have.</summary>
+    private static Link? Linked(Link link, CrosstabElement crosstab, CrosstabField main, CrosstabField? series)
     {
-        LevelSource level when level.Level == main.Id => new CategorySource { Part = level.Part },
-        LevelSource { Part: KeyPart.Whole } level when level.Level == series?.Id => new SeriesSource(),
-        _ => source,
-    });
+        var has = true;
+        var made = link.MapSources(source =>
+        {
+            if (source is not LevelSource level || crosstab.Fields.All(f => f.Id != level.Level)) return source;
+            if (level.Level == main.Id) return new CategorySource { Part = level.Part };
+            has &= level.Level == series?.Id;
+            return new SeriesSource { Part = level.Part };
+        });
+        return has ? made : null;
+    }
 
     private static string? FilterOf(Section section, ReportDefinition report)
     {

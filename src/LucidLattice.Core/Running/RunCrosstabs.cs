@@ -80,7 +80,8 @@ public static class RunCrosstabs
             lines.Add(Line(printed, line, before));
             before = line;
         }
-        return new CrosstabView(printed.Plan.Spoken(), [.. Enumerable.Range(0, texts.HeadColumns).Select(texts.Corner)], Head(printed), lines,
+        var corner = Enumerable.Range(0, texts.HeadColumns).Select(texts.Corner).ToList();
+        return new CrosstabView(printed.Plan.Spoken(), corner, Head(printed), lines,
             grid.Lines.Count - lines.Count + grid.LeftOut.Lines, grid.LeftOut.Columns)
         {
             IsStepped = printed.Plan.Definition.Shape.Stepped,

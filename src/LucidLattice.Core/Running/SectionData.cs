@@ -88,6 +88,30 @@ public sealed class SectionData
         return groups;
     }
 
+    private IEnumerable<Problem> CrosstabProblems()
+    {
+        foreach (var (id, figures) in Crosstabs)
+        {
+            foreach (var (axis, tree) in new[] { (figures.Query.Down, figures.Table.Down), (figures.Query.Across, figures.Table.Across) })
+                for (var i = 0; i < axis.Levels.Count; i++)
+                    if (axis.Levels[i] is { Fill: not null, Level: var field } && GapFilling.AskedTooMany(tree, 2 + i))
+                        yield return TooManyGaps(field);
+            var (lines, columns) = (MostGroups(figures.Table.Down), MostGroups(figures.Table.Across));
+            if (lines > CrosstabQuery.MostLines || columns > CrosstabQuery.MostColumns)
+                yield return new("crosstab-cut-off", Severity.Warning,
+                    $"The crosstab has {lines:N0} rows and {columns:N0} columns; up to {CrosstabQuery.MostLines:N0} and "
+                    + $"{CrosstabQuery.MostColumns:N0} are printed.", id, "across",
+                    Mends: ["Choose fields with fewer values, or keep the largest groups and put the others together."]);
+        }
+
+        static int MostGroups(GroupTree tree) => tree.Order.Length == 0 ? 0
+            : Enumerable.Range(0, tree.Levels[1].Count).Max(g => tree.Inside(1, g, tree.Innermost).Count);
+    }
+
+    private static Problem TooManyGaps(GroupedBy level) => new("too-many-gaps", Severity.Warning,
+        $"More than {GapFilling.Most:N0} groups would be printed for “{level.Name}”, so none are without rows.", level.Id,
+        "fill", Mends: ["Group by a longer period or by larger steps, or say where the groups begin and end."]);
+
     /// <summary>What is wrong with the figures themselves.</summary>
     internal IEnumerable<Problem> Problems()
     {
@@ -100,10 +124,8 @@ public sealed class SectionData
             yield return new("overflow", Severity.Error, $"{overflows:N0} values are too large for their type and are left empty.", id);
         for (var i = 0; i < Plan.Levels.Count; i++)
             if (Plan.Levels[i] is { Fill: not null, Level: var level } && GapFilling.AskedTooMany(Tree, Plan.Base + i + 1))
-                yield return new("too-many-gaps", Severity.Warning,
-                    $"More than {GapFilling.Most:N0} groups would be printed for “{level.Name}”, so none are without rows.", level.Id,
-                    "fill", Mends: ["Group by a longer period or by larger steps, or say where the groups begin and end."]);
-        foreach (var problem in ChangingFields.In(this)) yield return problem;
+                yield return TooManyGaps(level);
+        foreach (var problem in ChangingFields.In(this).Concat(CrosstabProblems())) yield return problem;
         foreach (var (chart, table) in Charts.Where(c => c.Value.MostDrawn is not null))
             yield return new(
                 "chart-cut-off", Severity.Warning,

@@ -2965,6 +2965,7 @@ export type ValueSourceParameterSource = {
 
 export type ValueSourceSeriesSource = {
     type?: 'series';
+    part?: KeyPart;
 };
 
 export type VantageKey = {

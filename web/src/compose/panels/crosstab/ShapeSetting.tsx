@@ -122,7 +122,7 @@ export function ShapeSetting({ crosstab, onChange }: { crosstab: ElementCrosstab
           onPick={(v) => set({ widths: v as CrosstabShape['widths'], ...(v === 'given' && { columnWidth: shape.columnWidth ?? 48 }) })}
         />
         ; lines stand <PickBlank label="Lines" list={grids} value={grid} onPick={(v) => set({ grid: v as CrosstabShape['grid'] })} />,
-        headings on <Shade label="Behind headings" value={shape.headingShade} onPick={(headingShade) => set({ headingShade })} />, totals on{' '}
+        headings on <Shade label="Behind headings" value={shape.headingShade} onPick={(c) => set({ headingShade: c })} />, totals on{' '}
         <Shade label="Behind totals" value={shape.totalShade} onPick={(totalShade) => set({ totalShade })} />, every other row on{' '}
         <Shade label="Behind every other row" value={shape.rowShade} onPick={(rowShade) => set({ rowShade })} />, with{' '}
         <NumberBlank

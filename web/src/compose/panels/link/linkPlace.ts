@@ -57,6 +57,12 @@ export function sourcesAt(place: LinkPlace, definition: ReportDefinition, whole:
     ...(marks && chart.series
       ? [{ label: `the clicked ${words(definition, chart.series.by, section)}`, source: { type: 'series' } as ValueSource }]
       : []),
+    ...(marks && /^date_trunc\b/i.test(chart.series?.by ?? '')
+      ? ends.map((part) => ({
+          label: `the ${part} of the clicked ${words(definition, chart.series!.by, section)}`,
+          source: { type: 'series', part } as ValueSource,
+        }))
+      : []),
     ...fields.map((f) => ({ label: `the clicked ${f.name.toLowerCase()}`, source: { type: 'level', level: f.id } as ValueSource })),
     ...fields
       .filter((f) => /^date_trunc\b/i.test(f.by))
@@ -135,7 +141,7 @@ export function keyOf(from: ValueSource): string {
     case 'category':
       return from.part && from.part !== 'whole' ? `category:${from.part}` : 'category';
     case 'series':
-      return 'series';
+      return from.part && from.part !== 'whole' ? `series:${from.part}` : 'series';
     case 'level':
       return `level:${from.level}${from.part && from.part !== 'whole' ? `:${from.part}` : ''}`;
     case 'parameter':

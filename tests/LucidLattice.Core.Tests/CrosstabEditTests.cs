@@ -1,0 +1,249 @@
+using System.Text;
+using System.Text.Json;
+using LucidLattice.Core.Caching;
+using LucidLattice.Core.Crosstabs;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Editing;
+using LucidLattice.Core.Links;
+using LucidLattice.Core.Planning;
+using LucidLattice.Core.Proving;
+using LucidLattice.Core.Running;
+using LucidLattice.Core.Values;
+using LucidLattice.Output;
+using LucidLattice.Output.Charts;
+using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
+using Xunit;
+
+namespace LucidLattice.Core.Tests;
+
+/// <summary>Crosstabs as authors make and change them, their charts, their links, and their files.</summary>
+public sealed class CrosstabEditTests
+{
+    private static ReportDefinition Report => Workshop.DemoReport("passengers-by-month");
+
+    private static ReportDefinition Apply(ReportDefinition report, params Edit[] edits) =>
+        edits.Aggregate(report, (r, edit) => edit.Apply(r, new DemoCatalog()));
+
+    private static T Find<T>(ReportDefinition report, string id) where T : Element =>
+        report.AllElements().OfType<T>().Single(e => e.Id == id);
+
+    private static ReportDefinition Changed(ReportDefinition report, Func<CrosstabElement, CrosstabElement> change) =>
+        Apply(report, new Replace { Item = new ElementItem(change(Find<CrosstabElement>(report, "x1"))) });
+
+    private static PrintedCrosstab Printed(ReportRun run, string id = "x1")
+    {
+        Assert.DoesNotContain(run.Problems, p => p.IsError);
+        return RunCrosstabs.Find(run, id)!;
+    }
+
+    [Fact]
+    public void A_crosstab_starts_from_the_groups_of_the_report_wherever_it_is_put()
+    {
+        var report = Workshop.DemoReport("route-performance");
+        foreach (var edit in new AddCrosstab[] { new() { Band = BandKind.ReportHeader }, new() { Band = BandKind.GroupFooter, Level = 1 },
+            new() { Band = BandKind.ReportHeader, OnSheet = true } })
+        {
+            var made = Apply(report, edit);
+            var crosstab = made.AllElements().OfType<CrosstabElement>().Single();
+            Assert.Equal(edit.Level == 1 ? ["route"] : ["region", "route"], crosstab.Down.Select(f => f.By));
+            Assert.Equal("date_trunc('month', departs)", Assert.Single(crosstab.Across).By);
+            Assert.Equal(report.Sheets.Count + (edit.OnSheet ? 1 : 0), made.Sheets.Count);
+            var run = Workshop.Run(made);
+            Assert.DoesNotContain(run.Problems, p => p.IsError);
+            Assert.Contains(Enumerable.Range(1, Math.Min(3, run.PageCount)).Append(run.PageCount), p =>
+                run.Page(p).Flatten().OfType<Drawing.RegionItem>().Any(r => r.Id.StartsWith(crosstab.Id, StringComparison.Ordinal)));
+        }
+        foreach (var place in new[] { BandKind.Detail, BandKind.PageHeader })
+            Assert.Throws<EditException>(() => Apply(report, new AddCrosstab { Band = place }));
+    }
+
+    /// <summary>Whatever changes in the crosstab changes in its chart, wherever that stands: field, order, filter, those of the section
+    /// around too; and what is cut loose stays as it was.</summary>
+    [Fact]
+    public void A_chart_follows_its_crosstab_until_it_is_cut_loose()
+    {
+        var report = Changed(Report, c => c with
+        {
+            Filter = "passengers > 20", Down = [c.Down[0] with { By = "date_trunc('quarter', departs)", Name = "Quarter" }],
+            Across = [c.Across[0] with { By = "region", Keep = "count(*) > 10", OrderBy = null }],
+            Values = [new CrosstabValue { Expression = "avg(passengers)" }],
+        });
+        var chart = Find<ChartElement>(report, "ch1");
+        Assert.Equal(("date_trunc('quarter', departs)", "region", "avg(passengers)"), (chart.Category.By, chart.Series!.By,
+            chart.Values[0].Expression));
+        Assert.Equal("(status = 'sailed' AND departs IN :period) AND (passengers > 20)", chart.Filter);
+        var loose = Apply(report, new Replace { Item = new ElementItem(chart with { Follows = null }) });
+        Assert.Equal(chart.Category, Find<ChartElement>(Changed(loose, c => c with { Down = [] }), "ch1").Category);
+        // A file that was written by hand is followed when it runs.
+        var stale = report.MapAllElements(e => e.Id == "ch1" ? chart with { Filter = null, Series = null } : e);
+        Assert.Equal(ReportJson.WriteElement(chart), ReportJson.WriteElement(Find<ChartElement>(TiedCharts.Follow(stale), "ch1")));
+        var gone = Apply(report, new Remove { Ids = ["x1"] });
+        Assert.Equal(ReportJson.WriteElement(chart), ReportJson.WriteElement(Find<ChartElement>(gone, "ch1")));
+        Assert.Contains(Workshop.Run(gone).Problems, p => p is { Code: "follows-nothing", Place: "ch1" });
+    }
+
+    /// <summary>Property: each mark of a chart has the number and the link of the cell that it stands for, either way round.</summary>
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public void The_marks_of_a_chart_are_the_cells_of_its_crosstab(bool swapped)
+    {
+        var report = swapped ? Apply(Report, new SwapCrosstab { Crosstab = "x1" }) : Report;
+        var run = Workshop.Run(report);
+        var printed = Printed(run);
+        var data = run.Data!.Sections.First(s => s.Plan.Section.Id == "ch1");
+        var frame = data.NewFrame();
+        frame.StandAt(0, 0);
+        var chart = data.Plan.Charts.Single();
+        var numbers = chart.Numbers(run.Data.Charts, frame);
+        var (months, routes) = swapped ? (printed.Grid.Columns, printed.Grid.Lines) : (printed.Grid.Lines, printed.Grid.Columns);
+        var cells = new Dictionary<(string, string), (Value, LinkAction?)>();
+        foreach (var month in months.Where(m => m.Kind == EntryKind.Leaf))
+            foreach (var route in routes.Where(r => r.Kind == EntryKind.Leaf))
+            {
+                var (line, column) = swapped ? (route, month) : (month, route);
+                if (printed.Figures.Cell(line, column) is null) continue;
+                cells[(printed.Figures.Key(!swapped, 2, month.Group).Invariant, printed.Figures.Key(swapped, 1, route.Group).Invariant)] =
+                    (printed.Figures.Number(line, column, printed.Frame),
+                    printed.Plan.CellAction(printed.Figures, line, column, printed.Frame, null));
+            }
+        // Where the crosstab is swapped, so is its chart: months are series then.
+        string Month(Charts.Mark mark) => (swapped ? mark.Split : mark.Category).Invariant;
+        string Route(Charts.Mark mark) => (swapped ? mark.Category : mark.Split).Invariant;
+        Assert.Equal(cells.Count, numbers.Marks.Count);
+        foreach (var mark in numbers.Marks)
+        {
+            var (value, action) = cells[(Month(mark), Route(mark))];
+            Assert.Equal(value, mark.Value);
+            Assert.Equal(action!.Values.OrderBy(v => v.Key), chart.Action(mark, numbers, frame, null)!.Values.OrderBy(v => v.Key));
+        }
+    }
+
+    /// <summary>Every link of the demo's crosstabs, with everything that can be clicked: the target's total is that of the cell, the
+    /// heading or the total.</summary>
+    [Fact]
+    public void What_cells_and_totals_open_adds_up()
+    {
+        var cache = new SizedCache(256 << 20);
+        var reader = new CachedReader(new SqliteReader(new OneDatabase(Workshop.DemoFile)), cache);
+        var engine = new ReportEngine(reader, Workshop.Measurer, new DemoCatalog(), cache);
+        var heading = new Link { Report = "months-of-each-route", Carries = [new CarriedValue { Parameter = "period",
+            From = new LevelSource { Level = "xf1" } }] };
+        var report = Changed(Report, c => c with { Down = [c.Down[0] with { Link = heading }, c.Down[1]] });
+        var run = Workshop.Run(report);
+        var tried = 0;
+        foreach (var (on, link) in report.AllLinks())
+        {
+            var trial = new LinkTrials(engine, new DemoCatalog()).Try(run, on, 0, Workshop.Now, CancellationToken.None)!;
+            Assert.True(trial.Marks.Count > 1 && trial.Differ == 0, $"{on}: {trial.Marks.FirstOrDefault(m => m.Why is not null)}");
+            tried++;
+        }
+        // Cells, totals of months, totals of routes, headings of years, and the chart that follows.
+        Assert.Equal(5, tried);
+    }
+
+    [Fact]
+    public void A_link_to_cells_carries_what_means_the_same_and_copies_speak_of_their_own_fields()
+    {
+        var bare = Changed(Report, c => (CrosstabElement)c.WithLinks((_, _) => null));
+        var linked = Apply(bare, new LinkElement { Element = "x1", Report = "months-of-each-route" },
+            new LinkElement { Element = "xf2", Report = "months-of-each-route" },
+            new LinkElement { Element = "xf3-total", Report = "sailings-in-detail" });
+        var crosstab = Find<CrosstabElement>(linked, "x1");
+        Assert.Equal(new LevelSource { Level = "xf2" }, Assert.Single(crosstab.Link!.Carries).From);
+        Assert.Equal(new LevelSource { Level = "xf2" }, Assert.Single(crosstab.Down[1].Link!.Carries).From);
+        Assert.Equal(new LevelSource { Level = "xf3" }, crosstab.Across[0].TotalLink!.Carries.Single(c => c.Parameter == "route").From);
+        var part = linked.AllParts().First(p => p.Elements.Contains(crosstab)).Id;
+        var copied = Apply(linked, new Paste { Items = [new ElementItem(crosstab)], To = new Spot { In = part } });
+        var copy = copied.AllElements().OfType<CrosstabElement>().Single(c => c.Id is not ("x1" or "x2"));
+        Assert.Empty(copy.AllIds().Intersect(crosstab.AllIds()));
+        Assert.Equal(new LevelSource { Level = copy.Down[1].Id }, Assert.Single(copy.Link!.Carries).From);
+        Assert.DoesNotContain(Workshop.Run(copied).Problems, p => p.IsError);
+    }
+
+    /// <summary>A total stands for every one of what it adds up; where the target takes one value only, a click opens nothing rather than
+    /// less.</summary>
+    [Fact]
+    public void A_total_opens_only_what_can_be_asked_for_all_of_it()
+    {
+        var report = Changed(Report, c => (CrosstabElement)c.WithLinks((on, link) => on == "x1" ? link : null));
+        var printed = Printed(Workshop.Run(report));
+        var actions = printed.Grid.Lines.SelectMany(line => printed.Grid.Columns.Select(column =>
+            (IsTotal: line.IsTotal || column.IsTotal, Action: printed.Plan.CellAction(printed.Figures, line, column, printed.Frame, null))))
+            .ToList();
+        Assert.All(actions.Where(a => a.IsTotal), a => Assert.Null(a.Action));
+        Assert.Contains(actions, a => a.Action is not null);
+        // A detail report that is made from it takes every one, so totals lead there too, and add up.
+        var detail = DetailReport.Make(Report, "x1");
+        Assert.Equal(["period", "departs", "departs_2", "route"], detail.Report.Parameters.Select(p => p.Name));
+        Assert.All(detail.Report.Parameters.Skip(1), p => Assert.NotNull(p.Every));
+    }
+
+    [Fact]
+    public void Its_files_say_what_is_printed()
+    {
+        var run = Workshop.Run(Report);
+        var printed = Printed(run);
+        using var csv = new MemoryStream();
+        CrosstabCsv.Write(printed, csv);
+        var lines = Encoding.UTF8.GetString(csv.ToArray()).Split("\r\n");
+        Assert.Equal("Year,Month,Skerra – Aith,Linga – Ness,Holm – Brae", string.Join(',', lines[0].Split(',').Take(5)));
+        Assert.Equal(printed.Grid.Lines.Count + 2, lines.Length);
+        var (last, whole) = (printed.Grid.Lines[^1], printed.Grid.Columns[^1]);
+        Assert.EndsWith(printed.Figures.Number(last, whole, printed.Frame).Invariant, lines[^2], StringComparison.Ordinal);
+
+        using var json = new MemoryStream();
+        RunJson.Write(run, json, CancellationToken.None);
+        using var parsed = JsonDocument.Parse(json.ToArray());
+        var cells = parsed.RootElement.GetProperty("report").GetProperty("crosstabs").GetProperty("x1").GetProperty("cells")
+            .EnumerateArray().ToList();
+        var all = cells.Single(c => c.GetProperty("down").GetArrayLength() == 0 && c.GetProperty("across").GetArrayLength() == 0);
+        var leaves = cells.Where(c => c.GetProperty("down").GetArrayLength() == 2 && c.GetProperty("across").GetArrayLength() == 1)
+            .ToList();
+        Assert.Equal(all.GetProperty("values")[0].GetInt64(), leaves.Sum(c => c.GetProperty("values")[0].GetInt64()));
+        Assert.Equal(all.GetProperty("rows").GetInt32(), leaves.Sum(c => c.GetProperty("rows").GetInt32()));
+        Assert.All(leaves, c => Assert.Equal(3, c.GetProperty("click").GetProperty("values").EnumerateObject().Count()));
+
+        var view = RunCrosstabs.View(printed);
+        Assert.Equal(printed.Grid.Lines.Count, view.Lines.Count);
+        Assert.All(view.Lines, l => Assert.Equal(l.Cells.Count, view.Head[^1].Sum(h => h.Columns)));
+    }
+
+    /// <summary>What stands below a crosstab is pushed down by it, and begins the next page where it does not fit.</summary>
+    [Fact]
+    public void Nothing_is_printed_over_what_stands_below()
+    {
+        var run = Workshop.Run(Report);
+        var sheet = run.Sheets[2];
+        for (var number = 1; number <= sheet.Index.Count; number++)
+        {
+            var figures = run.Page(sheet, number).Items.OfType<Drawing.FigureItem>().ToList();
+            double Bottom(Drawing.FigureItem f) => f.Items.OfType<Drawing.RegionItem>().Max(r => r.Y + r.Height);
+            double Top(Drawing.FigureItem f) => f.Items.OfType<Drawing.RegionItem>().Min(r => r.Y);
+            for (var i = 1; i < figures.Count; i++) Assert.True(Bottom(figures[i - 1]) <= Top(figures[i]));
+            Assert.All(figures, f => Assert.True(Bottom(f) <= run.Report.Page.Height - run.Report.Page.Bottom));
+        }
+    }
+
+    /// <summary>Hostile amounts are cut with a problem at the crosstab, in little time.</summary>
+    [Fact]
+    public void More_than_anybody_reads_is_cut_off_and_said()
+    {
+        Field[] fields = [new() { Name = "k", Type = DataType.Whole }];
+        var rows = new MemoryRows([.. Enumerable.Range(0, 120_000).Select(i => new[] { Value.Of((long)i) })]);
+        var crosstab = new CrosstabElement
+        {
+            Id = "x", Width = 400, Height = 20, Down = [new() { Id = "d", Name = "D", By = "k" }],
+            Across = [new() { Id = "a", Name = "A", By = "k % 3000", Fill = new LevelFill() }],
+            Values = [new() { Expression = "count(*)", As = CrosstabForm.Running }],
+        };
+        var report = Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 20, crosstab)) }, fields);
+        var run = Workshop.Run(report, rows);
+        Assert.Contains(run.Problems, p => p is { Code: "crosstab-cut-off", Place: "x" });
+        var printed = Printed(run, "x");
+        Assert.True(printed.Grid.Lines.Count <= CrosstabQuery.MostLines && printed.Grid.Columns.Count <= CrosstabQuery.MostColumns);
+        Assert.True(RunCrosstabs.View(printed).LinesLeftOut > 0);
+        Assert.NotEmpty(run.Page(1).Flatten().OfType<Drawing.RegionItem>());
+    }
+}
