@@ -210,6 +210,23 @@ public sealed class CrosstabEditTests
         Assert.All(view.Lines, l => Assert.Equal(l.Cells.Count, view.Head[^1].Sum(h => h.Columns)));
     }
 
+    /// <summary>Each hit of a search is on the page that it names, as a text there.</summary>
+    [Fact]
+    public void Headings_and_figures_are_found_on_the_pages_that_print_them()
+    {
+        var page = Report.Page with { Height = 500 };
+        var run = Workshop.Run(Report with { Page = page });
+        foreach (var wanted in new[] { "august", "3,478", "Skerra", "West Firth" })
+        {
+            var hits = ReportSearch.Find(run, wanted, 100, CancellationToken.None).Hits;
+            Assert.True(hits.Count > 0, wanted);
+            foreach (var hit in hits)
+                Assert.Contains(run.Page(run.Sheet(hit.Sheet)!, hit.Page).Texts(), t => hit.Text.Contains(t.Text, StringComparison.Ordinal)
+                    && t.Text.Length > 2);
+        }
+        Assert.Contains(ReportSearch.Find(run, "3,478", 9, CancellationToken.None).Hits, h => h.Context == "2024, January, Skerra – Aith");
+    }
+
     /// <summary>What stands below a crosstab is pushed down by it, and begins the next page where it does not fit.</summary>
     [Fact]
     public void Nothing_is_printed_over_what_stands_below()
@@ -224,6 +241,26 @@ public sealed class CrosstabEditTests
             for (var i = 1; i < figures.Count; i++) Assert.True(Bottom(figures[i - 1]) <= Top(figures[i]));
             Assert.All(figures, f => Assert.True(Bottom(f) <= run.Report.Page.Height - run.Report.Page.Bottom));
         }
+    }
+
+    [Fact]
+    public void What_is_wrong_with_a_crosstab_is_said_at_it()
+    {
+        IEnumerable<string> Codes(Func<CrosstabElement, CrosstabElement> change) =>
+            Workshop.Run(Report.MapAllElements(e => e is CrosstabElement { Id: "x1" } x ? change(x) : e)).Problems.Select(p => p.Code);
+        CrosstabField Field(int i) => new() { Id = $"q{i}", Name = $"Q{i}", By = "route" };
+        Assert.Contains("crosstab-values", Codes(x => x with { Values = [] }));
+        Assert.Contains("crosstab-fields", Codes(x => x with { Down = [.. Enumerable.Range(0, 500).Select(Field)] }));
+        Assert.Contains("duplicate-name", Codes(x => x with { Across = [x.Across[0] with { Name = "year" }] }));
+        Assert.Contains("duplicate-id", Codes(x => x with { Across = [x.Across[0] with { Id = "xf1" }] }));
+        Assert.Contains("no-name", Codes(x => x with { Across = [x.Across[0] with { Name = "" }] }));
+        Assert.Contains("not-an-aggregate", Codes(x => x with { Values = [new() { Expression = "passengers" }] }));
+        Assert.Contains("type-mismatch", Codes(x => x with { Values = [new() { Expression = "min(route)", As = CrosstabForm.Rank }] }));
+        Assert.Contains("unknown-field", Codes(x => x with { Down = [x.Down[0] with { By = "nothing" }] }));
+        Assert.Contains("crosstab-shape", Codes(x => x with { Shape = x.Shape with { Spacing = double.NaN } }));
+        Assert.Contains("bad-color", Codes(x => x with { Shape = x.Shape with { RowShade = "red" } }));
+        Assert.Contains("bad-first", Codes(x => x with { Down = [x.Down[0] with { First = 0 }] }));
+        Assert.Contains("unknown-level", Codes(x => x with { Across = [x.Across[0] with { Id = "other" }] }));
     }
 
     /// <summary>Hostile amounts are cut with a problem at the crosstab, in little time.</summary>

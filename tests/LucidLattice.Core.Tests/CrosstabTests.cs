@@ -198,6 +198,26 @@ public sealed class CrosstabTests
             grid.Columns.Select(c => figures.Shown(grid.Lines[0], c, frame).Invariant));
     }
 
+    /// <summary>Of many rows, what follows from one field is worked out once for each of its values; the groups are the same, with
+    /// empties and either way round. Outside reference: DuckDB.</summary>
+    [Theory]
+    [InlineData("n % 7", "")]
+    [InlineData("upper(left(a, 1)) || right(a, 1)", "DESC")]
+    [InlineData("CASE WHEN d > 0 THEN d * 2 END", "DESC")]
+    public void What_follows_from_one_field_makes_the_same_groups(string by, string order)
+    {
+        var rows = Rows(11, 25_000);
+        using var duck = DuckOf(rows);
+        var (plan, figures, frame) = Of(Run(Crosstab([Field("b") with { By = by, Descending = order == "DESC" }], [Field("c")], "sum(n)"),
+            rows));
+        var expected = Duck.Rows(duck, $"""
+            SELECT CASE WHEN grouping(k) = 1 THEN 'all' ELSE coalesce(k::VARCHAR, '') END,
+                CASE WHEN grouping(c) = 1 THEN 'all' ELSE coalesce(c, '') END, sum(n) FROM (SELECT {by} AS k, c, n FROM t)
+            GROUP BY CUBE (k, c) ORDER BY grouping(k), k {order} NULLS LAST, grouping(c), c NULLS LAST
+            """);
+        Assert.Equal(expected.Select(r => $"{r[0]}/{r[1]}={Number(r[2])}"), Printed(plan, figures, frame));
+    }
+
     /// <summary>In a group's header, every group has its own rows, columns and totals. Outside reference: DuckDB.</summary>
     [Fact]
     public void Each_group_around_has_a_crosstab_of_its_rows()

@@ -9,13 +9,19 @@ public static class TextHighlights
     {
         text = NormalForm.Of(text);
         if (text.Trim().Length == 0) return drawing;
-        var items = new List<DrawItem>(drawing.Items.Count + 8);
-        foreach (var item in drawing.Items)
+        return drawing with { Items = Marked(drawing.Items, text, typesetter) };
+    }
+
+    /// <summary>Texts of tables stand in a figure of their own; those of charts are not looked for.</summary>
+    private static List<DrawItem> Marked(IReadOnlyList<DrawItem> drawn, string text, ITypesetter typesetter)
+    {
+        var items = new List<DrawItem>(drawn.Count + 8);
+        foreach (var item in drawn)
         {
             if (item is TextRun { Rotation: 0 } run) Mark(run, text, typesetter, items);
-            items.Add(item);
+            items.Add(item is FigureItem { IsTable: true } table ? table with { Items = Marked(table.Items, text, typesetter) } : item);
         }
-        return drawing with { Items = items };
+        return items;
     }
 
     private static void Mark(TextRun run, string text, ITypesetter typesetter, List<DrawItem> items)

@@ -27,6 +27,9 @@ internal sealed class CrosstabPlanning(CrosstabElement crosstab, ElementPlace pl
                 "Move it to a header or footer of a group or of the report.");
             return broken;
         }
+        // More than it may have is said, and not worked through.
+        if (crosstab.Values.Count > CrosstabElement.MostValues || crosstab.Down.Count > CrosstabElement.MostFields
+            || crosstab.Across.Count > CrosstabElement.MostFields) return broken;
         var before = _section.Problems.Count(p => p.IsError);
         var filter = crosstab.Filter is { Length: > 0 } condition
             ? _section.Check(crosstab.Id, "filter", () => Compiler.Condition(condition, _rows), _rows) : null;

@@ -1,8 +1,9 @@
-using LucidLattice.Core.Values;
+using LucidLattice.Core.Crosstabs;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Elements;
 using LucidLattice.Core.Layout;
 using LucidLattice.Core.Planning;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Running;
 
@@ -69,7 +70,7 @@ public sealed class ReportSearch
             if ((++_bands & 0xFFF) == 0) _cancel.ThrowIfCancellationRequested();
             var parts = plan.Bands[cursor.Place(plan.Base)];
             var finders = texts.In(parts);
-            if (finders.Count == 0 && parts.All(p => p.Sections.Count == 0)) continue;
+            if (finders.Count == 0 && parts.All(p => p.Sections.Count == 0 && !p.GoesOn)) continue;
             texts.MoveTo(cursor);
             for (var i = 0; i < parts.Count; i++)
             {
@@ -80,6 +81,7 @@ public sealed class ReportSearch
                     if (_hits.Count == _most) return false;
                     _hits.Add(hit);
                 }
+                if (!InCrosstabs(parts[i], texts, sheet, cursor with { Part = i }, place)) return false;
                 if (!Inside(parts[i], texts, sheet, cursor with { Part = i }, place)) return false;
             }
         }
@@ -98,6 +100,26 @@ public sealed class ReportSearch
         return new SearchHit(sheet.Plan.Sheet.Id, page, found, row, row ? texts.Beginning(part, found) : null);
 
         int PageOf(double offset) => sheet.Index.PageOf(flow => flow.Locate(place(at with { Offset = offset }, null))) ?? 1;
+    }
+
+    private bool InCrosstabs(
+        PartPlan part, SectionTexts texts, SheetPages sheet, Cursor at, Func<Cursor, FlowPlace?, FlowPlace> place)
+    {
+        if (!part.GoesOn) return true;
+        foreach (var placed in _run.Layout.Place(part, texts.Frame).Elements)
+        {
+            if (placed.Crosstab is not { } layout) continue;
+            var frame = placed.Plan is OwnCrosstabPlan own ? _run.Data!.OwnRows(own.Id, own.Around, texts.Frame) : texts.Frame;
+            if (frame is null) continue;
+            foreach (var (text, top, context) in CrosstabSearch.Find(layout, _wanted, frame))
+            {
+                _cancel.ThrowIfCancellationRequested();
+                if (_hits.Count == _most) return false;
+                var page = sheet.Index.PageOf(flow => flow.Locate(place(at with { Offset = placed.Y + top }, null))) ?? 1;
+                _hits.Add(new SearchHit(sheet.Plan.Sheet.Id, page, text, Row: context is not null, context));
+            }
+        }
+        return true;
     }
 
     private bool Inside(
