@@ -198,6 +198,30 @@ public sealed class CrosstabTests
             grid.Columns.Select(c => figures.Shown(grid.Lines[0], c, frame).Invariant));
     }
 
+    /// <summary>A year is 2010 wherever rows are grouped by it, whether it is kept as a whole number or as a decimal one; as a number that
+    /// is shown, it stays one.</summary>
+    [Theory]
+    [InlineData(DataType.Whole)]
+    [InlineData(DataType.Decimal)]
+    public void A_year_is_printed_as_one_without_any_setting(DataType type)
+    {
+        Field[] fields = [new() { Name = "year", Type = type, Scale = type == DataType.Decimal ? 2 : null }];
+        Value Year(long year) => type == DataType.Whole ? Value.Of(year) : Value.Of((decimal)year);
+        var chart = new ChartElement { Id = "c", Y = 60, Width = 300, Height = 100, Category = new ChartCategory { By = "year" },
+            Values = [new ChartValue { Expression = "count(*)" }] };
+        var header = new TextElement { Id = "t", Width = 90, Height = 14, Text = "{{ year }}" };
+        var section = new Section
+        {
+            Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 170, Crosstab([], [Field("year")], "count(*)"), chart)),
+            Levels = [new Level { Id = "l", Name = "Year group", By = "year", Header = Workshop.Band(Workshop.Part("h", 14, header)) }],
+        };
+        var run = Workshop.Run(Workshop.Report(section, fields), new MemoryRows([Year(2010)], [Year(2011)]));
+        Assert.DoesNotContain(run.Problems, p => p.IsError);
+        var texts = run.Page(1).Texts().Select(t => t.Text).ToList();
+        Assert.Equal(3, texts.Count(t => t == "2010"));
+        Assert.DoesNotContain(texts, t => t.StartsWith("2,0", StringComparison.Ordinal));
+    }
+
     /// <summary>Of many rows, what follows from one field is worked out once for each of its values; the groups are the same, with
     /// empties and either way round. Outside reference: DuckDB.</summary>
     [Theory]

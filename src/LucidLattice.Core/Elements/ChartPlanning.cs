@@ -34,8 +34,8 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
                 "This chart draws every row of the report, so each group prints the same picture.", "rows", "Draw the group's rows.");
         if (ChartTypes.Find(chart.Chart) is not { } type || Query(type) is not { } query) return broken;
         var (categoryFormat, splitFormat, outerFormat) = (
-            Format(query.Category, Groups is null ? chart.Category.Pattern : null, "category"),
-            Format(query.Split, chart.Series?.Pattern, "series"), Format(query.Within, null, "category"));
+            KeyFormat(query.Category, Groups is null ? chart.Category.Pattern : null, "category"),
+            KeyFormat(query.Split, chart.Series?.Pattern, "series"), KeyFormat(query.Within, null, "category"));
         if (categoryFormat is null) return broken;
         _common = new CommonKeys(place, chart.Id, _marks);
         query = query with { Common = chart.Link is null or { Whole: true } ? [] : _common.Of([chart.Link]) };
@@ -145,6 +145,9 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
 
     private ValueFormat? Format(Compiled? of, string? pattern, string property) =>
         of is null ? null : _section.Check(chart.Id, property, () => _section.Format(of, pattern), _rows);
+
+    private ValueFormat? KeyFormat(Compiled? of, string? pattern, string property) =>
+        of is null ? null : _section.Check(chart.Id, property, () => _section.KeyFormat(of, pattern), _rows);
 
     private ValueFormat? AxisFormat(Compiled value, ValueAxisSettings axis) =>
         axis.Pattern is null ? null : Format(value, axis.Pattern, "axes");

@@ -16,6 +16,17 @@ public sealed record CrosstabPlan(CrosstabElement Definition, double X, double W
     public required CrosstabQuery Query { get; init; }
     public required CrosstabLook Look { get; init; }
 
+    /// <summary>With the letters and the colour that its style has where the frame stands.</summary>
+    private CrosstabLook LookAt(Frame frame)
+    {
+        var style = Style.At(frame);
+        return style == Style ? Look : Look with
+        {
+            Body = style.Font, Heading = Look.Heading with { Family = style.Font.Family, Size = style.Font.Size * 8 / 9 },
+            Totals = style.Font with { Bold = true }, Ink = style.Color,
+        };
+    }
+
     /// <summary>The height of a page's body, in points.</summary>
     public required double PageBody { get; init; }
 
@@ -55,7 +66,7 @@ public sealed record CrosstabPlan(CrosstabElement Definition, double X, double W
     {
         var shape = mostLines is not null && Definition.Shape.Wide == WideTable.Continue ? Definition.Shape with { Wide = WideTable.Cut }
             : Definition.Shape;
-        return CrosstabLayout.Of(figures, GridAt(figures, frame, mostLines), shape, Look, Width, PageBody, typesetter, frame);
+        return CrosstabLayout.Of(figures, GridAt(figures, frame, mostLines), shape, LookAt(frame), Width, PageBody, typesetter, frame);
     }
 
     /// <summary>Its rows and columns for the group in which a frame stands.</summary>

@@ -170,7 +170,8 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
         if (ParameterPiece(expression, pattern) is { } parameter) return parameter;
         var value = Compiler.Compile(expression, scope);
         section.Use(value);
-        return new TextPiece("", value, section.Format(value, pattern));
+        var isKey = pattern is null && section.LevelsAround(place).Any(l => l.By == expression);
+        return new TextPiece("", value, isKey ? section.KeyFormat(value, null) : section.Format(value, pattern));
     }
 
     /// <summary>A parameter alone prints as people read it: by the label of its choice, several with commas, a period in words, every one

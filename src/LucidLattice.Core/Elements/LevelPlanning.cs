@@ -21,12 +21,12 @@ public static class LevelPlanning
             // A level whose key is broken stays, as one group, so that bands and rails keep their places.
             var key = scope.Check(level.Id, "by", () => KeyGroups.KeyOf(level, Compiler.Compile(level.By, rows), rows), rows)
                 ?? new Compiled(DataType.Null, Phase.Constant, _ => Value.Null);
-            var format = level.Pattern is null ? null : scope.Check(level.Id, "pattern", () => scope.Format(key, level.Pattern), rows);
+            var format = level.Pattern is null ? null : scope.Check(level.Id, "pattern", () => scope.KeyFormat(key, level.Pattern), rows);
             var ofGroups = scope.OfRows() with
             {
                 Totals = totals, Base = whole, Levels = [.. groupings.Take(levels.Count + 1).Select(l => l.Name)], Allowed = Phase.Group,
             };
-            levels.Add(new LevelPlan(level, key, format ?? scope.Format(key, null))
+            levels.Add(new LevelPlan(level, key, format ?? scope.KeyFormat(key, null))
             {
                 Fill = PlanFill(level, key, scope, rows),
                 Label = level.Label is { Length: > 0 } label

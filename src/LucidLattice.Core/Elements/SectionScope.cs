@@ -110,6 +110,10 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
         return value.Codes is { } codes ? ValueFormat.WithLabels(codes, format) : format;
     }
 
+    /// <summary>Of what rows are grouped by: a year is 2010, neither 2,010 nor 2,010.00.</summary>
+    public ValueFormat KeyFormat(Compiled key, string? pattern) =>
+        Format(key, pattern ?? (key.Type.IsNumber() && key is { Kind: FieldKind.Plain, Codes: null } ? "0.######" : null));
+
     /// <summary>A row-phase expression that is checked elsewhere; null if it is wrong.</summary>
     public Compiled? TryCompile(string expression)
     {

@@ -1,10 +1,12 @@
-import type { CrosstabShape, ElementCrosstabElement } from '../../../api/generated';
+import type { CrosstabShape, ElementCrosstabElement, FontFamily, Style } from '../../../api/generated';
+import { Blank } from '../../../sentence/Blank';
 import { ColourBlank } from '../../../sentence/ColourBlank';
 import { Sentence } from '../../../sentence/Sentence';
 import { Setting } from '../../../sentence/Setting';
 import { TextSetting } from '../../../sentence/TextSetting';
 import { millimetres, pointsOf } from '../../millimetres';
 import { NumberBlank, PickBlank } from '../chart/PickBlank';
+import { letters, sizes } from '../letters';
 import type { ChangeCrosstab } from './fields';
 
 const wides = [
@@ -38,6 +40,7 @@ const Shade = (props: { label: string; value?: string | null; onPick: (color: st
 export function ShapeSetting({ crosstab, onChange }: { crosstab: ElementCrosstabElement; onChange: ChangeCrosstab }) {
   const shape = crosstab.shape ?? {};
   const set = (change: Partial<CrosstabShape>) => onChange({ shape: { ...shape, ...change } });
+  const setStyle = (change: Partial<Style>) => onChange({ style: { ...crosstab.style, ...change } });
   const wide = shape.wide ?? 'continue';
   const grid = shape.grid ?? 'rows';
   const heads = shape.headingWidths ?? [];
@@ -132,7 +135,34 @@ export function ShapeSetting({ crosstab, onChange }: { crosstab: ElementCrosstab
           written={(n) => `${n} pt`}
           onPick={(n) => set({ spacing: Math.min(30, Math.max(0, n ?? 2.5)) })}
         />{' '}
-        above and below each.
+        above and below each. They are written{' '}
+        <Blank
+          label="Size of letters"
+          choices={[{ value: '', label: 'in the usual size' }, ...sizes.map((n) => ({ value: String(n), label: `in ${n} pt` }))]}
+          typed={String(crosstab.style?.size ?? '')}
+          typing="Another size, points…"
+          onPick={(v) => {
+            const size = Number(v.replace(',', '.'));
+            if (v.trim() === '' || (size >= 4 && size <= 72)) setStyle({ size: v.trim() === '' ? null : size });
+          }}
+        >
+          {crosstab.style?.size ? `in ${crosstab.style.size} pt` : 'in the usual size'}
+        </Blank>
+        ,{' '}
+        <PickBlank
+          label="Letters"
+          list={[{ value: '', label: 'in the usual letters' }, ...letters.map((l) => ({ ...l, label: `in ${l.label}` }))]}
+          value={(crosstab.style?.font ?? '') as string}
+          onPick={(font) => setStyle({ font: (font || null) as FontFamily | null })}
+        />
+        ,{' '}
+        <ColourBlank
+          label="Colour of letters"
+          value={crosstab.style?.color}
+          none="in their usual colour"
+          onPick={(c) => setStyle({ color: c })}
+        />
+        .
       </Sentence>
       {shape.widths === 'given' && (
         <TextSetting
