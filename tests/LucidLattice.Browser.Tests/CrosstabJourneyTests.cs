@@ -69,13 +69,13 @@ public sealed class CrosstabJourneyTests : IClassFixture<Browser>
         _browser.Find("[data-element^=xt][data-selected=true]");
         Choose("Value:", "number of rows");
         Choose("Field down 1", "vessel");
-        Choose("Another field down", "route");
-        _browser.Says("aside", "for each vessel, route and … down");
+        Choose("Another field down", "region");
+        _browser.Says("aside", "for each vessel, route, region and … down");
         Focused("aside button[aria-haspopup=menu]:not([aria-label])").SendKeys(Keys.Enter);
         _browser.Says("[role=menu]", "On a sheet of its own");
         _browser.Driver.SwitchTo().ActiveElement().SendKeys(Keys.ArrowDown + Keys.Enter);
         _browser.Find("[data-element^=ch][data-selected=true]");
-        _browser.Says("aside", "It draws what the crosstab of vessel and route and month counts");
+        _browser.Says("aside", "It draws what the crosstab of vessel and route and region and month counts");
         _browser.HasNoComplaints();
     }
 

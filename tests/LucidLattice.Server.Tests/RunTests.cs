@@ -145,6 +145,31 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
         Assert.DoesNotContain("https://", html);
     }
 
+    /// <summary>A crosstab as a table to sort and fold, and as CSV; a cell is traced by the mark that the table names.</summary>
+    [Fact]
+    public async Task A_crosstab_is_there_as_a_table_and_as_a_file()
+    {
+        var (_, started) = await server.Send(HttpMethod.Post, "/reports/passengers-by-month/runs", new { values = new { } });
+        var run = started.GetProperty("id").GetString();
+        var table = await server.Get($"/runs/{run}/crosstabs/x1");
+        Assert.Equal("Passengers by year, month and route", table.GetProperty("title").GetString());
+        Assert.Equal(["Year", "Month"], table.GetProperty("corner").EnumerateArray().Select(c => c.GetString()));
+        var lines = table.GetProperty("lines").EnumerateArray().ToList();
+        Assert.Equal(24 + 2 + 1, lines.Count);
+        var cell = lines[0].GetProperty("cells")[0];
+        Assert.Equal(("3,478", 3478, "x1-2.0.1.0.0"), (cell.GetProperty("text").GetString(), cell.GetProperty("number").GetInt32(),
+            cell.GetProperty("mark").GetString()));
+        Assert.Equal("sailings-in-detail", cell.GetProperty("action").GetProperty("report").GetString());
+        var csv = (await server.Client.GetStringAsync($"/api/runs/{run}/crosstabs/x1/csv")).Split("\r\n");
+        Assert.StartsWith("Year,Month,Skerra – Aith", csv[0]);
+        Assert.Equal(lines.Count + 2, csv.Length);
+        var place = await server.Get($"/runs/{run}/pages/1/at?x=300&y=200");
+        Assert.Equal("x1", place.GetProperty("element").GetString());
+        foreach (var wrong in new[] { "nope", "x1-3", "ch1", "x1/svg" })
+            Assert.Equal(System.Net.HttpStatusCode.NotFound,
+                (await server.Client.GetAsync($"/api/runs/{run}/crosstabs/{wrong}")).StatusCode);
+    }
+
     /// <summary>A chart alone: its numbers as a table, its picture as SVG and PNG, its numbers as CSV; in Compose, as every type would draw
     /// it.</summary>
     [Fact]

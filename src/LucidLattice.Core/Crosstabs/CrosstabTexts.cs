@@ -83,8 +83,10 @@ public sealed class CrosstabTexts(CrosstabFigures figures, CrosstabGrid grid, Cr
     {
         var fields = Query.Across.Fields.Count;
         if (row >= fields)
-            return NamesAcross ? (Query.Values[Math.Max(0, column.Value)].Name, new HeadKey(row, column.Group, column.Value, column.Fields))
-                : ("", new HeadKey(row, column.Group, 0, column.Fields));
+        {
+            var value = Math.Max(0, column.Value);
+            return (NamesAcross ? Query.Values[value].Name : "", new HeadKey(row, column.Group, value, column.Fields));
+        }
         var own = row + 1;
         if (own > column.Fields)
             return (own == column.Fields + 1 ? TotalName(false, column) : "", new HeadKey(column.Fields, column.Group, -2, column.Fields));

@@ -37,3 +37,17 @@ test('what was clicked stays marked while its report is beside', () => {
   markChosen(document.body, undefined);
   expect(at('b').classList.contains('chosen')).toBe(false);
 });
+
+test('arrow keys lead through a table by its rows and columns, over cells without rows', () => {
+  const cell = (id: string, x: number, y: number) =>
+    `<rect data-mark="${id}" id="${id}" data-figure="1" x="${x}" y="${y}" width="9" height="9"/>`;
+  document.body.innerHTML = `<svg><g data-figure-id="x" data-table="">
+    ${cell('a1', 0, 0)}${cell('b1', 20, 0)}${cell('a2', 0, 10)}${cell('c2', 40, 10)}${cell('b3', 20, 20)}</g></svg>`;
+  expect(walk(at('a1'), 'ArrowRight')?.id).toBe('b1');
+  expect(walk(at('b1'), 'ArrowDown')?.id).toBe('b3');
+  expect(walk(at('b3'), 'ArrowUp')?.id).toBe('b1');
+  expect(walk(at('a2'), 'ArrowRight')?.id).toBe('c2');
+  expect(walk(at('c2'), 'ArrowLeft')?.id).toBe('a2');
+  expect(walk(at('c2'), 'ArrowRight')).toBeUndefined();
+  expect(walk(at('b3'), 'Home')?.id).toBe('a1');
+});

@@ -3,7 +3,7 @@ import { Blank } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
 import { times } from '../../../shell/count';
 import { useCompose } from '../../composeStore';
-import { bandName, type Placed } from '../../definition';
+import { bandName, findElement, type Placed } from '../../definition';
 import { RowsSource } from '../chart/RowsSource';
 import { LinksOf } from '../link/LinkSentence';
 import { PanelHead } from '../PanelHead';
@@ -20,12 +20,17 @@ import { ValueSetting } from './ValueSetting';
 
 /** A crosstab: its sentence, where it leads, and each of its fields and values. */
 export function CrosstabPanel({ placed }: { placed: Placed }) {
-  const { definition, view, setElement } = useCompose('definition', 'view', 'setElement');
+  const { definition, view, edit } = useCompose('definition', 'view', 'edit');
   const crosstab = placed.element;
   const { section } = placed;
   const rows = isCrosstab(crosstab) && crosstab.own ? { ...section, dataset: crosstab.own.dataset, columns: [], levels: [] } : section;
   if (!definition || !isCrosstab(crosstab)) return null;
-  const set: ChangeCrosstab = (change) => void setElement(crosstab.id, change as Partial<typeof crosstab>);
+  const set: ChangeCrosstab = (change) =>
+    void edit((now) => {
+      const newest = findElement(now, crosstab.id)?.element;
+      if (!isCrosstab(newest)) return undefined;
+      return { type: 'replace', item: { kind: 'element', element: { ...newest, ...change(newest) } } };
+    });
   const printed = view?.bands.find((b) => b.section === section.id && b.kind === placed.band && b.level === placed.level)?.printed;
   const where = bandName(section, placed.band, placed.level).toLowerCase();
   return (
@@ -43,7 +48,7 @@ export function CrosstabPanel({ placed }: { placed: Placed }) {
             level={placed.level}
             group={placed.level > 0 ? section.levels?.[placed.level - 1]?.name.toLowerCase() : undefined}
             offersAll={false}
-            onChange={(change) => 'own' in change && set({ own: change.own })}
+            onChange={(change) => 'own' in change && set(() => ({ own: change.own }))}
           />
         }
         onChange={set}
@@ -56,7 +61,7 @@ export function CrosstabPanel({ placed }: { placed: Placed }) {
           typed={crosstab.filter ?? ''}
           expression="row"
           typing="Only rows where…"
-          onPick={(filter) => set({ filter: filter || null })}
+          onPick={(filter) => set(() => ({ filter: filter || null }))}
         >
           {crosstab.filter ? `only rows where ${crosstab.filter}` : 'every row there'}
         </Blank>
@@ -81,7 +86,6 @@ export function CrosstabPanel({ placed }: { placed: Placed }) {
         (crosstab[direction] ?? []).map((field) => (
           <FieldSetting
             key={field.id}
-            crosstab={crosstab}
             field={field}
             direction={direction}
             definition={definition}
@@ -108,7 +112,7 @@ function Values({ crosstab, definition, section, onChange }: Omit<Parameters<typ
       name={spoken(value.expression)}
       definition={definition}
       section={section}
-      onChange={(change) => onChange({ values: crosstab.values.map((v, k) => (k === i ? { ...v, ...change } : v)) })}
+      onChange={(change) => onChange((now) => ({ values: now.values.map((v, k) => (k === i ? { ...v, ...change } : v)) }))}
     />
   ));
 }

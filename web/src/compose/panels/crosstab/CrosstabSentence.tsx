@@ -32,14 +32,17 @@ export function CrosstabSentence({ crosstab, definition, section, source, onChan
   const { offered, spoken, totalOf } = useTotals(definition, section);
   const { values } = crosstab;
   const setValue = (at: number, expression: string) =>
-    onChange({
-      values: expression ? values.map((v, i) => (i === at ? { ...v, expression, name: null } : v)) : values.filter((_, i) => i !== at),
-    });
+    onChange((now) => ({
+      values: expression
+        ? now.values.map((v, i) => (i === at ? { ...v, expression, name: null } : v))
+        : now.values.filter((_, i) => i !== at),
+    }));
+  const addValue = (expression: string) => expression && onChange((now) => ({ values: [...now.values, { expression }] }));
   const all = [...(crosstab.down ?? []), ...(crosstab.across ?? [])];
   const totals = new Set(all.map((f) => f.totals ?? 'last'));
   const setTotals = (to: string) => {
     const set = (fields?: CrosstabField[]) => (fields ?? []).map((f) => ({ ...f, totals: to as CrosstabField['totals'] }));
-    onChange({ down: set(crosstab.down), across: set(crosstab.across) });
+    onChange((now) => ({ down: set(now.down), across: set(now.across) }));
   };
   return (
     <Sentence>
@@ -61,14 +64,8 @@ export function CrosstabSentence({ crosstab, definition, section, source, onChan
         </span>
       ))}{' '}
       {values.length < 12 && (
-        <FieldTarget onField={(name) => onChange({ values: [...values, { expression: totalOf(name) }] })}>
-          <Blank
-            label="Another value"
-            expression="group"
-            choices={offered}
-            typed=""
-            onPick={(expression) => expression && onChange({ values: [...values, { expression }] })}
-          >
+        <FieldTarget onField={(name) => addValue(totalOf(name))}>
+          <Blank label="Another value" expression="group" choices={offered} typed="" onPick={addValue}>
             and …
           </Blank>
         </FieldTarget>
@@ -102,22 +99,26 @@ function Fields({ crosstab, direction, definition, section, onChange }: Omit<Pro
   const ways = groupings(offeredFields(definition, section), written);
   const fields = crosstab[direction] ?? [];
   const other = direction === 'down' ? 'across' : 'down';
-  const set = (next: CrosstabField[]) => onChange({ [direction]: next });
+  const set = (next: (fields: CrosstabField[]) => CrosstabField[]) => onChange((now) => ({ [direction]: next(now[direction] ?? []) }));
   const way = (by: string) => ways.find((w) => w.by === by);
   const choices = ways.map((w) => ({ value: w.by, label: w.label, hint: w.hint }));
-  const add = (by: string) => by && set([...fields, newField(definition, crosstab, by, way(by))]);
+  const add = (by: string) =>
+    by && onChange((now) => ({ [direction]: [...(now[direction] ?? []), newField(definition, now, by, way(by))] }));
   const change = (field: CrosstabField, picked: string) => {
-    if (picked === '~out') set(moved(fields, field.id, -1));
-    else if (picked === '~in') set(moved(fields, field.id, 1));
-    else if (picked === '~remove') set(fields.filter((f) => f.id !== field.id));
+    if (picked === '~out') set((now) => moved(now, field.id, -1));
+    else if (picked === '~in') set((now) => moved(now, field.id, 1));
+    else if (picked === '~remove') set((now) => now.filter((f) => f.id !== field.id));
     else if (picked === '~other')
-      onChange({ [direction]: fields.filter((f) => f.id !== field.id), [other]: [...(crosstab[other] ?? []), field] });
+      onChange((now) => ({
+        [direction]: (now[direction] ?? []).filter((f) => f.id !== field.id),
+        [other]: [...(now[other] ?? []), field],
+      }));
     else if (picked)
-      onChange(
-        withField(crosstab, field.id, {
+      onChange((now) =>
+        withField(now, field.id, {
           by: picked,
           pattern: way(picked)?.pattern || null,
-          name: freeName(crosstab, way(picked)?.label ?? picked, field.id),
+          name: freeName(now, way(picked)?.label ?? picked, field.id),
         }),
       );
   };

@@ -1,4 +1,4 @@
-import type { CrosstabField, ElementCrosstabElement, ReportDefinition, Section } from '../../../api/generated';
+import type { CrosstabField, ReportDefinition, Section } from '../../../api/generated';
 import { Blank } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
 import { Setting } from '../../../sentence/Setting';
@@ -18,7 +18,6 @@ const places = [
 ];
 
 interface Props {
-  crosstab: ElementCrosstabElement;
   field: CrosstabField;
   direction: Direction;
   definition: ReportDefinition;
@@ -28,8 +27,8 @@ interface Props {
 }
 
 /** One field: its groups, their order and names, their total, and where headings and totals lead. */
-export function FieldSetting({ crosstab, field, direction, definition, section, placed, onChange }: Props) {
-  const set = (change: Partial<CrosstabField>) => onChange(withField(crosstab, field.id, change));
+export function FieldSetting({ field, direction, definition, section, placed, onChange }: Props) {
+  const set = (change: Partial<CrosstabField>) => onChange((now) => withField(now, field.id, change));
   const summary = [
     field.first && (field.others ? `the first ${field.first} and the rest` : `the first ${field.first}`),
     field.orderBy && 'by a total',

@@ -39,8 +39,8 @@ const Shade = (props: { label: string; value?: string | null; onPick: (color: st
 /** How the crosstab stands on paper. */
 export function ShapeSetting({ crosstab, onChange }: { crosstab: ElementCrosstabElement; onChange: ChangeCrosstab }) {
   const shape = crosstab.shape ?? {};
-  const set = (change: Partial<CrosstabShape>) => onChange({ shape: { ...shape, ...change } });
-  const setStyle = (change: Partial<Style>) => onChange({ style: { ...crosstab.style, ...change } });
+  const set = (change: Partial<CrosstabShape>) => onChange((now) => ({ shape: { ...now.shape, ...change } }));
+  const setStyle = (change: Partial<Style>) => onChange((now) => ({ style: { ...now.style, ...change } }));
   const wide = shape.wide ?? 'continue';
   const grid = shape.grid ?? 'rows';
   const heads = shape.headingWidths ?? [];

@@ -2,7 +2,9 @@ import type { CrosstabField, ElementCrosstabElement, ReportDefinition } from '..
 import type { Grouping } from '../levelChoices';
 
 export type Direction = 'down' | 'across';
-export type ChangeCrosstab = (change: Partial<ElementCrosstabElement>) => void;
+
+/** Changes a crosstab as it is when the change has its turn, so that quick changes do not undo each other. */
+export type ChangeCrosstab = (change: (now: ElementCrosstabElement) => Partial<ElementCrosstabElement>) => void;
 
 export const isCrosstab = (element?: { type?: string }): element is ElementCrosstabElement & { type: 'crosstab' } =>
   element?.type === 'crosstab';
@@ -27,7 +29,8 @@ export function freeName(crosstab: ElementCrosstabElement, wanted: string, own?:
 export function newField(definition: ReportDefinition, crosstab: ElementCrosstabElement, by: string, way?: Grouping): CrosstabField {
   const all = JSON.stringify(definition);
   let n = 1;
-  while (all.includes(`"xf${n}"`)) n++;
+  const isTaken = (id: string) => all.includes(`"${id}"`) || fieldsOf(crosstab).some((f) => f.id === id);
+  while (isTaken(`xf${n}`)) n++;
   return { id: `xf${n}`, name: freeName(crosstab, way?.label ?? by), by, pattern: way?.pattern || null };
 }
 
