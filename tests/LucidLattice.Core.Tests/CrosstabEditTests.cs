@@ -210,6 +210,51 @@ public sealed class CrosstabEditTests
         Assert.All(view.Lines, l => Assert.Equal(l.Cells.Count, view.Head[^1].Sum(h => h.Columns)));
     }
 
+    /// <summary>Rows of another dataset, matched to the group around, or to the row: each place has those that belong to it, and a place
+    /// without any says so.</summary>
+    [Fact]
+    public void A_crosstab_counts_rows_of_its_own_that_belong_to_the_place()
+    {
+        var report = Workshop.DemoReport("route-performance");
+        var dataset = Workshop.DemoReport("bookings-by-route").Datasets[0] with { Id = "own" };
+        report = report with { Datasets = [.. report.Datasets, dataset] };
+        var made = Apply(report, new AddCrosstab { Band = BandKind.GroupHeader, Level = 2 });
+        var id = made.AllElements().OfType<CrosstabElement>().Single().Id;
+        made = Apply(made, new SetChartRows { Chart = id, Dataset = "own" });
+        var crosstab = Find<CrosstabElement>(made, id);
+        // What the other rows do not have is gone, and it is matched on what both have.
+        Assert.Equal(["region", "route"], crosstab.Own!.Match.Select(m => m.Own));
+        made = Apply(made, new Replace { Item = new ElementItem(crosstab with
+        {
+            Down = [new() { Id = "tc", Name = "Class", By = "ticket_class" }], Across = [], Values = [new() { Expression = "count(*)" }],
+        }) });
+        var run = Workshop.Run(made);
+        Assert.DoesNotContain(run.Problems, p => p.IsError);
+        var bookings = Workshop.Run(Workshop.DemoReport("bookings-by-route")).First();
+        var data = run.First();
+        for (var group = 0; group < data.Tree.Levels[2].Count; group++)
+        {
+            var frame = data.NewFrame();
+            frame.StandAt(2, group);
+            var own = run.Data!.OwnRows(id, data.Plan.Elements.OfType<Elements.OwnCrosstabPlan>().Single().Around, frame)!;
+            var plan = run.Data.Sections.SelectMany(s => s.Plan.Crosstabs).Single();
+            var grid = plan.GridAt(run.Data.Crosstabs[id], own);
+            var all = run.Data.Crosstabs[id].Number(grid.Lines[^1], grid.Columns[0], own).Whole;
+            var same = Enumerable.Range(0, bookings.Tree.Levels[2].Count).First(g => bookings.KeyOf(2, g, bookings.NewFrame())
+                .Equals(data.KeyOf(2, group, data.NewFrame())));
+            Assert.Equal(bookings.Tree.Rows(2, same).Length, all);
+        }
+        Assert.Contains("crosstab-unmatched", Workshop.Run(made.MapAllElements(e => e is CrosstabElement x
+            ? x with { Own = x.Own! with { Match = [] } } : e)).Problems.Select(p => p.Code));
+        // In the rows it stands with rows of its own, and not without.
+        var detail = made.AllSections().First().Detail.Parts[0].Id;
+        var inRows = Workshop.Run(made.MapPart(detail, p => p with { Elements = [.. p.Elements, crosstab with { Id = "in-rows", Y = 20,
+            Down = [], Across = [], Values = [new() { Expression = "count(*)" }] }] }));
+        Assert.DoesNotContain(inRows.Problems, p => p.IsError);
+        Assert.Contains("crosstab-misplaced", Workshop.Run(made.MapPart(detail, p => p with { Elements = [.. p.Elements,
+            Find<CrosstabElement>(Report, "x1") with { Id = "bare" }] })).Problems.Select(p => p.Code));
+    }
+
     /// <summary>Each hit of a search is on the page that it names, as a text there.</summary>
     [Fact]
     public void Headings_and_figures_are_found_on_the_pages_that_print_them()
