@@ -59,7 +59,7 @@ export function CrosstabTable({ view, file, onFollow, onTrace }: Props) {
           A heading puts the rows in its order. Enter on a number opens what it leads to, Alt+Enter says where it comes from.
         </Box>
       </Box>
-      <Box sx={{ maxHeight: '62vh', overflow: 'auto', border: `1px solid ${color.line}` }}>
+      <Box sx={{ maxHeight: '62vh', overflow: 'auto', border: `1px solid ${color.line}`, scrollPadding: '64px 8px 8px 200px' }}>
         <Box
           component="table"
           ref={table}
@@ -122,7 +122,7 @@ function RowHeading({
   onFold: (key: string) => void;
   onFollow: (action: LinkAction) => void;
 }) {
-  const group = foldable(view, line, column);
+  const group = foldable(view, line, column, closed);
   const text = line.headings[column];
   const isOpen = group !== undefined && !closed.has(group);
   return (

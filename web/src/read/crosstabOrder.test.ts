@@ -61,9 +61,24 @@ describe('a crosstab that readers put in order', () => {
     const folded = headed(shown(lines, new Set(['0'])), false);
     expect(said(folded)).toEqual(['North', 'C', 'D', 'South', 'all']);
     expect(folded[0].headings[0]).toBe('North');
-    expect(foldable(view, lines[0], 0)).toBe('0');
-    expect(foldable(view, lines[1], 0)).toBeUndefined();
-    expect(foldable(view, lines[0], 1)).toBeUndefined();
+    expect(foldable(view, lines[0], 0, new Set())).toBe('0');
+    expect(foldable(view, lines[1], 0, new Set())).toBeUndefined();
+    expect(foldable(view, lines[0], 1, new Set())).toBeUndefined();
+  });
+
+  it('has one sign for a group whose heading stands above it', () => {
+    const heading = line('heading', [0], ['North'], ['North'], null, null);
+    const total = line('total', [0], ['Total North'], ['North'], 14, 1);
+    const stepped = {
+      ...view,
+      corner: ['Region / Route'],
+      isStepped: true,
+      lines: [heading, line('leaf', [0, 0], ['A'], ['North', 'A'], 5, 1), total],
+    };
+    expect(foldable(stepped, heading, 0, new Set())).toBe('0');
+    expect(foldable(stepped, total, 0, new Set())).toBeUndefined();
+    expect(foldable(stepped, total, 0, new Set(['0']))).toBe('0');
+    expect(shown(stepped.lines, new Set(['0']))).toEqual([total]);
   });
 
   it('says each heading where its group begins now', () => {

@@ -69,11 +69,13 @@ export const headed = (lines: CrosstabLine[], isStepped: boolean): CrosstabLine[
         ),
       }));
 
-/** The group that the sign beside a row heading opens and closes; undefined for none. */
-export function foldable(view: CrosstabView, line: CrosstabLine, column: number): string | undefined {
+/** The group that the sign beside a row heading opens and closes; undefined for none. One sign is enough: where a heading stands above
+ * the rows, their total has one only while it stands for them. */
+export function foldable(view: CrosstabView, line: CrosstabLine, column: number, closed: ReadonlySet<string>): string | undefined {
   const fields = view.isStepped ? line.groups.length : column + 1;
   if ((view.isStepped && column > 0) || fields === 0 || fields > line.groups.length || line.headings[column] === '') return undefined;
   const group = groupOf(line, fields);
+  if (view.isStepped && line.kind === 'total' && !closed.has(group)) return undefined;
   const inner = view.lines.some((l) => l.groups.length > fields && groupOf(l, fields) === group);
   // Something has to be left to be seen of it.
   return inner && view.lines.some((l) => l.kind !== 'leaf' && groupOf(l) === group) ? group : undefined;
