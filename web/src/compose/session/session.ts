@@ -7,6 +7,7 @@ import { createSaver } from '../../shell/saver';
 import { findElement } from '../definition';
 import { createExchange } from './exchange';
 import { newest } from './newest';
+import { rebased } from './rebased';
 import type { Change, SessionState } from './types';
 import { forgetUnsaved, keepUnsaved, readUnsaved } from './unsaved';
 
@@ -64,13 +65,18 @@ export function createSession(id: string): Session {
     look,
     publish,
     saveAsCopy,
-    setElement: (element, change) =>
-      apply('', [
+    setElement: (element, change) => {
+      const now = get().definition;
+      const seen = (now && findElement(now, element)?.element) as Record<string, unknown> | undefined;
+      return apply('', [
         (definition) => {
-          const found = findElement(definition, element)?.element;
-          return found && { type: 'replace', item: { kind: 'element', element: { ...found, ...change } as Element } };
+          const found = findElement(definition, element)?.element as Record<string, unknown> | undefined;
+          if (!found) return undefined;
+          const changes = Object.entries(change).map(([key, value]) => [key, rebased(seen?.[key], value, found[key])]);
+          return { type: 'replace', item: { kind: 'element', element: { ...found, ...Object.fromEntries(changes) } as Element } };
         },
-      ]),
+      ]);
+    },
     replace,
     undo: () => travel(undone),
     redo: () => travel(redone),
