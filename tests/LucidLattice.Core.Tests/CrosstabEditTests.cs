@@ -210,6 +210,53 @@ public sealed class CrosstabEditTests
         Assert.All(view.Lines, l => Assert.Equal(l.Cells.Count, view.Head[^1].Sum(h => h.Columns)));
     }
 
+    /// <summary>What other rows cannot answer is let go, wherever it stands in a crosstab or a chart, and nothing else.</summary>
+    [Fact]
+    public void Other_rows_keep_what_they_can_answer()
+    {
+        var report = Workshop.DemoReport("passengers-by-month");
+        report = report with { Datasets = [.. report.Datasets, Workshop.DemoReport("bookings-by-route").Datasets[0] with { Id = "own" }] };
+        var first = report.AllElements().OfType<CrosstabElement>().First();
+        var full = first with
+        {
+            Across = [.. first.Across.Select(f => f with { OrderBy = "sum(passengers)", Keep = "count(*) > 1", Label = "vessel" })],
+            Values =
+            [
+                new() { Expression = "sum(passengers)" },
+                new()
+                {
+                    Expression = "sum(vehicles) / nullif(count(*), 0)", LineOver = "vessel",
+                    Rules = [new() { When = "sum(passengers) < 10" }, new() { When = "sum(vehicles) < 10" }],
+                },
+            ],
+        };
+        var chart = report.AllElements().OfType<ChartElement>().First() with
+        {
+            Follows = null, Link = null, ColorBy = "CASE WHEN sum(passengers) < 10 THEN '#FF0000' END",
+            Category = new() { By = "route", Measured = "sum(passengers)", Keep = "sum(vehicles) > 1" },
+            Values = [new() { Expression = "sum(vehicles)" }, new() { Expression = "sum(passengers)" }], Filter = "status = 'sailed'",
+            Lines = [new() { At = "avg(passengers)" }, new() { At = "10" }],
+        };
+        foreach (var element in new Element[] { full, chart })
+            report = Apply(report, new Replace { Item = new ElementItem(element) });
+
+        foreach (var id in new[] { full.Id, chart.Id }) report = Apply(report, new SetChartRows { Chart = id, Dataset = "own" });
+
+        var crosstab = Find<CrosstabElement>(report, full.Id);
+        Assert.Equal(full.Across.Select(f => f with { OrderBy = null, Label = null }), crosstab.Across);
+        var value = Assert.Single(crosstab.Values);
+        Assert.Equal("sum(vehicles) / nullif(count(*), 0)", value.Expression);
+        Assert.Null(value.LineOver);
+        Assert.Equal("sum(vehicles) < 10", Assert.Single(value.Rules).When);
+        var drawn = Find<ChartElement>(report, chart.Id);
+        Assert.Equal((null, "sum(vehicles) > 1"), (drawn.Category.Measured, drawn.Category.Keep));
+        Assert.Equal("sum(vehicles)", Assert.Single(drawn.Values).Expression);
+        Assert.Equal("10", Assert.Single(drawn.Lines).At);
+        Assert.Null(drawn.Filter);
+        Assert.Null(drawn.ColorBy);
+        Assert.DoesNotContain(Workshop.Run(report).Problems, p => p.IsError);
+    }
+
     /// <summary>Rows of another dataset, matched to the group around, or to the row: each place has those that belong to it, and a place
     /// without any says so.</summary>
     [Fact]
