@@ -1,16 +1,12 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import type { Element, StyleRule } from '../../api/generated';
-import { Blank } from '../../sentence/Blank';
-import { ColourBlank } from '../../sentence/ColourBlank';
-import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
 import { count } from '../../shell/count';
 import { useCompose } from '../composeStore';
 import { findColumn } from '../definition';
 import { ConditionBlanks } from './ConditionBlanks';
+import { RuleList } from './RuleList';
 
-/** Conditions under which a text looks different, each a sentence; of several that hold, a later one wins. */
+/** Conditions under which a text looks different. */
 export function RulesSetting({
   element,
   rules,
@@ -24,51 +20,14 @@ export function RulesSetting({
   const own = definition && findColumn(definition, element.column)?.expression;
   const isTotal = element.type === 'total';
   const first = own && !isTotal ? `${own} < 0` : own ? `sum(${own}) < 0` : 'count(*) = 0';
-  const put = (i: number, change: Partial<StyleRule>) => onChange(rules.map((r, k) => (k === i ? { ...r, ...change } : r)));
   return (
     <Setting name="Looks under conditions" summary={rules.length === 0 ? 'none' : count(rules.length, 'condition')}>
-      {rules.map((rule, i) => (
-        <Sentence key={i}>
-          Where <ConditionBlanks condition={rule.when} onChange={(when) => put(i, { when })} /> the text is{' '}
-          <ColourBlank label="Colour there" value={rule.color} none="in its usual colour" onPick={(color) => put(i, { color })} />, on{' '}
-          <ColourBlank label="Background there" value={rule.background} none="no colour" onPick={(c) => put(i, { background: c })} />,{' '}
-          <Blank
-            label="Weight there"
-            choices={[
-              { value: '', label: 'as bold as usual' },
-              { value: 'bold', label: 'bold' },
-              { value: 'plain', label: 'not bold' },
-            ]}
-            onPick={(v) => put(i, { bold: v === '' ? null : v === 'bold' })}
-          >
-            {rule.bold === true ? 'bold' : rule.bold === false ? 'not bold' : 'as bold as usual'}
-          </Blank>
-          .{' '}
-          <Blank
-            label="Condition of the look"
-            choices={[
-              ...(i > 0 ? [{ value: 'up', label: 'Let earlier ones win over it' }] : []),
-              { value: 'remove', label: 'Take it away' },
-            ]}
-            onPick={(v) => {
-              const others = rules.filter((_, k) => k !== i);
-              onChange(v === 'remove' ? others : [...others.slice(0, i - 1), rule, ...others.slice(i - 1)]);
-            }}
-          >
-            …
-          </Blank>
-        </Sentence>
-      ))}
-      <Box>
-        <Button
-          size="small"
-          variant="outlined"
-          disabled={rules.length >= 20}
-          onClick={() => onChange([...rules, { when: first, color: '#B3261E' }])}
-        >
-          Add a condition
-        </Button>
-      </Box>
+      <RuleList
+        rules={rules}
+        first={first}
+        condition={(rule, set) => <ConditionBlanks condition={rule.when} onChange={set} />}
+        onChange={onChange}
+      />
     </Setting>
   );
 }

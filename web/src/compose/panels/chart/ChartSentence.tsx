@@ -6,7 +6,7 @@ import { caption } from '../../../shell/caption';
 import { useCompose } from '../../composeStore';
 import { offeredFields, words } from '../../definition';
 import { useFieldNames } from '../../useFieldNames';
-import { useTotals } from '../useTotals';
+import { ValueBlanks, withValue } from '../ValueBlanks';
 import { arrangements, curves, orders, useChartChoices, type ChangeChart } from './choices';
 import { FieldTarget } from './FieldTarget';
 import { PickBlank } from './PickBlank';
@@ -47,43 +47,18 @@ export function ChartSentence({ chart, definition, section, source, onChange }: 
   const divided = (expression: string, name?: string | null) =>
     divisions.find((d) => d.value === expression)?.label ??
     (words(definition, expression, section) !== expression ? words(definition, expression, section) : (name ?? expression));
-  const { offered, spoken, totalOf } = useTotals(definition, section);
-  const setValue = (at: number, expression: string) =>
-    onChange({
-      values: expression ? values.map((v, i) => (i === at ? { ...v, expression, name: null } : v)) : values.filter((_, i) => i !== at),
-    });
   const several = values.length > 1 || chart.series;
   const everyOne = { value: "'All'", label: 'all rows together' };
   return (
     <Sentence>
       Show the{' '}
-      {values.map((value, i) => (
-        <span key={i}>
-          {i > 0 && ' and the '}
-          <FieldTarget onField={(name) => setValue(i, totalOf(name))}>
-            <Blank
-              label={i === 0 ? 'Value' : `Value ${i + 1}`}
-              expression="group"
-              choices={values.length > 1 ? [...offered, { value: '', label: 'nothing: take it away' }] : offered}
-              typed={value.expression}
-              onPick={(expression) => setValue(i, expression)}
-            >
-              {spoken(value.expression)}
-            </Blank>
-          </FieldTarget>
-        </span>
-      ))}{' '}
-      <FieldTarget onField={(name) => onChange({ values: [...values, { expression: totalOf(name) }] })}>
-        <Blank
-          label="Another value"
-          expression="group"
-          choices={offered}
-          typed=""
-          onPick={(expression) => expression && onChange({ values: [...values, { expression }] })}
-        >
-          and …
-        </Blank>
-      </FieldTarget>{' '}
+      <ValueBlanks
+        values={values}
+        definition={definition}
+        section={section}
+        onChange={(at, expression) => onChange({ values: withValue(values, at, expression) })}
+        onAdd={(expression) => onChange({ values: [...values, { expression }] })}
+      />{' '}
       for {chart.category.by === everyOne.value ? '' : 'each '}
       <FieldTarget onField={(name) => onChange({ category: { ...chart.category, by: written(name), pattern: null } })}>
         <Blank

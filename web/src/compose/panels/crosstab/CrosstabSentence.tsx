@@ -7,7 +7,7 @@ import { offeredFields, words } from '../../definition';
 import { useFieldNames } from '../../useFieldNames';
 import { FieldTarget } from '../chart/FieldTarget';
 import { groupings } from '../levelChoices';
-import { useTotals } from '../useTotals';
+import { ValueBlanks, withValue } from '../ValueBlanks';
 import { freeName, moved, newField, withField, type ChangeCrosstab, type Direction } from './fields';
 
 interface Props {
@@ -29,15 +29,7 @@ const places = [
 /** “Show the sum of passengers for each region, route down and month across, with totals at the end.” */
 export function CrosstabSentence({ crosstab, definition, section, source, onChange }: Props) {
   const { edit } = useCompose('edit');
-  const { offered, spoken, totalOf } = useTotals(definition, section);
   const { values } = crosstab;
-  const setValue = (at: number, expression: string) =>
-    onChange((now) => ({
-      values: expression
-        ? now.values.map((v, i) => (i === at ? { ...v, expression, name: null } : v))
-        : now.values.filter((_, i) => i !== at),
-    }));
-  const addValue = (expression: string) => expression && onChange((now) => ({ values: [...now.values, { expression }] }));
   const all = [...(crosstab.down ?? []), ...(crosstab.across ?? [])];
   const totals = new Set(all.map((f) => f.totals ?? 'last'));
   const setTotals = (to: string) => {
@@ -47,29 +39,14 @@ export function CrosstabSentence({ crosstab, definition, section, source, onChan
   return (
     <Sentence>
       Show the{' '}
-      {values.map((value, i) => (
-        <span key={i}>
-          {i > 0 && ' and the '}
-          <FieldTarget onField={(name) => setValue(i, totalOf(name))}>
-            <Blank
-              label={i === 0 ? 'Value' : `Value ${i + 1}`}
-              expression="group"
-              choices={values.length > 1 ? [...offered, { value: '', label: 'nothing: take it away' }] : offered}
-              typed={value.expression}
-              onPick={(expression) => setValue(i, expression)}
-            >
-              {spoken(value.expression)}
-            </Blank>
-          </FieldTarget>
-        </span>
-      ))}{' '}
-      {values.length < 12 && (
-        <FieldTarget onField={(name) => addValue(totalOf(name))}>
-          <Blank label="Another value" expression="group" choices={offered} typed="" onPick={addValue}>
-            and …
-          </Blank>
-        </FieldTarget>
-      )}{' '}
+      <ValueBlanks
+        values={values}
+        most={12}
+        definition={definition}
+        section={section}
+        onChange={(at, expression) => onChange((now) => ({ values: withValue(now.values, at, expression) }))}
+        onAdd={(expression) => onChange((now) => ({ values: [...now.values, { expression }] }))}
+      />{' '}
       for each <Fields crosstab={crosstab} direction="down" definition={definition} section={section} onChange={onChange} /> down and{' '}
       <Fields crosstab={crosstab} direction="across" definition={definition} section={section} onChange={onChange} /> across (
       <Blank

@@ -1,13 +1,11 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import type { CrosstabForm, CrosstabValue, ReportDefinition, Section, StyleRule } from '../../../api/generated';
+import type { CrosstabForm, CrosstabValue, ReportDefinition, Section } from '../../../api/generated';
 import { Blank } from '../../../sentence/Blank';
-import { ColourBlank } from '../../../sentence/ColourBlank';
 import { Sentence } from '../../../sentence/Sentence';
 import { Setting } from '../../../sentence/Setting';
 import { TextSetting } from '../../../sentence/TextSetting';
 import { useDivisions } from '../chart/ChartSentence';
 import { PickBlank } from '../chart/PickBlank';
+import { RuleList } from '../RuleList';
 import { ScaleSentence } from '../ScaleSentence';
 
 const forms: { value: CrosstabForm; label: string; hint?: string }[] = [
@@ -33,8 +31,6 @@ interface Props {
 export function ValueSetting({ value, name, definition, section, onChange }: Props) {
   const divisions = useDivisions(definition, section);
   const rules = value.rules ?? [];
-  const setRule = (at: number, change: Partial<StyleRule>) =>
-    onChange({ rules: rules.map((r, i) => (i === at ? { ...r, ...change } : r)) });
   const form = value.as ?? 'value';
   const summary = [
     form !== 'value' && forms.find((f) => f.value === form)?.label.replace(/^its |^the /, ''),
@@ -87,41 +83,16 @@ export function ValueSetting({ value, name, definition, section, onChange }: Pro
         placeholder="what suits it"
         onCommit={(text) => onChange({ pattern: text || null })}
       />
-      {rules.map((rule, i) => (
-        <Sentence key={i}>
-          Where{' '}
-          <Blank label="Condition over a cell" expression="group" typed={rule.when} onPick={(when) => when.trim() && setRule(i, { when })}>
+      <RuleList
+        rules={rules}
+        first={`${value.expression} < 0`}
+        condition={(rule, set) => (
+          <Blank label="Condition over a cell" expression="group" typed={rule.when} onPick={(when) => when.trim() && set(when)}>
             {rule.when}
-          </Blank>{' '}
-          it is <ColourBlank label="Colour there" value={rule.color} none="in its usual colour" onPick={(color) => setRule(i, { color })} />
-          , on{' '}
-          <ColourBlank
-            label="Background there"
-            value={rule.background}
-            none="no colour"
-            onPick={(background) => setRule(i, { background })}
-          />
-          {' ('}
-          <Blank
-            label="This condition"
-            choices={[{ value: 'remove', label: 'take it away' }]}
-            onPick={() => onChange({ rules: rules.filter((_, k) => k !== i) })}
-          >
-            …
           </Blank>
-          ).
-        </Sentence>
-      ))}
-      <Box>
-        <Button
-          size="small"
-          variant="outlined"
-          disabled={rules.length >= 20}
-          onClick={() => onChange({ rules: [...rules, { when: `${value.expression} < 0`, color: '#B3261E' }] })}
-        >
-          Add a condition
-        </Button>
-      </Box>
+        )}
+        onChange={(changed) => onChange({ rules: changed })}
+      />
     </Setting>
   );
 }
