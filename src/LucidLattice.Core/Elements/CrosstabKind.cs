@@ -53,8 +53,8 @@ public sealed class CrosstabKind : ElementKind<CrosstabElement>
         var shape = element.Shape;
         if (!(shape is { LeastScale: >= 0.3 and <= 1, Spacing: >= 0 and <= 30, ColumnWidth: null or (>= 8 and <= 2000) }
             && shape.HeadingWidths.All(w => w is >= 8 and <= 2000) && shape.HeadingWidths.Count <= CrosstabElement.MostFields + 1))
-            yield return Wrong("crosstab-shape", "Columns are 8 to 2000 points wide, rows have 0 to 30 points around their texts, and a "
-                + "crosstab is made smaller to 0.3 at least.", "shape", "Give numbers in these ranges.");
+            yield return Wrong("crosstab-shape", "Columns are 3 to 700 mm wide (8 to 2000 points), rows have 0 to 30 points around their "
+                + "texts, and a crosstab is made smaller to 0.3 at least.", "shape", "Give numbers in these ranges.");
     }
 
     private static IEnumerable<string> Colors(CrosstabElement element) => new[] { element.Shape.HeadingShade, element.Shape.TotalShade,

@@ -1,3 +1,4 @@
+import Box from '@mui/material/Box';
 import type { CrosstabField, ReportDefinition, Section } from '../../../api/generated';
 import { Blank } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
@@ -83,13 +84,15 @@ export function FieldSetting({ field, direction, definition, section, placed, on
         ]}
         onChange={set}
       />
-      <TextSetting label={`Name of the field`} value={field.name} onCommit={(name) => name.trim() && set({ name: name.trim() })} />
-      <TextSetting
-        label="Pattern of its headings"
-        value={field.pattern ?? ''}
-        placeholder="what suits them"
-        onCommit={(pattern) => set({ pattern: pattern || null })}
-      />
+      <Box sx={{ display: 'grid', gap: 1, my: 1 }}>
+        <TextSetting label="Name of the field" value={field.name} onCommit={(name) => name.trim() && set({ name: name.trim() })} />
+        <TextSetting
+          label="Pattern of its headings"
+          value={field.pattern ?? ''}
+          placeholder="what suits them"
+          onCommit={(pattern) => set({ pattern: pattern || null })}
+        />
+      </Box>
       <NamesOfGroups grouping={field} onChange={set} />
       <LinksOf place={{ ...place, id: field.id, link: field.link, clicked: `a heading of ${field.name.toLowerCase()}` }} />
       {field.totals !== 'none' && (

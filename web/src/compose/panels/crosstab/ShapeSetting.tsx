@@ -30,7 +30,8 @@ const grids = [
 ];
 
 /** A length that was typed in millimetres, in points; no number where it is none. */
-const lengthOf = (text: string) => pointsOf(Number(text.trim().replace(',', '.')));
+/** What was typed, in the range that columns have. */
+const lengthOf = (text: string) => Math.min(2000, Math.max(8, pointsOf(Number(text.trim().replace(',', '.')))));
 
 const Shade = (props: { label: string; value?: string | null; onPick: (color: string | null) => void }) => (
   <ColourBlank none="no colour" {...props} />
@@ -170,7 +171,7 @@ export function ShapeSetting({ crosstab, onChange }: { crosstab: ElementCrosstab
           value={millimetres(shape.columnWidth ?? 48)}
           onCommit={(text) => {
             const points = lengthOf(text);
-            if (points >= 8 && points <= 2000) set({ columnWidth: points });
+            if (Number.isFinite(points)) set({ columnWidth: points });
           }}
         />
       )}
@@ -181,7 +182,7 @@ export function ShapeSetting({ crosstab, onChange }: { crosstab: ElementCrosstab
         onCommit={(text) => {
           const points = text.split(';').map(lengthOf);
           if (text.trim() === '') set({ headingWidths: [] });
-          else if (points.every((p) => p >= 8 && p <= 2000)) set({ headingWidths: points });
+          else if (points.every(Number.isFinite)) set({ headingWidths: points });
         }}
       />
     </Setting>

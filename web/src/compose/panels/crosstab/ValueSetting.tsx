@@ -1,3 +1,4 @@
+import Box from '@mui/material/Box';
 import type { CrosstabForm, CrosstabValue, ReportDefinition, Section } from '../../../api/generated';
 import { Blank } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
@@ -71,18 +72,20 @@ export function ValueSetting({ value, name, definition, section, onChange }: Pro
           .
         </Sentence>
       )}
-      <TextSetting
-        label="Name of the value"
-        value={value.name ?? ''}
-        placeholder={name}
-        onCommit={(text) => onChange({ name: text || null })}
-      />
-      <TextSetting
-        label="Pattern of the value"
-        value={value.pattern ?? ''}
-        placeholder="what suits it"
-        onCommit={(text) => onChange({ pattern: text || null })}
-      />
+      <Box sx={{ display: 'grid', gap: 1, my: 1 }}>
+        <TextSetting
+          label="Name of the value"
+          value={value.name ?? ''}
+          placeholder={name}
+          onCommit={(text) => onChange({ name: text || null })}
+        />
+        <TextSetting
+          label="Pattern of the value"
+          value={value.pattern ?? ''}
+          placeholder="what suits it"
+          onCommit={(text) => onChange({ pattern: text || null })}
+        />
+      </Box>
       <RuleList
         rules={rules}
         first={`${value.expression} < 0`}
