@@ -15,7 +15,8 @@ if newer web/node_modules/.package-lock.json web/package-lock.json; then
   (cd web && npm ci --no-fund --no-audit --loglevel=error >&2)
   touch web/node_modules/.package-lock.json
 fi
-if newer web/dist/index.html web/src web/public web/index.html web/package-lock.json web/vite.config.ts; then
+if newer web/dist/index.html web/src web/public web/index.html web/package-lock.json web/vite.config.ts web/build \
+  src/LucidLattice.Output/Fonts; then
   echo "Building the front end…" >&2
   (cd web && npm run --silent build >&2)
 fi

@@ -5,7 +5,7 @@ import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { SnackbarProvider } from 'notistack';
-import { StrictMode } from 'react';
+import { startTransition, StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { App } from './App';
 import './theme/fonts.css';
@@ -14,17 +14,21 @@ import { theme } from './theme/theme';
 const cache = createCache({ key: 'll', nonce, prepend: true });
 const queries = new QueryClient({ defaultOptions: { queries: { retry: false, refetchOnWindowFocus: false } } });
 
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <CacheProvider value={cache}>
-      <ThemeProvider theme={theme}>
-        <CssBaseline />
-        <QueryClientProvider client={queries}>
-          <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}>
-            <App />
-          </SnackbarProvider>
-        </QueryClientProvider>
-      </ThemeProvider>
-    </CacheProvider>
-  </StrictMode>,
+const root = createRoot(document.getElementById('root')!);
+// A transition waits for the first screen to arrive.
+startTransition(() =>
+  root.render(
+    <StrictMode>
+      <CacheProvider value={cache}>
+        <ThemeProvider theme={theme}>
+          <CssBaseline />
+          <QueryClientProvider client={queries}>
+            <SnackbarProvider maxSnack={3} anchorOrigin={{ vertical: 'bottom', horizontal: 'center' }}>
+              <App />
+            </SnackbarProvider>
+          </QueryClientProvider>
+        </ThemeProvider>
+      </CacheProvider>
+    </StrictMode>,
+  ),
 );

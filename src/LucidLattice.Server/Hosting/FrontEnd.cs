@@ -1,6 +1,5 @@
 using LucidLattice.Output.Typesetting;
 using LucidLattice.Server.Web;
-using Microsoft.Extensions.FileProviders;
 
 namespace LucidLattice.Server.Hosting;
 
@@ -13,15 +12,8 @@ public static class FrontEnd
     public static void UseFrontEndFiles(this WebApplication app)
     {
         if (!Directory.Exists(Root)) return;
-        app.UseStaticFiles(new StaticFileOptions
-        {
-            FileProvider = new PhysicalFileProvider(Root),
-            // The names of assets carry a hash of their content.
-            OnPrepareResponse = file =>
-                file.Context.Response.Headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets")
-                    ? "public, max-age=31536000, immutable"
-                    : "no-cache",
-        });
+        // The names of assets carry a hash of their content.
+        app.UsePackedFiles(Root, path => path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "public, max-age=86400");
     }
 
     public static void MapFrontEnd(this WebApplication app)
@@ -33,21 +25,24 @@ public static class FrontEnd
             return Results.Stream(stream, "font/ttf");
         }).ExcludeFromDescription();
 
-        app.MapGet("/fonts/own.css", () => Results.Text(string.Concat(Fonts.Own.Select(f =>
-            $"@font-face {{ font-family: {Css(f.Family)}; src: url({Css("/fonts/" + Uri.EscapeDataString(f.File))}); "
-            + $"font-weight: {(f.Bold ? 700 : 400)}; font-style: {(f.Italic ? "italic" : "normal")}; }}\n")), "text/css"))
-            .ExcludeFromDescription();
-
         // An address with a dot at its end is that of a file, which would be there.
         app.MapGet("/{**address:nonfile}", async (HttpContext context) =>
         {
             var page = Path.Combine(Root, "index.html");
             if (!File.Exists(page)) throw ApiException.NotFound("The front end is not built. Start with ./run.sh.");
-            var html = (await File.ReadAllTextAsync(page)).Replace("__STYLE_NONCE__", (string)context.Items[LocalOnly.NonceKey]!);
+            var nonce = (string)context.Items[LocalOnly.NonceKey]!;
+            var fonts = string.Concat(Fonts.Own.Select(Rule));
+            var html = (await File.ReadAllTextAsync(page)).Replace("__STYLE_NONCE__", nonce)
+                .Replace("<!-- fonts of the installation -->", fonts.Length == 0 ? "" : $"<style nonce=\"{nonce}\">{fonts}</style>");
             context.Response.Headers.CacheControl = "no-store";
             return Results.Content(html, "text/html; charset=utf-8");
         }).ExcludeFromDescription();
     }
+
+    /// <summary>Where a browser finds a font of the installation; it stands in the page itself, which saves asking for it.</summary>
+    private static string Rule((string Family, bool Bold, bool Italic, string File) font) =>
+        $"@font-face {{ font-family: {Css(font.Family)}; src: url({Css("/fonts/" + Uri.EscapeDataString(font.File))}); "
+        + $"font-weight: {(font.Bold ? 700 : 400)}; font-style: {(font.Italic ? "italic" : "normal")}; }}\n";
 
     /// <summary>A text of CSS: whatever a font's file says of itself stays inside of its quotes.</summary>
     private static string Css(string text)
