@@ -161,7 +161,7 @@ public sealed class ChartJourneyTests : IAsyncLifetime
     {
         _browser.Go("/compose/route-performance");
         _browser.Find("[data-band=detail] svg");
-        _browser.Click("[aria-label='Route 8×']");
+        _browser.Click("[aria-label^='Route 8×']");
         _browser.Find("[data-band=groupHeader2]").SendKeys(Keys.Enter);
         _browser.ClickText("button", "Add a chart, drawn");
         _browser.Find("[data-band=groupHeader2] [data-element^=ch][data-selected=true]");

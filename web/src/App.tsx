@@ -1,5 +1,6 @@
 import { lazy } from 'react';
 import { BrowserRouter, Route, Routes } from 'react-router';
+import { Frame } from './focus/Frame';
 import { Failure } from './shell/Failure';
 import { NotFound } from './shell/NotFound';
 
@@ -15,17 +16,19 @@ const DatasetPage = lazy(() => import('./data/DatasetPage').then((m) => ({ defau
 export function App() {
   return (
     <BrowserRouter>
-      <Failure>
-        <Routes>
-          <Route path="/" element={<LibraryPage />} />
-          <Route path="/compose/:id" element={<ComposePage />} />
-          <Route path="/read/:id" element={<ReadPage />} />
-          <Route path="/links" element={<LinksPage />} />
-          <Route path="/data" element={<DataPage />} />
-          <Route path="/data/:id" element={<DatasetPage />} />
-          <Route path="*" element={<NotFound />} />
-        </Routes>
-      </Failure>
+      <Frame>
+        <Failure>
+          <Routes>
+            <Route path="/" element={<LibraryPage />} />
+            <Route path="/compose/:id" element={<ComposePage />} />
+            <Route path="/read/:id" element={<ReadPage />} />
+            <Route path="/links" element={<LinksPage />} />
+            <Route path="/data" element={<DataPage />} />
+            <Route path="/data/:id" element={<DatasetPage />} />
+            <Route path="*" element={<NotFound />} />
+          </Routes>
+        </Failure>
+      </Frame>
     </BrowserRouter>
   );
 }

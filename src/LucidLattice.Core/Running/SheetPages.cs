@@ -30,6 +30,10 @@ public sealed class SheetPages
     public int? PageOf(SectionPlan section, int level, int group) =>
         Index.PageOf(flow => flow.Locate(new FlowPlace(section, new Cursor(Stage.Header, level, group))));
 
+    /// <summary>The page on which the totals of a whole section stand, from 1; null if it has none, or while that is not known.</summary>
+    public int? PageOfTotals(SectionPlan section) => section.Bands[new BandPlace(BandKind.ReportFooter)].Count == 0 ? null
+        : Index.PageOf(flow => flow.Locate(new FlowPlace(section, new Cursor(Stage.ReportFooter, section.Base, 0))));
+
     /// <summary>The pages on which a group begins and ends, the last one null while it is not known.</summary>
     internal (int First, int? Last)? PagesOf(SectionPlan section, int level, int group) => PageOf(section, level, group) is { } first
         ? (first, Index.PageOf(flow => flow.Locate(new FlowPlace(section, EndOf(section, level, group)))))

@@ -12,7 +12,7 @@ namespace LucidLattice.Output.Svg;
 internal sealed class SvgItems(XmlBytes xml, string prefix)
 {
     private readonly HashSet<string> _images = [];
-    private int _clips, _marksOfFigure = -1;
+    private int _clips, _marksOfFigure = -1, _marksOfPage;
 
     public void Write(DrawItem item)
     {
@@ -241,10 +241,12 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         xml.Attribute("data-figure"u8, region.Figure);
         if (region.More.Length > 0) xml.Attribute("data-more"u8, region.More);
         SeriesOf(region);
-        // A figure is one stop for the keyboard; arrow keys lead from mark to mark.
-        var isName = region.Figure.Length == 0;
-        xml.Raw(_marksOfFigure > 0 || (_marksOfFigure == 0 && isName) ? " tabindex=\"-1\""u8 : " tabindex=\"0\""u8);
-        if (_marksOfFigure >= 0 && !isName) _marksOfFigure++;
+        // A figure is one stop for the keyboard, and so is all that stands beside figures; arrow keys lead from mark to mark.
+        var (isName, isInFigure) = (region.Figure.Length == 0, _marksOfFigure >= 0);
+        var isStop = isInFigure ? _marksOfFigure == 0 && !isName : _marksOfPage == 0;
+        xml.Raw(isStop ? " tabindex=\"0\""u8 : " tabindex=\"-1\""u8);
+        if (!isInFigure) _marksOfPage++;
+        else if (!isName) _marksOfFigure++;
         xml.Raw(region.Opens is not null ? " role=\"button\""u8 : region.Action is null ? " role=\"img\""u8 : " role=\"link\""u8);
         xml.Attribute("aria-label"u8, Said(region));
         if (region.Opens is { } opened)

@@ -99,7 +99,7 @@ public static class RunEndpoints
             [.. run.Sheets.Select(s => new SheetInfo(s.Plan.Sheet.Id, s.Plan.Sheet.Name, s.Index.Count))],
             run.Sheets.FirstOrDefault()?.Index.Count ?? 0,
             run.IsComplete, progress, run.Data?.Rows ?? 0, run.Report.Page.Width, run.Report.Page.Height, entry.Milliseconds,
-            ParameterInfo.Describe(run), run.Problems, run.Report.AllSections().Any(s => s.Levels.Any(l => l.Closed)));
+            ParameterInfo.Describe(run), run.Problems, run.Report.AllSections().Any(s => s.Levels.Any(l => l.Closed)), run.Report.Language);
     }
 
     /// <summary>What is printed at a place of a page, in points from its upper left corner.</summary>
@@ -160,13 +160,14 @@ public static class RunEndpoints
         return await Task.Run(() => ReportSearch.Find(run, text, Math.Clamp(most, 1, MostHits), cancel), cancel);
     }
 
-    private static async Task<IResult> Pdf(string id, RunStore store, HttpContext context, CancellationToken cancel)
+    /// <param name="shown">True to look at it in the browser, and print it from there; otherwise it is a file to keep.</param>
+    private static async Task<IResult> Pdf(string id, RunStore store, HttpContext context, CancellationToken cancel, bool shown = false)
     {
         var address = $"{context.Request.Scheme}://{context.Request.Host}";
         var entry = Entry(id, store);
         var self = entry.Draft ? null : new LinkAction(entry.ReportId, "", OpenIn.Here, entry.Request.Given);
         return File(await entry.Pages, "pdf", "application/pdf", context,
-            (run, stream) => PdfWriter.Write(run, stream, address, cancel, self));
+            (run, stream) => PdfWriter.Write(run, stream, address, cancel, self), shown);
     }
 
     /// <summary>The numbers of a chart as a table, for those who want to read them.</summary>
@@ -213,14 +214,15 @@ public static class RunEndpoints
         => File(await Entry(id, store).Pages, "json", "application/json", context, (run, stream) => RunJson.Write(run, stream, cancel));
 
     /// <summary>A file to download, sent while it is written: its first pages are on their way before the last one is made.</summary>
-    internal static IResult File(ReportRun run, string extension, string type, HttpContext context, Action<ReportRun, Stream> write)
+    internal static IResult File(ReportRun run, string extension, string type, HttpContext context, Action<ReportRun, Stream> write,
+        bool shown = false)
     {
         if (run.Data is null) throw HasProblems(run);
         // The writers are synchronous; each has a thread of its own, so that nobody waits for it.
         context.Features.Get<IHttpBodyControlFeature>()!.AllowSynchronousIO = true;
         var name = string.Concat(run.Title.Select(c => char.IsLetterOrDigit(c) || c is ' ' or '-' or '_' ? c : '-')).Trim();
         return Results.Stream(stream => Task.Factory.StartNew(() => write(run, stream), TaskCreationOptions.LongRunning), type,
-            $"{(name.Length == 0 ? "report" : name)}.{extension}");
+            shown ? null : $"{(name.Length == 0 ? "report" : name)}.{extension}");
     }
 
     internal static ApiException HasProblems(ReportRun run) =>

@@ -28,10 +28,11 @@ public enum RunState { Running, Ready, Failed }
 /// <param name="PagesComplete">True once the last page of every sheet is known.</param>
 /// <param name="Progress">How far it is; null once everything is there.</param>
 /// <param name="Closes">True if it has groups that a reader opens and closes.</param>
+/// <param name="Language">Of what is printed, as a language tag (RFC 5646).</param>
 public sealed record RunInfo(string Id, string ReportId, RunState State, string Title, bool Draft, string AsOf,
     IReadOnlyList<SheetInfo> Sheets, int PageCount, bool PagesComplete, ProgressInfo? Progress, int Rows, double PageWidth,
     double PageHeight, double Milliseconds, IReadOnlyList<ParameterInfo> Parameters, IReadOnlyList<Problem> Problems,
-    bool Closes = false);
+    bool Closes = false, string Language = "en");
 
 /// <summary>A sheet of a run.</summary>
 public sealed record SheetInfo(string Id, string Name, int PageCount);
@@ -86,7 +87,8 @@ public sealed record ProgressInfo(RunStage Stage, int Rows, int? ExpectedRows, d
 /// <summary>Groups in the outline of a run.</summary>
 /// <param name="Total">How many there are; the entries may be the first of them only.</param>
 /// <param name="Deep">True if the groups inside of them follow each; false if they have to be asked for.</param>
-public sealed record OutlineInfo(int Total, bool Deep, IReadOnlyList<OutlineEntry> Entries);
+/// <param name="Totals">The page on which the grand total stands, from 1; null if there is none, or while that is not known.</param>
+public sealed record OutlineInfo(int Total, bool Deep, IReadOnlyList<OutlineEntry> Entries, int? Totals = null);
 
 /// <summary>A group in the outline of a run.</summary>
 /// <param name="Section">The id of the section that it is a group of.</param>

@@ -1,13 +1,14 @@
 import { useDroppable } from '@dnd-kit/core';
 import Box from '@mui/material/Box';
 import type { ComposeBand } from '../api/generated';
-import { times } from '../shell/count';
+import { printed, times } from '../shell/count';
 import { color } from '../theme/tokens';
 import { BandEdge } from './BandEdge';
 import { ColumnHandles } from './ColumnHandles';
 import { useCompose } from './composeStore';
 import { ElementBox } from './ElementBox';
 import { GuideLines } from './GuideLines';
+import { bandStop, useStop } from './pageStops';
 import { scaled } from './scaled';
 
 interface Props {
@@ -28,6 +29,7 @@ export function BandStrip({ band, zoom, height, left, dragging }: Props) {
       s.selection.band === band.kind &&
       s.selection.level === band.level,
   );
+  const isStop = useStop((s) => s.stop === bandStop(band));
   const { select } = useCompose.getState();
   const refused = band.kind === 'pageHeader' || band.kind === 'pageFooter';
   const drop = useDroppable({
@@ -40,16 +42,15 @@ export function BandStrip({ band, zoom, height, left, dragging }: Props) {
     <Box
       ref={drop.setNodeRef}
       role="group"
-      aria-label={band.name}
+      aria-label={`${band.name}${band.printed === null ? '' : `, printed ${printed(Number(band.printed))}`}`}
       data-band={`${band.kind}${band.level || ''}`}
       data-section={band.section}
-      tabIndex={0}
+      tabIndex={isStop ? 0 : -1}
+      onFocus={(e) => {
+        if (e.target === e.currentTarget) useStop.setState({ stop: bandStop(band) });
+      }}
       onClick={(e) => {
         if (!(e.target as Element).closest('[data-element]'))
-          select({ kind: 'band', section: band.section, band: band.kind, level: band.level });
-      }}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter' && e.target === e.currentTarget)
           select({ kind: 'band', section: band.section, band: band.kind, level: band.level });
       }}
       sx={{

@@ -11,6 +11,7 @@ import { AssistContext, type Assist } from '../code/assist';
 import { ParameterStrip } from '../read/ParameterStrip';
 import { undoTyped, useUndoKeys } from '../sentence/useUndoKeys';
 import { BarButton } from '../shell/BarButton';
+import { Main } from '../shell/Main';
 import { Message } from '../shell/Message';
 import { ModeSwitch } from '../shell/ModeSwitch';
 import { TopBar } from '../shell/TopBar';
@@ -19,6 +20,7 @@ import { color } from '../theme/tokens';
 import { BusyNote } from './BusyNote';
 import { CommandList } from './CommandList';
 import { useCommand } from './commands';
+import { composeShortcuts } from './composeShortcuts';
 import { ConcernsDialog } from './ConcernsDialog';
 import { ComposeStatus } from './ComposeStatus';
 import { ConflictBar } from './ConflictBar';
@@ -29,11 +31,13 @@ import { useActiveSection } from './activeSection';
 import { ExchangePanel } from './ExchangePanel';
 import { OutdatedBar } from './OutdatedBar';
 import { Paper } from './Paper';
+import { PanePlace, PaneSwitch } from './PaneSwitch';
 import { SheetTabs } from './SheetTabs';
 import { showPlace } from './showPlace';
 import { SidePanel } from './SidePanel';
 import { stepName } from './stepNames';
 import { useClipboard } from './useClipboard';
+import { useSaidSteps } from './useSaidSteps';
 import { useComposeKeys } from './useComposeKeys';
 import { Vantage } from './Vantage';
 
@@ -105,6 +109,7 @@ export function ComposePage() {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
   useComposeKeys();
   useClipboard();
+  useSaidSteps();
   useUndoKeys(() => void undo(), future.length ? () => void redo() : undefined);
   useEffect(() => {
     setMissing('');
@@ -120,7 +125,7 @@ export function ComposePage() {
     setSearch({}, { replace: true });
   }, [wanted, opened, setSearch]);
   useEffect(() => {
-    document.title = `${definition?.title ?? 'Compose'} – Lucid Lattice`;
+    document.title = `${definition ? `${definition.title}, Compose` : 'Compose'} – Lucid Lattice`;
   }, [definition?.title]);
   useEffect(() => {
     if (!failure) return;
@@ -165,7 +170,9 @@ export function ComposePage() {
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <ConcernsDialog onPublish={() => void publishNow(true)} />
       <TopBar
-        title={definition?.title ?? ''}
+        screen="In Compose"
+        keys={composeShortcuts}
+        title={definition?.title ?? 'Report'}
         note={definition ? savingWords[saving] : ''}
         middle={<ModeSwitch mode="compose" composeTo={`/compose/${id}`} readTo={upToDate ? `/read/${id}` : `/read/${id}?~draft=1`} />}
         actions={
@@ -184,73 +191,87 @@ export function ComposePage() {
           </>
         }
       />
-      {missing ? (
-        <Message problem title="The report cannot be opened">
-          {missing}
-        </Message>
-      ) : !definition ? (
-        <Message title="Opening…" />
-      ) : (
-        <DndContext
-          sensors={sensors}
-          collisionDetection={pointerWithin}
-          autoScroll={{ threshold: { x: 0, y: 0.06 } }}
-          onDragStart={(e) => setDragged(String(e.active.data.current?.label))}
-          onDragCancel={() => setDragged(undefined)}
-          onDragEnd={drop}
-        >
-          <Box
-            sx={{
-              display: 'flex',
-              flexWrap: 'wrap',
-              alignItems: 'center',
-              columnGap: 2,
-              rowGap: 0.5,
-              px: 1.75,
-              py: 0.5,
-              minHeight: 41,
-              flex: 'none',
-              bgcolor: color.panel,
-              borderBottom: `1px solid ${color.line}`,
-            }}
+      <Main sx={{ flexDirection: 'column' }}>
+        {missing ? (
+          <Message problem title="The report cannot be opened">
+            {missing}
+          </Message>
+        ) : !definition ? (
+          <Message title="Opening…" />
+        ) : (
+          <DndContext
+            sensors={sensors}
+            collisionDetection={pointerWithin}
+            autoScroll={{ threshold: { x: 0, y: 0.06 } }}
+            onDragStart={(e) => setDragged(String(e.active.data.current?.label))}
+            onDragCancel={() => setDragged(undefined)}
+            onDragEnd={drop}
           >
-            {view && (
-              <ParameterStrip
-                parameters={view.parameters}
-                values={values}
-                problems={view.problems}
-                load={(parameter, search, signal) => api.composeChoices({ definition, parameter, search: search || null, values }, signal)}
-                today={new Date().toISOString().slice(0, 10)}
-                onChange={setValues}
-              />
-            )}
-            <Box sx={{ ml: 'auto' }}>
-              <Vantage />
-            </Box>
-          </Box>
-          {saving === 'conflict' && <ConflictBar />}
-          <OutdatedBar />
-          <AssistContext.Provider value={assist}>
-            <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
-              <DataList onExchange={() => setExchanging(true)} />
-              <Paper dragging={dragged !== undefined} />
-              <BusyNote />
-              <SidePanel />
-            </Box>
-          </AssistContext.Provider>
-          {exchanging && <ExchangePanel onClose={() => setExchanging(false)} />}
-          <SheetTabs />
-          <ComposeStatus />
-          <CommandList />
-          <DragOverlay dropAnimation={null}>
-            {dragged && (
-              <Box sx={{ px: 1.25, py: 0.5, width: 'max-content', borderRadius: 1, bgcolor: color.main, color: '#fff', fontWeight: 600 }}>
-                {dragged}
+            <Box
+              data-region="parameters"
+              aria-label="Parameters and vantage"
+              role="region"
+              sx={{
+                display: 'flex',
+                flexWrap: 'wrap',
+                alignItems: 'center',
+                columnGap: 2,
+                rowGap: 0.5,
+                px: 1.75,
+                py: 0.5,
+                minHeight: 41,
+                flex: 'none',
+                bgcolor: color.panel,
+                borderBottom: `1px solid ${color.line}`,
+              }}
+            >
+              {view && (
+                <ParameterStrip
+                  parameters={view.parameters}
+                  values={values}
+                  problems={view.problems}
+                  load={(parameter, search, signal) =>
+                    api.composeChoices({ definition, parameter, search: search || null, values }, signal)
+                  }
+                  today={new Date().toISOString().slice(0, 10)}
+                  onChange={setValues}
+                />
+              )}
+              <Box sx={{ ml: 'auto' }}>
+                <Vantage />
               </Box>
-            )}
-          </DragOverlay>
-        </DndContext>
-      )}
+            </Box>
+            {saving === 'conflict' && <ConflictBar />}
+            <OutdatedBar />
+            <AssistContext.Provider value={assist}>
+              <PaneSwitch />
+              <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
+                <PanePlace name="data">
+                  <DataList onExchange={() => setExchanging(true)} />
+                </PanePlace>
+                <PanePlace name="page" grow>
+                  <Paper dragging={dragged !== undefined} />
+                </PanePlace>
+                <BusyNote />
+                <PanePlace name="settings">
+                  <SidePanel />
+                </PanePlace>
+              </Box>
+            </AssistContext.Provider>
+            {exchanging && <ExchangePanel onClose={() => setExchanging(false)} />}
+            <SheetTabs />
+            <ComposeStatus />
+            <CommandList />
+            <DragOverlay dropAnimation={null}>
+              {dragged && (
+                <Box sx={{ px: 1.25, py: 0.5, width: 'max-content', borderRadius: 1, bgcolor: color.main, color: '#fff', fontWeight: 600 }}>
+                  {dragged}
+                </Box>
+              )}
+            </DragOverlay>
+          </DndContext>
+        )}
+      </Main>
     </Box>
   );
 }

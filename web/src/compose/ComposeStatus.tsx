@@ -7,7 +7,6 @@ import { StatusBar } from '../shell/StatusBar';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
 import { findElement, findLevel } from './definition';
-import { ShortcutList } from './ShortcutList';
 import { ZoomControl } from './ZoomControl';
 
 /** Counts at the bottom, and what is wrong with the report. */
@@ -46,7 +45,6 @@ export function ComposeStatus() {
         right={
           <>
             <ZoomControl />
-            <ShortcutList />
             <Box
               component="button"
               type="button"

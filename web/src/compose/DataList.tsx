@@ -9,6 +9,7 @@ import { Link } from 'react-router';
 import type { ElementChartElement, Field } from '../api/generated';
 import { times } from '../shell/count';
 import { FieldSign, Sign } from '../shell/FieldSign';
+import { Pane } from '../shell/Pane';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
 import { useActiveSection } from './activeSection';
@@ -32,11 +33,7 @@ export function DataList({ onExchange }: { onExchange: () => void }) {
     caption(f).toLowerCase().includes(wanted.trim().toLowerCase()),
   );
   return (
-    <Box
-      component="nav"
-      aria-label="Data"
-      sx={{ width: 204, flex: 'none', overflow: 'auto', p: 1.25, bgcolor: color.panel, borderRight: `1px solid ${color.line}` }}
-    >
+    <Pane label="Data" region="data" side="left" width={204} isNavigation>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
         <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0, flex: 1 }}>
           {dataset?.copyOf ? (
@@ -89,7 +86,7 @@ export function DataList({ onExchange }: { onExchange: () => void }) {
           {p.name}
         </Box>
       ))}
-    </Box>
+    </Pane>
   );
 }
 

@@ -9,10 +9,12 @@ import { dropIndex, findElement, sectionOfColumn } from './definition';
 import { drawn, endDragging, guidesOf, useDragging } from './dragging';
 import { carryTo, moveWithin } from './edits';
 import { kindOf } from './kinds';
+import { elementStop, useStop } from './pageStops';
+import { useChartView } from './panels/chart/useChartView';
 import { freeOnes, selectedIds, toggled } from './selected';
 import { Words } from './Words';
 
-/** A box over an element: click selects it, dragging moves it (a heading: its column), a double click (or Enter) types over its words. */
+/** A box over an element: click selects it, dragging moves it (a heading: its column), a double click (or F2) types over its words. */
 export function ElementBox({ element: view, zoom, left }: { element: ElementView; zoom: number; left: number }) {
   const definition = useCompose((s) => s.definition);
   const selected = useCompose((s) => selectedIds(s.selection).includes(view.id));
@@ -21,7 +23,8 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
   const [resized, setResized] = useState<{ x: number; y: number }>();
   const shift = useDragging((s) => (s.ids.includes(view.id) ? s : undefined));
   const [typing, setTyping] = useState(false);
-  const pointed = useRef(false);
+  const isStop = useStop((s) => s.stop === elementStop(view.id));
+  const chartView = useChartView(view.id);
   const start = useRef<{ x: number; y: number; size: boolean; part?: string; band?: string }>(undefined);
   const element = definition && findElement(definition, view.id)?.element;
   if (!definition || !element) return null;
@@ -32,7 +35,6 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
   const down = (size: boolean) => (e: React.PointerEvent) => {
     if (e.button !== 0) return;
     e.stopPropagation();
-    pointed.current = true;
     const { selection } = useCompose.getState();
     if (e.shiftKey && !size) {
       select(toggled(selection, view.id));
@@ -109,23 +111,18 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
       data-selected={selected}
       // A chosen chart holds buttons of its own, for its parts.
       role={selected && element.type === 'chart' ? 'group' : 'button'}
-      aria-label={kind.name(element, definition).trim()}
+      aria-label={chartView ? `chart ${chartView.texts.title ?? ''}`.trim() : kind.name(element, definition).trim()}
       aria-pressed={selected && element.type === 'chart' ? undefined : selected}
-      tabIndex={0}
+      tabIndex={isStop ? 0 : -1}
       onPointerDown={down(false)}
       onPointerMove={move}
       onPointerUp={up}
-      onBlur={() => (pointed.current = false)}
-      onFocus={() => {
-        // Focus by a click is the click's business.
-        if (!selected && !pointed.current) select({ kind: 'element', id: view.id });
-        pointed.current = false;
-      }}
+      onFocus={() => useStop.setState({ stop: elementStop(view.id) })}
       onDoubleClick={() => {
         if (words !== undefined) setTyping(true);
       }}
       onKeyDown={(e) => {
-        if (e.key === 'Enter' && e.target === e.currentTarget && words !== undefined) {
+        if (e.key === 'F2' && e.target === e.currentTarget && words !== undefined) {
           e.preventDefault();
           setTyping(true);
         }

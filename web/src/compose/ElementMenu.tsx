@@ -7,6 +7,7 @@ import { useCompose } from './composeStore';
 import { findElement, findSection, partOf, partsOf } from './definition';
 import { kindOf } from './kinds';
 import { giveLook } from './edits';
+import { removeItems } from './removing';
 import { arrangeable, freeOnes, selectedIds, selectionOf } from './selected';
 import { copied, pasted } from './useClipboard';
 
@@ -35,7 +36,7 @@ export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: ()
     placed &&
       kindOf(placed.element).words?.(placed.element, definition) !== undefined && {
         words: 'Type over its words',
-        keys: 'Enter',
+        keys: 'F2',
         run: () =>
           document.querySelector(`[data-element="${placed.element.id}"]`)?.dispatchEvent(new MouseEvent('dblclick', { bubbles: true })),
       },
@@ -91,10 +92,7 @@ export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: ()
     ids.length > 0 && {
       words: isColumn ? 'Remove the column' : ids.length > 1 ? `Remove ${ids.length} elements` : 'Remove it',
       keys: 'Delete',
-      run: () => {
-        void edit({ type: 'remove', ids: isColumn ? [placed.element.column!] : ids });
-        select({ kind: 'report' });
-      },
+      run: () => removeItems(isColumn ? [placed.element.column!] : ids),
     },
   ].filter((item): item is { words: string; keys?: string; run: () => void } => Boolean(item));
   return (

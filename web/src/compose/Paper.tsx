@@ -4,17 +4,19 @@ import { Message } from '../shell/Message';
 import { color } from '../theme/tokens';
 import { BandStrip } from './BandStrip';
 import { scaled } from './scaled';
-import { isWriting } from '../sentence/ownUndo';
+import { isWriting } from '../focus/isWriting';
 import { ElementTrace } from './ElementTrace';
 import { ElementMenu, type MenuPlace } from './ElementMenu';
 import { FirstLook } from './FirstLook';
 import { useCompose } from './composeStore';
+import { bandStop, elementStop, useStop } from './pageStops';
 import { railsOf } from './rails';
 import { Rails, slotWidth } from './Rails';
 import { selectedIds } from './selected';
 import { Ruler } from './Ruler';
 import { useDrawing } from './drawing';
 import { useMarquee } from './useMarquee';
+import { pageKey } from './usePageKeys';
 import { actual, useZoom } from './zoom';
 
 /** An empty band keeps this much room, so that something can be put into it. */
@@ -62,12 +64,21 @@ export function Paper({ dragging }: { dragging: boolean }) {
   const draws = useDrawing((s) => s.element !== undefined);
   const rulers = useZoom((s) => s.rulers);
   useEffect(() => useZoom.setState({ fitted }), [fitted]);
+  // Tab stops at one place of the page; where that is gone, at the first band.
+  useEffect(() => {
+    const bands = view?.bands ?? [];
+    const all = bands.flatMap((b) => [bandStop(b), ...b.elements.map((e) => elementStop(e.id))]);
+    const { stop } = useStop.getState();
+    if (all.length > 0 && (stop === undefined || !all.includes(stop))) useStop.setState({ stop: all[0] });
+  }, [view]);
   if (!definition) return null;
   const heights = (view?.bands ?? []).map((b) => (b.elements.length === 0 ? emptyHeight : b.height * zoom));
   const problems = view?.problems.filter((p) => p.severity === 'error') ?? [];
   return (
     <Box
       ref={scroller}
+      data-region="page"
+      data-skip-to
       onClick={(e) => {
         if (e.target === e.currentTarget) select({ kind: 'report' });
       }}
@@ -89,6 +100,7 @@ export function Paper({ dragging }: { dragging: boolean }) {
           <Box
             role="region"
             aria-label="Page"
+            onKeyDown={pageKey}
             {...handlers}
             onContextMenu={(e) => {
               const id = (e.target as Element).closest<HTMLElement>('[data-element]')?.dataset.element;

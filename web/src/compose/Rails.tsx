@@ -4,6 +4,7 @@ import MenuItem from '@mui/material/MenuItem';
 import { useRef, useState } from 'react';
 import type { Section } from '../api/generated';
 import { caption } from '../shell/caption';
+import { spoken } from '../shell/count';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
 import { offeredFields } from './definition';
@@ -51,7 +52,8 @@ export function Rails({ rails, heights, width }: { rails: Rail[]; heights: numbe
             component="button"
             type="button"
             key={`${rail.section.id} ${rail.slot}`}
-            aria-label={`${rail.name} ${rail.note}`}
+            aria-label={`${rail.name} ${rail.note}: ${level ? 'a level, ' : ''}printed ${spoken(rail.note)}`}
+            data-rail={level?.id}
             aria-pressed={on}
             title={level ? `${rail.name}: click for its settings, drag sideways to reorder` : rail.name}
             onClick={() => pick(rail)}

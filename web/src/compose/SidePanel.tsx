@@ -1,23 +1,27 @@
-import Box from '@mui/material/Box';
-import { color } from '../theme/tokens';
+import { Pane } from '../shell/Pane';
 import { useCompose } from './composeStore';
 import { findElement, findLevel, findSection } from './definition';
+import { hasOwnUndo } from '../sentence/ownUndo';
 import { kindOf } from './kinds';
+import { goToSelected } from './panes';
 import { BandPanel } from './panels/BandPanel';
 import { ManyPanel } from './panels/ManyPanel';
 import { LevelPanel } from './panels/LevelPanel';
 import { ReportPanel } from './panels/ReportPanel';
 
+/** Escape leads back to what the settings are of; in a field, once nothing is left to take back there. */
+function back(e: React.KeyboardEvent) {
+  if (e.key !== 'Escape' || e.defaultPrevented || !e.currentTarget.contains(e.target as Node) || hasOwnUndo(e.target)) return;
+  e.stopPropagation();
+  goToSelected();
+}
+
 /** The sentence of what is selected, and its settings. */
 export function SidePanel() {
   return (
-    <Box
-      component="aside"
-      aria-label="Settings"
-      sx={{ width: 316, flex: 'none', overflow: 'auto', p: 2, bgcolor: color.panel, borderLeft: `1px solid ${color.line}` }}
-    >
+    <Pane label="Settings" region="settings" side="right" width={316} onKeyDown={back}>
       <Selected />
-    </Box>
+    </Pane>
   );
 }
 

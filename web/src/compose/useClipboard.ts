@@ -1,8 +1,9 @@
 import { useEffect } from 'react';
 import type { Edit, Element, ReportDefinition } from '../api/generated';
-import { isWriting } from '../sentence/ownUndo';
+import { isWriting } from '../focus/isWriting';
 import { useCompose, type Selection } from './composeStore';
 import { findSection, partOf, partsOf } from './definition';
+import { removeItems } from './removing';
 import { freeOnes } from './selected';
 
 /** How elements lie on the clipboard: as text, so that they get into another report, tab or window. */
@@ -43,15 +44,14 @@ function read(text: string): Element[] {
 export function useClipboard() {
   useEffect(() => {
     const carry = (cut: boolean) => (e: ClipboardEvent) => {
-      const { definition, selection, edit, select } = useCompose.getState();
+      const { definition, selection } = useCompose.getState();
       if (!definition || isWriting(e.target) || document.getSelection()?.toString()) return;
       const elements = copied(definition, selection);
       if (elements.length === 0) return;
       e.preventDefault();
       e.clipboardData?.setData('text/plain', JSON.stringify({ 'lucid-lattice': 'elements', elements } satisfies Carried));
       if (!cut) return;
-      void edit({ type: 'remove', ids: elements.map((element) => element.id) });
-      select({ kind: 'report' });
+      removeItems(elements.map((element) => element.id));
     };
     const put = (elements: Element[]) => {
       const { definition, selection, edit } = useCompose.getState();

@@ -7,6 +7,8 @@ import { useCompose } from './composeStore';
 import { allElements, allSections, bandName, offeredFields } from './definition';
 import { kindOf } from './kinds';
 import { useAddCrosstab } from './panels/crosstab/useAddCrosstab';
+import { boxOf } from './pageStops';
+import { removeItems } from './removing';
 import { arrangeable, selectedIds } from './selected';
 import { setRulers, setZoom } from './zoom';
 
@@ -54,7 +56,6 @@ export function useCommands(): Command[] {
     { name: 'Explain the report in sentences', group: 'Report', run: () => inPanel('explain') },
     { name: 'Earlier versions of the report', group: 'Report', run: () => inPanel('history') },
     { name: 'Settings of the report', group: 'Report', run: () => select({ kind: 'report' }) },
-    { name: 'What the keys do', group: 'Help', keys: '?', run: () => ask('keys') },
     { name: 'Zoom in', group: 'View', keys: 'Ctrl++', run: () => setZoom(1) },
     { name: 'Zoom out', group: 'View', keys: 'Ctrl+−', run: () => setZoom(-1) },
     ...(['mm', 'inches', undefined] as const).map((unit) => ({
@@ -69,10 +70,7 @@ export function useCommands(): Command[] {
             name: ids.length > 1 ? `Remove ${ids.length} elements` : 'Remove the element',
             group: 'Edit',
             keys: 'Delete',
-            run: () => {
-              void edit({ type: 'remove', ids });
-              select({ kind: 'report' });
-            },
+            run: () => removeItems(ids),
           },
         ]
       : []),
@@ -124,7 +122,7 @@ export function useCommands(): Command[] {
         group: bandName(p.section, p.band, p.level),
         run: () => {
           select({ kind: 'element', id: p.element.id });
-          document.querySelector<HTMLElement>(`[data-element="${p.element.id}"]`)?.focus();
+          boxOf(p.element.id)?.focus();
         },
       })),
   ];

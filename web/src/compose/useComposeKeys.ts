@@ -1,9 +1,11 @@
 import { useEffect } from 'react';
-import { isWriting } from '../sentence/ownUndo';
+import { isWriting } from '../focus/isWriting';
 import { useCompose } from './composeStore';
 import { findElement, sectionOfColumn, sectionOfLevel } from './definition';
 import { endDrawing, useDrawing } from './drawing';
 import { moveWithin, replaceColumn } from './edits';
+import { boxOf } from './pageStops';
+import { removeItems } from './removing';
 import { freeOnes, selectedIds } from './selected';
 
 /** Which way the arrow keys move things: to the right, and down. */
@@ -18,7 +20,9 @@ const arrows: Record<string, [number, number] | undefined> = {
 export function useComposeKeys() {
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
-      if (isWriting(e.target) || document.querySelector('.MuiPopover-root')) return;
+      // Keys that change the page are meant for it only while it has the focus, or nothing has.
+      const isElsewhere = e.target instanceof Element && e.target !== document.body && !e.target.closest('[data-region=page]');
+      if (isElsewhere || isWriting(e.target) || document.querySelector('.MuiPopover-root')) return;
       const { edit, editMerged, select, selection, definition } = useCompose.getState();
       const done = () => e.preventDefault();
       if (e.key === 'Escape' && useDrawing.getState().element) {
@@ -27,7 +31,10 @@ export function useComposeKeys() {
       }
       if (e.key === 'Escape') {
         // One step up: from a part of a chart to the chart, from there to the report.
-        select(selection.kind === 'element' && selection.part ? { kind: 'element', id: selection.id } : { kind: 'report' });
+        if (selection.kind === 'element' && selection.part) {
+          select({ kind: 'element', id: selection.id });
+          boxOf(selection.id)?.focus();
+        } else select({ kind: 'report' });
         return;
       }
       if (!definition) return;
@@ -35,19 +42,16 @@ export function useComposeKeys() {
       const columns = placed?.element.column ? (sectionOfColumn(definition, placed.element.column).columns ?? []) : [];
       const bound = placed ? columns.findIndex((c) => c.id === placed.element.column) : -1;
       if (e.key === 'Delete' || e.key === 'Backspace') {
-        if (selection.kind === 'level') {
+        const ids =
+          selection.kind === 'level'
+            ? [selection.id]
+            : selection.kind === 'element' && selection.more
+              ? selectedIds(selection)
+              : // A heading or a cell stands for its column; a total is taken out alone.
+                placed && [bound >= 0 && placed.element.type !== 'total' ? columns[bound].id : placed.element.id];
+        if (ids) {
           done();
-          void edit({ type: 'remove', ids: [selection.id] });
-          select({ kind: 'report' });
-        } else if (selection.kind === 'element' && selection.more) {
-          done();
-          void edit({ type: 'remove', ids: selectedIds(selection) });
-          select({ kind: 'report' });
-        } else if (placed) {
-          done();
-          // A heading or a cell stands for its column; a total is taken out alone.
-          void edit({ type: 'remove', ids: [bound >= 0 && placed.element.type !== 'total' ? columns[bound].id : placed.element.id] });
-          select({ kind: 'report' });
+          removeItems(ids);
         }
         return;
       }

@@ -13,6 +13,7 @@ import {
 import { api } from '../api/client';
 import type { DatasetUses, SavedDataset } from '../api/generated';
 import { count } from '../shell/count';
+import { Main } from '../shell/Main';
 import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
@@ -88,6 +89,7 @@ export function DataPage() {
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <TopBar
+        screen="In the data"
         actions={
           <>
             <NewDatasetButton databases={names} onPick={(database) => void create(database, 'query')}>
@@ -99,9 +101,9 @@ export function DataPage() {
           </>
         }
       />
-      <Box
-        component="main"
-        sx={{ flex: 1, minHeight: 0, overflow: 'auto', bgcolor: color.desk, p: 2, display: 'flex', gap: 2, alignItems: 'flex-start' }}
+      <Main
+        data-region="content"
+        sx={{ overflow: 'auto', bgcolor: color.desk, p: 2, gap: 2, alignItems: 'flex-start', flexDirection: { xs: 'column', md: 'row' } }}
       >
         <Box sx={{ flex: 1, minWidth: 0 }}>
           <Box sx={{ display: 'flex', alignItems: 'center', mb: 1 }}>
@@ -218,7 +220,7 @@ export function DataPage() {
           </Box>
         </Box>
         <Databases onStart={fromTable} />
-      </Box>
+      </Main>
       <StatusBar
         left={[datasets.data && count(datasets.data.length, 'dataset'), databases.data && count(databases.data.length, 'database')]}
       />

@@ -9,6 +9,7 @@ import { api } from '../api/client';
 import { AssistContext, type Assist } from '../code/assist';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
+import { Main } from '../shell/Main';
 import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
@@ -96,8 +97,9 @@ function OneDataset({ id }: { id: string }) {
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <TopBar
+        screen="In a dataset"
         place="Data"
-        title={dataset?.name ?? ''}
+        title={dataset?.name ?? 'Dataset'}
         note={dataset ? savingWords[saving] : ''}
         actions={
           <>
@@ -120,16 +122,16 @@ function OneDataset({ id }: { id: string }) {
           <Button onClick={open}>Load the newest and leave my changes</Button>
         </Box>
       )}
-      {failure && !dataset ? (
-        <Message problem title="The dataset cannot be opened">
-          {failure}
-        </Message>
-      ) : !dataset ? (
-        <Message title="Opening…" />
-      ) : (
-        <AssistContext.Provider value={assist}>
-          <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
-            <Box sx={{ flex: 1, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
+      <Main sx={{ flexDirection: { xs: 'column', md: 'row' }, overflow: { xs: 'auto', md: 'visible' } }}>
+        {failure && !dataset ? (
+          <Message problem title="The dataset cannot be opened">
+            {failure}
+          </Message>
+        ) : !dataset ? (
+          <Message title="Opening…" />
+        ) : (
+          <AssistContext.Provider value={assist}>
+            <Box sx={{ flex: { xs: 'none', md: 1 }, minWidth: 0, display: 'flex', flexDirection: 'column' }}>
               <OriginPane
                 dataset={dataset}
                 schema={schema}
@@ -166,9 +168,9 @@ function OneDataset({ id }: { id: string }) {
               onTry={setTried}
               onEdit={edit}
             />
-          </Box>
-        </AssistContext.Provider>
-      )}
+          </AssistContext.Provider>
+        )}
+      </Main>
       <StatusBar
         left={
           view && dataset

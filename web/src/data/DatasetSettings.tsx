@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Blank } from '../sentence/Blank';
 import { TextSetting } from '../sentence/TextSetting';
-import { color } from '../theme/tokens';
+import { Pane } from '../shell/Pane';
 import { FieldList } from './fields/FieldList';
 import { FilterSentence } from './rows/FilterSentence';
 import { JoinList } from './joins/JoinList';
@@ -38,11 +38,7 @@ interface Props {
 export function DatasetSettings({ dataset, look: { view }, schema, databases, table, field, tried, uses, saved, ...on }: Props) {
   const { onTable, onField, onTry, onEdit } = on;
   return (
-    <Box
-      component="aside"
-      aria-label="Settings"
-      sx={{ width: 320, flex: 'none', overflow: 'auto', p: 1.5, bgcolor: color.panel, borderLeft: `1px solid ${color.line}` }}
-    >
+    <Pane label="Settings" region="settings" side="right" width={320}>
       {table ? (
         <>
           <Button size="small" onClick={() => onTable(undefined)} sx={{ mb: 1 }}>
@@ -103,6 +99,6 @@ export function DatasetSettings({ dataset, look: { view }, schema, databases, ta
           <UsedBy id={dataset.id} saved={saved} />
         </>
       )}
-    </Box>
+    </Pane>
   );
 }

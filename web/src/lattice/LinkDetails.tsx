@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { api } from '../api/client';
 import type { LinkMap, MapLink } from '../api/generated';
 import { when } from '../shell/when';
+import { Pane } from '../shell/Pane';
 import { color } from '../theme/tokens';
 import { withoutLink } from './withoutLink';
 import type { Chosen } from './LinksPage';
@@ -23,11 +24,7 @@ export function LinkDetails({ map, chosen, onChoose, onChanged }: Props) {
   const entries = map.links.map((l, i) => ({ link: l, at: i }));
   const list = (name: string, some: { link: MapLink; at: number }[]) => <LinkList name={name} links={some} onChoose={onChoose} />;
   return (
-    <Box
-      component="aside"
-      aria-label="About the link"
-      sx={{ width: 316, flex: 'none', overflow: 'auto', bgcolor: color.panel, borderLeft: `1px solid ${color.line}`, p: 2 }}
-    >
+    <Pane label="About the link" region="details" side="right" width={316}>
       {link ? (
         <OneLink link={link} map={map} onChanged={onChanged} />
       ) : report ? (
@@ -61,14 +58,14 @@ export function LinkDetails({ map, chosen, onChoose, onChanged }: Props) {
           {list('All links', entries)}
         </>
       )}
-    </Box>
+    </Pane>
   );
 }
 
 function LinkList({ name, links, onChoose }: { name: string; links: { link: MapLink; at: number }[]; onChoose: (chosen: Chosen) => void }) {
   return (
     <Box component="section" sx={{ mb: 2 }}>
-      <Box component="h3" sx={{ fontSize: 12, color: color.muted, m: 0, mb: 0.5 }}>
+      <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0, mb: 0.5 }}>
         {name}
       </Box>
       {links.length === 0 && <Box sx={{ fontSize: 13 }}>Nothing.</Box>}

@@ -9,6 +9,7 @@ import { getLinkMapOptions, getLinkMapQueryKey } from '../api/generated/@tanstac
 import type { LinkMap } from '../api/generated';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
+import { Main } from '../shell/Main';
 import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
@@ -41,6 +42,7 @@ export function LinksPage() {
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <TopBar
+        screen="On the map of links"
         actions={
           <>
             <InputBase
@@ -57,7 +59,7 @@ export function LinksPage() {
           </>
         }
       />
-      <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex', bgcolor: color.desk }}>
+      <Main sx={{ bgcolor: color.desk, flexDirection: { xs: 'column', md: 'row' }, overflow: { xs: 'auto', md: 'visible' } }}>
         {map.error && (
           <Message problem title="The links cannot be shown">
             {map.error.message}
@@ -66,7 +68,12 @@ export function LinksPage() {
         {map.isPending && <Message title="Looking for the links…" />}
         {shown && map.data && (
           <>
-            <Box sx={{ flex: 1, minWidth: 0 }} aria-label="Map of links" role="region">
+            <Box
+              sx={{ flex: { xs: 'none', md: 1 }, height: { xs: 420, md: 'auto' }, minWidth: 0 }}
+              aria-label="Map of links"
+              role="region"
+              data-region="map"
+            >
               <ReactFlowProvider>
                 <Web key={shown.reports.map((r) => `${r.id}${r.x}${r.y}`).join()} map={shown} chosen={chosen} onChoose={setChosen} />
               </ReactFlowProvider>
@@ -74,7 +81,7 @@ export function LinksPage() {
             <LinkDetails map={map.data} chosen={chosen} onChoose={setChosen} onChanged={() => void reload()} />
           </>
         )}
-      </Box>
+      </Main>
       <StatusBar
         left={
           map.data

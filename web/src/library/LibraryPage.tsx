@@ -21,6 +21,7 @@ import { CsvPanel } from '../data/databases/CsvPanel';
 import { isCsv, isDatabase, isSpreadsheet, previewed } from '../data/databases/files';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
+import { Main } from '../shell/Main';
 import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
@@ -106,6 +107,7 @@ export function LibraryPage() {
   return (
     <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
       <TopBar
+        screen="In the library"
         actions={
           <BarButton
             strong
@@ -118,9 +120,9 @@ export function LibraryPage() {
           </BarButton>
         }
       />
-      <Box
-        component="main"
-        sx={{ flex: 1, minHeight: 0, display: 'flex', position: 'relative' }}
+      <Main
+        data-region="content"
+        sx={{ position: 'relative' }}
         onDragOver={(e) => {
           if (!e.dataTransfer.types.includes('Files')) return;
           e.preventDefault();
@@ -227,7 +229,7 @@ export function LibraryPage() {
             onGuide={(goal, from) => setGuided({ goal, from })}
           />
         )}
-      </Box>
+      </Main>
       <Dialog open={leading !== undefined} onClose={() => setLeading(undefined)} maxWidth="sm" aria-labelledby="leading-title">
         <DialogTitle id="leading-title">Links lead to “{leading?.report.title}”</DialogTitle>
         <DialogContent>

@@ -1,5 +1,4 @@
 import Box from '@mui/material/Box';
-import Checkbox from '@mui/material/Checkbox';
 import InputBase from '@mui/material/InputBase';
 import MenuItem from '@mui/material/MenuItem';
 import MenuList from '@mui/material/MenuList';
@@ -65,14 +64,8 @@ export function ChoiceField({ parameter, text, wrong, load, version, onCommit }:
   }, [taking, current]);
   const item = { fontSize: 13, minHeight: 28, py: 0.25, px: 1.25, gap: 1, maxWidth: 420, whiteSpace: 'normal' } as const;
   return (
-    <StripField parameter={parameter} wrong={wrong} component="div">
-      <StripButton
-        parameter={parameter}
-        empty={parameter.required ? 'choose…' : 'any'}
-        emptySpoken="nothing chosen"
-        opens="listbox"
-        onOpen={setAnchor}
-      />
+    <StripField parameter={parameter} wrong={wrong}>
+      <StripButton parameter={parameter} empty={parameter.required ? 'choose…' : 'any'} opens="listbox" onOpen={setAnchor} />
       <Popover open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
         <InputBase
           autoFocus
@@ -136,14 +129,9 @@ export function ChoiceField({ parameter, text, wrong, load, version, onCommit }:
               sx={item}
             >
               {several && (
-                <Checkbox
-                  size="small"
-                  checked={chosen.includes(c.value)}
-                  tabIndex={-1}
-                  disableRipple
-                  sx={{ p: 0 }}
-                  slotProps={{ input: { 'aria-hidden': true } }}
-                />
+                <Box component="span" aria-hidden sx={{ fontSize: 15, color: color.main }}>
+                  {chosen.includes(c.value) ? '☑' : '☐'}
+                </Box>
               )}
               {c.label}
             </MenuItem>

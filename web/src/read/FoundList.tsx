@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { SearchResult } from '../api/generated';
 import { numbers } from '../shell/count';
+import { Pane } from '../shell/Pane';
 import { color } from '../theme/tokens';
 
 interface Props {
@@ -18,11 +19,7 @@ interface Props {
 export function FoundList({ text, result, error, at, onGo, onStop }: Props) {
   const hits = result?.hits ?? [];
   return (
-    <Box
-      component="nav"
-      aria-label="Found"
-      sx={{ width: 270, flex: 'none', overflow: 'auto', p: 1.25, bgcolor: color.panel, borderRight: `1px solid ${color.line}` }}
-    >
+    <Pane label="Found" region="found" side="left" width={270} isNavigation>
       <Box role="status" sx={{ fontSize: 12, color: error ? color.problem : color.muted, mb: 0.75 }}>
         {error ??
           (!result
@@ -76,6 +73,6 @@ export function FoundList({ text, result, error, at, onGo, onStop }: Props) {
           </Box>
         </Box>
       ))}
-    </Box>
+    </Pane>
   );
 }

@@ -31,11 +31,13 @@ interface Props {
   sheet: string;
   /** What was clicked here, while it is open beside. */
   chosen?: { report: string; values: Record<string, string> };
+  /** Counts returns to this report, at which what was clicked gets the focus again. */
+  seek?: number;
   onMark?: (target: MarkTarget) => void;
 }
 
 /** Tells what the mark under the pointer (or in focus) stands for, follows its link, and offers a chart's numbers and picture. */
-export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Props) {
+export function MarkLayer({ children, run, report, sheet, chosen, seek = 0, onMark }: Props) {
   const [place, setPlace] = useState<PlaceOnPage>();
   const root = useRef<HTMLDivElement>(null);
   const [tip, setTip] = useState<Tip>();
@@ -61,6 +63,25 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
     watch.observe(root.current!, { childList: true, subtree: true });
     return () => watch.disconnect();
   }, [chosen]);
+  useEffect(() => {
+    if (seek === 0) return;
+    const found = () => {
+      const mark = root.current?.querySelector<SVGElement>('.chosen');
+      mark?.focus();
+      return mark !== null && mark !== undefined;
+    };
+    if (found()) return;
+    // Its page may still be on the way.
+    const watch = new MutationObserver(() => {
+      if (found()) watch.disconnect();
+    });
+    watch.observe(root.current!, { childList: true, subtree: true, attributes: true, attributeFilter: ['class'] });
+    const given = setTimeout(() => watch.disconnect(), 5000);
+    return () => {
+      watch.disconnect();
+      clearTimeout(given);
+    };
+  }, [seek]);
   useEffect(() => {
     // What floats beside a chart would stay behind when the pages move.
     const leave = () => setFigure(undefined);
@@ -215,7 +236,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, onMark }: Prop
                 setChoices(undefined);
                 onMark?.(target);
               }}
-              sx={{ color: color.link }}
+              sx={{ color: color.linkInk }}
             >
               ↘ {target.title}
             </MenuItem>

@@ -19,6 +19,8 @@ interface Props {
   onPage: (page: number) => void;
   /** What was clicked here, while it is open beside. */
   chosen?: { report: string; values: Record<string, string> };
+  /** Counts returns to this report, at which what was clicked gets the focus again. */
+  seek?: number;
   onMark: (target: MarkTarget) => void;
   onGone: () => void;
 }
@@ -27,8 +29,18 @@ const gap = 16;
 /** Pages fetched before they come into sight, on either side. */
 const ahead = 2;
 
+/** Where each run was left, in pages: who comes back along the trail reads on there. */
+const left = new Map<string, number>();
+const mostLeft = 50;
+
+function leave(run: string, at: number) {
+  left.delete(run);
+  left.set(run, at);
+  if (left.size > mostLeft) left.delete(left.keys().next().value!);
+}
+
 /** All pages, one below the other. Only those in sight, and their neighbours, are fetched. */
-export function PageList({ info, sheet, goTo, find, chosen, onPage, onMark, onGone }: Props) {
+export function PageList({ info, sheet, goTo, find, chosen, seek = 0, onPage, onMark, onGone }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 0, height: 0 });
   const [at, setAt] = useState<TallScroll>({ scrollTop: 0, top: 0 });
@@ -61,15 +73,17 @@ export function PageList({ info, sheet, goTo, find, chosen, onPage, onMark, onGo
     if (goTo) passPages(goTo.page - 1);
   }, [goTo]);
   const run = `${info.reportId} ${sheet.id} ${JSON.stringify(info.parameters.map((p) => p.value))}`;
+  const begin = useEffectEvent(() => move((seek > 0 ? (left.get(run) ?? 0) : 0) * step));
   useEffect(() => {
-    move(0);
+    begin();
   }, [run]);
 
   const current = Math.min(sheet.pageCount, Math.floor((at.top + geometry.view / 3) / step) + 1);
   useEffect(() => {
     onPage(Math.max(1, current));
     reading.current = Math.max(0, at.top / step);
-  }, [current, at.top, step, onPage]);
+    leave(run, reading.current);
+  }, [current, at.top, step, onPage, run]);
 
   const scroll = (e: React.UIEvent<HTMLElement>) => {
     const target = e.currentTarget;
@@ -89,7 +103,9 @@ export function PageList({ info, sheet, goTo, find, chosen, onPage, onMark, onGo
         ref={scroller}
         tabIndex={0}
         role="region"
-        aria-label="Pages"
+        aria-label={`Pages of ${info.title}`}
+        data-pages
+        lang={info.language}
         onScroll={scroll}
         onKeyDown={(e) => {
           const to = (e.ctrlKey || e.metaKey) && zoomFor(e.key, zoom);
@@ -99,7 +115,7 @@ export function PageList({ info, sheet, goTo, find, chosen, onPage, onMark, onGo
         }}
         sx={{ flex: 1, minWidth: 0, overflow: 'auto', overflowAnchor: 'none', bgcolor: color.desk }}
       >
-        <MarkLayer run={info.id} report={info.reportId} sheet={sheet.id} chosen={chosen} onMark={onMark}>
+        <MarkLayer run={info.id} report={info.reportId} sheet={sheet.id} chosen={chosen} seek={seek} onMark={onMark}>
           <Box sx={{ position: 'relative', overflow: 'hidden' }} style={{ height: scrolledHeight(geometry) }}>
             {size.width > 0 &&
               Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => first + i).map((number) => (

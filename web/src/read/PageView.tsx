@@ -44,10 +44,11 @@ export const PageView = memo(function PageView({ run, sheet, complete, find, num
         '& svg': { ...size, display: 'block' },
         '& .mark': { cursor: 'default' },
         '& .mark:focus': { outline: 'none' },
-        '& .mark:focus-visible': { stroke: color.ink, strokeWidth: 1.5 },
         '& .linked': { cursor: 'pointer' },
-        '& .linked:hover, & .linked:focus-visible': { stroke: color.linkMark, strokeWidth: 2 },
-        '& .chosen': { stroke: color.linkMark, strokeWidth: 2.5 },
+        '& .linked:hover': { stroke: color.linkMark, strokeWidth: 2 },
+        '& .chosen': { stroke: color.link, strokeWidth: 2.5 },
+        // Light within dark, so that one of them stands out from whatever is behind.
+        '& .mark:focus-visible': { outline: `2px solid ${color.ink}`, outlineOffset: 1, stroke: '#fff', strokeWidth: 2 },
         '& .dimmed [data-series]:not(.lit):not([data-mark])': { opacity: 0.15 },
       }}
       data-page={number}

@@ -4,13 +4,21 @@ import { larger, smaller } from './pageZooms';
 
 /** How large pages are shown, on each side by itself. */
 export function PageZoom({ zoom, fits, onZoom }: { zoom: number; fits: boolean; onZoom: (zoom?: number) => void }) {
-  const button = (label: string, sign: string, to?: number) => (
+  const button = (label: string, sign: string, to?: number, isSet?: boolean) => (
     <Box
       component="button"
       aria-label={label}
       title={label}
+      aria-pressed={isSet}
       onClick={() => onZoom(to)}
-      sx={{ border: 0, bgcolor: 'transparent', font: 'inherit', px: 0.75, cursor: 'pointer', '&:hover': { color: color.main } }}
+      sx={{
+        border: 0,
+        bgcolor: 'transparent',
+        font: 'inherit',
+        px: 0.75,
+        cursor: 'pointer',
+        '&:hover, &[aria-pressed=true]': { color: color.main },
+      }}
     >
       {sign}
     </Box>
@@ -38,7 +46,7 @@ export function PageZoom({ zoom, fits, onZoom }: { zoom: number; fits: boolean; 
         {Math.round(zoom * 75)} %
       </Box>
       {button('Larger', '+', larger(zoom))}
-      {!fits && button('Fit to the width', '↔')}
+      {button('Fit to the width', '↔', undefined, fits)}
     </Box>
   );
 }

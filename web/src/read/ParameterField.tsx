@@ -27,7 +27,7 @@ interface Props {
 export function ParameterField({ parameter, text, wrong, onCommit }: Props) {
   const several = parameter.shape === 'several';
   return (
-    <StripField parameter={parameter} wrong={wrong} component={parameter.type.startsWith('date') && !several ? 'div' : 'label'}>
+    <StripField parameter={parameter} wrong={wrong}>
       {parameter.type === 'bool' ? (
         <YesNo parameter={parameter} text={text} onCommit={onCommit} />
       ) : parameter.type.startsWith('date') && !several ? (
@@ -142,6 +142,7 @@ function Typed({ parameter, text, wrong, onCommit }: Props) {
       value={draft}
       placeholder={parameter.value.includes(emptyText) ? parameter.words : parameter.required ? 'needed' : 'any'}
       inputProps={{
+        'aria-label': parameter.caption,
         'aria-invalid': wrong,
         inputMode: parameter.type === 'whole' ? 'numeric' : parameter.type === 'text' ? undefined : 'decimal',
       }}

@@ -38,7 +38,7 @@ export function ParameterStrip({ parameters, values, problems, load, today, onCh
           const wrong = problems.some((q) => q.place === p.name && q.severity === 'error') || (p.required && p.value === '');
           if (p.setBy !== 'reader')
             return (
-              <StripField key={p.name} parameter={p} component="div">
+              <StripField key={p.name} parameter={p}>
                 <span>{p.words}</span>
               </StripField>
             );

@@ -34,7 +34,7 @@ export function PeriodField({ parameter, wrong, today, onCommit }: Props) {
   };
   const problem = periodProblem(draft.from, draft.to);
   return (
-    <StripField parameter={parameter} wrong={wrong} component="div">
+    <StripField parameter={parameter} wrong={wrong}>
       <StripButton parameter={parameter} empty="any time" opens="dialog" onOpen={open} />
       <Popover open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
         <Box role="dialog" aria-label={parameter.caption} sx={{ display: 'flex', p: 1, gap: 1.5 }}>

@@ -1,66 +1,71 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useSnackbar } from 'notistack';
-import { useEffect, useRef, useState } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
+import { useParams, useSearchParams } from 'react-router';
 import { api } from '../api/client';
+import { announce } from '../focus/announce';
 import type { GroupAddress, RunInfo } from '../api/generated';
+import { hasOwnUndo } from '../sentence/ownUndo';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
+import { Main } from '../shell/Main';
 import { ModeSwitch } from '../shell/ModeSwitch';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
 import type { LoadChoices } from './ChoiceField';
 import { Divider } from './Divider';
-import { FindField } from './FindField';
 import { FoundList } from './FoundList';
 import { readAddress, visible, writeAddress, type Step } from './address';
 import { isWebAddress, type MarkTarget } from './linkTargets';
 import { Outline } from './Outline';
-import { PageField } from './PageField';
 import { ParameterStrip } from './ParameterStrip';
+import { PrintNote } from './PrintNote';
+import { ReadControls } from './ReadControls';
+import { readShortcuts } from './readShortcuts';
 import { RelatedList } from './RelatedList';
 import { RunPane } from './RunPane';
 import { SheetChoice } from './SheetChoice';
-import { sheetOf } from './sheets';
 import { Trail } from './Trail';
-import { useFind } from './useFind';
-import { useRun } from './useRun';
+import { useSide, type Side } from './useSide';
+import { useTrail } from './useTrail';
 
 /** Reading: parameters above, the trail under them, the outline at the left, pages in the middle, the drilled-down report beside. */
 export function ReadPage() {
   const { id = '' } = useParams();
   const [search] = useSearchParams();
-  const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
   const { steps, draft } = readAddress(id, search);
   const shown = visible(steps);
   const [left, right] = [steps[shown[0]], shown.length > 1 ? steps[shown[1]] : undefined];
-  const main = useRun(left, draft && shown[0] === 0);
-  const [page, setPage] = useState(1);
+  const { go, backTo, left: returned } = useTrail({ steps, draft });
+  const setSheet = (index: number) => (to: string) =>
+    go(steps.map((s, i) => (i === index ? { ...s, sheet: to === sides[i === shown[0] ? 0 : 1].ready?.sheets[0].id ? undefined : to } : s)));
+  const main = useSide(left, draft && shown[0] === 0, (to) => setSheet(shown[0])(to));
+  const beside = useSide(right, false, (to) => setSheet(shown[1])(to));
+  const sides = [main, beside];
   const [share, setShare] = useState(0.5);
-  const [goTo, setGoTo] = useState<{ page: number; turn: number }>();
-  const title = main.info?.title || left.report;
+  // Finding, pages and files are those of the side that has the focus.
+  const [focused, setFocused] = useState(0);
+  const active = right && focused === 1 ? beside : main;
+  const [outlined, setOutlined] = useState(false);
+  const title = main.run.info?.title || left.report;
+  const besideTitle = right && (beside.run.info?.title || right.report);
   useEffect(() => {
-    document.title = `${title} – Lucid Lattice`;
+    document.title = `${title}, Read – Lucid Lattice`;
   }, [title]);
-  const jump = (to: number) => setGoTo((was) => ({ page: to, turn: (was?.turn ?? 0) + 1 }));
-  const info = main.info;
-  const ready = info?.state === 'ready' ? info : undefined;
+  useSaid(main.ready, (info, pages) => `${info.title}, ${pages}.`);
+  useSaid(beside.ready, (info, pages) => `${info.title} is open beside, ${pages}. F6 leads there, Escape closes it.`);
+  const info = main.run.info;
+  const { ready, sheet } = main;
   const asked = useLatest(info, left.report);
-  const sheet = ready && sheetOf(ready, left.sheet);
-  const find = useFind(ready, (to, on) => {
-    if (on !== sheet?.id) setSheet(on);
-    jump(to);
-  });
+  const besideAsked = useLatest(beside.run.info, right?.report ?? '');
+  const pdf = active.ready && `/api/runs/${active.ready.id}/pdf`;
+  usePrinting(pdf);
 
-  const go = (next: Step[]) => void navigate(writeAddress({ steps: next, draft }));
   const setValues = (index: number, values: Record<string, string>) =>
     go(steps.slice(0, index + 1).map((s, i) => (i === index ? { ...s, values } : s)));
-  function setSheet(to: string) {
-    go(steps.map((s, i) => (i === shown[0] ? { ...s, sheet: to === ready?.sheets[0].id ? undefined : to } : s)));
-  }
   const follow = (index: number) => async (target: MarkTarget) => {
     if (target.toggle !== undefined) {
       const opened = toggled(steps[index].opened ?? [], target.toggle);
@@ -94,146 +99,218 @@ export function ReadPage() {
     if (!ready || index !== shown[0]) return go([...steps.slice(0, index), step]);
     try {
       const place = await api.groupPage(ready.id, level, key);
-      if (place.sheet !== sheet?.id) setSheet(place.sheet);
-      jump(Number(place.page));
+      if (place.sheet !== sheet?.id) setSheet(shown[0])(place.sheet);
+      main.jump(Number(place.page));
     } catch (error) {
       enqueueSnackbar((error as Error).message, { variant: 'info' });
     }
   };
   return (
-    <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
-      <TopBar
-        title={title}
-        note={draft ? 'Draft' : undefined}
-        middle={<ModeSwitch mode="read" composeTo={`/compose/${id}`} readTo={writeAddress({ steps, draft })} />}
-        actions={
-          <>
-            <BarButton onClick={main.refresh} disabled={!info}>
-              Refresh
-            </BarButton>
-            <BarButton strong component="a" href={ready ? `/api/runs/${ready.id}/pdf` : undefined} disabled={!ready}>
-              Download PDF
-            </BarButton>
-          </>
-        }
-      />
-      <Box
-        sx={{
-          display: 'flex',
-          alignItems: 'center',
-          gap: 2,
-          px: 1.75,
-          py: 0.5,
-          minHeight: 41,
-          flex: 'none',
-          bgcolor: color.panel,
-          borderBottom: `1px solid ${color.line}`,
-        }}
-      >
-        {asked && (
-          <ParameterStrip
-            parameters={asked.parameters}
-            values={left.values}
-            problems={asked.problems}
-            load={choicesOf(left, draft && shown[0] === 0)}
-            today={dayOf(asked)}
-            onChange={(values) => setValues(shown[0], values)}
-          />
-        )}
-        {ready && (
-          <Box sx={{ ml: 'auto', display: 'flex', alignItems: 'center', gap: 1.5 }}>
-            <FindField text={find.text} onFind={find.start} onNext={find.next} />
-            <PageField page={page} pages={sheet!.pageCount} complete={ready.pagesComplete} onGo={jump} />
-          </Box>
-        )}
-      </Box>
-      {steps.length > 1 && (
-        <Trail
-          steps={steps}
-          onBackTo={(i) => go(steps.slice(0, i + 1))}
-          onRemove={(i) => go(steps.filter((_, k) => k !== i))}
-          newTab={writeAddress({ steps: [steps[steps.length - 1]], draft: false })}
-        />
+    <>
+      {active.ready && pdf && (
+        <PrintNote title={active.ready.title} pages={active.sheet!.pageCount} pdf={`${window.location.origin}${pdf}?shown=true`} />
       )}
-      {ready && <SheetChoice sheets={ready.sheets} shown={sheet!.id} onPick={setSheet} />}
-      <Box component="main" sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
-        {ready &&
-          (find.text ? (
-            <FoundList text={find.text} result={find.result} error={find.error} at={find.at} onGo={find.go} onStop={find.stop} />
-          ) : (
-            <Outline run={ready.id} sheet={sheet!.id} complete={ready.pagesComplete} page={page} onGo={jump}>
-              {ready.closes && (
-                <Button
-                  size="small"
-                  onClick={() =>
-                    go(steps.map((s, i) => (i === shown[0] ? { ...s, opened: s.opened?.includes('*') ? undefined : ['*'] } : s)))
-                  }
-                >
-                  {left.opened?.includes('*') ? 'Close all groups' : 'Open all groups'}
-                </Button>
-              )}
-              <RelatedList report={left.report} values={left.values} />
-            </Outline>
-          ))}
-        <Box aria-label={title} sx={{ flexGrow: right ? share : 1, flexBasis: 0, minWidth: 0, display: 'flex' }}>
-          <RunPane
-            run={main}
-            sheet={left.sheet}
-            goTo={goTo}
-            find={find.text}
-            chosen={right}
-            onPage={setPage}
-            onMark={(target) => void follow(shown[0])(target)}
-          />
-        </Box>
-        {right && <Divider share={share} onShare={setShare} />}
-        {right && (
-          <BesidePane
-            key={right.report}
-            share={1 - share}
-            step={right}
-            onValues={(values) => setValues(shown[1], values)}
-            onMark={(target) => void follow(shown[1])(target)}
-          />
-        )}
+      <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column', displayPrint: 'none' }}>
+        <TopBar
+          screen="In Read"
+          keys={readShortcuts}
+          title={title}
+          note={draft ? 'Draft' : undefined}
+          middle={<ModeSwitch mode="read" composeTo={`/compose/${id}`} readTo={writeAddress({ steps, draft })} />}
+          actions={
+            <>
+              <BarButton onClick={active.run.refresh} disabled={!active.run.info}>
+                Refresh
+              </BarButton>
+              <BarButton component="a" href={pdf && `${pdf}?shown=true`} target="_blank" disabled={!pdf}>
+                Print
+              </BarButton>
+              <BarButton strong component="a" href={pdf} disabled={!pdf}>
+                Download PDF
+              </BarButton>
+            </>
+          }
+        />
+        <Main sx={{ flexDirection: 'column' }}>
+          <Box
+            role="region"
+            aria-label="Parameters and pages"
+            data-region="parameters"
+            sx={{
+              display: 'flex',
+              flexWrap: 'wrap',
+              alignItems: 'center',
+              columnGap: 2,
+              rowGap: 0.5,
+              px: 1.75,
+              py: 0.5,
+              minHeight: 41,
+              flex: 'none',
+              bgcolor: color.panel,
+              borderBottom: `1px solid ${color.line}`,
+            }}
+          >
+            {asked && (
+              <ParameterStrip
+                parameters={asked.parameters}
+                values={left.values}
+                problems={asked.problems}
+                load={choicesOf(left, draft && shown[0] === 0)}
+                today={dayOf(asked)}
+                onChange={(values) => setValues(shown[0], values)}
+              />
+            )}
+            <Button
+              aria-expanded={outlined}
+              onClick={() => setOutlined(!outlined)}
+              sx={{ display: ready ? { xs: 'inline-flex', md: 'none' } : 'none' }}
+            >
+              In this report
+            </Button>
+            <ReadControls side={active} of={right && (active === beside ? besideTitle : title)} />
+          </Box>
+          {steps.length > 1 && (
+            <Trail
+              steps={steps}
+              onBackTo={backTo}
+              onRemove={(i) => go(steps.filter((_, k) => k !== i))}
+              newTab={writeAddress({ steps: [steps[steps.length - 1]], draft: false })}
+            />
+          )}
+          {ready && <SheetChoice sheets={ready.sheets} shown={sheet!.id} onPick={setSheet(shown[0])} />}
+          <Box sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: { xs: 'column', md: 'row' } }}>
+            {ready && (
+              <Box
+                sx={{
+                  display: { xs: outlined || active.find.text ? 'flex' : 'none', md: 'flex' },
+                  maxHeight: { xs: '40%', md: 'none' },
+                  flex: 'none',
+                }}
+              >
+                {active.find.text ? (
+                  <FoundList
+                    text={active.find.text}
+                    result={active.find.result}
+                    error={active.find.error}
+                    at={active.find.at}
+                    onGo={active.find.go}
+                    onStop={active.find.stop}
+                  />
+                ) : (
+                  <Outline run={ready.id} sheet={sheet!.id} complete={ready.pagesComplete} page={main.page} onGo={main.jump}>
+                    {ready.closes && (
+                      <Button
+                        size="small"
+                        onClick={() =>
+                          go(steps.map((s, i) => (i === shown[0] ? { ...s, opened: s.opened?.includes('*') ? undefined : ['*'] } : s)))
+                        }
+                      >
+                        {left.opened?.includes('*') ? 'Close all groups' : 'Open all groups'}
+                      </Button>
+                    )}
+                    <RelatedList report={left.report} values={left.values} />
+                  </Outline>
+                )}
+              </Box>
+            )}
+            <Box
+              component="section"
+              aria-label={title}
+              data-region="pages"
+              data-skip-to
+              onFocus={() => setFocused(0)}
+              sx={{
+                flexGrow: right ? share : 1,
+                flexBasis: 0,
+                minWidth: 0,
+                minHeight: 0,
+                display: { xs: right ? 'none' : 'flex', md: 'flex' },
+              }}
+            >
+              <RunPane
+                run={main.run}
+                sheet={left.sheet}
+                goTo={main.goTo}
+                find={main.find.text}
+                chosen={right ?? returned?.step}
+                seek={returned?.turn}
+                onPage={main.setPage}
+                onMark={(target) => void follow(shown[0])(target)}
+              />
+            </Box>
+            {right && <Divider share={share} onShare={setShare} />}
+            {right && (
+              <BesidePane
+                key={right.report}
+                share={1 - share}
+                step={right}
+                title={besideTitle!}
+                side={beside}
+                asked={besideAsked}
+                onFocus={() => setFocused(1)}
+                onClose={() => backTo(shown[0])}
+                onValues={(values) => setValues(shown[1], values)}
+                onMark={(target) => void follow(shown[1])(target)}
+              />
+            )}
+          </Box>
+        </Main>
+        <StatusBar
+          left={
+            ready
+              ? [
+                  count(ready.rows, 'row'),
+                  ready.pagesComplete ? count(sheet!.pageCount, 'page') : `${count(sheet!.pageCount, 'page')} so far`,
+                  `data as of ${ready.asOf.slice(0, 16)}`,
+                  `ready in ${Math.round(ready.milliseconds)} ms`,
+                ]
+              : []
+          }
+          right={
+            <Box component="span" sx={{ display: { xs: 'none', md: 'inline' } }}>
+              Ctrl + click opens a new tab · Shift + click opens in place
+            </Box>
+          }
+        />
       </Box>
-      <StatusBar
-        left={
-          ready
-            ? [
-                count(ready.rows, 'row'),
-                ready.pagesComplete ? count(sheet!.pageCount, 'page') : `${count(sheet!.pageCount, 'page')} so far`,
-                `data as of ${ready.asOf.slice(0, 16)}`,
-                `ready in ${Math.round(ready.milliseconds)} ms`,
-              ]
-            : []
-        }
-        right={<span>Ctrl + click opens a new tab · Shift + click opens in place</span>}
-      />
-    </Box>
+    </>
   );
 }
 
-/** The report that a click opened, in its own column behind the amber edge. */
+/** The report that a click opened, in its own column behind the amber edge. Escape closes it. */
 function BesidePane({
   step,
+  title,
   share,
+  side,
+  asked,
+  onFocus,
+  onClose,
   onValues,
   onMark,
 }: {
   step: Step;
+  title: string;
   /** Its part of the width. */
   share: number;
+  side: Side;
+  asked?: RunInfo;
+  onFocus: () => void;
+  onClose: () => void;
   onValues: (values: Record<string, string>) => void;
   onMark: (target: MarkTarget) => void;
 }) {
-  const run = useRun(step, false);
-  const asked = useLatest(run.info, step.report);
   return (
     <Box
       component="section"
-      aria-label={run.info?.title || step.report}
-      sx={{ flexGrow: share, flexBasis: 0, minWidth: 0, display: 'flex', flexDirection: 'column' }}
+      aria-label={title}
+      data-region="beside"
+      onFocus={onFocus}
+      onKeyDown={(e: React.KeyboardEvent) => {
+        const isOwn = e.currentTarget.contains(e.target as Node) && !e.defaultPrevented && !hasOwnUndo(e.target);
+        if (e.key === 'Escape' && isOwn) onClose();
+      }}
+      sx={{ flexGrow: share, flexBasis: 0, minWidth: 0, minHeight: 0, display: 'flex', flexDirection: 'column' }}
     >
       {asked && (
         <Box sx={{ px: 1.25, py: 0.5, bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}>
@@ -249,16 +326,37 @@ function BesidePane({
         </Box>
       )}
       <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
-        <RunPane run={run} sheet={step.sheet} onPage={ignore} onMark={onMark} />
+        <RunPane run={side.run} sheet={step.sheet} goTo={side.goTo} find={side.find.text} onPage={side.setPage} onMark={onMark} />
       </Box>
     </Box>
   );
 }
 
+/** Says that a report is there, once for each run. */
+function useSaid(info: RunInfo | undefined, words: (info: RunInfo, pages: string) => string) {
+  const say = useEffectEvent(() => {
+    if (info) announce(words(info, count(info.pageCount, 'page')));
+  });
+  useEffect(() => {
+    if (info?.pagesComplete) say();
+  }, [info?.id, info?.pagesComplete]);
+}
+
+/** Ctrl+P leads to the PDF, which has all pages; the screen has only those in sight. */
+function usePrinting(pdf: string | undefined) {
+  useEffect(() => {
+    const press = (e: KeyboardEvent) => {
+      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'p' || !pdf) return;
+      e.preventDefault();
+      window.open(`${pdf}?shown=true`, '_blank', 'noopener');
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [pdf]);
+}
+
 const toggled = (opened: string[], group: string) =>
   opened.includes(group) ? opened.filter((g) => g !== group) : [...opened.filter((g) => g !== '*'), group];
-
-const ignore = () => undefined;
 
 /** The choices of a step's parameters, with the values that were given so far. */
 const choicesOf =

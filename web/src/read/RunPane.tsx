@@ -19,6 +19,8 @@ interface Props {
   onPage: (page: number) => void;
   /** What was clicked here, while it is open beside. */
   chosen?: { report: string; values: Record<string, string> };
+  /** Counts returns to this report. */
+  seek?: number;
   onMark: (target: MarkTarget) => void;
 }
 
@@ -26,7 +28,7 @@ interface Props {
 const forReaders = ['rows-cut-off', 'misfit-values', 'division-by-zero', 'missing-glyphs'];
 
 /** The pages of one run, or what stands in their way. */
-export function RunPane({ run: { info, error, rerun, gone, stop }, sheet, goTo, find = '', chosen, onPage, onMark }: Props) {
+export function RunPane({ run: { info, error, rerun, gone, stop }, sheet, goTo, find = '', chosen, seek, onPage, onMark }: Props) {
   if (error)
     return (
       <Message problem title="The report cannot be shown">
@@ -80,6 +82,7 @@ export function RunPane({ run: { info, error, rerun, gone, stop }, sheet, goTo, 
         find={find}
         onPage={onPage}
         chosen={chosen}
+        seek={seek}
         onMark={onMark}
         onGone={gone}
       />

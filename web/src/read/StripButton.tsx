@@ -4,20 +4,19 @@ import { color } from '../theme/tokens';
 
 interface Props {
   parameter: ParameterInfo;
-  /** What it says while nothing is chosen, to the eye and to screen readers. */
+  /** What it says while nothing is chosen. */
   empty: string;
-  emptySpoken?: string;
   opens: 'listbox' | 'dialog';
   onOpen: (anchor: HTMLElement) => void;
 }
 
 /** What a parameter is set to, in words; a click opens what it can be set to. */
-export function StripButton({ parameter, empty, emptySpoken = empty, opens, onOpen }: Props) {
+export function StripButton({ parameter, empty, opens, onOpen }: Props) {
   return (
     <Box
       component="button"
       type="button"
-      aria-label={`${parameter.caption}: ${parameter.words || emptySpoken}`}
+      aria-label={`${parameter.caption}: ${parameter.words || empty}`}
       aria-haspopup={opens}
       data-parameter={parameter.name}
       onClick={(e: React.MouseEvent<HTMLElement>) => onOpen(e.currentTarget)}

@@ -9,16 +9,13 @@ export function StripField({
   parameter: { name, caption, help },
   wrong,
   children,
-  component = 'label',
 }: {
   parameter: ParameterInfo;
   wrong?: boolean;
   children: ReactNode;
-  component?: 'label' | 'div';
 }) {
   return (
     <Box
-      component={component}
       data-asks={name}
       sx={{
         display: 'flex',
@@ -35,6 +32,7 @@ export function StripField({
       <Tooltip title={help ?? ''} placement="bottom-start">
         <Box
           component="span"
+          onClick={() => goToParameter(name)}
           sx={{
             fontSize: 11,
             color: wrong ? color.problem : color.muted,

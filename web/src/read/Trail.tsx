@@ -33,8 +33,10 @@ export function Trail({ steps, onBackTo, onRemove, newTab }: Props) {
     <Box
       component="nav"
       aria-label="Trail"
+      data-region="trail"
       sx={{
         display: 'flex',
+        flexWrap: 'wrap',
         alignItems: 'center',
         gap: 1,
         minHeight: 40,
@@ -67,7 +69,7 @@ export function Trail({ steps, onBackTo, onRemove, newTab }: Props) {
               overflow: 'hidden',
               textOverflow: 'ellipsis',
               bgcolor: i === 0 ? color.mainTint : color.linkTint,
-              color: i === 0 ? color.ink : color.link,
+              color: i === 0 ? color.ink : color.linkInk,
             }}
           >
             {[title(step.report), ...(i > 0 ? carriedWords(step.values, namedParameters(definitions[i].data?.definition ?? {})) : [])].join(

@@ -50,4 +50,9 @@ test('arrow keys lead through a table by its rows and columns, over cells withou
   expect(walk(at('c2'), 'ArrowLeft')?.id).toBe('a2');
   expect(walk(at('c2'), 'ArrowRight')).toBeUndefined();
   expect(walk(at('b3'), 'Home')?.id).toBe('a1');
+  // What is beside tables and charts is walked by itself.
+  const svg = document.querySelector('svg')!;
+  svg.innerHTML += cell('p1', 0, 50) + cell('p2', 0, 60);
+  expect(walk(at('p1'), 'ArrowDown')?.id).toBe('p2');
+  expect(walk(at('p1'), 'ArrowUp')).toBeUndefined();
 });

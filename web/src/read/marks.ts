@@ -21,12 +21,16 @@ function inTable(all: SVGElement[], mark: Element, key: string): SVGElement | un
   return ahead[0];
 }
 
-/** Where an arrow key leads within a chart: to the next or the last one, in the order in which they are drawn. */
+/**
+ * Where an arrow key leads within a chart: to the next or the last one, in the order in which they are drawn. The marks of a page that are
+ * in no chart stand in rows and columns, as those of a table do.
+ */
 export function walk(mark: Element, key: string): SVGElement | undefined {
   const figure = figureOf(mark);
-  if (!figure) return undefined;
-  const all = [...figure.querySelectorAll<SVGElement>('[data-mark]')];
-  if (isTable(figure) && key.startsWith('Arrow')) return inTable(all, mark, key);
+  const around = figure ?? mark.closest('svg');
+  if (!around) return undefined;
+  const all = [...around.querySelectorAll<SVGElement>('[data-mark]')].filter((m) => figure !== null || figureOf(m) === null);
+  if ((!figure || isTable(figure)) && key.startsWith('Arrow')) return inTable(all, mark, key);
   // Numbers first, then the names in the legend and along the axis.
   const isName = (one: SVGElement) => one.dataset.figure === '';
   const marks = [...all.filter((one) => !isName(one)), ...all.filter(isName)];

@@ -34,19 +34,20 @@ const stopped = {
   ],
 };
 
-/** Runs a report for a step of the trail; follows it while it is under way; gives it up when something else is asked for. */
-export function useRun(step: Step, draft: boolean): Run {
+/** Runs a report for a step of the trail, if there is one; follows it while it is under way; gives it up when something else is asked. */
+export function useRun(step: Step | undefined, draft: boolean): Run {
   const client = useQueryClient();
   const { enqueueSnackbar } = useSnackbar();
-  const key = ['run', step.report, step.values, draft, step.opened ?? []];
+  const key = ['run', step?.report ?? '', step?.values ?? {}, draft, step?.opened ?? []];
   const anew = useRef(false);
   const query = useQuery({
     queryKey: key,
     queryFn: ({ signal }) => {
       const refresh = anew.current;
       anew.current = false;
-      return api.run(step.report, step.values, draft, refresh, step.proof, signal, step.opened);
+      return api.run(step!.report, step!.values, draft, refresh, step!.proof, signal, step!.opened);
     },
+    enabled: step !== undefined,
     staleTime: Infinity,
     gcTime: 5 * 60_000,
   });

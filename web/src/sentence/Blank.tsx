@@ -126,7 +126,14 @@ export function Blank({
       ) : (
         <Menu open={anchor !== null} anchorEl={anchor} onClose={close} slotProps={{ paper: { sx: { maxHeight: 380, minWidth: 180 } } }}>
           {choices!.map((choice) => (
-            <MenuItem key={choice.value} disabled={choice.disabled} selected={choice.label === children} onClick={() => pick(choice.value)}>
+            <MenuItem
+              key={choice.value}
+              role="menuitemradio"
+              aria-checked={choice.label === children}
+              disabled={choice.disabled}
+              selected={choice.label === children}
+              onClick={() => pick(choice.value)}
+            >
               {choice.label}
               {choice.hint && (
                 <Box component="span" sx={{ ml: 1.5, color: color.muted, fontSize: 12 }}>

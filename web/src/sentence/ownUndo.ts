@@ -1,14 +1,7 @@
+import { textIn } from '../focus/isWriting';
+
 /** What the place that has the focus held when it got it, or when it was taken last. */
 const held = new WeakMap<Element, string>();
-
-const isField = (target: unknown): target is HTMLInputElement | HTMLTextAreaElement =>
-  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement;
-
-/** What stands where keys write: in a field, or in an editor of code; undefined elsewhere. */
-function textIn(target: unknown): string | undefined {
-  if (isField(target)) return target.value;
-  return target instanceof HTMLElement && target.isContentEditable ? (target.textContent ?? '') : undefined;
-}
 
 function hold(target: unknown) {
   const text = textIn(target);
@@ -25,6 +18,3 @@ export function hasOwnUndo(target: EventTarget | null): boolean {
   const text = textIn(target);
   return text !== undefined && text !== (held.get(target as Element) ?? text);
 }
-
-/** True where keys write. */
-export const isWriting = (target: EventTarget | null): boolean => textIn(target) !== undefined || target instanceof HTMLSelectElement;

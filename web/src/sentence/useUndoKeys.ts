@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
-import { hasOwnUndo, isWriting } from './ownUndo';
+import { isWriting } from '../focus/isWriting';
+import { hasOwnUndo } from './ownUndo';
 import { takeTyped } from './useDraft';
 
 /**

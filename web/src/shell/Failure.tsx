@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
-import Box from '@mui/material/Box';
 import { Component, type ReactNode } from 'react';
+import { Main } from './Main';
 import { Message } from './Message';
 
 /** Stands in for a screen that failed to arrive or to be drawn, with a way on; otherwise all of the page would go blank. */
@@ -14,14 +14,14 @@ export class Failure extends Component<{ children: ReactNode }, { error?: Error 
   render() {
     if (!this.state.error) return this.props.children;
     return (
-      <Box component="main" sx={{ height: '100%', display: 'flex' }}>
+      <Main sx={{ height: '100%' }}>
         <Message problem title="This screen cannot be shown">
           {this.state.error.message}
           <Button variant="outlined" onClick={() => window.location.reload()}>
             Load it again
           </Button>
         </Message>
-      </Box>
+      </Main>
     );
   }
 }

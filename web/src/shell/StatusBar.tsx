@@ -7,11 +7,13 @@ export function StatusBar({ left, right }: { left: ReactNode[]; right?: ReactNod
   return (
     <Box
       component="footer"
+      data-region="status"
       sx={{
         display: 'flex',
+        flexWrap: 'wrap',
         alignItems: 'center',
-        gap: 3,
-        height: 28,
+        columnGap: 3,
+        minHeight: 28,
         flex: 'none',
         px: 1.75,
         fontSize: 12,

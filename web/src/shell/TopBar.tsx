@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import type { ReactNode } from 'react';
 import { Link, NavLink } from 'react-router';
 import { color } from '../theme/tokens';
+import { ShortcutList, type Shortcuts } from './ShortcutList';
 
 /** The dark bar at the top: where one is, what one can do. */
 export function TopBar({
@@ -10,7 +11,12 @@ export function TopBar({
   note,
   middle,
   actions,
+  screen,
+  keys,
 }: {
+  /** What the screen is called, and the keys that only it has. */
+  screen: string;
+  keys?: Shortcuts;
   title?: ReactNode;
   place?: 'Library' | 'Data';
   note?: ReactNode;
@@ -20,14 +26,18 @@ export function TopBar({
   return (
     <Box
       component="header"
+      data-region="bar"
       sx={{
-        display: 'grid',
+        display: { xs: 'flex', md: 'grid' },
+        flexWrap: 'wrap',
         gridTemplateColumns: '1fr auto 1fr',
         alignItems: 'center',
-        gap: 2,
-        height: 46,
+        columnGap: 2,
+        rowGap: 0.5,
+        minHeight: 46,
         flex: 'none',
         px: 1.75,
+        py: 0.5,
         bgcolor: color.ink,
         color: color.paper,
         '& :focus-visible': { outlineColor: color.linkMark },
@@ -76,7 +86,18 @@ export function TopBar({
             >
               {place} /
             </Box>
-            <Box sx={{ fontWeight: 700, fontSize: 14, minWidth: 0, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+            <Box
+              component="h1"
+              sx={{
+                fontWeight: 700,
+                fontSize: 14,
+                m: 0,
+                minWidth: 0,
+                overflow: 'hidden',
+                textOverflow: 'ellipsis',
+                whiteSpace: { xs: 'normal', md: 'nowrap' },
+              }}
+            >
               {title}
             </Box>
           </>
@@ -86,7 +107,10 @@ export function TopBar({
         </Box>
       </Box>
       <Box>{middle}</Box>
-      <Box sx={{ display: 'flex', justifyContent: 'flex-end', alignItems: 'center', gap: 1 }}>{actions}</Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', justifyContent: 'flex-end', alignItems: 'center', gap: 1, ml: 'auto' }}>
+        {actions}
+        <ShortcutList screen={screen} keys={keys} />
+      </Box>
     </Box>
   );
 }

@@ -32,7 +32,8 @@ export const theme = createTheme({
     MuiButtonBase: { defaultProps: { disableRipple: true } },
     MuiButton: { defaultProps: { disableElevation: true, size: 'small' }, styleOverrides: { root: { minHeight: 30, transition: 'none' } } },
     // What opens is there at once, and stays where it is; nor do buttons fade, which would leave them hard to read for a moment.
-    MuiPopover: { defaultProps: { transitionDuration: 0 } },
+    // Whatever is in the page is in a region of it.
+    MuiPopover: { defaultProps: { transitionDuration: 0, slotProps: { root: { role: 'region', 'aria-label': 'Choices' } } } },
     MuiMenu: { defaultProps: { transitionDuration: 0 } },
     MuiMenuItem: { styleOverrides: { root: { fontSize: 13, minHeight: 30 } } },
     MuiTooltip: {

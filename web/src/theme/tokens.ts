@@ -10,6 +10,8 @@ export const color = {
   mainTint: '#E1EDEB',
   link: '#B45309',
   linkMark: '#E9A23B',
+  /** Links on their tint, where the plain colour would have too little contrast. */
+  linkInk: '#994307',
   linkTint: '#FCEBD3',
   fine: '#2F6B38',
   problem: '#B3261E',

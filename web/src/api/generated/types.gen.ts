@@ -2201,6 +2201,10 @@ export type OutlineInfo = {
      */
     deep: boolean;
     entries: Array<OutlineEntry>;
+    /**
+     * The page on which the grand total stands, from 1; null if there is none, or while that is not known.
+     */
+    totals?: null | number;
 };
 
 export type PageBackground = {
@@ -2590,6 +2594,10 @@ export type RunInfo = {
      * True if it has groups that a reader opens and closes.
      */
     closes?: boolean;
+    /**
+     * Of what is printed, as a language tag (RFC 5646).
+     */
+    language?: string;
 };
 
 export type RunStage = 'waiting' | 'reading' | 'grouping' | 'paging' | 'done';
@@ -4360,7 +4368,9 @@ export type GetPdfData = {
     path: {
         id: string;
     };
-    query?: never;
+    query?: {
+        shown?: boolean;
+    };
     url: '/api/runs/{id}/pdf';
 };
 

@@ -52,7 +52,7 @@ export function BoxPanel({ placed }: { placed: Placed }) {
       <LinkSentence placed={placed} />
       <WhenSetting element={box} />
       <PlaceSetting element={box} />
-      <RemoveButton id={box.id}>Remove the box</RemoveButton>
+      <RemoveButton ids={[box.id]}>Remove the box</RemoveButton>
     </>
   );
 }

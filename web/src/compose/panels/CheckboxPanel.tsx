@@ -51,7 +51,7 @@ export function CheckboxPanel({ placed }: { placed: Placed }) {
       <WhenSetting element={box} />
       <PlaceSetting element={box} />
       <StyleSetting element={box} />
-      <RemoveButton id={box.id}>Remove the checkbox</RemoveButton>
+      <RemoveButton ids={[box.id]}>Remove the checkbox</RemoveButton>
     </>
   );
 }

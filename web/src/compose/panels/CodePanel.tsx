@@ -62,7 +62,7 @@ export function CodePanel({ placed }: { placed: Placed }) {
       <LinkSentence placed={placed} />
       <WhenSetting element={code} />
       <PlaceSetting element={code} />
-      <RemoveButton id={code.id}>Remove the code</RemoveButton>
+      <RemoveButton ids={[code.id]}>Remove the code</RemoveButton>
     </>
   );
 }

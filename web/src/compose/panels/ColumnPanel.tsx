@@ -151,7 +151,7 @@ export function ColumnPanel({ placed }: { placed: Placed }) {
       </Setting>
       <LinkSentence placed={placed} />
       <StyleSetting element={element} />
-      <RemoveButton id={column.id}>Remove the column</RemoveButton>
+      <RemoveButton ids={[column.id]}>Remove the column</RemoveButton>
     </>
   );
 }

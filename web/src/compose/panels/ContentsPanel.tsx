@@ -36,7 +36,7 @@ export function ContentsPanel({ placed: { element: contents, section } }: { plac
       <WhenSetting element={contents} />
       <PlaceSetting element={contents} />
       <StyleSetting element={contents} />
-      <RemoveButton id={contents.id}>Remove the contents</RemoveButton>
+      <RemoveButton ids={[contents.id]}>Remove the contents</RemoveButton>
     </>
   );
 }

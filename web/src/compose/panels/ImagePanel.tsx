@@ -68,7 +68,7 @@ export function ImagePanel({ placed }: { placed: Placed }) {
       <LinkSentence placed={placed} />
       <WhenSetting element={image} />
       <PlaceSetting element={image} />
-      <RemoveButton id={image.id}>Remove the image</RemoveButton>
+      <RemoveButton ids={[image.id]}>Remove the image</RemoveButton>
     </>
   );
 }

@@ -13,12 +13,13 @@ import { NamesOfGroups } from './NamesOfGroups';
 import { PanelHead } from './PanelHead';
 import { useAddChart } from './chart/useAddChart';
 import { AddCrosstab } from './crosstab/AddCrosstab';
+import { RemoveButton } from './RemoveButton';
 
 const usual = (name: string) => (name === 'first' ? 0 : name === 'groups' ? { groups: [], remaining: null } : '');
 
 /** One grouping level. */
 export function LevelPanel({ id }: { id: string }) {
-  const { definition, view, edit, select } = useCompose('definition', 'view', 'edit', 'select');
+  const { definition, view, edit } = useCompose('definition', 'view', 'edit');
   const addChart = useAddChart();
   const level = definition && findLevel(definition, id);
   if (!definition || !level) return null;
@@ -92,15 +93,7 @@ export function LevelPanel({ id }: { id: string }) {
         <Button variant="outlined" disabled={at === levels.length - 1} onClick={() => void edit(moveWithin(id, section, at + 1))}>
           Move in
         </Button>
-        <Button
-          color="inherit"
-          onClick={() => {
-            void edit({ type: 'remove', ids: [id] });
-            select({ kind: 'report' });
-          }}
-        >
-          Remove the level
-        </Button>
+        <RemoveButton ids={[id]}>Remove the level</RemoveButton>
       </Box>
     </>
   );

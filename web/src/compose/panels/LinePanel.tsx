@@ -25,7 +25,7 @@ export function LinePanel({ placed: { element: line } }: { placed: Placed }) {
           if (thickness > 0 && thickness < 20) void setElement(line.id, { thickness } as Partial<typeof line>);
         }}
       />
-      <RemoveButton id={line.id}>Remove the rule</RemoveButton>
+      <RemoveButton ids={[line.id]}>Remove the rule</RemoveButton>
     </>
   );
 }

@@ -9,12 +9,13 @@ import { copied, pasted } from '../useClipboard';
 import { giveLook } from '../edits';
 import { arrangeable, freeOnes, selectedIds } from '../selected';
 import { PanelHead } from './PanelHead';
+import { RemoveButton } from './RemoveButton';
 
 const groups = [...new Set(arrangements.map((a) => a.group))];
 
 /** Several elements at once. */
 export function ManyPanel() {
-  const { definition, selection, edit, select } = useCompose('definition', 'selection', 'edit', 'select');
+  const { definition, selection, edit } = useCompose('definition', 'selection', 'edit');
   if (!definition) return null;
   const ids = selectedIds(selection);
   const free = freeOnes(definition, selection);
@@ -60,15 +61,7 @@ export function ManyPanel() {
             Duplicate
           </Button>
         )}
-        <Button
-          color="inherit"
-          onClick={() => {
-            void edit({ type: 'remove', ids });
-            select({ kind: 'report' });
-          }}
-        >
-          Remove them
-        </Button>
+        <RemoveButton ids={ids}>Remove them</RemoveButton>
       </Box>
     </>
   );

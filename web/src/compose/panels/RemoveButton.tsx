@@ -1,19 +1,9 @@
 import Button from '@mui/material/Button';
-import { useCompose } from '../composeStore';
+import { removeItems } from '../removing';
 
-/** Takes something out of the report; undo brings it back. */
-export function RemoveButton({ id, children }: { id: string; children: string }) {
-  const { edit, select } = useCompose('edit', 'select');
-  return (
-    <Button
-      color="inherit"
-      sx={{ mt: 1, ml: -0.75 }}
-      onClick={() => {
-        void edit({ type: 'remove', ids: [id] });
-        select({ kind: 'report' });
-      }}
-    >
-      {children}
-    </Button>
-  );
-}
+/** Takes things out of the report; undo brings them back. */
+export const RemoveButton = ({ ids, children }: { ids: string[]; children: string }) => (
+  <Button color="inherit" sx={{ mt: 1, ml: -0.75 }} onClick={() => removeItems(ids)}>
+    {children}
+  </Button>
+);

@@ -121,7 +121,7 @@ export function SheetSetting() {
       {sheets.length > 1 && (
         <>
           <TextSetting label="Name of the sheet" value={sheet.name} onCommit={(name) => name.trim() && set({ name: name.trim() })} />
-          <RemoveButton id={sheet.id}>Remove the sheet</RemoveButton>
+          <RemoveButton ids={[sheet.id]}>Remove the sheet</RemoveButton>
         </>
       )}
     </Setting>

@@ -74,7 +74,7 @@ export function TextPanel({ placed }: { placed: Placed }) {
       <WhenSetting element={text} />
       <PlaceSetting element={text} />
       <StyleSetting element={text} />
-      <RemoveButton id={text.id}>Remove the text</RemoveButton>
+      <RemoveButton ids={[text.id]}>Remove the text</RemoveButton>
     </>
   );
 }

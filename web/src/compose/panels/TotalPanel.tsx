@@ -123,7 +123,7 @@ export function TotalPanel({ placed }: { placed: Placed }) {
       <LinkSentence placed={placed} />
       <WhenSetting element={total} />
       <StyleSetting element={total} />
-      <RemoveButton id={total.id}>Remove the subtotal</RemoveButton>
+      <RemoveButton ids={[total.id]}>Remove the subtotal</RemoveButton>
     </>
   );
 }

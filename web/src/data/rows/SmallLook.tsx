@@ -29,7 +29,12 @@ export function SmallLook({ dataset }: { dataset: Dataset }) {
       </Box>
     );
   return (
-    <Box sx={{ overflow: 'auto', border: `1px solid ${color.line}`, borderRadius: 1, bgcolor: color.paper }}>
+    <Box
+      tabIndex={0}
+      role="region"
+      aria-label={`First rows of ${dataset.name}`}
+      sx={{ overflow: 'auto', border: `1px solid ${color.line}`, borderRadius: 1, bgcolor: color.paper }}
+    >
       <RowsTable view={{ ...look.data, rows: look.data.rows.slice(0, rowsShown) }} fields={dataset.fields ?? []} />
       <Box sx={{ px: 1, fontSize: 11, color: color.muted }}>
         {look.data.problems.some((p) => p.code === 'rows-cut-off')

@@ -1,4 +1,3 @@
-import Button from '@mui/material/Button';
 import type { ElementChartElement } from '../../../api/generated';
 import { times } from '../../../shell/count';
 import { useCompose } from '../../composeStore';
@@ -15,17 +14,11 @@ import { PartPanel } from './PartPanel';
 import { RowsSetting } from './RowsSetting';
 import { RowsSource } from './RowsSource';
 import { WordsSetting } from './WordsSetting';
+import { RemoveButton } from '../RemoveButton';
 
 /** A chart: what it shows, what a click on it does, and in five places how it is drawn. */
 export function ChartPanel({ placed }: { placed: Placed }) {
-  const { definition, view, edit, setElement, select, selection } = useCompose(
-    'definition',
-    'view',
-    'edit',
-    'setElement',
-    'select',
-    'selection',
-  );
+  const { definition, view, setElement, selection } = useCompose('definition', 'view', 'setElement', 'selection');
   const chart = placed.element;
   if (!definition || !isChart(chart)) return null;
   const section = placed.section;
@@ -65,16 +58,7 @@ export function ChartPanel({ placed }: { placed: Placed }) {
       <MarksSetting chart={chart} onChange={set} />
       <LookSetting chart={chart} definition={definition} onChange={set} />
       <NumbersDrawn chart={chart.id} />
-      <Button
-        color="inherit"
-        sx={{ mt: 1, ml: -0.75 }}
-        onClick={() => {
-          void edit({ type: 'remove', ids: [chart.id] });
-          select({ kind: 'report' });
-        }}
-      >
-        Remove the chart
-      </Button>
+      <RemoveButton ids={[chart.id]}>Remove the chart</RemoveButton>
     </>
   );
 }

@@ -98,7 +98,7 @@ export function CrosstabPanel({ placed }: { placed: Placed }) {
       <ShapeSetting crosstab={crosstab} onChange={set} />
       <WhenSetting element={crosstab} />
       <PlaceSetting element={crosstab} />
-      <RemoveButton id={crosstab.id}>Remove the crosstab</RemoveButton>
+      <RemoveButton ids={[crosstab.id]}>Remove the crosstab</RemoveButton>
     </>
   );
 }

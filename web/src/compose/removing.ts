@@ -1,0 +1,19 @@
+import { enterRegion } from '../focus/regions';
+import { useCompose } from './composeStore';
+import { allElements } from './definition';
+import { besides } from './pageStops';
+
+/** Takes things out of the report by their ids; what stood beside them gets the focus, and undo brings them back. */
+export function removeItems(ids: string[]) {
+  const { definition, edit, select } = useCompose.getState();
+  const wanted = new Set(ids);
+  const gone = (definition ? allElements(definition) : [])
+    .map((p) => p.element)
+    .filter((e) => wanted.has(e.id) || (e.column && wanted.has(e.column)))
+    .map((e) => e.id);
+  const next = besides(new Set(gone));
+  void edit({ type: 'remove', ids });
+  select({ kind: 'report' });
+  if (next) next.focus();
+  else enterRegion('page');
+}
