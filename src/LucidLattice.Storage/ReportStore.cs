@@ -145,8 +145,8 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
         return version == current
             ? version
             : throw new SaveConflictException(
-            $"This report was saved elsewhere since you opened it. Your changes are kept as version {version}; the newest one is "
-            + $"{current}.", current);
+            $"This report was saved elsewhere since you opened it, as version {current}. Your changes are not lost: they are kept "
+            + $"beside it, as version {version} of its history.", current);
     }
 
     /// <summary>Makes the draft what readers see, and returns its version.</summary>

@@ -45,16 +45,17 @@ public sealed class AccessTests : IClassFixture<Browser>
             case "press": _browser.ClickText("button", what); break;
             case "choose": _browser.ClickText("li", what); break;
             case "see": _browser.Find(what); break;
-            case "key": _browser.Press(what.Split('+').Select(k => k switch { "Ctrl" => Keys.Control, "Enter" => Keys.Enter, _ => k }).ToArray()); break;
+            case "key":
+                _browser.Press([.. what.Split('+').Select(k => k switch { "Ctrl" => Keys.Control, "Enter" => Keys.Enter, _ => k })]);
+                break;
             case "type":
                 _browser.Find(what[..what.IndexOf('=')]).SendKeys(what[(what.IndexOf('=') + 1)..]);
                 break;
             case "select":
                 _browser.Find(what);
                 _browser.Driver.ExecuteScript(
-                    "const e = document.querySelector(arguments[0]);"
-                    + "for (const t of ['pointerdown', 'pointerup', 'click']) e.dispatchEvent(new PointerEvent(t, { bubbles: true, button: 0 }));",
-                    what);
+                    "for (const t of ['pointerdown', 'pointerup', 'click'])"
+                    + "document.querySelector(arguments[0]).dispatchEvent(new PointerEvent(t, { bubbles: true, button: 0 }));", what);
                 break;
             case "open": // All settings of the panel.
                 _browser.Driver.ExecuteScript(
@@ -62,7 +63,8 @@ public sealed class AccessTests : IClassFixture<Browser>
                 break;
             case "menu":
                 _browser.Driver.ExecuteScript(
-                    "document.querySelector(arguments[0]).dispatchEvent(new MouseEvent('contextmenu', { bubbles: true, cancelable: true }));", what);
+                    "document.querySelector(arguments[0]).dispatchEvent("
+                    + "new MouseEvent('contextmenu', { bubbles: true, cancelable: true }));", what);
                 break;
             default: throw new ArgumentException($"There is no step “{kind}”.");
         }
@@ -71,7 +73,8 @@ public sealed class AccessTests : IClassFixture<Browser>
     private string Findings()
     {
         // What is still fading in has less contrast than it will have.
-        _browser.Until(() => (bool)_browser.Driver.ExecuteScript("return document.getAnimations().length === 0")!, "all is there");
+        _browser.Until(() => (bool)_browser.Driver.ExecuteScript(
+            "return document.getAnimations().every(a => a.effect.getComputedTiming().endTime === Infinity)")!, "all is there");
         _browser.Driver.ExecuteScript(Axe);
         return (string)_browser.Driver.ExecuteAsyncScript("""
             const done = arguments[arguments.length - 1];

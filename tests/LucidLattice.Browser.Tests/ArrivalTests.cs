@@ -2,7 +2,7 @@ using Xunit;
 
 namespace LucidLattice.Browser.Tests;
 
-/// <summary>How many bytes a screen takes to arrive, as the browser counts them (Resource Timing, W3C: transferSize, with headers).</summary>
+/// <summary>The bytes that a screen takes to arrive, as the browser counts them (Resource Timing, W3C: transferSize).</summary>
 [Collection(Browser.OneAtATime)]
 public sealed class ArrivalTests(Browser browser) : IClassFixture<Browser>
 {

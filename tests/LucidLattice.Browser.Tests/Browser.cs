@@ -84,6 +84,21 @@ public sealed class Browser : IAsyncLifetime
         actions.Perform();
     }
 
+    /// <summary>What has the focus.</summary>
+    public IWebElement Focused => Driver.SwitchTo().ActiveElement();
+
+    /// <summary>Waits until what matches a selector has the focus.</summary>
+    public void Focuses(string css) =>
+        Until(() => (bool)Driver.ExecuteScript("return document.activeElement.matches(arguments[0])", css)!, $"{css} has the focus");
+
+    /// <summary>Escape goes from the settings to what they are of, and from there to the report.</summary>
+    public void LeaveSettings()
+    {
+        Press(Keys.Escape);
+        Focuses("[data-region=page] *, [data-region=levels] *");
+        Press(Keys.Escape);
+    }
+
     /// <summary>Types a day into a date field, part by part.</summary>
     /// <param name="field">The CSS selector of what the field stands in.</param>
     public void TypeDay(string field, string day, string month, string year)

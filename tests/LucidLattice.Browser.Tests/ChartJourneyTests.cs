@@ -57,7 +57,7 @@ public sealed class ChartJourneyTests : IAsyncLifetime
         _browser.ClickText("li", "A number of my own");
         _browser.Find("input[aria-label^='End of the left'], textarea[aria-label^='End of the left']").SendKeys("99000" + Keys.Enter);
         _browser.Says("aside", "99000");
-        _browser.Press(Keys.Escape);
+        _browser.LeaveSettings();
         _browser.Find("[data-chart-part=left][aria-pressed=false]");
 
         // Its look is carried to another chart, and one step back takes it away again.

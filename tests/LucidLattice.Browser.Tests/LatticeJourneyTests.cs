@@ -22,9 +22,9 @@ public sealed class LatticeJourneyTests : IClassFixture<Browser>
         _browser.Go("/read/route-performance");
         _browser.Click("[data-mark^='ch1'][data-label='Holm – Brae']");
         _browser.Says("nav[aria-label=Trail]", "Sailings in detail · route Holm – Brae · 2025");
-        _browser.Click("section [data-mark^='e7']");
+        _browser.Click("[data-region=beside] [data-mark^='e7']");
         _browser.Says("nav[aria-label=Trail]", "Sailing log · sailing no.");
-        _browser.Says("section .drawing", "bookings");
+        _browser.Says("[data-region=beside] .drawing", "bookings");
         var address = _browser.Driver.Url;
         // The left side is what was beside before; the divider moves by keyboard.
         _browser.Find("[role=separator]").SendKeys(Keys.ArrowRight + Keys.ArrowRight);
@@ -33,11 +33,11 @@ public sealed class LatticeJourneyTests : IClassFixture<Browser>
         _browser.Until(() => _browser.Count("nav[aria-label=Trail] [aria-current=step]") == 2, "one step back");
         _browser.Go(address[_browser.Address.Length..]);
         _browser.Says("nav[aria-label=Trail]", "Sailing log · sailing no.");
-        _browser.Says("section .drawing", "bookings");
+        _browser.Says("[data-region=beside] .drawing", "bookings");
         // A step that is taken out leaves the others.
         _browser.Click("[aria-label='Take Sailings in detail out of the trail']");
         _browser.Until(() => !_browser.Find("nav[aria-label=Trail]").Text.Contains("Sailings in detail"), "taken out");
-        _browser.Says("section .drawing", "bookings");
+        _browser.Says("[data-region=beside] .drawing", "bookings");
         _browser.HasNoComplaints();
     }
 

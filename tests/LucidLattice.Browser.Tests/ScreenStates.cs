@@ -34,8 +34,10 @@ public static class ScreenStates
         ("/read/route-performance", "[data-page] svg", []),
         ("/read/route-performance", "[data-page] svg", ["key ?", "see [role=dialog] dl"]),
         ("/read/route-performance", "[data-page] svg", ["click [data-parameter]", "see [role=option]"]),
-        ("/read/route-performance", "[data-page] svg", ["click [name=find]", "key h", "key Enter", "see nav[aria-label=Found] [aria-current]"]),
-        ("/read/route-performance", "[data-page] .linked", ["select [data-page] .linked", "see section[data-region=beside] [data-page] svg"]),
+        ("/read/route-performance", "[data-page] svg",
+            ["click [name=find]", "key h", "key Enter", "see nav[aria-label=Found] [aria-current]"]),
+        ("/read/route-performance", "[data-page] .linked",
+            ["select [data-page] .linked", "see [data-region=beside] [data-page] svg"]),
         ("/read/route-performance", "[data-page] svg", ["menu [data-figure-id]", "see [role=menu]"]),
         ("/read/route-performance", "[data-page] svg", ["menu [data-figure-id]", "choose Show its numbers", "see [role=dialog] table"]),
         ("/read/route-performance", "[data-page] svg", ["menu [data-page] text", "see [role=menu]"]),
@@ -46,7 +48,12 @@ public static class ScreenStates
         ("/read/seasons-and-regions", "[data-page] svg", []),
     ];
 
-    private static (string, string, string[]) Compose(string report, params string[] steps) => ($"/compose/{report}", "[data-element]", steps);
+    private static (string, string, string[]) Compose(string report, params string[] steps) =>
+        ($"/compose/{report}", "[data-element]", steps);
+
+    /// <summary>A chart with a link is chosen.</summary>
+    private static (string, string, string[]) Linked(params string[] steps) =>
+        ("/compose/route-performance?at=%7B%22element%22%3A%22ch1%22%7D", "[aria-label^='Report that opens']", steps);
 
     private static readonly (string, string, string[])[] Composing =
     [
@@ -78,11 +85,9 @@ public static class ScreenStates
         Compose("boarding-vouchers", "select [data-element=q2]", "open Settings"),
         Compose("boarding-vouchers", "select [data-element=k1]", "open Settings"),
         Compose("boarding-vouchers", "select [data-element=b1]", "open Settings"),
-        ("/compose/route-performance?at=%7B%22element%22%3A%22ch1%22%7D", "[aria-label^='Report that opens']", ["press Try it", "see [role=dialog] table"]),
-        ("/compose/route-performance?at=%7B%22element%22%3A%22ch1%22%7D", "[aria-label^='Report that opens']",
-            ["press Make a report", "see [role=dialog] fieldset"]),
-        ("/compose/route-performance?at=%7B%22element%22%3A%22ch1%22%7D", "[aria-label^='Report that opens']",
-            ["click [aria-label^='Report that opens']", "see [role=menu]"]),
+        Linked("press Try it", "see [role=dialog] table"),
+        Linked("press Make a report", "see [role=dialog] fieldset"),
+        Linked("click [aria-label^='Report that opens']", "see [role=menu]"),
     ];
 
     private static readonly (string, string, string[])[] Data =

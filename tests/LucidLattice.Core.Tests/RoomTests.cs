@@ -25,7 +25,8 @@ public partial class RoomTests
     ];
 
     private static readonly string[] WebOrder =
-        ["theme", "api", "focus", "shell", "code", "sentence", "trace", "parameters", "data", "read", "compose", "library", "lattice", "test", ""];
+        ["theme", "api", "focus", "shell", "code", "sentence", "trace", "parameters", "data", "read", "compose", "library", "lattice",
+            "test", ""];
 
     [Fact]
     public void A_room_uses_rooms_below_it()

@@ -30,6 +30,7 @@ public sealed class FrontEndTests(RunningServer server) : IClassFixture<RunningS
             _ => packed,
         };
         using var reader = new StreamReader(unpacked);
-        Assert.Equal(await File.ReadAllTextAsync(Path.Combine(AppContext.BaseDirectory, "wwwroot" + address)), await reader.ReadToEndAsync());
+        var built = await File.ReadAllTextAsync(Path.Combine(AppContext.BaseDirectory, "wwwroot" + address));
+        Assert.Equal(built, await reader.ReadToEndAsync());
     }
 }

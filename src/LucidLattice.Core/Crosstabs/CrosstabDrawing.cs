@@ -77,16 +77,18 @@ public sealed class CrosstabDrawing(CrosstabLayout layout, CrosstabShape shape, 
         if (shape.HeadingShade is { } shade) _items.Add(new RectItem(left, top, width, height, shade));
         var rowTops = new double[layout.HeadRowHeights.Length + 1];
         for (var i = 0; i < layout.HeadRowHeights.Length; i++) rowTops[i + 1] = rowTops[i] + layout.HeadRowHeights[i];
-        var x = left;
-        for (var column = 0; column < layout.HeadWidths.Length; column++)
+        foreach (var row in layout.Headings(block.Columns).GroupBy(h => h.Row).OrderBy(r => r.Key))
         {
-            var (text, own) = (Texts.Corner(column), layout.HeadWidths[column]);
-            Text(Fitting(text, Look.Heading, own - 2 * Look.Padding), Look.Heading, Look.Muted, x + Look.Padding,
-                top + height - shape.Spacing - Look.LineHeight(Look.Heading), own - 2 * Look.Padding);
-            x += own;
+            _items.Add(new RoleStart(DrawRole.Row));
+            Corner(left, top + height, isDrawn: row.Key == rowTops.Length - 2);
+            foreach (var cell in row) In(new RoleStart(DrawRole.ColumnHeader) { Span = cell.Columns }, () => Heading(cell));
+            _items.Add(RoleEnd.Last);
         }
-        foreach (var cell in layout.Headings(block.Columns))
+        _items.Add(new LineItem(left, top + height, left + width, top + height, 0.75, StrongGrid));
+
+        void Heading(ColumnHeadingCell cell)
         {
+            var first = _items.Count;
             var (y, down) = (top + rowTops[cell.Row], rowTops[cell.Row + cell.Rows] - rowTops[cell.Row]);
             var at = left + layout.HeadWidth + cell.X;
             if (cell.IsTurned) Turned(cell.Text, at + cell.Width / 2, y + down - Look.Padding);
@@ -94,9 +96,39 @@ public sealed class CrosstabDrawing(CrosstabLayout layout, CrosstabShape shape, 
             if (cell.Columns > 1 && cell.Row + cell.Rows < rowTops.Length - 1)
                 _items.Add(new LineItem(at + 2, y + down, at + cell.Width - 2, y + down, 0.5, StrongGrid));
             if (shape.Grid == TableGrid.All) _items.Add(new LineItem(at, y, at, top + height, 0.5, GridColor));
-            if (cell.Key.Part == -1) HeadingRegion(false, cell.Key.Fields, cell.Key.Group, cell.Text, at, y, cell.Width, down);
+            if (cell.Key.Part == -1) HeadingRegion(false, cell.Key.Fields, cell.Key.Group, cell.Text, at, y, cell.Width, down, first);
         }
-        _items.Add(new LineItem(left, top + height, left + width, top + height, 0.75, StrongGrid));
+    }
+
+    /// <summary>What the fields down are called, in the last row of the headings; empty in the others.</summary>
+    private void Corner(double left, double bottom, bool isDrawn)
+    {
+        var x = left;
+        for (var column = 0; column < layout.HeadWidths.Length; column++)
+        {
+            var (text, own) = (Texts.Corner(column), layout.HeadWidths[column]);
+            In(new RoleStart(isDrawn ? DrawRole.ColumnHeader : DrawRole.Cell), () =>
+            {
+                if (isDrawn)
+                    Text(Fitting(text, Look.Heading, own - 2 * Look.Padding), Look.Heading, Look.Muted, x + Look.Padding,
+                        bottom - shape.Spacing - Look.LineHeight(Look.Heading), own - 2 * Look.Padding);
+            });
+            x += own;
+        }
+    }
+
+    private void In(RoleStart role, Action draw)
+    {
+        _items.Add(role);
+        draw();
+        _items.Add(RoleEnd.Last);
+    }
+
+    /// <summary>What was drawn from a place on is said by the area over it.</summary>
+    private void Silence(int from)
+    {
+        for (var i = from; i < _items.Count; i++)
+            if (_items[i] is TextRun run) _items[i] = run with { IsSilent = true };
     }
 
     private void HeadingLines(ColumnHeadingCell cell, double x, double y, double height, bool isOverSeveral)
@@ -129,9 +161,12 @@ public sealed class CrosstabDrawing(CrosstabLayout layout, CrosstabShape shape, 
         var font = layout.FontOf(line);
         var baseline = y + shape.Spacing;
         var x = left;
+        _items.Add(new RoleStart(DrawRole.Row));
         for (var column = 0; column < layout.HeadWidths.Length; column++)
         {
             var (text, indent) = Texts.RowHeading(line, before, column, out var fields);
+            _items.Add(new RoleStart(text.Length > 0 ? DrawRole.RowHeader : DrawRole.Cell));
+            var first = _items.Count;
             if (text.Length > 0)
             {
                 var at = baseline;
@@ -143,16 +178,21 @@ public sealed class CrosstabDrawing(CrosstabLayout layout, CrosstabShape shape, 
                 }
                 if (fields > 0)
                     HeadingRegion(true, fields, fields == line.Fields ? line.Group
-                        : Texts.Figures.Around(true, line.Fields, line.Group, fields), text, x, y, layout.HeadWidths[column], height);
+                        : Texts.Figures.Around(true, line.Fields, line.Group, fields), text, x, y, layout.HeadWidths[column], height,
+                        first);
             }
+            _items.Add(RoleEnd.Last);
             x += layout.HeadWidths[column];
         }
         for (var column = block.Columns.First; column < block.Columns.First + block.Columns.Count; column++)
         {
+            _items.Add(new RoleStart(DrawRole.Cell));
             if (!isAgain && line.HasNumbers) Cell(line, Grid.Columns[column], x, y, layout.ColumnWidths[column], height);
+            _items.Add(RoleEnd.Last);
             if (shape.Grid == TableGrid.All) _items.Add(new LineItem(x, y, x, y + height, 0.5, GridColor));
             x += layout.ColumnWidths[column];
         }
+        _items.Add(RoleEnd.Last);
         if (shape.Grid == TableGrid.None || isAgain) return;
         var next = index + 1 < Grid.Lines.Count ? Grid.Lines[index + 1] : null;
         var strong = line.Kind == EntryKind.Total && next?.Value is not > 0;
@@ -184,6 +224,7 @@ public sealed class CrosstabDrawing(CrosstabLayout layout, CrosstabShape shape, 
 
     private void Cell(CrosstabEntry line, CrosstabEntry column, double x, double y, double width, double height)
     {
+        var first = _items.Count;
         var value = Texts.Figures.Query.Values[Texts.Figures.ValueOf(line, column)];
         var place = Texts.Figures.Cell(line, column);
         var text = Texts.Figure(line, column, on.Frame);
@@ -211,6 +252,7 @@ public sealed class CrosstabDrawing(CrosstabLayout layout, CrosstabShape shape, 
             Text(text, font, color, x + width - Look.Padding - measured, y + shape.Spacing, measured);
         }
         if (place is null) return;
+        Silence(first);
         var id = MarkOf(on.Id, line, column, Texts.Figures.ValueOf(line, column));
         _items.Add(new RegionItem(x, y, width, height, id, Texts.Spoken(line, column), text, on.CellAction(line, column)));
     }
@@ -294,9 +336,11 @@ public sealed class CrosstabDrawing(CrosstabLayout layout, CrosstabShape shape, 
         _items.Add(new CircleItem(left + final * step, At(numbers[final]), 1.5, Palette.Series[0]));
     }
 
-    private void HeadingRegion(bool isDown, int fields, int group, string text, double x, double y, double width, double height)
+    /// <param name="first">Where what is drawn of it begins among the items.</param>
+    private void HeadingRegion(bool isDown, int fields, int group, string text, double x, double y, double width, double height, int first)
     {
         if (on.HeadingAction(isDown, fields, group) is not { } action) return;
+        Silence(first);
         var id = string.Create(CultureInfo.InvariantCulture, $"{on.Id}-{(isDown ? "down" : "across")}.{fields}.{group}");
         var notch = Math.Min(4, height / 2);
         _items.Add(new PathItem(new DrawPath().MoveTo(x + width - notch, y).LineTo(x + width, y).LineTo(x + width, y + notch).Close(),

@@ -14,7 +14,11 @@ public abstract record DrawItem
 /// <param name="Rotation">In degrees, clockwise, around the start.</param>
 /// <param name="RightToLeft">True if its letters run from right to left; X is its left end all the same.</param>
 public sealed record TextRun(double X, double Y, string Text, Font Font, string Color, double Width, double Rotation = 0,
-    bool RightToLeft = false) : DrawItem;
+    bool RightToLeft = false) : DrawItem
+{
+    /// <summary>True if an area over it says the same and more, so that nobody need hear it twice.</summary>
+    public bool IsSilent { get; init; }
+}
 
 public sealed record LineItem(double X1, double Y1, double X2, double Y2, double Thickness, string Color) : DrawItem;
 

@@ -40,7 +40,7 @@ public sealed record AddField : Edit
 
 internal static class Columns
 {
-    private const double HeadingHeight = 18, RowHeight = 16;
+    private const double HeadingHeight = 18, RowHeight = 16, LeastText = 60;
 
     public static Column Require(Section section, string id)
         => section.Columns.FirstOrDefault(c => c.Id == id) ?? throw new EditException($"There is no column “{id}”.");
@@ -54,13 +54,27 @@ internal static class Columns
         var index = before is null ? -1 : columns.FindIndex(c => c.Id == before);
         columns.Insert(index < 0 ? columns.Count : index, column);
         var (sum, room) = (columns.Sum(c => c.Width), at.BodyWidth);
-        if (sum > room) columns = [.. columns.Select(c => c with { Width = Math.Round(c.Width * room / sum, 2) })];
+        if (sum > room) columns = Narrowed(columns, sum - room, at.Dataset);
         at = at.With(at.Section with { Columns = columns });
 
         (at, var headings) = HeadingPart(at);
         at = at.AddElement(headings.Id, new HeadingElement { Id = at.NewId("h"), Column = column.Id, Height = 13 });
         (at, var rows) = at.TextPart(new BandPlace(BandKind.Detail), RowHeight);
         return at.AddElement(rows.Id, new CellElement { Id = at.NewId("e"), Column = column.Id, Y = 1, Height = 13 });
+    }
+
+    /// <summary>Texts give way first, since they can wrap; a date or a number in too little room is set smaller than its neighbours. When
+    /// texts have nothing left to give, all do.</summary>
+    private static List<Column> Narrowed(List<Column> columns, double by, Dataset? dataset)
+    {
+        var spare = columns.Select(c => IsText(c) ? Math.Max(0, c.Width - LeastText) : 0).ToList();
+        var given = Math.Min(by, spare.Sum());
+        if (given > 0) columns = [.. columns.Select((c, i) => c with { Width = Math.Round(c.Width - given * spare[i] / spare.Sum(), 2) })];
+        var left = by - given;
+        var sum = columns.Sum(c => c.Width);
+        return left <= 0.01 ? columns : [.. columns.Select(c => c with { Width = Math.Round(c.Width * (sum - left) / sum, 2) })];
+
+        bool IsText(Column c) => dataset?.Fields.FirstOrDefault(f => Names.Quoted(f.Name) == c.Expression)?.Type == DataType.Text;
     }
 
     /// <summary>The part in which the headings of the columns stand, with a rule below them.</summary>

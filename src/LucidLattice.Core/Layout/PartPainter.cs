@@ -7,7 +7,8 @@ using LucidLattice.Core.Planning;
 namespace LucidLattice.Core.Layout;
 
 /// <summary>Turns placed parts into drawing items.</summary>
-public sealed class PartPainter(PartLayout layout, Painting on)
+/// <param name="roles">Tells what things are to those who hear the page; null where nobody does.</param>
+public sealed class PartPainter(PartLayout layout, Painting on, PageRoles? roles = null)
 {
     /// <summary>What it paints on, with a frame that stands nowhere.</summary>
     public Painting On => on;
@@ -20,14 +21,20 @@ public sealed class PartPainter(PartLayout layout, Painting on)
         var slice = on with { Frame = frame, Left = left, Top = top, From = from, To = to };
         if (plan.Part.Shade is { } shade && IsShaded(shade, frame))
             on.Items.Add(new RectItem(left, top, plan.Width, to - from, shade.Color));
-        if (from == 0 && plan.Link is not null)
+        var sign = from == 0 && plan.Opens is { } level && frame.Tree is { } tree && frame.Row >= 0
+            ? () => slice.Sign(plan.Part.Id, level, tree.IsClosed(level, frame.Groups[level]), Beside(part)) : (Action?)null;
+        Action? around = from == 0 && plan.Link is not null ? Link + sign : sign;
+        if (roles is null) around?.Invoke();
+        var shown = plan.FromBack(part.Elements).Where(e => e.Plan.IsShown(frame));
+        if (roles is not null) roles.Paint(plan, shown, Element, around);
+        else foreach (var element in shown) Element(element);
+        return part;
+
+        void Element(PlacedElement element) => element.Plan.Paint(element, slice);
+
+        void Link() =>
             slice.Region(plan.Part.Id, plan.Link, string.Join(' ', part.Elements.SelectMany(e => e.Lines ?? [])), left, top,
                 plan.Width, to);
-        if (from == 0 && plan.Opens is { } level && frame.Tree is { } tree && frame.Row >= 0)
-            slice.Sign(plan.Part.Id, level, tree.IsClosed(level, frame.Groups[level]), Beside(part));
-        foreach (var element in plan.FromBack(part.Elements))
-            if (element.Plan.IsShown(frame)) element.Plan.Paint(element, slice);
-        return part;
     }
 
     /// <summary>The middle of the first line of a part, from its upper edge.</summary>

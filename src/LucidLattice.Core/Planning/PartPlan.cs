@@ -15,6 +15,16 @@ public sealed record PartPlan(BandPart Part, IReadOnlyList<ElementPlan> Elements
     /// <summary>What a click anywhere in it opens.</summary>
     public Links.LinkPlan? Link { get; init; }
 
+    /// <summary>The band that it is of, and the columns of its section.</summary>
+    public BandPlace At { get; init; }
+    public IReadOnlyList<Column> Columns { get; init; } = [];
+
+    /// <summary>How it is read aloud.</summary>
+    public PartReading Reading =>
+        _reading ??= new PartReading(At, _ranks is null ? Elements : [.. Elements.OrderBy(e => _ranks[e])], Columns);
+
+    private PartReading? _reading;
+
     /// <summary>What of it is printed somewhere, from back to front: what surrounds others first, and then as the definition has
     /// them.</summary>
     public IEnumerable<PlacedElement> FromBack(IReadOnlyList<PlacedElement> placed) =>

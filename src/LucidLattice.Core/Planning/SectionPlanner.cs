@@ -81,7 +81,8 @@ internal sealed class SectionPlanner(
         return new PartPlan(part, [.. part.Elements.OrderBy(e => e.Y).Select(e => Planned(e) with { Condition = Condition(e.Id, e.When) })],
             inner)
         {
-            Condition = Condition(part.Id, part.When), Width = scope.Width, Link = place.Link(part.Id, part.Link),
+            At = at, Columns = scope.Section.Columns, Condition = Condition(part.Id, part.When), Width = scope.Width,
+            Link = place.Link(part.Id, part.Link),
             Space = at.Kind == BandKind.Detail ? Looks.Of(scope.Report).RowSpace / 2 : 0,
         };
 

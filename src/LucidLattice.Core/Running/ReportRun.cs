@@ -78,22 +78,25 @@ public sealed class ReportRun : ISized
 
     /// <summary>Draws a page of a sheet.</summary>
     /// <param name="number">From 1.</param>
-    public PageDrawing Page(SheetPages sheet, int number)
+    /// <param name="spoken">True to say what is a heading, a table, a row; outputs that nobody hears need not know.</param>
+    public PageDrawing Page(SheetPages sheet, int number, bool spoken = false)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(number, 1);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(number, sheet.Index.Count);
         var items = new List<DrawItem>();
         // Until the last page is known, texts print its number as nothing.
-        sheet.Paint(number, sheet.Index.IsComplete ? sheet.Index.Count : null, Painter(Layout, items));
+        var roles = spoken ? new PageRoles(items) : null;
+        sheet.Paint(number, sheet.Index.IsComplete ? sheet.Index.Count : null, Painter(Layout, items, roles: roles), () => roles?.End());
+        roles?.End();
         return new PageDrawing(Report.Page.Width, Report.Page.Height, items);
     }
 
     /// <summary>Draws a page of the report: those of the first sheet come first.</summary>
     /// <param name="number">From 1 to <see cref="PageCount"/>.</param>
-    public PageDrawing Page(int number)
+    public PageDrawing Page(int number, bool spoken = false)
     {
         var (sheet, own) = SheetOf(number);
-        return Page(sheet, own);
+        return Page(sheet, own, spoken);
     }
 
     /// <summary>The sheet on which a page of the report is, and its number there.</summary>
@@ -117,12 +120,13 @@ public sealed class ReportRun : ISized
 
     /// <summary>Paints band parts of this run.</summary>
     /// <param name="pageOf">The page on which a group begins; null asks the pages of this run.</param>
-    public PartPainter Painter(PartLayout layout, List<DrawItem> items, Func<Grouping.GroupTree, int, int, int?>? pageOf = null)
+    public PartPainter Painter(PartLayout layout, List<DrawItem> items, Func<Grouping.GroupTree, int, int, int?>? pageOf = null,
+        PageRoles? roles = null)
         => new(layout, new Painting(_typesetter, Languages.Culture(Report.Language), Data!.Charts, Proof, items)
         {
             Frame = new(), OwnRows = Data.OwnRows, Figures = id => Data.Crosstabs.GetValueOrDefault(id), PageOf = pageOf ?? PageOf,
             OpenName = OpenName,
-        });
+        }, roles);
 
     /// <summary>What tells a group from all others, for whoever opens it.</summary>
     private string OpenName(Grouping.GroupTree tree, int level, int group)

@@ -59,15 +59,17 @@ public sealed class SheetPages
     }
 
     /// <summary>Paints a page, its bands last, since they may add up what starts on it.</summary>
-    internal void Paint(int number, int? count, PartPainter painter)
+    internal void Paint(int number, int? count, PartPainter painter, Action? ended = null)
     {
         PaintBehind(number, count, painter);
+        ended?.Invoke();
         var rows = Index.Fill(number, Plan.First, (flow, part, left, top, begin, end) =>
         {
             (flow.Frame.PageNumber, flow.Frame.PageCount) = (number, count);
             flow.Frame.PagesOf = (level, group) => PagesOf(flow.Plan, level, group);
             painter.Paint(part, flow.Frame, left, top, begin, end);
         });
+        ended?.Invoke();
         foreach (var band in Bands(number, count, rows))
         {
             var y = band.Top;

@@ -84,6 +84,7 @@ public sealed class SkiaPainter(string? baseAddress, Core.Links.LinkAction? self
             case GroupItem group:
                 Paint(canvas, group);
                 break;
+            case RoleStart or RoleEnd: break;
             case RegionItem region:
                 if (region.Action is not { } action || (action.Address is null && baseAddress is not { Length: > 0 })) break;
                 if (LinkAddress.Write(action, baseAddress ?? "", self) is { } address)

@@ -12,6 +12,7 @@ namespace LucidLattice.Output.Svg;
 internal sealed class SvgItems(XmlBytes xml, string prefix)
 {
     private readonly HashSet<string> _images = [];
+    private bool _isPicture;
     private int _clips, _marksOfFigure = -1, _marksOfPage;
 
     public void Write(DrawItem item)
@@ -23,22 +24,46 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
             case RectItem rect: Rect(rect); break;
             case RegionItem region: Region(region); break;
             case FigureItem figure:
-                xml.Raw("<g role=\"group\""u8);
+                xml.Raw(figure.IsTable ? "<g role=\"table\""u8 : figure.Id is null ? "<g role=\"img\""u8 : "<g role=\"figure\""u8);
                 xml.Attribute("aria-label"u8, figure.AlternativeText);
                 if (figure.Id is { } id) xml.Attribute("data-figure-id"u8, id);
                 if (figure.IsTable) xml.Raw(" data-table=\"\""u8);
                 xml.Raw(">"u8);
                 _marksOfFigure = 0;
+                _isPicture = !figure.IsTable;
                 foreach (var inner in figure.Items) Write(inner);
                 _marksOfFigure = -1;
+                _isPicture = false;
                 xml.Raw("</g>"u8);
                 break;
             case PathItem path: Path(path); break;
             case CircleItem circle: Circle(circle); break;
             case ImageItem image: Image(image); break;
             case GroupItem group: Group(group); break;
+            case RoleStart role: Begin(role); break;
+            case RoleEnd: xml.Raw("</g>"u8); break;
             default: throw new NotSupportedException($"SVG has no way yet to draw a {item.GetType().Name}.");
         }
+    }
+
+    private void Begin(RoleStart role)
+    {
+        xml.Raw("<g role=\""u8);
+        xml.Raw(role.Role switch
+        {
+            DrawRole.Heading => "heading"u8,
+            DrawRole.Paragraph => "paragraph"u8,
+            DrawRole.Table => "table"u8,
+            DrawRole.Row => "row"u8,
+            DrawRole.ColumnHeader => "columnheader"u8,
+            DrawRole.RowHeader => "rowheader"u8,
+            _ => "cell"u8,
+        });
+        xml.Raw("\""u8);
+        if (role.Name is { } name) xml.Attribute("aria-label"u8, name);
+        if (role.Number > 0) xml.Attribute(role.Role == DrawRole.Heading ? "aria-level"u8 : "aria-colindex"u8, role.Number);
+        if (role.Span > 1) xml.Attribute("aria-colspan"u8, role.Span);
+        xml.Raw(">"u8);
     }
 
     private void SeriesOf(DrawItem item)
@@ -199,6 +224,8 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         if (run.Font.Bold) xml.Raw(" font-weight=\"700\""u8);
         if (run.Font.Italic) xml.Raw(" font-style=\"italic\""u8);
         xml.Attribute("fill"u8, run.Color);
+        // What a picture shows is said by its name and its marks; its letters alone would be a litter of words.
+        if (_isPicture || run.IsSilent) xml.Raw(" aria-hidden=\"true\""u8);
         if (run.RightToLeft) xml.Raw(" direction=\"rtl\" unicode-bidi=\"bidi-override\""u8);
         if (run.Rotation != 0)
         {

@@ -99,7 +99,7 @@ internal static class RenderVerb
         {
             if (kind == ".pdf") PdfWriter.Write(run, stream, baseAddress, cancel);
             else if (kind == ".json") RunJson.Write(run, stream, cancel);
-            else WriteSvg(run.Page(page), stream, run.Title);
+            else WriteSvg(run.Page(page, spoken: true), stream, run.Title);
         }
         File.Move(unfinished, output, overwrite: true);
     }

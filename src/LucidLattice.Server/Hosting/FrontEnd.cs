@@ -13,7 +13,8 @@ public static class FrontEnd
     {
         if (!Directory.Exists(Root)) return;
         // The names of assets carry a hash of their content.
-        app.UsePackedFiles(Root, path => path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "public, max-age=86400");
+        app.UsePackedFiles(Root, path =>
+            path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "public, max-age=86400");
     }
 
     public static void MapFrontEnd(this WebApplication app)

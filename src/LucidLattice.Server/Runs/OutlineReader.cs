@@ -23,7 +23,8 @@ internal sealed class OutlineReader
         if (run.Sheet(sheet) is not { } pages) return new OutlineInfo(0, true, []);
         var sections = pages.Plan.Sections.Where(s => section is null || s.Section.Id == section).Select(s => run.Data![s]).ToList();
         var found = sections.Select(data => Read(pages, data, level, group, from)).ToList();
-        var totals = section is null && level == 0 ? sections.Select(s => pages.PageOfTotals(s.Plan)).LastOrDefault(p => p is not null) : null;
+        var totals = section is not null || level > 0 ? null
+            : sections.Select(s => pages.PageOfTotals(s.Plan)).LastOrDefault(p => p is not null);
         return new OutlineInfo(found.Sum(f => f.Total), found.All(f => f.Deep), [.. found.SelectMany(f => f.Entries)], totals);
     }
 

@@ -145,7 +145,7 @@ public static class RunEndpoints
         var complete = pages.Index.IsComplete;
         if (number < 1 || !await pages.Index.Has(number, cancel))
             throw ApiException.NotFound($"The report has {pages.Index.Count} pages; there is no page {number}.");
-        var page = run.Page(pages, number);
+        var page = run.Page(pages, number, spoken: true);
         if (find is { Length: > 0 }) page = TextHighlights.Mark(page, find, typesetter);
         // A page that says “of” without a number is not kept.
         context.Response.Headers.CacheControl = complete ? "private, max-age=3600" : "no-store";

@@ -124,9 +124,10 @@ export function ComposePage() {
     showPlace(wanted);
     setSearch({}, { replace: true });
   }, [wanted, opened, setSearch]);
+  const title = definition?.title;
   useEffect(() => {
-    document.title = `${definition ? `${definition.title}, Compose` : 'Compose'} – Lucid Lattice`;
-  }, [definition?.title]);
+    document.title = title === undefined ? 'Compose – Lucid Lattice' : `${title}, Compose – Lucid Lattice`;
+  }, [title]);
   useEffect(() => {
     if (!failure) return;
     enqueueSnackbar(failure, { variant: 'error' });

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Popover from '@mui/material/Popover';
 import { useEffect, useState } from 'react';
-import { count } from '../shell/count';
+import { count, numbers } from '../shell/count';
 import { StatusBar } from '../shell/StatusBar';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
@@ -21,7 +21,7 @@ export function ComposeStatus() {
   const errors = problems.filter((p) => p.severity === 'error').length;
   const groups = (view?.bands ?? [])
     .filter((b) => b.kind === 'groupHeader' && b.depth === 0)
-    .map((b) => count(Number(b.printed ?? 0), b.name.replace(/ header$/, '').toLowerCase()));
+    .map((b) => `${b.name.replace(/ header$/, '')}: ${numbers.format(Number(b.printed ?? 0))}`);
   const goTo = (place: string | null | undefined) => {
     setAnchor(null);
     if (!place || !definition) return;
@@ -38,7 +38,7 @@ export function ComposeStatus() {
                 count(view.rows, 'row'),
                 groups.join(' · '),
                 pageCount !== undefined && count(pageCount, 'page'),
-                `answered in ${Math.round(view.milliseconds)} ms`,
+                `worked out in ${Math.round(view.milliseconds)} ms`,
               ]
             : []
         }

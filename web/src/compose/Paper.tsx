@@ -77,8 +77,6 @@ export function Paper({ dragging }: { dragging: boolean }) {
   return (
     <Box
       ref={scroller}
-      data-region="page"
-      data-skip-to
       onClick={(e) => {
         if (e.target === e.currentTarget) select({ kind: 'report' });
       }}
@@ -100,6 +98,8 @@ export function Paper({ dragging }: { dragging: boolean }) {
           <Box
             role="region"
             aria-label="Page"
+            data-region="page"
+            data-skip-to
             onKeyDown={pageKey}
             {...handlers}
             onContextMenu={(e) => {

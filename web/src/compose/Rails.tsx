@@ -43,7 +43,7 @@ export function Rails({ rails, heights, width }: { rails: Rail[]; heights: numbe
           : { kind: 'report' },
     );
   return (
-    <Box sx={{ position: 'relative', flex: 'none' }} style={{ width }}>
+    <Box role="group" aria-label="Levels" data-region="levels" sx={{ position: 'relative', flex: 'none' }} style={{ width }}>
       {rails.map((rail) => {
         const { level } = rail;
         const on = level !== null && selection.kind === 'level' && selection.id === level.id;

@@ -20,8 +20,11 @@ const arrows: Record<string, [number, number] | undefined> = {
 export function useComposeKeys() {
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
-      // Keys that change the page are meant for it only while it has the focus, or nothing has.
-      const isElsewhere = e.target instanceof Element && e.target !== document.body && !e.target.closest('[data-region=page]');
+      // Keys that change what is chosen are meant for it while the page or its settings have the focus, or nothing has.
+      const isElsewhere =
+        e.target instanceof Element &&
+        e.target !== document.body &&
+        !e.target.closest('[data-region=page], [data-region=levels], [data-region=settings]');
       if (isElsewhere || isWriting(e.target) || document.querySelector('.MuiPopover-root')) return;
       const { edit, editMerged, select, selection, definition } = useCompose.getState();
       const done = () => e.preventDefault();

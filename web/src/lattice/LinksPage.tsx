@@ -73,6 +73,7 @@ export function LinksPage() {
               aria-label="Map of links"
               role="region"
               data-region="map"
+              data-skip-to
             >
               <ReactFlowProvider>
                 <Web key={shown.reports.map((r) => `${r.id}${r.x}${r.y}`).join()} map={shown} chosen={chosen} onChoose={setChosen} />

@@ -156,7 +156,7 @@ export function ParameterCard({ parameter: p, around: definition, problems: all,
           .
         </>
       )}{' '}
-      Every one is{' '}
+      A choice of all of them is{' '}
       <Blank
         label="Every one"
         typed={p.every ?? `every ${(p.label ?? p.name).toLowerCase()}`}

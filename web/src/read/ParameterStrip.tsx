@@ -71,7 +71,7 @@ export function ParameterStrip({ parameters, values, problems, load, today, onCh
             Reset
           </Button>
         )}
-        {shown.length === 0 && <Box sx={{ color: 'text.secondary' }}>This report asks for nothing.</Box>}
+        {shown.length === 0 && <Box sx={{ color: 'text.secondary' }}>No parameters</Box>}
       </Box>
       {said.map((p, i) => (
         <Box key={i} role="status" sx={{ fontSize: 12, color: color.problem }}>

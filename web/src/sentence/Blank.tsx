@@ -32,6 +32,8 @@ interface Props {
   expression?: 'row' | 'group';
   /** What typing is called among the choices. */
   typing?: string;
+  /** What could be typed, shown while it is typed. */
+  example?: string;
   /** Another way to fill the blank, offered below. */
   other?: { label: string; onPick: () => void };
 }
@@ -46,6 +48,7 @@ export function Blank({
   tone,
   expression,
   typing: typeWords = 'Write an expression…',
+  example,
   other,
 }: Props) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
@@ -108,7 +111,14 @@ export function Blank({
           )}
           <Box sx={{ px: 1, pb: 0.75, fontSize: 11, color: color.muted, display: 'flex', alignItems: 'center' }}>
             <TypedText value={typed ?? ''} typing={typing} onTake={onPick} />
-            Enter takes it, Escape leaves it as it was.
+            <span>
+              {example && (
+                <>
+                  For example <b>{example}</b>.{' '}
+                </>
+              )}
+              Enter takes it, Escape leaves it as it was.
+            </span>
             {other && (
               <Button
                 size="small"

@@ -2,7 +2,7 @@ import { TextPanel } from '../panels/TextPanel';
 import type { KindView } from './kind';
 
 /** The words of a text with what is filled in, without the braces around it. */
-const spokenTemplate = (text: string) => text.replace(/\{\{\s*|\s*\}\}/g, '');
+const spokenTemplate = (text: string) => text.replace(/\{\{\s*([^|}]*?)\s*(\|[^}]*)?\}\}/g, '$1');
 
 export const text: KindView = {
   name: (element) => `text ${element.type === 'text' ? spokenTemplate(element.text) : ''}`,

@@ -16,7 +16,7 @@ import { FitColumns } from './FitColumns';
 import { LinkSentence } from './link/LinkSentence';
 import { PanelHead } from './PanelHead';
 import { formWords, rowForms } from './totalForms';
-import { patternsFor, patternWords } from './patterns';
+import { patternsFor, patternWords, patternExample } from './patterns';
 import { RemoveButton } from './RemoveButton';
 import { StyleSetting } from './StyleSetting';
 
@@ -59,18 +59,19 @@ export function ColumnPanel({ placed }: { placed: Placed }) {
         <Blank
           label="Alignment"
           choices={[
-            { value: '', label: 'on its usual side' },
+            { value: '', label: 'as suits its values', hint: 'numbers at the right, all else at the left' },
             { value: 'left', label: 'at the left' },
             { value: 'centre', label: 'in the middle' },
             { value: 'right', label: 'at the right' },
           ]}
           onPick={(v) => set({ align: (v || null) as Alignment | null })}
         >
-          {column.align ? { left: 'at the left', centre: 'in the middle', right: 'at the right' }[column.align] : 'on its usual side'}
+          {column.align ? { left: 'at the left', centre: 'in the middle', right: 'at the right' }[column.align] : 'as suits its values'}
         </Blank>
         , written{' '}
         <Blank
           label="Pattern"
+          example={patternExample}
           choices={[{ value: '', label: 'in the usual way' }, ...patternsFor(field?.type)]}
           typed={column.pattern ?? ''}
           typing="Another pattern…"

@@ -5,9 +5,11 @@ import { useCompose } from '../composeStore';
 import { offeredFields, words } from '../definition';
 import { useFieldNames } from '../useFieldNames';
 import { operators, plainCondition, plainValue, writtenCondition, writtenValue } from './conditions';
+import { useConditionExample } from '../useConditionExample';
 
 /** A condition as three blanks, “delay is more than 30”, or as one expression where it is more than that. */
 export function ConditionBlanks({ condition, onChange }: { condition: string; onChange: (condition: string) => void }) {
+  const example = useConditionExample();
   const definition = useCompose((s) => s.definition);
   const section = useActiveSection();
   const written = useFieldNames();
@@ -16,7 +18,7 @@ export function ConditionBlanks({ condition, onChange }: { condition: string; on
   const take = (text: string) => text.trim() && onChange(text.trim());
   if (!plain)
     return (
-      <Blank label="Condition" expression="group" typed={condition} onPick={take}>
+      <Blank label="Condition" example={example} expression="group" typed={condition} onPick={take}>
         {condition}
       </Blank>
     );
@@ -26,6 +28,7 @@ export function ConditionBlanks({ condition, onChange }: { condition: string; on
     <>
       <Blank
         label="What is compared"
+        example={example}
         expression="group"
         typed={condition}
         typing="Write the whole condition…"

@@ -9,7 +9,7 @@ import { useFieldNames } from '../useFieldNames';
 import { AddTotals } from './AddTotals';
 import { LinkSentence } from './link/LinkSentence';
 import { PanelHead } from './PanelHead';
-import { numberPatterns, patternWords } from './patterns';
+import { numberPatterns, patternWords, patternExample } from './patterns';
 import { RemoveButton } from './RemoveButton';
 import { StyleSetting } from './StyleSetting';
 import { formWords, totalForms } from './totalForms';
@@ -110,6 +110,7 @@ export function TotalPanel({ placed }: { placed: Placed }) {
         , written{' '}
         <Blank
           label="Pattern"
+          example={patternExample}
           choices={[{ value: '', label: usual }, ...numberPatterns]}
           typed={total.pattern ?? ''}
           typing="Another pattern…"

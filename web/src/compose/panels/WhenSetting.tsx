@@ -3,6 +3,7 @@ import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
 import { findElement } from '../definition';
+import { useConditionExample } from '../useConditionExample';
 
 /** Whether an element is printed: always, or where a condition holds. */
 export function WhenSetting({ element }: { element: Element }) {
@@ -40,9 +41,11 @@ export function WhenBlank({
   onPages?: boolean;
   onPick: (when: string | null) => void;
 }) {
+  const example = useConditionExample();
   return (
     <Blank
       label="Printed when"
+      example={example}
       expression="group"
       typed={when ?? ''}
       typing="Only where a condition holds…"

@@ -36,6 +36,9 @@ export const timePatterns: PatternChoice[] = [
 
 const all = [...numberPatterns, ...datePatterns, ...timePatterns];
 
+/** What can be typed, for who has none of them in mind. */
+export const patternExample = '#,##0.0 for 1,234.5 or d MMM yyyy for 3 Feb 2025';
+
 /** Those that suit a type; all where it is not known. */
 export function patternsFor(type?: string): PatternChoice[] {
   if (type === 'date') return datePatterns;

@@ -14,6 +14,17 @@ const fit = { maxZoom: 1, padding: { top: '52px', bottom: '12px', x: 0.04 } } as
 /** The usual join needs no words. */
 const kindWords = { inner: undefined, left: 'or none', unmatched: 'without' };
 
+/** How far a key moves a card, and which way. */
+const stride = 16;
+const moves: Record<string, [number, number] | undefined> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+const spoken = (table: string) => table.replaceAll('_', ' ');
+
 /** What a line does beyond the usual: keep rows without a match, or make more or fewer rows; the sentence has the figures. */
 const labelOf = (table: JoinedTable, effect?: JoinEffect) =>
   [kindWords[table.join!.kind ?? 'inner'], timesOf(effect)].filter(Boolean).join(' ') || undefined;
@@ -48,6 +59,7 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
         return {
           id: t.id,
           type: 'table',
+          ariaLabel: `table ${spoken(t.table)}`,
           measured: measured[t.id],
           position: dragged[t.id] ?? { x: t.x ?? 24 + i * 240, y: t.y ?? 24 },
           data: {
@@ -69,6 +81,7 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
       tables.flatMap((t) =>
         (t.join?.on ?? []).map((pair, i) => ({
           id: `${t.id} ${pair.column}`,
+          ariaLabel: `${spoken(tables.find((o) => o.id === t.join!.to)?.table ?? '')} to ${spoken(t.table)} by ${pair.to}`,
           source: t.join!.to,
           sourceHandle: pair.to,
           target: t.id,
@@ -100,6 +113,18 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
       else onEdit(moveTable(dataset, change.id, change.position.x, change.position.y));
     }
   };
+  /** On a card: arrow keys move it, Enter opens how it is joined. */
+  const press = (e: React.KeyboardEvent) => {
+    const id = e.target instanceof HTMLElement && e.target.matches('.react-flow__node') ? e.target.dataset.id : undefined;
+    const node = nodes.find((n) => n.id === id);
+    if (!node) return;
+    const by = moves[e.key];
+    if (by) onEdit(moveTable(dataset, node.id, node.position.x + by[0] * stride, node.position.y + by[1] * stride));
+    else if (e.key === 'Enter' && tables.findIndex((t) => t.id === node.id) > 0) onSelect(node.id);
+    else return;
+    e.preventDefault();
+    e.stopPropagation();
+  };
   return (
     <Box
       sx={{
@@ -107,8 +132,13 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
         bgcolor: color.desk,
         '& .react-flow__handle': { width: 7, height: 7, border: 0 },
         '& .react-flow__attribution': { display: 'none' },
+        '& .react-flow__node:focus-visible': { outline: `2px solid ${color.main}`, outlineOffset: 2, borderRadius: 1 },
+        '& .react-flow__edge:focus-visible .react-flow__edge-path': { strokeWidth: 4 },
       }}
-      aria-label="Tables"
+      role="region"
+      aria-label="Tables and joins"
+      data-region="tables"
+      onKeyDown={press}
     >
       <ReactFlow
         nodes={nodes}
@@ -120,6 +150,9 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
             onEdit(connect(dataset, { table: c.source, column: c.sourceHandle }, { table: c.target, column: c.targetHandle }));
         }}
         onEdgeClick={(_, edge) => onSelect(edge.target)}
+        onEdgesChange={(changes) => {
+          for (const change of changes) if (change.type === 'select' && change.selected) onSelect(change.id.split(' ')[0]);
+        }}
         onPaneClick={() => onSelect(undefined)}
         deleteKeyCode={null}
         minZoom={0.4}

@@ -99,6 +99,9 @@ export function JoinSentence({
       <Button size="small" color="inherit" onClick={() => onEdit(disconnect(dataset, table))}>
         Take the join away
       </Button>
+      <Button size="small" color="inherit" onClick={() => onEdit(removeTable(dataset, table))}>
+        Take the table out
+      </Button>
     </Box>
   );
 }

@@ -90,7 +90,13 @@ export function ValueSetting({ value, name, definition, section, onChange }: Pro
         rules={rules}
         first={`${value.expression} < 0`}
         condition={(rule, set) => (
-          <Blank label="Condition over a cell" expression="group" typed={rule.when} onPick={(when) => when.trim() && set(when)}>
+          <Blank
+            label="Condition over a cell"
+            example={`${value.expression} > 100`}
+            expression="group"
+            typed={rule.when}
+            onPick={(when) => when.trim() && set(when)}
+          >
             {rule.when}
           </Blank>
         )}
