@@ -11,6 +11,7 @@ import { AssistContext, type Assist } from '../code/assist';
 import { ParameterStrip } from '../read/ParameterStrip';
 import { undoTyped, useUndoKeys } from '../sentence/useUndoKeys';
 import { BarButton } from '../shell/BarButton';
+import { Fold } from '../shell/Fold';
 import { Main } from '../shell/Main';
 import { Message } from '../shell/Message';
 import { ModeSwitch } from '../shell/ModeSwitch';
@@ -226,21 +227,23 @@ export function ComposePage() {
                 borderBottom: `1px solid ${color.line}`,
               }}
             >
-              {view && (
-                <ParameterStrip
-                  parameters={view.parameters}
-                  values={values}
-                  problems={view.problems}
-                  load={(parameter, search, signal) =>
-                    api.composeChoices({ definition, parameter, search: search || null, values }, signal)
-                  }
-                  today={new Date().toISOString().slice(0, 10)}
-                  onChange={setValues}
-                />
-              )}
-              <Box sx={{ ml: 'auto' }}>
-                <Vantage />
-              </Box>
+              <Fold label="Parameters and vantage">
+                {view && (
+                  <ParameterStrip
+                    parameters={view.parameters}
+                    values={values}
+                    problems={view.problems}
+                    load={(parameter, search, signal) =>
+                      api.composeChoices({ definition, parameter, search: search || null, values }, signal)
+                    }
+                    today={new Date().toISOString().slice(0, 10)}
+                    onChange={setValues}
+                  />
+                )}
+                <Box sx={{ ml: 'auto' }}>
+                  <Vantage />
+                </Box>
+              </Fold>
             </Box>
             {saving === 'conflict' && <ConflictBar />}
             <OutdatedBar />

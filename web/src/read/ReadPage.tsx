@@ -9,6 +9,7 @@ import type { GroupAddress, RunInfo } from '../api/generated';
 import { hasOwnUndo } from '../sentence/ownUndo';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
+import { Fold } from '../shell/Fold';
 import { Main } from '../shell/Main';
 import { ModeSwitch } from '../shell/ModeSwitch';
 import { StatusBar } from '../shell/StatusBar';
@@ -119,10 +120,10 @@ export function ReadPage() {
           middle={<ModeSwitch mode="read" composeTo={`/compose/${id}`} readTo={writeAddress({ steps, draft })} />}
           actions={
             <>
-              <BarButton onClick={active.run.refresh} disabled={!active.run.info}>
+              <BarButton sx={wide} onClick={active.run.refresh} disabled={!active.run.info}>
                 Refresh
               </BarButton>
-              <BarButton component="a" href={pdf && `${pdf}?shown=true`} target="_blank" disabled={!pdf}>
+              <BarButton sx={wide} component="a" href={pdf && `${pdf}?shown=true`} target="_blank" disabled={!pdf}>
                 Print
               </BarButton>
               <BarButton strong component="a" href={pdf} disabled={!pdf}>
@@ -150,16 +151,24 @@ export function ReadPage() {
               borderBottom: `1px solid ${color.line}`,
             }}
           >
-            {asked && (
-              <ParameterStrip
-                parameters={asked.parameters}
-                values={left.values}
-                problems={asked.problems}
-                load={choicesOf(left, draft && shown[0] === 0)}
-                today={dayOf(asked)}
-                onChange={(values) => setValues(shown[0], values)}
-              />
-            )}
+            <Fold label="Parameters" isNeeded={asked?.problems.some((p) => p.code === 'parameter-required')}>
+              {asked && (
+                <ParameterStrip
+                  parameters={asked.parameters}
+                  values={left.values}
+                  problems={asked.problems}
+                  load={choicesOf(left, draft && shown[0] === 0)}
+                  today={dayOf(asked)}
+                  onChange={(values) => setValues(shown[0], values)}
+                />
+              )}
+              <Button sx={narrow} onClick={active.run.refresh} disabled={!active.run.info}>
+                Refresh
+              </Button>
+              <Button sx={narrow} component="a" href={pdf && `${pdf}?shown=true`} target="_blank" disabled={!pdf}>
+                Print
+              </Button>
+            </Fold>
             <Button
               aria-expanded={outlined}
               onClick={() => setOutlined(!outlined)}
@@ -354,6 +363,10 @@ function usePrinting(pdf: string | undefined) {
     return () => window.removeEventListener('keydown', press);
   }, [pdf]);
 }
+
+/** For what the bar has room for on a wide screen only, and for what then stands elsewhere. */
+const wide = { display: { xs: 'none', md: 'inline-flex' } } as const;
+const narrow = { display: { xs: 'inline-flex', md: 'none' } } as const;
 
 const toggled = (opened: string[], group: string) =>
   opened.includes(group) ? opened.filter((g) => g !== group) : [...opened.filter((g) => g !== '*'), group];
