@@ -1,4 +1,5 @@
 import { useDroppable } from '@dnd-kit/core';
+import { memo, useMemo } from 'react';
 import Box from '@mui/material/Box';
 import type { ComposeBand } from '../api/generated';
 import { printed, times } from '../shell/count';
@@ -21,7 +22,7 @@ interface Props {
 }
 
 /** One band as it is printed at the vantage, with a box over each element. */
-export function BandStrip({ band, zoom, height, left, dragging }: Props) {
+export const BandStrip = memo(function BandStrip({ band, zoom, height, left, dragging }: Props) {
   const selected = useCompose(
     (s) =>
       s.selection.kind === 'band' &&
@@ -37,6 +38,7 @@ export function BandStrip({ band, zoom, height, left, dragging }: Props) {
     data: { section: band.section, band: band.kind, level: band.level },
     disabled: refused,
   });
+  const svg = useMemo(() => ({ __html: scaled(band.svg, zoom) }), [band.svg, zoom]);
   const empty = band.elements.length === 0;
   return (
     <Box
@@ -71,7 +73,7 @@ export function BandStrip({ band, zoom, height, left, dragging }: Props) {
             '& .mark': { display: 'none' },
           }}
           style={{ left: left * zoom }}
-          dangerouslySetInnerHTML={{ __html: scaled(band.svg, zoom) }}
+          dangerouslySetInnerHTML={svg}
         />
       )}
       {empty && (
@@ -115,4 +117,4 @@ export function BandStrip({ band, zoom, height, left, dragging }: Props) {
       )}
     </Box>
   );
-}
+});

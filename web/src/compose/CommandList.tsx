@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
-import Dialog from '@mui/material/Dialog';
 import InputBase from '@mui/material/InputBase';
+import { Dialog } from '../shell/whenOpen';
 import { useEffect, useId, useState } from 'react';
 import { color } from '../theme/tokens';
 import { useCommands, type Command } from './useCommands';

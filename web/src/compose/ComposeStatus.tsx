@@ -1,17 +1,20 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Popover from '@mui/material/Popover';
-import { useEffect, useState } from 'react';
+import { Popover } from '../shell/whenOpen';
+import { memo, useEffect, useState } from 'react';
+import { useSettled } from '../shell/afterPaint';
 import { count, numbers } from '../shell/count';
 import { StatusBar } from '../shell/StatusBar';
 import { color } from '../theme/tokens';
-import { useCompose } from './composeStore';
+import { useCompose, type SessionState } from './composeStore';
 import { findElement, findLevel } from './definition';
 import { ZoomControl } from './ZoomControl';
 
-/** Counts at the bottom, and what is wrong with the report. */
-export function ComposeStatus() {
-  const { view, pageCount, definition, select, edit } = useCompose('view', 'pageCount', 'definition', 'select', 'edit');
+/** Counts at the bottom, and what is wrong with the report. They follow the page by a moment. */
+export const ComposeStatus = () => <Status shown={useSettled(useCompose('view', 'pageCount'))} />;
+
+const Status = memo(function Status({ shown: { view, pageCount } }: { shown: Pick<SessionState, 'view' | 'pageCount'> }) {
+  const { select, edit } = useCompose.getState();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const problems = view?.problems ?? [];
   // What is mended leaves nothing to list, now or when it comes back by undo.
@@ -24,6 +27,7 @@ export function ComposeStatus() {
     .map((b) => `${b.name.replace(/ header$/, '')}: ${numbers.format(Number(b.printed ?? 0))}`);
   const goTo = (place: string | null | undefined) => {
     setAnchor(null);
+    const { definition } = useCompose.getState();
     if (!place || !definition) return;
     if (findElement(definition, place)) select({ kind: 'element', id: place });
     else if (findLevel(definition, place)) select({ kind: 'level', id: place });
@@ -109,4 +113,4 @@ export function ComposeStatus() {
       </Popover>
     </>
   );
-}
+});

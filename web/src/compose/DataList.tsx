@@ -2,9 +2,9 @@ import { useDraggable } from '@dnd-kit/core';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import { useState } from 'react';
+import { Menu } from '../shell/whenOpen';
+import { memo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import type { ElementChartElement, Field } from '../api/generated';
 import { times } from '../shell/count';
@@ -12,26 +12,27 @@ import { FieldSign, Sign } from '../shell/FieldSign';
 import { Pane } from '../shell/Pane';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
-import { useActiveSection } from './activeSection';
-import { findElement, isChart, offeredFields } from './definition';
+import { useActiveDataset, useActiveSectionId } from './activeSection';
+import { findElement, isChart } from './definition';
 import { useFieldNames } from './useFieldNames';
 import { caption } from '../shell/caption';
 
 /** The fields of the report's dataset. Drag one onto a band, or press Enter for a menu of places. */
 export function DataList({ onExchange }: { onExchange: () => void }) {
-  const definition = useCompose((s) => s.definition);
   const [wanted, setWanted] = useState('');
-  const section = useActiveSection();
+  const section = useActiveSectionId();
+  const active = useActiveDataset();
   // A chart with rows of its own is made from their fields.
-  const chart = useCompose((s) =>
-    s.definition && s.selection.kind === 'element' ? findElement(s.definition, s.selection.id)?.element : undefined,
-  );
-  if (!definition || !section) return null;
-  const own = chart && isChart(chart) ? chart.own?.dataset : undefined;
-  const dataset = definition.datasets?.find((d) => d.id === (own ?? section.dataset));
-  const fields = offeredFields(definition, own ? { ...section, dataset: own } : section).filter((f) =>
-    caption(f).toLowerCase().includes(wanted.trim().toLowerCase()),
-  );
+  const chart = useCompose((s) => {
+    const element = s.definition && s.selection.kind === 'element' ? findElement(s.definition, s.selection.id)?.element : undefined;
+    return element && isChart(element) && element.own ? element : undefined;
+  });
+  const own = chart?.own?.dataset;
+  const ofChart = useCompose((s) => s.definition?.datasets?.find((d) => d.id === own));
+  const parameters = useCompose((s) => s.definition?.parameters);
+  if (section === undefined) return null;
+  const dataset = own ? ofChart : active;
+  const fields = (dataset?.fields ?? []).filter((f) => !f.hidden && caption(f).toLowerCase().includes(wanted.trim().toLowerCase()));
   return (
     <Pane label="Data" region="data" side="left" width={204} isNavigation>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.5 }}>
@@ -73,14 +74,14 @@ export function DataList({ onExchange }: { onExchange: () => void }) {
         }}
       />
       {fields.map((field) => (
-        <FieldItem key={field.name} field={field} section={section.id} chart={own ? (chart as ElementChartElement) : undefined} />
+        <FieldItem key={field.name} field={field} section={section} chart={chart} />
       ))}
-      {(definition.parameters?.length ?? 0) > 0 && (
+      {(parameters?.length ?? 0) > 0 && (
         <Box component="h2" sx={{ fontSize: 12, color: color.muted, m: 0, mt: 2, mb: 0.5 }}>
           Parameters
         </Box>
       )}
-      {definition.parameters?.map((p) => (
+      {parameters?.map((p) => (
         <Box key={p.name} sx={{ display: 'flex', gap: 1, py: 0.4, pl: 0.5 }}>
           <Sign>:</Sign>
           {p.name}
@@ -90,51 +91,16 @@ export function DataList({ onExchange }: { onExchange: () => void }) {
   );
 }
 
-/** @param chart Set where the field is one of a chart's own rows, so that it can be shown by that chart alone. */
-function FieldItem({ field, section, chart }: { field: Field; section: string; chart?: ElementChartElement }) {
-  const view = useCompose((s) => s.view);
-  const { edit, setElement } = useCompose.getState();
-  const written = useFieldNames();
+interface ItemProps {
+  field: Field;
+  section: string;
+  /** Set where the field is one of a chart's own rows, so that it can be shown by that chart alone. */
+  chart?: ElementChartElement;
+}
+
+const FieldItem = memo(function FieldItem({ field, section, chart }: ItemProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const drag = useDraggable({ id: field.name, data: { field: field.name, section, label: caption(field) } });
-  const close = () => setAnchor(null);
-  const bands = (view?.bands ?? []).filter(
-    (b) => b.section === section && b.kind !== 'pageHeader' && b.kind !== 'pageFooter' && b.kind !== 'detail',
-  );
-  const rest = [
-    <MenuItem
-      key="detail"
-      onClick={() => {
-        close();
-        void edit({ type: 'addField', section, field: field.name, band: 'detail' });
-      }}
-    >
-      As a column of the rows
-    </MenuItem>,
-    <MenuItem
-      key="level"
-      onClick={() => {
-        close();
-        void edit({ type: 'addLevel', section, field: field.name });
-      }}
-    >
-      Group the rows by it
-    </MenuItem>,
-    ...bands.map((b) => (
-      <MenuItem
-        key={`${b.kind}${b.level}`}
-        onClick={() => {
-          close();
-          void edit({ type: 'addField', section, field: field.name, band: b.kind, level: b.level });
-        }}
-      >
-        Into the {b.name.charAt(0).toLowerCase() + b.name.slice(1)}
-        <Box component="span" sx={{ ml: 1.5, color: color.muted }}>
-          {times(Number(b.printed ?? 0))}
-        </Box>
-      </MenuItem>
-    )),
-  ];
   return (
     <>
       <Box
@@ -167,22 +133,53 @@ function FieldItem({ field, section, chart }: { field: Field; section: string; c
           {caption(field)}
         </Box>
       </Box>
-      <Menu open={anchor !== null} anchorEl={anchor} onClose={close} anchorOrigin={{ vertical: 'top', horizontal: 'right' }}>
-        {chart
-          ? inChart(chart, written(field.name), field).map((item) => (
-              <MenuItem
-                key={item.label}
-                onClick={() => {
-                  close();
-                  void setElement(chart.id, item.change as Partial<ElementChartElement>);
-                }}
-              >
-                {item.label}
-              </MenuItem>
-            ))
-          : rest}
-      </Menu>
+      {anchor && <FieldMenu field={field} section={section} chart={chart} anchor={anchor} onClose={() => setAnchor(null)} />}
     </>
+  );
+});
+
+/** Where a field can be put. */
+function FieldMenu({ field, section, chart, anchor, onClose }: ItemProps & { anchor: HTMLElement; onClose: () => void }) {
+  const view = useCompose((s) => s.view);
+  const { edit, setElement } = useCompose.getState();
+  const written = useFieldNames();
+  const bands = (view?.bands ?? []).filter(
+    (b) => b.section === section && b.kind !== 'pageHeader' && b.kind !== 'pageFooter' && b.kind !== 'detail',
+  );
+  const item = (key: string, words: ReactNode, run: () => void) => (
+    <MenuItem
+      key={key}
+      onClick={() => {
+        onClose();
+        run();
+      }}
+    >
+      {words}
+    </MenuItem>
+  );
+  return (
+    <Menu open anchorEl={anchor} onClose={onClose} anchorOrigin={{ vertical: 'top', horizontal: 'right' }}>
+      {chart
+        ? inChart(chart, written(field.name), field).map(({ label, change }) =>
+            item(label, label, () => void setElement(chart.id, change as Partial<ElementChartElement>)),
+          )
+        : [
+            item('detail', 'As a column of the rows', () => void edit({ type: 'addField', section, field: field.name, band: 'detail' })),
+            item('level', 'Group the rows by it', () => void edit({ type: 'addLevel', section, field: field.name })),
+            ...bands.map((b) =>
+              item(
+                `${b.kind}${b.level}`,
+                <>
+                  Into the {b.name.charAt(0).toLowerCase() + b.name.slice(1)}
+                  <Box component="span" sx={{ ml: 1.5, color: color.muted }}>
+                    {times(Number(b.printed ?? 0))}
+                  </Box>
+                </>,
+                () => void edit({ type: 'addField', section, field: field.name, band: b.kind, level: b.level }),
+              ),
+            ),
+          ]}
+    </Menu>
   );
 }
 

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { useRef, useState } from 'react';
+import { memo, useRef, useState } from 'react';
 import type { ElementView } from '../api/generated';
 import { color } from '../theme/tokens';
 import { ChartPartBoxes } from './ChartPartBoxes';
@@ -15,8 +15,10 @@ import { freeOnes, selectedIds, toggled } from './selected';
 import { Words } from './Words';
 
 /** A box over an element: click selects it, dragging moves it (a heading: its column), a double click (or F2) types over its words. */
-export function ElementBox({ element: view, zoom, left }: { element: ElementView; zoom: number; left: number }) {
-  const definition = useCompose((s) => s.definition);
+export const ElementBox = memo(function ElementBox({ element: view, zoom, left }: { element: ElementView; zoom: number; left: number }) {
+  const element = useCompose((s) => s.definition && findElement(s.definition, view.id)?.element);
+  const name = useCompose((s) => (element && s.definition ? kindOf(element).name(element, s.definition).trim() : ''));
+  const words = useCompose((s) => (element && s.definition ? kindOf(element).words?.(element, s.definition) : undefined));
   const selected = useCompose((s) => selectedIds(s.selection).includes(view.id));
   const alone = useCompose((s) => s.selection.kind === 'element' && s.selection.id === view.id && !s.selection.more);
   const { select, edit, setElement } = useCompose.getState();
@@ -26,11 +28,9 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
   const isStop = useStop((s) => s.stop === elementStop(view.id));
   const chartView = useChartView(view.id);
   const start = useRef<{ x: number; y: number; size: boolean; part?: string; band?: string }>(undefined);
-  const element = definition && findElement(definition, view.id)?.element;
-  if (!definition || !element) return null;
+  if (!element) return null;
   const kind = kindOf(element);
   const free = kind.handle === 'free' && !element.column;
-  const words = kind.words?.(element, definition);
 
   const down = (size: boolean) => (e: React.PointerEvent) => {
     if (e.button !== 0) return;
@@ -57,7 +57,8 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
       setResized(by);
       return;
     }
-    const { selection, view: page } = useCompose.getState();
+    const { selection, view: page, definition } = useCompose.getState();
+    if (!definition) return;
     const ids = free ? freeOnes(definition, selection).map((f) => f.id) : [view.id];
     const moving = ids.includes(view.id) ? ids : [view.id];
     const band = page?.bands.find((b) => `${b.section}${b.kind}${b.level || ''}` === from.band);
@@ -85,7 +86,8 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
       void setElement(view.id, { width: Math.max(5, (element.width ?? 0) + dx), height: Math.max(2, (element.height ?? 16) + dy) });
       return;
     }
-    if (!shift) return;
+    const { definition } = useCompose.getState();
+    if (!shift || !definition) return;
     if (kind.handle === 'column' && element.column) {
       const to = dropIndex(definition, element.column, shift.x / zoom);
       if (to !== undefined) void edit(moveWithin(element.column, sectionOfColumn(definition, element.column), to));
@@ -111,7 +113,7 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
       data-selected={selected}
       // A chosen chart holds buttons of its own, for its parts.
       role={selected && element.type === 'chart' ? 'group' : 'button'}
-      aria-label={chartView ? `chart ${chartView.texts.title ?? ''}`.trim() : kind.name(element, definition).trim()}
+      aria-label={chartView ? `chart ${chartView.texts.title ?? ''}`.trim() : name}
       aria-pressed={selected && element.type === 'chart' ? undefined : selected}
       tabIndex={isStop ? 0 : -1}
       onPointerDown={down(false)}
@@ -153,4 +155,4 @@ export function ElementBox({ element: view, zoom, left }: { element: ElementView
       )}
     </div>
   );
-}
+});

@@ -1,6 +1,6 @@
 import Divider from '@mui/material/Divider';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
+import { Menu } from '../shell/whenOpen';
 import { arranged, arrangements } from './arranging';
 import { ask } from './commands';
 import { useCompose } from './composeStore';
@@ -19,7 +19,7 @@ export interface MenuPlace {
 /** What can be done with what is selected, where the pointer is; opened by the right button or the menu key. */
 export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: () => void }) {
   const { definition, selection, edit, select, setElement } = useCompose('definition', 'selection', 'edit', 'select', 'setElement');
-  if (!definition) return null;
+  if (!definition || !place) return null;
   const ids = selectedIds(selection);
   const free = freeOnes(definition, selection);
   const placed = ids.length === 1 ? findElement(definition, ids[0]) : undefined;
@@ -96,7 +96,7 @@ export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: ()
     },
   ].filter((item): item is { words: string; keys?: string; run: () => void } => Boolean(item));
   return (
-    <Menu open={place !== undefined && items.length > 0} onClose={onClose} anchorReference="anchorPosition" anchorPosition={place}>
+    <Menu open={items.length > 0} onClose={onClose} anchorReference="anchorPosition" anchorPosition={place}>
       {items.map((item, i) => [
         i === items.length - 1 && i > 0 ? <Divider key="line" component="li" /> : null,
         <MenuItem key={item.words} onClick={choose(item.run)} sx={{ gap: 3, justifyContent: 'space-between' }}>

@@ -1,5 +1,5 @@
 import { useSnackbar } from 'notistack';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { api } from '../api/client';
 import type { PrintedPlace } from '../api/generated';
 import { TraceDialog } from '../trace/TraceDialog';
@@ -17,7 +17,7 @@ function markOf({ view, selection }: SessionState): string | null {
 }
 
 /** Asks where what the selected element shows here comes from. */
-export function ElementTrace() {
+export const ElementTrace = memo(function ElementTrace() {
   const [traced, setTraced] = useState<{ run: string; place: PrintedPlace }>();
   const { enqueueSnackbar } = useSnackbar();
   useCommand('trace', () => {
@@ -33,4 +33,4 @@ export function ElementTrace() {
     );
   });
   return traced ? <TraceDialog {...traced} onClose={() => setTraced(undefined)} /> : null;
-}
+});

@@ -1,10 +1,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import GlobalStyles from '@mui/material/GlobalStyles';
+import { Dialog } from '../shell/whenOpen';
 import { useState } from 'react';
 import { explainReport, type Explanation } from '../api/generated';
 import { useCommand } from './commands';

@@ -9,13 +9,13 @@ import { useCompose } from './composeStore';
 
 /** Says that a dataset of the report is kept in another state by now, what that means here, and takes it over when told to. */
 export function OutdatedBar() {
-  const { definition, edit } = useCompose('definition', 'edit');
+  const datasets = useCompose((s) => s.definition?.datasets);
+  const { edit } = useCompose.getState();
   const [later, setLater] = useState<string>();
-  const datasets = JSON.stringify(definition?.datasets ?? []);
   const copies = useQuery({
     queryKey: ['outdated', datasets],
-    queryFn: ({ signal }) => api.outdatedCopies({ definition: definition! }, signal),
-    enabled: (definition?.datasets ?? []).some((d) => d.copyOf),
+    queryFn: ({ signal }) => api.outdatedCopies({ definition: useCompose.getState().definition! }, signal),
+    enabled: (datasets ?? []).some((d) => d.copyOf),
     gcTime: 10_000,
   });
   const shown = (copies.data ?? []).filter((c) => later !== JSON.stringify(c.next));

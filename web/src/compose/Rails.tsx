@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
+import { Menu } from '../shell/whenOpen';
 import { useRef, useState } from 'react';
 import type { Section } from '../api/generated';
 import { caption } from '../shell/caption';

@@ -1,9 +1,11 @@
 import { Pane } from '../shell/Pane';
-import { useCompose } from './composeStore';
+import { useState } from 'react';
+import type { ReportDefinition } from '../api/generated';
+import { useCompose, type Selection } from './composeStore';
 import { findElement, findLevel, findSection } from './definition';
 import { hasOwnUndo } from '../sentence/ownUndo';
 import { kindOf } from './kinds';
-import { goToSelected } from './panes';
+import { goToSelected, useHeld } from './panes';
 import { BandPanel } from './panels/BandPanel';
 import { ManyPanel } from './panels/ManyPanel';
 import { LevelPanel } from './panels/LevelPanel';
@@ -26,14 +28,20 @@ export function SidePanel() {
 }
 
 function Selected() {
+  const isHeld = useHeld((s) => s.isHeld);
   const definition = useCompose((s) => s.definition);
-  const selection = useCompose((s) => s.selection);
-  if (!definition) return null;
+  const selected = useCompose((s) => s.selection);
+  const [shown, setShown] = useState(selected);
+  if (!isHeld && shown !== selected) setShown(selected);
+  return definition ? <Settings definition={definition} selection={shown} isHeld={isHeld} /> : null;
+}
+
+function Settings({ definition, selection, isHeld }: { definition: ReportDefinition; selection: Selection; isHeld: boolean }) {
   if (selection.kind === 'level' && findLevel(definition, selection.id)) return <LevelPanel key={selection.id} id={selection.id} />;
   const section = selection.kind === 'band' ? findSection(definition, selection.section) : undefined;
   if (selection.kind === 'band' && section) return <BandPanel section={section} band={selection.band} level={selection.level} />;
   const placed = selection.kind === 'element' ? findElement(definition, selection.id) : undefined;
-  if (!placed) return <ReportPanel />;
+  if (!placed) return isHeld && selection.kind !== 'report' ? null : <ReportPanel />;
   if (selection.kind === 'element' && selection.more) return <ManyPanel />;
   const { Panel } = kindOf(placed.element);
   return <Panel key={placed.element.id} placed={placed} />;

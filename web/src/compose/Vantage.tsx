@@ -5,9 +5,9 @@ import { VantageJump } from './VantageJump';
 
 /** The path through the groups whose real values the page shows, with steppers. */
 export function Vantage() {
-  const { view, setVantage } = useCompose('view', 'setVantage');
-  const steps = view?.vantage ?? [];
-  if (steps.length === 0) return null;
+  const steps = useCompose((s) => s.view?.vantage);
+  const { setVantage } = useCompose.getState();
+  if (!steps?.length) return null;
   const go = (at: number, key: string | null) => {
     const { section } = steps[at];
     setVantage(section, [

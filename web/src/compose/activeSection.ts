@@ -1,4 +1,4 @@
-import type { ReportDefinition, Section } from '../api/generated';
+import type { Dataset, ReportDefinition, Section } from '../api/generated';
 import { useCompose, type SessionState } from './composeStore';
 import { findElement, findSection, findSheet, mainSection, sectionOfLevel } from './definition';
 
@@ -14,6 +14,16 @@ function sectionAt(definition: ReportDefinition, { selection, sheet }: Pick<Sess
           : undefined;
   return selected ?? (sheet ? findSheet(definition, sheet)?.sections?.[0] : undefined) ?? mainSection(definition);
 }
+
+/** The dataset whose rows that section lists; who needs no more is not drawn anew with every change of the section. */
+export function useActiveDataset(): Dataset | undefined {
+  return useCompose((s) => {
+    const section = s.definition && sectionAt(s.definition, s);
+    return section && s.definition?.datasets?.find((d) => d.id === section.dataset);
+  });
+}
+
+export const useActiveSectionId = (): string | undefined => useCompose((s) => s.definition && sectionAt(s.definition, s).id);
 
 export function useActiveSection(): Section | undefined {
   const definition = useCompose((s) => s.definition);

@@ -131,13 +131,31 @@ export function allElements(report: ReportDefinition): Placed[] {
   return [...onPages, ...allSections(report).flatMap((s) => placed(s, bandsOf(s)))];
 }
 
-export const findElement = (report: ReportDefinition, id: string): Placed | undefined =>
-  allElements(report).find((p) => p.element.id === id);
+/** What is looked up all the time, by ids; a definition is never changed in place. */
+interface Index {
+  elements: Map<string, Placed>;
+  columns: Map<string, Column>;
+}
+const indexes = new WeakMap<ReportDefinition, Index>();
+
+function indexOf(report: ReportDefinition): Index {
+  const known = indexes.get(report);
+  if (known) return known;
+  const index: Index = { elements: new Map(), columns: new Map() };
+  // Of two under one id, the first counts.
+  for (const placed of allElements(report).reverse()) index.elements.set(placed.element.id, placed);
+  for (const column of allSections(report)
+    .flatMap((s) => s.columns ?? [])
+    .reverse())
+    index.columns.set(column.id, column);
+  indexes.set(report, index);
+  return index;
+}
+
+export const findElement = (report: ReportDefinition, id: string): Placed | undefined => indexOf(report).elements.get(id);
 
 export const findColumn = (report: ReportDefinition, id?: string | null): Column | undefined =>
-  allSections(report)
-    .flatMap((s) => s.columns ?? [])
-    .find((c) => c.id === id);
+  id ? indexOf(report).columns.get(id) : undefined;
 
 /** The section to which a column belongs. */
 export const sectionOfColumn = (report: ReportDefinition, id?: string | null): Section =>

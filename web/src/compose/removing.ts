@@ -1,6 +1,7 @@
 import { enterRegion } from '../focus/regions';
 import { useCompose } from './composeStore';
 import { allElements } from './definition';
+import { holdSettings } from './panes';
 import { besides } from './pageStops';
 
 /** Takes things out of the report by their ids; what stood beside them gets the focus, and undo brings them back. */
@@ -12,7 +13,7 @@ export function removeItems(ids: string[]) {
     .filter((e) => wanted.has(e.id) || (e.column && wanted.has(e.column)))
     .map((e) => e.id);
   const next = besides(new Set(gone));
-  void edit({ type: 'remove', ids });
+  holdSettings(edit({ type: 'remove', ids }));
   select({ kind: 'report' });
   if (next) next.focus();
   else enterRegion('page');

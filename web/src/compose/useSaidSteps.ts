@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { announce } from '../focus/announce';
+import { afterPaint } from '../shell/afterPaint';
 import { useCompose } from './composeStore';
 import { stepName } from './stepNames';
 
@@ -13,7 +14,8 @@ export function useSaidSteps() {
     const was = before.current;
     before.current = definition && { past: past.length, now: definition };
     if (!was?.now || !definition || was.now === definition || was.now.title === undefined) return;
-    if (past.length < was.past) announce(`Undone: ${stepName(definition, was.now)}.`);
-    else announce(sentence(stepName(was.now, definition)));
+    const [isUndone, from] = [past.length < was.past, was.now];
+    // After the page is painted, which is what most people wait for.
+    return afterPaint(() => announce(isUndone ? `Undone: ${stepName(definition, from)}.` : sentence(stepName(from, definition))));
   }, [past.length, future.length, definition]);
 }

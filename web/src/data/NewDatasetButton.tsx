@@ -1,5 +1,5 @@
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
+import { Menu } from '../shell/whenOpen';
 import { useState } from 'react';
 import { BarButton } from '../shell/BarButton';
 

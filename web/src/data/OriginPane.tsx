@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
+import { Menu } from '../shell/whenOpen';
 import { useState } from 'react';
 import { Message } from '../shell/Message';
 import { color } from '../theme/tokens';

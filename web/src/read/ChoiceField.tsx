@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import InputBase from '@mui/material/InputBase';
 import MenuItem from '@mui/material/MenuItem';
 import MenuList from '@mui/material/MenuList';
-import Popover from '@mui/material/Popover';
+import { Popover } from '../shell/whenOpen';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import type { ChoicesInfo, ParameterInfo } from '../api/generated';

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
+import { Menu } from '../shell/whenOpen';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { getChartOptions } from '../api/generated/@tanstack/react-query.gen';

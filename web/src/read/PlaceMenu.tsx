@@ -1,5 +1,5 @@
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
+import { Menu } from '../shell/whenOpen';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../api/client';

@@ -1,9 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
-import Popover from '@mui/material/Popover';
+import { Menu, Popover } from '../shell/whenOpen';
 import { useState } from 'react';
 import { ExpressionEditor } from '../code/ExpressionEditor';
 import { color } from '../theme/tokens';

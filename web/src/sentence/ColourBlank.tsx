@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Popover from '@mui/material/Popover';
+import { Popover } from '../shell/whenOpen';
 import { useState } from 'react';
 import { color } from '../theme/tokens';
 import { BlankWord } from './BlankWord';

@@ -1,8 +1,8 @@
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
+import { Dialog } from './whenOpen';
 import { useId, type ReactNode } from 'react';
 
 /** A dialog that shows something and changes nothing: its only button closes it. */

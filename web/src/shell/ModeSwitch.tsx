@@ -1,9 +1,18 @@
 import Box from '@mui/material/Box';
+import { memo } from 'react';
 import { Link } from 'react-router';
 import { color } from '../theme/tokens';
 
 /** Compose and Read, the two modes of a report. */
-export function ModeSwitch({ mode, composeTo, readTo }: { mode: 'compose' | 'read'; composeTo: string; readTo: string }) {
+export const ModeSwitch = memo(function ModeSwitch({
+  mode,
+  composeTo,
+  readTo,
+}: {
+  mode: 'compose' | 'read';
+  composeTo: string;
+  readTo: string;
+}) {
   const item = (label: string, to: string, on: boolean) => (
     <Box
       component={Link}
@@ -28,4 +37,4 @@ export function ModeSwitch({ mode, composeTo, readTo }: { mode: 'compose' | 'rea
       {item('Read', readTo, mode === 'read')}
     </Box>
   );
-}
+});

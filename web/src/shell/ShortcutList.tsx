@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { isWriting } from '../focus/isWriting';
 import { BarButton } from './BarButton';
 import { LookDialog } from './LookDialog';
@@ -16,8 +16,10 @@ const everywhere: Shortcuts = [
   ['?', 'this list'],
 ];
 
+const none: Shortcuts = [];
+
 /** What the keys do, on every screen and on this one; opened by its button or by “?”. */
-export function ShortcutList({ screen, keys = [] }: { screen: string; keys?: Shortcuts }) {
+export const ShortcutList = memo(function ShortcutList({ screen, keys = none }: { screen: string; keys?: Shortcuts }) {
   const [open, setOpen] = useState(false);
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
@@ -37,7 +39,7 @@ export function ShortcutList({ screen, keys = [] }: { screen: string; keys?: Sho
       </LookDialog>
     </>
   );
-}
+});
 
 const Keys = ({ title, keys }: { title: string; keys: Shortcuts }) => (
   <>

@@ -1,6 +1,6 @@
 import ListSubheader from '@mui/material/ListSubheader';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
+import { Menu } from '../../shell/whenOpen';
 import type { BandKind, Section } from '../../api/generated';
 import { caption } from '../../shell/caption';
 import { useCompose } from '../composeStore';
@@ -25,7 +25,7 @@ interface Props {
 export function ValueMenu({ anchor, value, section, band, level, onPick, onRemove, onClose }: Props) {
   const { definition } = useCompose('definition');
   const written = useFieldNames();
-  if (!definition) return null;
+  if (!definition || anchor === null) return null;
   const fields = offeredFields(definition, section);
   const onPages = band === 'pageHeader' || band === 'pageFooter';
   const summary = band !== 'detail' && !onPages;

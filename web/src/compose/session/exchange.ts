@@ -1,3 +1,4 @@
+import { replaceEqualDeep } from '@tanstack/react-query';
 import type { StoreApi } from 'zustand';
 import { api } from '../../api/client';
 import type { ComposeResponse, Edit, ReportDefinition } from '../../api/generated';
@@ -71,7 +72,9 @@ export function createExchange({ getState: get, setState: set }: StoreApi<Sessio
       try {
         const request = { ...requestOf({ ...get(), definition })!, edits, follow: name };
         const view = await api.compose(request, halt.signal);
-        return { view: { ...view, definition: sharedImages(view.definition, definition) }, vantage, values };
+        // What is as it was stays the very thing that it was, so that only what has changed is drawn anew.
+        const same = replaceEqualDeep(definition, sharedImages(view.definition, definition));
+        return { view: replaceEqualDeep(get().view, { ...view, definition: same }), vantage, values };
       } finally {
         clearTimeout(late);
         set({ busy: undefined });

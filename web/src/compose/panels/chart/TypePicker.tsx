@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import Popover from '@mui/material/Popover';
+import { Popover } from '../../../shell/whenOpen';
 import { useEffect, useState } from 'react';
 import { api } from '../../../api/client';
 import { color } from '../../../theme/tokens';

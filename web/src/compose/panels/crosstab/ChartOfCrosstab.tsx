@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
-import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
+import { Menu } from '../../../shell/whenOpen';
 import { useState } from 'react';
 import type { ChartSpot } from '../../../api/generated';
 import { useCompose } from '../../composeStore';

@@ -1,0 +1,79 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useSnackbar } from 'notistack';
+import { memo, useMemo } from 'react';
+import { listReportsQueryKey } from '../api/generated/@tanstack/react-query.gen';
+import type { ReportDefinition } from '../api/generated';
+import { undoTyped, useUndoKeys } from '../sentence/useUndoKeys';
+import { useSettled } from '../shell/afterPaint';
+import { BarButton } from '../shell/BarButton';
+import { ModeSwitch } from '../shell/ModeSwitch';
+import { TopBar } from '../shell/TopBar';
+import { UndoButtons } from '../shell/UndoButtons';
+import { useCommand } from './commands';
+import { composeShortcuts } from './composeShortcuts';
+import { useCompose, type SessionState } from './composeStore';
+import { ConcernsDialog } from './ConcernsDialog';
+import { stepName } from './stepNames';
+
+const savingWords = {
+  saved: 'All changes saved',
+  saving: 'Saving…',
+  failed: 'Not saved yet; trying again',
+  conflict: 'Saved elsewhere meanwhile',
+};
+
+const nameOf = (before?: ReportDefinition, after?: ReportDefinition) => (before && after ? stepName(before, after) : '');
+
+type Shown = Pick<SessionState, 'past' | 'future' | 'definition' | 'saving' | 'published' | 'version'>;
+
+/** The bar of Compose: how the report stands, its undo, and publishing. It follows the page by a moment. */
+export function ComposeBar({ id }: { id: string }) {
+  const { undo, redo } = useCompose('undo', 'redo');
+  const now = useCompose('past', 'future', 'definition', 'saving', 'published', 'version');
+  useUndoKeys(() => void undo(), now.future.length ? () => void redo() : undefined);
+  return <Bar id={id} shown={useSettled(now)} />;
+}
+
+const Bar = memo(function Bar({ id, shown }: { id: string; shown: Shown }) {
+  const { past, future, definition, saving, published, version } = shown;
+  const { undo, redo, publish } = useCompose('undo', 'redo', 'publish');
+  const undoes = useMemo(() => nameOf(past.at(-1), definition), [past, definition]);
+  const redoes = useMemo(() => nameOf(definition, future[0]), [definition, future]);
+  const { enqueueSnackbar } = useSnackbar();
+  const client = useQueryClient();
+  const publishNow = async (anyway = false) => {
+    if (!(await publish(anyway))) return;
+    enqueueSnackbar('Published. Readers see this version now.', { variant: 'success' });
+    await client.invalidateQueries({ queryKey: listReportsQueryKey() });
+    await client.invalidateQueries({ queryKey: ['run', id] });
+  };
+  useCommand('publish', () => void publishNow());
+  const upToDate = published === version && saving === 'saved';
+  return (
+    <>
+      <ConcernsDialog onPublish={() => void publishNow(true)} />
+      <TopBar
+        screen="In Compose"
+        keys={composeShortcuts}
+        title={definition?.title ?? 'Report'}
+        note={definition ? savingWords[saving] : ''}
+        middle={<ModeSwitch mode="compose" composeTo={`/compose/${id}`} readTo={upToDate ? `/read/${id}` : `/read/${id}?~draft=1`} />}
+        actions={
+          <>
+            <UndoButtons
+              undo={undoTyped(() => void undo())}
+              isUndone={past.length === 0}
+              redo={() => void redo()}
+              isRedone={future.length === 0}
+              undoes={undoes}
+              redoes={redoes}
+            />
+            <BarButton strong onClick={() => void publishNow()} disabled={!definition || upToDate}>
+              {upToDate ? 'Published' : 'Publish'}
+            </BarButton>
+          </>
+        }
+      />
+    </>
+  );
+});

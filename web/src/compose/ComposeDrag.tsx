@@ -1,0 +1,72 @@
+import { DndContext, DragOverlay, PointerSensor, pointerWithin, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import Box from '@mui/material/Box';
+import { useState, type ReactNode } from 'react';
+import type { BandKind } from '../api/generated';
+import { color } from '../theme/tokens';
+import { useCompose } from './composeStore';
+import { columnAt, findSection } from './definition';
+
+/** What a field can be dropped on: a band, or a blank of a sentence. */
+interface Band {
+  section: string;
+  band: BandKind;
+  level: number;
+}
+interface Taker {
+  take: (field: string) => void;
+}
+
+/** Fields are dragged within it. */
+export function ComposeDrag({ children }: { children: (isDragging: boolean) => ReactNode }) {
+  const [dragged, setDragged] = useState<string>();
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
+  return (
+    <DndContext
+      sensors={sensors}
+      collisionDetection={pointerWithin}
+      autoScroll={{ threshold: { x: 0, y: 0.06 } }}
+      onDragStart={(e) => setDragged(String(e.active.data.current?.label))}
+      onDragCancel={() => setDragged(undefined)}
+      onDragEnd={(e) => {
+        setDragged(undefined);
+        drop(e);
+      }}
+    >
+      {children(dragged !== undefined)}
+      <DragOverlay dropAnimation={null}>
+        {dragged && (
+          <Box sx={{ px: 1.25, py: 0.5, width: 'max-content', borderRadius: 1, bgcolor: color.main, color: '#fff', fontWeight: 600 }}>
+            {dragged}
+          </Box>
+        )}
+      </DragOverlay>
+    </DndContext>
+  );
+}
+
+function drop(event: DragEndEvent) {
+  const field = String(event.active.data.current?.field);
+  const target = event.over?.data.current as Band | Taker | undefined;
+  if (target && 'take' in target) target.take(field);
+  else if (target)
+    void useCompose.getState().edit({
+      type: 'addField',
+      section: target.section,
+      field,
+      band: target.band,
+      level: target.level,
+      before: target.band === 'detail' ? columnBelow(event, target) : undefined,
+    });
+}
+
+/** The column before which a field is let go among the rows. */
+function columnBelow(event: DragEndEvent, { section: id, band, level }: Band) {
+  const { definition, view } = useCompose.getState();
+  const strip = view?.bands.find((b) => b.section === id && b.kind === band && b.level === level);
+  const listed = definition && findSection(definition, id);
+  if (!event.over || !strip || !listed || !(event.activatorEvent instanceof PointerEvent)) return undefined;
+  const page = { width: 595.28, left: 42.52, ...definition.page };
+  const points = page.width / event.over.rect.width;
+  const x = event.activatorEvent.clientX + event.delta.x - event.over.rect.left;
+  return columnAt(listed, x * points - page.left - strip.left);
+}
