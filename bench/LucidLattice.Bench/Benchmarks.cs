@@ -25,6 +25,7 @@ internal static class Benchmarks
         ("growth", LargeRun.Growth),
         ("compose", ComposeEdits.Run),
         ("readers", Readers.Run),
+        ("edits", BrowserEdits.Run),
     ];
 
     /// <summary>Runs one benchmark and prints its outcomes as lines of JSON.</summary>

@@ -159,6 +159,19 @@ public class GeneralEditTests
             Assert.Throws<EditException>(() => Apply(report, To(BandKind.Detail, 2) with { Element = chart.Id })).Message);
     }
 
+    [Theory]
+    [InlineData("{{ passengers | #,##0 }}", "{{ sum(passengers) | #,##0 }}")]
+    [InlineData("{{ vessel }}", "{{ vessel }}")]
+    [InlineData("{{ passengers }} people", "{{ passengers }} people")]
+    public void A_number_carried_into_a_footer_becomes_its_total(string text, string there)
+    {
+        var report = Workshop.DemoReport("route-performance");
+        var first = report.MainSection().ReportHeader.Parts.SelectMany(p => p.Elements).OfType<TextElement>().First();
+        report = report.MapAllElements(e => e.Id == first.Id ? first with { Text = text } : e);
+        var carried = Apply(report, new CarryElement { Element = first.Id, Band = BandKind.ReportFooter, X = 30, Y = 3 });
+        Assert.Equal(there, carried.AllElements().OfType<TextElement>().Single(e => e.Id == first.Id).Text);
+    }
+
     private static GeneralEdit Any(ReportDefinition report, Random random)
     {
         T One<T>(IReadOnlyList<T> list) => list[random.Next(list.Count)];

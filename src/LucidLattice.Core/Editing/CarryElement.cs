@@ -1,10 +1,13 @@
+using System.Text.RegularExpressions;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Editing;
 
 /// <summary>Carries an element into a band, to where it is let go: into the part that is there, or into a new one.</summary>
-public sealed record CarryElement : Edit
+public sealed partial record CarryElement : Edit
 {
     public required string Element { get; init; }
     public required BandKind Band { get; init; }
@@ -25,6 +28,23 @@ public sealed record CarryElement : Edit
         var top = at.BandAt(place).Parts.TakeWhile(p => p.Id != part.Id).Sum(p => p.Height);
         var moved = new Move { Id = Element, To = new Spot { In = part.Id } }.Change(at, catalog);
         var placed = new Placement { Id = Element, X = Math.Max(0, X), Y = Math.Max(0, Y - top) };
-        return new Arrange { Places = [placed] }.Change(moved, catalog);
+        var arranged = new Arrange { Places = [placed] }.Change(moved, catalog);
+        // Below a group, the value of its last row is hardly what is meant.
+        return place.IsFooter && TotalOf(at) is { } total
+            ? new SetText { Element = Element, Text = total }.Change(arranged, catalog)
+            : arranged;
     }
+
+    /// <summary>What prints the total of a number, for a text that prints nothing but that number of a row; else null.</summary>
+    private string? TotalOf(Workpiece at)
+    {
+        var element = at.Section.Elements().Select(e => e.Element).FirstOrDefault(e => e.Id == Element);
+        if (element is not TextElement { Text: var text } || Alone().Match(text) is not { Success: true } only) return null;
+        var named = only.Groups["value"].Value;
+        var field = at.Dataset?.Fields.FirstOrDefault(f => f.Type.IsNumber() && (f.Name == named || Names.Quoted(f.Name) == named));
+        return field is null ? null : $"{{{{ {UsualAggregate.ForField(field)}({named}){only.Groups["format"].Value} }}}}";
+    }
+
+    [GeneratedRegex(@"^\{\{\s*(?<value>[^{}|]+?)(?<format>\s*\|[^{}]*?)?\s*\}\}$")]
+    private static partial Regex Alone();
 }

@@ -25,6 +25,7 @@ import { Main } from '../shell/Main';
 import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
+import { toldApart } from '../shell/twins';
 import { color } from '../theme/tokens';
 import { GuidedStart } from './GuidedStart';
 import { NewReportPanel } from './NewReportPanel';
@@ -213,6 +214,7 @@ export function LibraryPage() {
               <ReportCard
                 key={report.id}
                 report={report}
+                apart={toldApart(report, all)}
                 onRename={(title) => void api.rename(report.id, title).then(reload, failed)}
                 onCopy={() => void copy(report)}
                 onDelete={() => void askRemove(report)}

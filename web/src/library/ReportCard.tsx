@@ -12,11 +12,14 @@ import { color } from '../theme/tokens';
 /** One report: its first page as it is now, its name, and what can be done with it. */
 export function ReportCard({
   report,
+  apart,
   onRename,
   onCopy,
   onDelete,
 }: {
   report: ReportEntry;
+  /** What tells it from others of the same title. */
+  apart?: string;
   onRename: (title: string) => void;
   /** Begins a new report from this one. */
   onCopy: () => void;
@@ -88,6 +91,7 @@ export function ReportCard({
           />
         )}
         <Box sx={{ color: color.muted, fontSize: 12, minHeight: 34 }}>
+          {apart && <Box>{apart.charAt(0).toUpperCase() + apart.slice(1)}.</Box>}
           {report.description}{' '}
           {report.published === null ? 'Not published yet.' : report.hasUnpublishedChanges ? 'Has changes that are not published.' : ''}
         </Box>

@@ -36,6 +36,9 @@ interface Props {
   onMark?: (target: MarkTarget) => void;
 }
 
+/** The mark that was followed last in each report. */
+const followed = new Map<string, string>();
+
 /** Tells what the mark under the pointer (or in focus) stands for, follows its link, and offers a chart's numbers and picture. */
 export function MarkLayer({ children, run, report, sheet, chosen, seek = 0, onMark }: Props) {
   const [place, setPlace] = useState<PlaceOnPage>();
@@ -66,7 +69,11 @@ export function MarkLayer({ children, run, report, sheet, chosen, seek = 0, onMa
   useEffect(() => {
     if (seek === 0) return;
     const found = () => {
-      const mark = root.current?.querySelector<SVGElement>('.chosen');
+      // What was clicked may be marked in several places: its column, its name along the axis.
+      const own = followed.get(report);
+      const mark =
+        (own ? root.current?.querySelector<SVGElement>(`.chosen[data-mark="${CSS.escape(own)}"]`) : undefined) ??
+        root.current?.querySelector<SVGElement>('.chosen');
       mark?.focus();
       return mark !== null && mark !== undefined;
     };
@@ -81,7 +88,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, seek = 0, onMa
       watch.disconnect();
       clearTimeout(given);
     };
-  }, [seek]);
+  }, [seek, report]);
   useEffect(() => {
     // What floats beside a chart would stay behind when the pages move.
     const leave = () => setFigure(undefined);
@@ -120,6 +127,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, seek = 0, onMa
     if (!mark || targets.length === 0 || !onMark) return;
     setTip(undefined);
     setFigure(undefined);
+    followed.set(report, mark.dataset.mark ?? '');
     const chosen = targets.map((t) => ({ ...t, open: newTab ? ('newTab' as const) : here ? ('here' as const) : t.open }));
     choose(chosen, mark);
   };

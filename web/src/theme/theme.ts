@@ -18,6 +18,9 @@ export const theme = createTheme({
         html: { height: '100%' },
         body: { height: '100%', fontSize: 13, lineHeight: 1.45, overflow: 'hidden' },
         '#root': { height: '100%' },
+        '@media (prefers-reduced-motion: reduce)': {
+          '*, *::before, *::after': { animation: 'none !important', transition: 'none !important', scrollBehavior: 'auto !important' },
+        },
         ':focus-visible': { outline: `2px solid ${color.main}`, outlineOffset: 1 },
         // Of messages, too, amber is none and red is for problems.
         '.notistack-MuiContent.notistack-MuiContent-default, .notistack-MuiContent.notistack-MuiContent-warning': {

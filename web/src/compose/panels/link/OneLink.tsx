@@ -11,6 +11,7 @@ import { kindOf } from '../../kinds';
 import { useCompose } from '../../composeStore';
 import { useFieldNames } from '../../useFieldNames';
 import { keyOf, namesIn, sourcesAt, wordsOf, type LinkPlace } from './linkPlace';
+import { toldApart } from '../../../shell/twins';
 
 const places = [
   { value: 'beside', label: 'beside this report' },
@@ -27,7 +28,7 @@ export function useTargets(): Choice[] {
   const reports = useQuery({ ...listReportsOptions(), staleTime: 10_000 });
   const published = (reports.data ?? []).filter((r) => r.published !== null);
   return [
-    ...published.map((r) => ({ value: r.id, label: r.title, hint: r.description ?? undefined })),
+    ...published.map((r) => ({ value: r.id, label: r.title, hint: toldApart(r, published) ?? r.description ?? undefined })),
     { value: thisReport, label: 'This report', hint: 'another sheet, a group, or narrowed to what was clicked' },
     { value: webAddress, label: 'A web address', hint: 'in a new tab' },
   ];
