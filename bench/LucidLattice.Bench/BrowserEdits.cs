@@ -18,12 +18,10 @@ internal static class BrowserEdits
     /// <summary>Notes for each edit the last key before it was sent, the way to the server and back, and the next paint.</summary>
     private const string Watch = """
         window.edits = [];
-        let key = 0;
-        addEventListener('keydown', e => { key = e.timeStamp; }, true);
         const send = window.fetch;
         window.fetch = async (...asked) => {
           if (!/\/api\/compose$/.test(String(asked[0].url ?? asked[0]))) return send(...asked);
-          const edit = { key, sent: performance.now() };
+          const edit = { key: window.lastKey, sent: performance.now() };
           const answer = await send(...asked);
           edit.answered = performance.now();
           const watch = new MutationObserver(() => {
@@ -69,6 +67,9 @@ internal static class BrowserEdits
 
     private static IEnumerable<Outcome> Edits(ChromeDriver driver, string address)
     {
+        // Before all else that listens: what is done at once when a key is heard would otherwise be sent before the key is noted.
+        driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument",
+            new() { ["source"] = "addEventListener('keydown', e => { window.lastKey = e.timeStamp; }, true);" });
         driver.Navigate().GoToUrl(address + "/compose/route-performance");
         Until(driver, "document.querySelector('[data-element]') !== null");
         Thread.Sleep(1500);
