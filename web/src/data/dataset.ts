@@ -7,7 +7,9 @@ export const tablesOf = (dataset: Dataset): JoinedTable[] => (dataset.source.typ
 /** What a dataset is called until its author, or its first table, gives it a name. */
 export const newName = 'New dataset';
 
-export const spokenTable = (table: string) => table.charAt(0).toUpperCase() + table.slice(1).replaceAll('_', ' ');
+/** A table as it is called within a sentence, and as a title. */
+export const tableInWords = (table: string) => table.replaceAll('_', ' ');
+export const spokenTable = (table: string) => table.charAt(0).toUpperCase() + tableInWords(table.slice(1));
 
 export const isJoin = (dataset: Dataset) => dataset.source.type === 'join';
 

@@ -1,12 +1,10 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useSnackbar } from 'notistack';
-import { useEffect, useEffectEvent, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { api } from '../api/client';
-import { announce } from '../focus/announce';
-import type { GroupAddress, RunInfo } from '../api/generated';
-import { hasOwnUndo } from '../sentence/ownUndo';
+import type { GroupAddress } from '../api/generated';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
 import { Fold } from '../shell/Fold';
@@ -15,7 +13,8 @@ import { ModeSwitch } from '../shell/ModeSwitch';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
-import type { LoadChoices } from './ChoiceField';
+import { choicesOf, dayOf, useLatest } from './asked';
+import { BesidePane } from './BesidePane';
 import { Divider } from './Divider';
 import { FoundList } from './FoundList';
 import { readAddress, visible, writeAddress, type Step } from './address';
@@ -29,7 +28,9 @@ import { RelatedList } from './RelatedList';
 import { RunPane } from './RunPane';
 import { SheetChoice } from './SheetChoice';
 import { Trail } from './Trail';
-import { useSide, type Side } from './useSide';
+import { usePrinting } from './usePrinting';
+import { useSaid } from './useSaid';
+import { useSide } from './useSide';
 import { useTrail } from './useTrail';
 
 /** Reading: parameters above, the trail under them, the outline at the left, pages in the middle, the drilled-down report beside. */
@@ -286,102 +287,9 @@ export function ReadPage() {
   );
 }
 
-/** The report that a click opened, in its own column behind the amber edge. Escape closes it. */
-function BesidePane({
-  step,
-  title,
-  share,
-  side,
-  asked,
-  onFocus,
-  onClose,
-  onValues,
-  onMark,
-}: {
-  step: Step;
-  title: string;
-  /** Its part of the width. */
-  share: number;
-  side: Side;
-  asked?: RunInfo;
-  onFocus: () => void;
-  onClose: () => void;
-  onValues: (values: Record<string, string>) => void;
-  onMark: (target: MarkTarget) => void;
-}) {
-  return (
-    <Box
-      component="section"
-      aria-label={title}
-      data-region="beside"
-      onFocus={onFocus}
-      onKeyDown={(e: React.KeyboardEvent) => {
-        const isOwn = e.currentTarget.contains(e.target as Node) && !e.defaultPrevented && !hasOwnUndo(e.target);
-        if (e.key === 'Escape' && isOwn) onClose();
-      }}
-      sx={{ flexGrow: share, flexBasis: 0, minWidth: 0, minHeight: 0, display: 'flex', flexDirection: 'column' }}
-    >
-      {asked && (
-        <Box sx={{ px: 1.25, py: 0.5, bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}>
-          <ParameterStrip
-            parameters={asked.parameters}
-            values={step.values}
-            problems={asked.problems}
-            load={choicesOf(step, false)}
-            today={dayOf(asked)}
-            onChange={onValues}
-            reset={false}
-          />
-        </Box>
-      )}
-      <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
-        <RunPane run={side.run} sheet={step.sheet} goTo={side.goTo} find={side.find.text} onPage={side.setPage} onMark={onMark} />
-      </Box>
-    </Box>
-  );
-}
-
-/** Says that a report is there, once for each run. */
-function useSaid(info: RunInfo | undefined, words: (info: RunInfo, pages: string) => string) {
-  const say = useEffectEvent(() => {
-    if (info) announce(words(info, count(info.pageCount, 'page')));
-  });
-  useEffect(() => {
-    if (info?.pagesComplete) say();
-  }, [info?.id, info?.pagesComplete]);
-}
-
-/** Ctrl+P leads to the PDF, which has all pages; the screen has only those in sight. */
-function usePrinting(pdf: string | undefined) {
-  useEffect(() => {
-    const press = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'p' || !pdf) return;
-      e.preventDefault();
-      window.open(`${pdf}?shown=true`, '_blank', 'noopener');
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [pdf]);
-}
-
 /** For what the bar has room for on a wide screen only, and for what then stands elsewhere. */
 const wide = { display: { xs: 'none', md: 'inline-flex' } } as const;
 const narrow = { display: { xs: 'inline-flex', md: 'none' } } as const;
 
 const toggled = (opened: string[], group: string) =>
   opened.includes(group) ? opened.filter((g) => g !== group) : [...opened.filter((g) => g !== '*'), group];
-
-/** The choices of a step's parameters, with the values that were given so far. */
-const choicesOf =
-  (step: Step, draft: boolean): LoadChoices =>
-  (parameter, search, signal) =>
-    api.choices(step.report, { parameter, search: search || null, values: step.values, draft, proof: step.proof ?? null }, signal);
-
-const dayOf = (info: RunInfo) => (info.asOf || new Date().toISOString()).slice(0, 10);
-
-/** What the report asks for, which stays in place while the next run is under way. */
-function useLatest(info: RunInfo | undefined, report: string): RunInfo | undefined {
-  const last = useRef<RunInfo>(undefined);
-  if (info && info.state !== 'running') last.current = info;
-  return last.current?.reportId === report ? last.current : undefined;
-}

@@ -4,7 +4,7 @@ import '@xyflow/react/dist/style.css';
 import { useEffect, useMemo, useState } from 'react';
 import type { JoinEffect, TableInfo } from '../../api/generated';
 import { color } from '../../theme/tokens';
-import { connect, fieldOfColumn, moveTable, removeTable, tablesOf, timesOf, toggleColumn } from '../dataset';
+import { connect, fieldOfColumn, moveTable, removeTable, tableInWords, tablesOf, timesOf, toggleColumn } from '../dataset';
 import { TableCard, type TableNode } from './TableCard';
 import type { Dataset, JoinedTable } from '../types';
 
@@ -22,8 +22,6 @@ const moves: Record<string, [number, number] | undefined> = {
   ArrowUp: [0, -1],
   ArrowDown: [0, 1],
 };
-
-const spoken = (table: string) => table.replaceAll('_', ' ');
 
 /** What a line does beyond the usual: keep rows without a match, or make more or fewer rows; the sentence has the figures. */
 const labelOf = (table: JoinedTable, effect?: JoinEffect) =>
@@ -59,7 +57,7 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
         return {
           id: t.id,
           type: 'table',
-          ariaLabel: `table ${spoken(t.table)}`,
+          ariaLabel: `table ${tableInWords(t.table)}`,
           measured: measured[t.id],
           position: dragged[t.id] ?? { x: t.x ?? 24 + i * 240, y: t.y ?? 24 },
           data: {
@@ -81,7 +79,7 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
       tables.flatMap((t) =>
         (t.join?.on ?? []).map((pair, i) => ({
           id: `${t.id} ${pair.column}`,
-          ariaLabel: `${spoken(tables.find((o) => o.id === t.join!.to)?.table ?? '')} to ${spoken(t.table)} by ${pair.to}`,
+          ariaLabel: `${tableInWords(tables.find((o) => o.id === t.join!.to)?.table ?? '')} to ${tableInWords(t.table)} by ${pair.to}`,
           source: t.join!.to,
           sourceHandle: pair.to,
           target: t.id,

@@ -1,13 +1,13 @@
 import Box from '@mui/material/Box';
 import type { Join, JoinEffect } from '../../api/generated';
 import { color } from '../../theme/tokens';
-import { tablesOf, timesOf } from '../dataset';
+import { tableInWords, tablesOf, timesOf } from '../dataset';
 import type { Dataset } from '../types';
 
 /** The tables of a dataset in words, for those who do not reach for a line on the canvas: each opens how it is joined. */
 export function JoinList({ dataset, effects, onSelect }: { dataset: Dataset; effects: JoinEffect[]; onSelect: (table: string) => void }) {
   const tables = tablesOf(dataset);
-  const spoken = (id?: string) => tables.find((t) => t.id === id)?.table.replaceAll('_', ' ') ?? '';
+  const spoken = (id?: string) => tableInWords(tables.find((t) => t.id === id)?.table ?? '');
   const joinWords = (join: Join) =>
     `${join.kind === 'unmatched' ? 'missing for' : 'to'} ${spoken(join.to)} by ${(join.on ?? []).map((p) => p.to).join(' and ')}`;
   if (tables.length < 2) return null;

@@ -7,7 +7,7 @@ import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { numbers } from '../../shell/count';
 import { color } from '../../theme/tokens';
-import { connect, disconnect, removeTable, setJoinKind, tablesOf } from '../dataset';
+import { connect, disconnect, removeTable, setJoinKind, tableInWords, tablesOf } from '../dataset';
 import { toApi, type Dataset, type JoinKind } from '../types';
 
 const kinds: { value: JoinKind; label: string }[] = [
@@ -15,7 +15,6 @@ const kinds: { value: JoinKind; label: string }[] = [
   { value: 'left', label: 'every row, with or without a match' },
   { value: 'unmatched', label: 'only rows without a match' },
 ];
-const spoken = (table: string) => table.replaceAll('_', ' ');
 
 /** How one table is joined, and what that does to the number of rows. */
 export function JoinSentence({
@@ -47,7 +46,7 @@ export function JoinSentence({
     return (
       <Box>
         <Sentence>
-          Join <b>{spoken(joined.table)}</b> on{' '}
+          Join <b>{tableInWords(joined.table)}</b> on{' '}
           <Blank
             label="Join on"
             tone="problem"
@@ -68,7 +67,7 @@ export function JoinSentence({
   return (
     <Box>
       <Sentence>
-        Join <b>{spoken(joined.table)}</b> to <b>{spoken(to.table)}</b> where{' '}
+        Join <b>{tableInWords(joined.table)}</b> to <b>{tableInWords(to.table)}</b> where{' '}
         {(joined.join.on ?? []).map((pair, i) => (
           <span key={pair.column}>
             {i > 0 && ' and '}
@@ -112,13 +111,13 @@ function Effect({ effect, to }: { effect: JoinEffect; to: string }) {
   const words =
     effect.before === effect.after
       ? `${before} rows stay ${after}.`
-      : `${before} rows become ${after}${grown ? `: one of the ${spoken(to)} has several ${spoken(effect.table)}` : ''}.`;
+      : `${before} rows become ${after}${grown ? `: one of the ${tableInWords(to)} has several ${tableInWords(effect.table)}` : ''}.`;
   return (
     <Box sx={{ my: 1, color: color.muted }}>
       {words}
       {effect.repeats && (
         <Box role="status" sx={{ mt: 0.5, p: 1, borderRadius: 1, bgcolor: color.problemTint, color: color.ink }}>
-          Rows of {spoken(to)} come several times now, so totals of their numbers would count them several times.
+          Rows of {tableInWords(to)} come several times now, so totals of their numbers would count them several times.
         </Box>
       )}
     </Box>
