@@ -15,7 +15,8 @@ internal static class BrowserEdits
 {
     private const int Rounds = 3;
 
-    /// <summary>Notes for each edit the last key before it was sent, the way to the server and back, and the next paint.</summary>
+    /// <summary>Notes for each edit the last key before it was sent, the way to the server and back, and the end of the frame that painted
+    /// the page anew. Frames are waited for from the answer on, so that what the interface does after that paint is not counted.</summary>
     private const string Watch = """
         window.edits = [];
         const send = window.fetch;
@@ -24,15 +25,16 @@ internal static class BrowserEdits
           const edit = { key: window.lastKey, sent: performance.now() };
           const answer = await send(...asked);
           edit.answered = performance.now();
-          const watch = new MutationObserver(() => {
-            watch.disconnect();
-            requestAnimationFrame(() => {
-              const painted = new MessageChannel();
-              painted.port1.onmessage = () => { edit.painted = performance.now(); window.edits.push(edit); };
-              painted.port2.postMessage(0);
-            });
-          });
+          const watch = new MutationObserver(() => { edit.changed = true; });
           watch.observe(document.querySelector('[data-region=page]'), { subtree: true, childList: true, attributes: true });
+          const frame = () => requestAnimationFrame(() => {
+            if (!edit.changed) return frame();
+            watch.disconnect();
+            const painted = new MessageChannel();
+            painted.port1.onmessage = () => { edit.painted = performance.now(); window.edits.push(edit); };
+            painted.port2.postMessage(0);
+          });
+          frame();
           return answer;
         };
         """;

@@ -1,3 +1,4 @@
+using LucidLattice.Core.Caching;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Planning;
@@ -32,6 +33,11 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
 {
     /// <summary>How many drafts are kept behind the newest one. Publications are always kept.</summary>
     public const int DraftsKept = 20;
+
+    /// <summary>In bytes.</summary>
+    private const long ReadLimit = 64_000_000;
+
+    private readonly SizedCache _read = new(ReadLimit);
 
     private const string Columns = "r.id, v.version, r.draft, r.published, v.definition, v.saved_at, v.title";
 
@@ -191,12 +197,12 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
     });
 
     /// <summary>One draft that cannot be read hides no other: it is listed with the reason.</summary>
-    private static ReportEntry Entry(SqliteDataReader reader)
+    private ReportEntry Entry(SqliteDataReader reader)
     {
         int? published = reader.IsDBNull(3) ? null : reader.GetInt32(3);
         try
         {
-            var definition = ReportJson.Read(reader.GetString(4));
+            var definition = Definition(reader);
             return new ReportEntry(reader.GetString(0), definition.Title, definition.Description, reader.GetInt32(2), published,
                 reader.GetDateTime(5));
         }
@@ -207,9 +213,23 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
         }
     }
 
-    private static SavedReport Saved(SqliteDataReader reader)
+    private SavedReport Saved(SqliteDataReader reader)
         => new(reader.GetString(0), reader.GetInt32(1), reader.GetInt32(2), reader.IsDBNull(3) ? null : reader.GetInt32(3),
-            ReportJson.Read(reader.GetString(4)));
+            Definition(reader));
+
+    /// <summary>The same text is read once: each edit of a report asks for all the reports that its links lead to.</summary>
+    private ReportDefinition Definition(SqliteDataReader reader)
+    {
+        var text = reader.GetString(4);
+        return _read.Get(text, () => new ReadDefinition(ReportJson.Read(text), text.Length), CancellationToken.None).Definition;
+    }
+
+    /// <param name="Length">Of its text, in characters. Each takes two bytes in the text and up to two in what is read from it, as was
+    /// measured with the demo's reports.</param>
+    private sealed record ReadDefinition(ReportDefinition Definition, int Length) : ISized
+    {
+        public long Bytes => 4L * Length;
+    }
 
     private static (int Draft, int? Published) Head(SqliteConnection connection, string id)
     {

@@ -59,6 +59,24 @@ public class ComposeTests
                     && text.Y - text.Font.Size * 0.7 <= e.Y + e.Height);
     }
 
+    /// <summary>They are measured from its own corner, whether it is printed there or not.</summary>
+    [Fact]
+    public void The_parts_of_a_chart_are_the_same_wherever_it_stands()
+    {
+        var report = Workshop.DemoReport("route-performance");
+        var chart = report.AllElements().OfType<ChartElement>().Single(c => c.Id == "ch1");
+        var parts = Parts(chart);
+        Assert.True(parts.Count > 5);
+        Assert.All(parts, p => Assert.True(p.X >= 0 && p.Y >= 0 && p.X + p.Width <= chart.Width + 1 && p.Y + p.Height <= chart.Height + 1));
+        Assert.Equal(parts, Parts(chart with { X = 31, Y = 17 }));
+        Assert.Equal(parts, Parts(chart with { When = "1 = 2" }));
+
+        List<ChartPartView> Parts(ChartElement placed) =>
+            [.. View(report.MapAllElements(e => e.Id == placed.Id ? placed : e)).Bands.SelectMany(b => b.Charts)
+                .Single(c => c.Id == "ch1").Parts.Select(p => new ChartPartView(p.Part, R(p.X), R(p.Y), R(p.Width), R(p.Height)))];
+        static double R(double points) => Math.Round(points, 3);
+    }
+
     [Fact]
     public void Without_rows_the_bands_are_still_there()
     {

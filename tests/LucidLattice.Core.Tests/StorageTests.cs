@@ -50,6 +50,22 @@ public sealed class StorageTests : IDisposable
         Assert.Equal(("two", "2"), (_store.Draft("r")!.Definition.Title, _store.Draft("s")!.Definition.Title));
     }
 
+    /// <summary>A definition is read once for as long as its text is the same, whoever writes it.</summary>
+    [Fact]
+    public void A_definition_is_read_again_only_when_its_text_is_another()
+    {
+        _store.Create("r", Titled("one"));
+        var first = _store.Draft("r")!.Definition;
+        Assert.Same(first, _store.Draft("r")!.Definition);
+        using var elsewhere = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={_file}");
+        elsewhere.Open();
+        using var write = elsewhere.CreateCommand();
+        write.CommandText = "UPDATE report_versions SET definition = replace(definition, '\"one\"', '\"two\"')";
+        Assert.Equal(1, write.ExecuteNonQuery());
+        Assert.Equal("two", _store.Draft("r")!.Definition.Title);
+        Assert.Equal("one", first.Title);
+    }
+
     [Fact]
     public void Readers_keep_seeing_the_published_version_while_drafts_come_and_go()
     {

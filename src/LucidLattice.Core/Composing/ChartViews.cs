@@ -17,17 +17,17 @@ internal static class ChartViews
     /// <summary>More marks than these are too small to be chosen one by one.</summary>
     private const int MostChosen = 200;
 
-    public static ChartView View(ChartPlan chart, double height, Frame frame, ReportRun run, Painting on)
+    /// <param name="picture">The chart as it was drawn where the frame stands.</param>
+    public static ChartView View(ChartPicture picture, Frame frame, ReportRun run)
     {
-        var content = chart.Content(run.Data!.Charts, frame, run.Proof);
-        var (shown, raw) = (content.Numbers.Marks.Take(MostShown).ToList(), chart.Numbers(run.Data.Charts, frame));
-        var (figure, parts) = chart.Pictured(content, height, on);
+        var (chart, content) = (picture.Chart, picture.Content);
+        var (shown, raw) = (content.Numbers.Marks.Take(MostShown).ToList(), chart.Numbers(run.Data!.Charts, frame));
         return new ChartView(chart.Id, content.Id, content.Title.Text,
             [.. shown.Select(m => new MarkView(content.Spoken(m), content.Figure(m), m.Rows, content.Action(m),
                 m.Category.IsNull ? null : m.Category.Invariant, m.Label, m.SeriesIndex, content.ColorOf(m)))],
             ChartTables.Table(new DrawnChart(chart, content), MostShown), chart.PartWords,
-            [.. parts.Concat(Marks(figure, content.Id)).Select(p => new ChartPartView(p.Part, p.Area.Left, p.Area.Top, p.Area.Width,
-                p.Area.Height))],
+            [.. picture.Parts.Concat(Marks(picture.Figure, content.Id)).Select(p => new ChartPartView(
+                p.Part, p.Area.Left - picture.Left, p.Area.Top - picture.Top, p.Area.Width, p.Area.Height))],
             new Dictionary<string, string>
             {
                 ["title"] = content.Title.Text, ["subtitle"] = content.Subtitle.Text, ["note"] = content.Note.Text,

@@ -70,7 +70,6 @@ public sealed record SeriesView(string Name, string Key, int Value, string Color
 /// series or a mark with its place: <c>series 0</c>, <c>mark 3</c>.</param>
 public sealed record ChartPartView(string Part, double X, double Y, double Width, double Height);
 
-
 /// <summary>One level of the path that Compose shows.</summary>
 /// <param name="Section">The id of the section whose path it belongs to.</param>
 /// <param name="Key">The group's key, written as machines write it; null if the key is empty.</param>

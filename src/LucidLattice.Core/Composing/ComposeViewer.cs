@@ -158,10 +158,11 @@ public sealed class ComposeViewer
         private readonly List<DrawItem> _items = [];
         private readonly List<ElementView> _elements = [];
         private readonly List<ChartView> _charts = [];
+        private readonly List<ChartPicture> _pictures = [];
         private double _height;
 
         public Drawn(ComposeViewer viewer, double left, SectionPlan section, int? page) => (_viewer, _left, _section, _page, _painter) =
-            (viewer, left, section, page, viewer._run.Painter(viewer._layout, _items, viewer.PageOf));
+            (viewer, left, section, page, viewer._run.Painter(viewer._layout, _items, viewer.PageOf, pictures: _pictures));
 
         /// <param name="describe">False for rows after the first, which only show what it is like.</param>
         public void Add(PartPlan part, Frame frame, bool describe)
@@ -184,10 +185,19 @@ public sealed class ComposeViewer
                 _elements.Add(
                     new ElementView(plan.Id, part.Part.Id, _height, plan.Element.Column, _left + plan.X, _height + element.Y, plan.Width,
                     element.Height) { Printed = PrintedPlace.Of(_section, plan.Id, frame) with { Page = _page } });
-                if (plan is ChartPlan chart) _charts.Add(ChartViews.View(chart, element.Height, frame, _viewer._run, _painter.On));
+                if (plan is ChartPlan chart) DescribeChart(chart, element.Height, frame);
                 else if (plan is OwnChartPlan own && _painter.On.OwnRows(own.Id, own.Around, frame) is { } rows)
-                    _charts.Add(ChartViews.View(own.Chart, element.Height, rows, _viewer._run, _painter.On));
+                    DescribeChart(own.Chart, element.Height, rows);
             }
+        }
+
+        /// <summary>What is not printed here, since its condition says so, is described as it would be.</summary>
+        private void DescribeChart(ChartPlan chart, double height, Frame frame)
+        {
+            var (run, on) = (_viewer._run, _painter.On);
+            var picture = _pictures.Find(p => ReferenceEquals(p.Chart, chart))
+                ?? chart.Pictured(chart.Content(on.Charts, frame, on.Proof), 0, 0, height, on);
+            _charts.Add(ChartViews.View(picture, frame, run));
         }
     }
 }

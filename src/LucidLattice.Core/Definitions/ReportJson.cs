@@ -38,6 +38,12 @@ public static class ReportJson
     /// <summary>The definition as indented JSON with a stable order of properties.</summary>
     public static string Write(ReportDefinition definition) => JsonSerializer.Serialize(definition, Options);
 
+    private static readonly JsonSerializerOptions Packed = new(Options) { WriteIndented = false };
+
+    /// <summary>True if two definitions say the same.</summary>
+    public static bool AreSame(ReportDefinition one, ReportDefinition other) => ReferenceEquals(one, other)
+        || JsonSerializer.SerializeToUtf8Bytes(one, Packed).AsSpan().SequenceEqual(JsonSerializer.SerializeToUtf8Bytes(other, Packed));
+
     /// <summary>One element as JSON, by which it can be compared with another.</summary>
     public static string WriteElement(Element element) => JsonSerializer.Serialize(element, Options);
 

@@ -82,7 +82,7 @@ public static class Mending
             changed = changed.MapRowExpressions(dataset.Id, (at, text) => at.Id != place ? text
                 : FieldNames.Mended(text, dataset.Fields, meant));
         }
-        return changed == report || ReportJson.Write(changed) == ReportJson.Write(report) ? null : changed;
+        return ReportJson.AreSame(changed, report) ? null : changed;
     }
 
     /// <summary>All columns narrower by the same share, so that they fit.</summary>

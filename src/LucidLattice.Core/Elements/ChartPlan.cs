@@ -60,8 +60,9 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
     public override void Paint(PlacedElement placed, Painting on)
     {
         if (!on.Begins(placed)) return;
-        on.Items.Add(ChartDrawing.Draw(
-            Type, Content(on.Charts, on.Frame, on.Proof), on.Left + X, on.At(placed.Y), Width, placed.Height, on.Typesetter, on.Culture));
+        var picture = Pictured(Content(on.Charts, on.Frame, on.Proof), on.Left + X, on.At(placed.Y), placed.Height, on);
+        on.Items.Add(picture.Figure);
+        on.Pictures?.Add(picture);
     }
 
     /// <summary>The picture of no rows.</summary>
@@ -77,11 +78,11 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
         Frame = Definition.Frame, Action = _ => null,
     };
 
-    /// <summary>The picture in a frame of this height, and where its parts are.</summary>
-    public (FigureItem Figure, IReadOnlyList<(string Part, Area Area)> Parts) Pictured(ChartContent content, double height, Painting on)
+    /// <summary>The picture in a frame of this height with its upper left corner at (left, top).</summary>
+    public ChartPicture Pictured(ChartContent content, double left, double top, double height, Painting on)
     {
-        var figure = ChartDrawing.Draw(Type, content, 0, 0, Width, height, on.Typesetter, on.Culture, out var parts);
-        return (figure, parts);
+        var figure = ChartDrawing.Draw(Type, content, left, top, Width, height, on.Typesetter, on.Culture, out var parts);
+        return new ChartPicture(this, content, figure, parts, left, top);
     }
 
     /// <summary>The numbers for the group in which the frame stands.</summary>
@@ -189,6 +190,12 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
             ? null
             : Link!.ActionOfPart(Clicked(category.HasKey ? OrEmpty(category.Key) : category.Key, category.Keys, numbers), frame, proof);
 }
+
+/// <summary>A chart as it is drawn at one place.</summary>
+/// <param name="Parts">The parts of it that an author can choose, and where they are, in the measure of the figure.</param>
+/// <param name="Left">Where its frame begins.</param>
+public sealed record ChartPicture(ChartPlan Chart, ChartContent Content, FigureItem Figure, IReadOnlyList<(string Part, Area Area)> Parts,
+    double Left, double Top);
 
 /// <summary>A chart that draws rows of its own: those that belong to the row or the group around it.</summary>
 /// <param name="Chart">As it stands among its own rows.</param>

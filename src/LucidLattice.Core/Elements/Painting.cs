@@ -26,6 +26,9 @@ public sealed record Painting(ITypesetter Typesetter, CultureInfo Culture, IRead
     /// <summary>The page on which a group of a level of a tree begins; null while that is not known.</summary>
     public Func<Grouping.GroupTree, int, int, int?> PageOf { get; init; } = (_, _, _) => null;
 
+    /// <summary>Gets every chart that is drawn, for whoever describes it afterwards; null where nobody does.</summary>
+    public List<ChartPicture>? Pictures { get; init; }
+
     /// <summary>The left edge of the section on the page.</summary>
     public double Left { get; init; }
 

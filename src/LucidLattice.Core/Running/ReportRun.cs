@@ -121,11 +121,11 @@ public sealed class ReportRun : ISized
     /// <summary>Paints band parts of this run.</summary>
     /// <param name="pageOf">The page on which a group begins; null asks the pages of this run.</param>
     public PartPainter Painter(PartLayout layout, List<DrawItem> items, Func<Grouping.GroupTree, int, int, int?>? pageOf = null,
-        PageRoles? roles = null)
+        PageRoles? roles = null, List<ChartPicture>? pictures = null)
         => new(layout, new Painting(_typesetter, Languages.Culture(Report.Language), Data!.Charts, Proof, items)
         {
             Frame = new(), OwnRows = Data.OwnRows, Figures = id => Data.Crosstabs.GetValueOrDefault(id), PageOf = pageOf ?? PageOf,
-            OpenName = OpenName,
+            OpenName = OpenName, Pictures = pictures,
         }, roles);
 
     /// <summary>What tells a group from all others, for whoever opens it.</summary>

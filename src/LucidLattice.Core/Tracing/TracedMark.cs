@@ -29,8 +29,8 @@ internal sealed record TracedMark(ChartContent Content, Mark Mark, string Figure
                 return new LinkAction($"{asked.Count - 1}", "", Definitions.OpenIn.Here, new Dictionary<string, string>());
             },
         };
-        var (figure, _) = chart.Pictured(drawn, chart.Element.Height,
-            new Painting(typesetter, Values.Languages.Culture(run.Report.Language), run.Data.Charts, null, []) { Frame = frame });
+        var figure = chart.Pictured(drawn, 0, 0, chart.Element.Height,
+            new Painting(typesetter, Values.Languages.Culture(run.Report.Language), run.Data.Charts, null, []) { Frame = frame }).Figure;
         if (Regions(figure.Items).FirstOrDefault(r => r.Id == name || r.Label == name) is not { Action: { } action } region) return null;
         var found = asked[int.Parse(action.Report, System.Globalization.CultureInfo.InvariantCulture)];
         return new TracedMark(content, found, region.Figure, RowsOf(data, chart, found, frame));

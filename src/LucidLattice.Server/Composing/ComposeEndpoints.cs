@@ -158,7 +158,7 @@ public static class ComposeEndpoints
         var bands = view.Bands.Select((b, i) => new ComposeBand(
             b.Section, b.Depth, b.Place.Kind, b.Place.Level, b.Name, b.Printed, b.Left, b.Height, SvgWriter.Write(b.Drawing, $"b{i}-"),
             b.Elements, b.Charts)).ToList();
-        var changed = request.Edits is { Count: > 0 } && ReportJson.Write(definition) != ReportJson.Write(request.Definition);
+        var changed = request.Edits is { Count: > 0 } && !ReportJson.AreSame(definition, request.Definition);
         return new ComposeResponse(definition, changed, view.Sheet, bands, view.Vantage, view.Rows,
             [.. run.Problems.Select(p => Mending.Looked(p, definition))],
             ParameterInfo.Describe(run),

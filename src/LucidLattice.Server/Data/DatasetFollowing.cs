@@ -95,7 +95,7 @@ public sealed class DatasetFollowing(AppData data)
         for (var attempt = 0; ; attempt++)
         {
             var changed = change(report.Definition);
-            if (ReportJson.Write(changed) == ReportJson.Write(report.Definition)) return false;
+            if (ReportJson.AreSame(changed, report.Definition)) return false;
             try
             {
                 data.Reports.SaveDraft(report.Id, report.Draft, changed);

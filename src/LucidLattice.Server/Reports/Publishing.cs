@@ -105,7 +105,7 @@ public sealed class Publishing(AppData data, ReportEngine engine)
             {
                 Carries = [.. link.Carries.Select(c => names.TryGetValue(c.Parameter, out var name) ? c with { Parameter = name } : c)],
             });
-            if (ReportJson.Write(followed) == ReportJson.Write(report.Definition)) continue;
+            if (ReportJson.AreSame(followed, report.Definition)) continue;
             var saved = data.Reports.SaveDraft(report.Id, report.Draft, followed);
             if (report.Published == report.Draft) data.Reports.Publish(report.Id, saved);
         }

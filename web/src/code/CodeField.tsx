@@ -74,6 +74,10 @@ export default function CodeField({ label, value, onChange, onSubmit, completion
       height={height}
       theme="light"
       autoFocus={!whole}
+      // An expression is written anew more often than it is added to.
+      onCreateEditor={(view) => {
+        if (!whole) view.dispatch({ selection: { anchor: 0, head: view.state.doc.length }, scrollIntoView: true });
+      }}
       indentWithTab={false}
       basicSetup={{
         lineNumbers: whole,

@@ -1,17 +1,16 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
-import { memo, useMemo } from 'react';
+import { useMemo } from 'react';
 import { listReportsQueryKey } from '../api/generated/@tanstack/react-query.gen';
 import type { ReportDefinition } from '../api/generated';
 import { undoTyped, useUndoKeys } from '../sentence/useUndoKeys';
-import { useSettled } from '../shell/afterPaint';
 import { BarButton } from '../shell/BarButton';
 import { ModeSwitch } from '../shell/ModeSwitch';
 import { TopBar } from '../shell/TopBar';
 import { UndoButtons } from '../shell/UndoButtons';
 import { useCommand } from './commands';
 import { composeShortcuts } from './composeShortcuts';
-import { useCompose, type SessionState } from './composeStore';
+import { useCompose } from './composeStore';
 import { ConcernsDialog } from './ConcernsDialog';
 import { stepName } from './stepNames';
 
@@ -24,19 +23,18 @@ const savingWords = {
 
 const nameOf = (before?: ReportDefinition, after?: ReportDefinition) => (before && after ? stepName(before, after) : '');
 
-type Shown = Pick<SessionState, 'past' | 'future' | 'definition' | 'saving' | 'published' | 'version'>;
-
-/** The bar of Compose: how the report stands, its undo, and publishing. It follows the page by a moment. */
+/** The bar of Compose: how the report stands, its undo, and publishing. */
 export function ComposeBar({ id }: { id: string }) {
-  const { undo, redo } = useCompose('undo', 'redo');
-  const now = useCompose('past', 'future', 'definition', 'saving', 'published', 'version');
-  useUndoKeys(() => void undo(), now.future.length ? () => void redo() : undefined);
-  return <Bar id={id} shown={useSettled(now)} />;
-}
-
-const Bar = memo(function Bar({ id, shown }: { id: string; shown: Shown }) {
-  const { past, future, definition, saving, published, version } = shown;
+  const { past, future, definition, saving, published, version } = useCompose(
+    'past',
+    'future',
+    'definition',
+    'saving',
+    'published',
+    'version',
+  );
   const { undo, redo, publish } = useCompose('undo', 'redo', 'publish');
+  useUndoKeys(() => void undo(), future.length ? () => void redo() : undefined);
   const undoes = useMemo(() => nameOf(past.at(-1), definition), [past, definition]);
   const redoes = useMemo(() => nameOf(definition, future[0]), [definition, future]);
   const { enqueueSnackbar } = useSnackbar();
@@ -76,4 +74,4 @@ const Bar = memo(function Bar({ id, shown }: { id: string; shown: Shown }) {
       />
     </>
   );
-});
+}

@@ -11,7 +11,7 @@ import { CommandList } from './CommandList';
 import { ComposeBar } from './ComposeBar';
 import { ComposeDrag } from './ComposeDrag';
 import { ComposeStatus } from './ComposeStatus';
-import { openReport, useCompose } from './composeStore';
+import { AfterPage, openReport, useCompose } from './composeStore';
 import { ComposeStrip } from './ComposeStrip';
 import { ConflictBar } from './ConflictBar';
 import { DataList } from './DataList';
@@ -47,21 +47,23 @@ export function ComposePage() {
     setSearch({}, { replace: true });
   }, [wanted, opened, setSearch]);
   return (
-    <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
-      <Silent />
-      <ComposeBar id={id} />
-      <Main sx={{ flexDirection: 'column' }}>
-        {missing ? (
-          <Message problem title="The report cannot be opened">
-            {missing}
-          </Message>
-        ) : opened ? (
-          <Panes />
-        ) : (
-          <Message title="Opening…" />
-        )}
-      </Main>
-    </Box>
+    <AfterPage value>
+      <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
+        <Silent />
+        <ComposeBar id={id} />
+        <Main sx={{ flexDirection: 'column' }}>
+          {missing ? (
+            <Message problem title="The report cannot be opened">
+              {missing}
+            </Message>
+          ) : opened ? (
+            <Panes />
+          ) : (
+            <Message title="Opening…" />
+          )}
+        </Main>
+      </Box>
+    </AfterPage>
   );
 }
 
@@ -103,7 +105,9 @@ function Panes() {
                 <DataList onExchange={exchange} />
               </PanePlace>
               <PanePlace name="page" grow>
-                <Paper dragging={isDragging} />
+                <AfterPage value={false}>
+                  <Paper dragging={isDragging} />
+                </AfterPage>
               </PanePlace>
               <BusyNote />
               <PanePlace name="settings">

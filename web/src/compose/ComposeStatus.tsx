@@ -1,19 +1,17 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Popover } from '../shell/whenOpen';
-import { memo, useEffect, useState } from 'react';
-import { useSettled } from '../shell/afterPaint';
+import { useEffect, useState } from 'react';
 import { count, numbers } from '../shell/count';
 import { StatusBar } from '../shell/StatusBar';
 import { color } from '../theme/tokens';
-import { useCompose, type SessionState } from './composeStore';
+import { useCompose } from './composeStore';
 import { findElement, findLevel } from './definition';
 import { ZoomControl } from './ZoomControl';
 
-/** Counts at the bottom, and what is wrong with the report. They follow the page by a moment. */
-export const ComposeStatus = () => <Status shown={useSettled(useCompose('view', 'pageCount'))} />;
-
-const Status = memo(function Status({ shown: { view, pageCount } }: { shown: Pick<SessionState, 'view' | 'pageCount'> }) {
+/** Counts at the bottom, and what is wrong with the report. */
+export function ComposeStatus() {
+  const { view, pageCount } = useCompose('view', 'pageCount');
   const { select, edit } = useCompose.getState();
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const problems = view?.problems ?? [];
@@ -113,4 +111,4 @@ const Status = memo(function Status({ shown: { view, pageCount } }: { shown: Pic
       </Popover>
     </>
   );
-});
+}

@@ -15,6 +15,57 @@ export const slotWidth = 22;
 /** The page's upper padding, above its first band. */
 const offset = 14;
 
+/** The looks of rails: there are many of them, and each edit draws them anew, so they share their rules. */
+const looks = {
+  position: 'relative',
+  flex: 'none',
+  '& .rail': {
+    position: 'absolute',
+    font: 'inherit',
+    width: slotWidth - 4,
+    p: 0,
+    cursor: 'pointer',
+    bgcolor: 'transparent',
+    border: 0,
+    borderLeft: '3px solid currentColor',
+    touchAction: 'none',
+  },
+  '& .rail.level': { cursor: 'ew-resize' },
+  '& .rail::before, & .rail::after': { content: '""', position: 'absolute', left: 0, width: 7, height: 3, bgcolor: 'currentColor' },
+  '& .rail::before': { top: 0 },
+  '& .rail::after': { bottom: 0 },
+  '& .rail[aria-pressed=true]': { bgcolor: color.mainTint },
+  '& .rail:hover': { bgcolor: color.panel },
+  '& .rail > span': {
+    position: 'absolute',
+    left: 2,
+    top: '50%',
+    writingMode: 'vertical-rl',
+    textOrientation: 'sideways',
+    transform: 'translateY(-50%) rotate(180deg)',
+    whiteSpace: 'nowrap',
+    overflow: 'hidden',
+    textOverflow: 'ellipsis',
+    fontSize: 11,
+    bgcolor: color.panel,
+    py: 0.25,
+  },
+  '& .add-level': {
+    position: 'absolute',
+    width: 20,
+    height: 20,
+    p: 0,
+    font: 'inherit',
+    fontSize: 15,
+    lineHeight: '16px',
+    cursor: 'pointer',
+    color: color.main,
+    bgcolor: color.paper,
+    border: `1px solid ${color.line}`,
+    borderRadius: 1,
+  },
+} as const;
+
 /** How groups nest: one bracket a level, with its name and how often it is printed. A bracket is the handle of its level. */
 export function Rails({ rails, heights, width }: { rails: Rail[]; heights: number[]; width: number }) {
   const { definition, selection, select, edit } = useCompose('definition', 'selection', 'select', 'edit');
@@ -43,106 +94,60 @@ export function Rails({ rails, heights, width }: { rails: Rail[]; heights: numbe
           : { kind: 'report' },
     );
   return (
-    <Box role="group" aria-label="Levels" data-region="levels" sx={{ position: 'relative', flex: 'none' }} style={{ width }}>
+    <Box role="group" aria-label="Levels" data-region="levels" sx={looks} style={{ width }}>
       {rails.map((rail) => {
         const { level } = rail;
         const on = level !== null && selection.kind === 'level' && selection.id === level.id;
         return (
-          <Box
-            component="button"
+          <button
             type="button"
+            className={level ? 'rail level' : 'rail'}
             key={`${rail.section.id} ${rail.slot}`}
             aria-label={`${rail.name} ${rail.note}: ${level ? 'a level, ' : ''}printed ${spoken(rail.note)}`}
             data-rail={level?.id}
             aria-pressed={on}
             title={level ? `${rail.name}: click for its settings, drag sideways to reorder` : rail.name}
             onClick={() => pick(rail)}
-            onPointerDown={(e: React.PointerEvent) => {
+            onPointerDown={(e) => {
               if (!level) return;
               start.current = e.clientX;
               setDrag({ id: level.id, by: 0 });
               e.currentTarget.setPointerCapture(e.pointerId);
             }}
-            onPointerMove={(e: React.PointerEvent) => {
+            onPointerMove={(e) => {
               if (drag) setDrag({ ...drag, by: e.clientX - start.current });
             }}
             onPointerUp={() => finish(rail)}
-            sx={{
-              position: 'absolute',
-              font: 'inherit',
-              width: slotWidth - 4,
-              p: 0,
-              cursor: level ? 'ew-resize' : 'pointer',
-              bgcolor: on ? color.mainTint : 'transparent',
-              border: 0,
-              borderLeft: `3px solid ${rail.tone}`,
-              touchAction: 'none',
-              '&::before, &::after': { content: '""', position: 'absolute', left: 0, width: 7, height: 3, bgcolor: rail.tone },
-              '&::before': { top: 0 },
-              '&::after': { bottom: 0 },
-              '&:hover': { bgcolor: color.panel },
-            }}
             style={{
               left: rail.slot * slotWidth + (level && drag?.id === level.id ? drag.by : 0),
               top: top(rail),
               height: Math.max(18, height(rail)),
+              color: rail.tone,
             }}
           >
-            <Box
-              component="span"
-              sx={{
-                position: 'absolute',
-                left: 2,
-                top: '50%',
-                writingMode: 'vertical-rl',
-                textOrientation: 'sideways',
-                transform: 'translateY(-50%) rotate(180deg)',
-                whiteSpace: 'nowrap',
-                overflow: 'hidden',
-                textOverflow: 'ellipsis',
-                fontSize: 11,
-                color: rail.tone,
-                bgcolor: color.panel,
-                py: 0.25,
-              }}
-              style={{ maxHeight: room(rail) }}
-            >
+            <span style={{ maxHeight: room(rail) }}>
               <b>{rail.name}</b> {rail.note}
-            </Box>
-          </Box>
+            </span>
+          </button>
         );
       })}
       {rails
         .filter((r) => !r.level && !r.isRows)
         .map((rail) => (
-          <Box
-            component="button"
+          <button
             type="button"
+            className="add-level"
             key={rail.section.id}
             aria-label={rail.section === rails[0].section ? 'Add a level' : `Add a level to ${rail.section.id}`}
             title="Group the rows by one more field"
-            onClick={(e: React.MouseEvent<HTMLElement>) => setAdding({ anchor: e.currentTarget, section: rail.section })}
-            sx={{
-              position: 'absolute',
-              width: 20,
-              height: 20,
-              p: 0,
-              font: 'inherit',
-              fontSize: 15,
-              lineHeight: '16px',
-              cursor: 'pointer',
-              color: color.main,
-              bgcolor: color.paper,
-              border: `1px solid ${color.line}`,
-              borderRadius: 1,
-            }}
+            onClick={(e) => setAdding({ anchor: e.currentTarget, section: rail.section })}
             style={{
               left: (rail.slot + 1) * slotWidth - (rail.slot && slotWidth),
               top: top(rail) + height(rail) + (rail.slot === 0 ? 10 : -16),
             }}
           >
             +
-          </Box>
+          </button>
         ))}
       <Menu
         open={adding !== undefined}

@@ -1,3 +1,4 @@
+import { createContext, useContext } from 'react';
 import { create, useStore } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
 import { takeTyped } from '../sentence/useDraft';
@@ -30,6 +31,9 @@ export function openReport(id: string): Promise<void> {
   return sessionOf(id).getState().open();
 }
 
+/** What is in it follows the page: it is drawn anew once the page itself is painted. */
+export const AfterPage = createContext(false);
+
 /** What a component shows of the report that is composed, by name or as it works it out; it is drawn anew when that changes. */
 export function useCompose<T>(select: (state: SessionState) => T): T;
 export function useCompose<K extends keyof SessionState>(...names: K[]): Pick<SessionState, K>;
@@ -37,7 +41,9 @@ export function useCompose(...asked: unknown[]) {
   const id = current((s) => s.id);
   const pick = (state: SessionState) => Object.fromEntries((asked as (keyof SessionState)[]).map((name) => [name, state[name]]));
   const picked = useShallow(pick);
-  return useStore(sessionOf(id), typeof asked[0] === 'function' ? (asked[0] as (state: SessionState) => unknown) : picked);
+  const session = sessionOf(id);
+  const store = useContext(AfterPage) ? session.settled : session;
+  return useStore(store, typeof asked[0] === 'function' ? (asked[0] as (state: SessionState) => unknown) : picked);
 }
 
 useCompose.getState = (): SessionState => sessionOf(current.getState().id).getState();

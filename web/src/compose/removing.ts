@@ -14,7 +14,10 @@ export function removeItems(ids: string[]) {
     .map((e) => e.id);
   const next = besides(new Set(gone));
   holdSettings(edit({ type: 'remove', ids }));
-  select({ kind: 'report' });
-  if (next) next.focus();
-  else enterRegion('page');
+  // The edit is on its way before anything is drawn.
+  setTimeout(() => {
+    select({ kind: 'report' });
+    if (next) next.focus();
+    else enterRegion('page');
+  });
 }

@@ -1,6 +1,5 @@
 import { useEffect, useRef } from 'react';
 import { announce } from '../focus/announce';
-import { afterPaint } from '../shell/afterPaint';
 import { useCompose } from './composeStore';
 import { stepName } from './stepNames';
 
@@ -15,7 +14,6 @@ export function useSaidSteps() {
     before.current = definition && { past: past.length, now: definition };
     if (!was?.now || !definition || was.now === definition || was.now.title === undefined) return;
     const [isUndone, from] = [past.length < was.past, was.now];
-    // After the page is painted, which is what most people wait for.
-    return afterPaint(() => announce(isUndone ? `Undone: ${stepName(definition, from)}.` : sentence(stepName(from, definition))));
+    announce(isUndone ? `Undone: ${stepName(definition, from)}.` : sentence(stepName(from, definition)));
   }, [past.length, future.length, definition]);
 }

@@ -17,6 +17,7 @@ import { Main } from '../shell/Main';
 import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
+import { useRemoved } from '../shell/useRemoved';
 import { Unreadable } from '../shell/Unreadable';
 import { color } from '../theme/tokens';
 import { Databases } from './databases/Databases';
@@ -34,6 +35,7 @@ export function DataPage() {
   const navigate = useNavigate();
   const client = useQueryClient();
   const { enqueueSnackbar } = useSnackbar();
+  const removed = useRemoved();
   const datasets = useQuery(listDatasetsOptions());
   const databases = useQuery(listDatabasesOptions());
   const broken = useQuery(datasetProblems);
@@ -69,13 +71,7 @@ export function DataPage() {
     api.removeDataset(id).then(async () => {
       setLeaving(undefined);
       await refresh();
-      enqueueSnackbar(`“${name}” is deleted.`, {
-        action: () => (
-          <Button size="small" sx={{ color: color.paper }} onClick={() => void api.restoreDataset(id).then(refresh, fail)}>
-            Undo
-          </Button>
-        ),
-      });
+      removed(name, `“${name}” is deleted.`, `[data-dataset="${id}"]`, () => api.restoreDataset(id).then(refresh));
     }, fail);
   const report = (id: string) => api.create({ dataset: id }).then((made) => navigate(`/compose/${made.id}`), fail);
   const shown = datasets.data?.filter((d) => isWanted(d, wanted)) ?? [];
@@ -160,6 +156,7 @@ export function DataPage() {
                   component="article"
                   key={id}
                   aria-label={definition.name}
+                  data-dataset={id}
                   sx={{
                     p: 1.5,
                     bgcolor: color.paper,

@@ -4,8 +4,11 @@ import { canFocus, focusOn, tabStops } from './tabbable';
 /** Where the focus was last in each region. */
 const last = new WeakMap<Element, HTMLElement>();
 
-/** The regions of a screen, in its order: what carries `data-region`. */
-const regions = () => [...document.querySelectorAll<HTMLElement>('[data-region]')].filter((r) => r.getClientRects().length > 0);
+/** The regions of a screen, in its order: what carries `data-region`, and messages that offer something. */
+const regions = () =>
+  [...document.querySelectorAll<HTMLElement>('[data-region], .notistack-SnackbarContainer:has(button)')].filter(
+    (r) => r.getClientRects().length > 0,
+  );
 
 export const regionOf = (element: Element | null): HTMLElement | null => element?.closest<HTMLElement>('[data-region]') ?? null;
 

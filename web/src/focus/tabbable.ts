@@ -14,6 +14,12 @@ export const canFocus = (element: Element): element is HTMLElement | SVGElement 
 export const tabStops = (root: ParentNode): (HTMLElement | SVGElement)[] =>
   [...root.querySelectorAll(kinds)].filter((e): e is HTMLElement => canFocus(e) && (e as HTMLElement).tabIndex >= 0);
 
+/** Gives the focus to the next tab stop of the page from here, as Tab does; backwards with -1. */
+export function goOnFrom(here: Element, by: 1 | -1 = 1) {
+  const stops = tabStops(document);
+  stops[stops.indexOf(here as HTMLElement) + by]?.focus();
+}
+
 /** Gives something the focus, whether Tab stops there or not. */
 export function focusOn(element: HTMLElement | SVGElement | null | undefined): boolean {
   if (!element) return false;

@@ -26,6 +26,7 @@ import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { toldApart } from '../shell/twins';
+import { useRemoved } from '../shell/useRemoved';
 import { color } from '../theme/tokens';
 import { GuidedStart } from './GuidedStart';
 import { NewReportPanel } from './NewReportPanel';
@@ -34,7 +35,8 @@ import { ReportCard } from './ReportCard';
 /** All reports, with a small live first page each. */
 export function LibraryPage() {
   const client = useQueryClient();
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const { enqueueSnackbar } = useSnackbar();
+  const removed = useRemoved();
   const reports = useQuery(listReportsOptions());
   const [wanted, setWanted] = useState('');
   const [creating, setCreating] = useState(false);
@@ -56,21 +58,14 @@ export function LibraryPage() {
     else await remove(report);
   };
   const remove = async (report: ReportEntry) => {
-    await api.remove(report.id).then(reload, failed);
-    enqueueSnackbar(`“${report.title}” was deleted.`, {
-      action: (key) => (
-        <Button
-          sx={{ color: '#fff' }}
-          onClick={() => {
-            closeSnackbar(key);
-            void api.restore(report.id).then(reload, failed);
-          }}
-        >
-          Undo
-        </Button>
-      ),
-      autoHideDuration: 12_000,
-    });
+    try {
+      await api.remove(report.id);
+    } catch (error) {
+      failed(error as Error);
+      return;
+    }
+    removed(report.title, `“${report.title}” was deleted.`, `[data-report="${report.id}"]`, () => api.restore(report.id).then(reload));
+    await reload();
   };
   const copy = async ({ id, title }: ReportEntry) => {
     try {
@@ -209,7 +204,7 @@ export function LibraryPage() {
           {all.length > 0 && shown.length === 0 && (
             <Message title="Nothing found">No report has “{wanted}” in its title or description.</Message>
           )}
-          <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(240px, 300px))', gap: 2, alignItems: 'start' }}>
+          <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(270px, 1fr))', gap: 2, alignItems: 'start' }}>
             {shown.map((report) => (
               <ReportCard
                 key={report.id}

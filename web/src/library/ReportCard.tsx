@@ -2,12 +2,15 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import InputBase from '@mui/material/InputBase';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { api } from '../api/client';
 import type { ReportEntry } from '../api/generated';
 import { Unreadable } from '../shell/Unreadable';
 import { color } from '../theme/tokens';
+
+/** How long until a first page that is being made is asked for again, in milliseconds. */
+const again = 1500;
 
 /** One report: its first page as it is now, its name, and what can be done with it. */
 export function ReportCard({
@@ -26,6 +29,8 @@ export function ReportCard({
   onDelete: () => void;
 }) {
   const [naming, setNaming] = useState<string>();
+  const rename = useRef<HTMLButtonElement>(null);
+  const dropped = useRef(false);
   const open = report.published === null ? `/compose/${report.id}` : `/read/${report.id}`;
   if (report.unreadable)
     return (
@@ -35,14 +40,20 @@ export function ReportCard({
         </Button>
       </Unreadable>
     );
-  const finish = (keep: boolean) => {
-    if (keep && naming?.trim() && naming.trim() !== report.title) onRename(naming.trim());
+  /** However the field is left, its name is taken, but for Escape. */
+  const finish = () => {
+    if (!dropped.current && naming?.trim() && naming.trim() !== report.title) onRename(naming.trim());
     setNaming(undefined);
+  };
+  const leave = (drop: boolean) => {
+    dropped.current = drop;
+    rename.current?.focus();
   };
   return (
     <Box
       component="article"
       aria-label={report.title}
+      data-report={report.id}
       sx={{
         bgcolor: color.paper,
         border: `1px solid ${color.line}`,
@@ -82,10 +93,16 @@ export function ReportCard({
             value={naming}
             inputProps={{ 'aria-label': 'New name' }}
             onChange={(e) => setNaming(e.target.value)}
-            onBlur={() => finish(true)}
+            onFocus={(e) => {
+              dropped.current = false;
+              e.target.select();
+            }}
+            onBlur={finish}
             onKeyDown={(e) => {
-              if (e.key === 'Enter') finish(true);
-              if (e.key === 'Escape') finish(false);
+              if (e.key !== 'Enter' && e.key !== 'Escape') return;
+              // Or the button that gets the focus would be pressed by the same key.
+              e.preventDefault();
+              leave(e.key === 'Escape');
             }}
             sx={{ fontSize: 14, fontWeight: 700, border: `1px solid ${color.main}`, borderRadius: 1, px: 0.5, height: 26 }}
           />
@@ -104,7 +121,9 @@ export function ReportCard({
           <Button component={Link} to={`/compose/${report.id}`}>
             Compose
           </Button>
-          <Button onClick={() => setNaming(report.title)}>Rename</Button>
+          <Button ref={rename} onClick={() => setNaming(report.title)}>
+            Rename
+          </Button>
           <Button onClick={onCopy}>Copy</Button>
           <Button onClick={onDelete} color="inherit">
             Delete
@@ -124,10 +143,16 @@ function FirstPage({ report }: { report: ReportEntry }) {
         .filter((p) => p.code === 'parameter-required')
         .map((p) => run.parameters.find((q) => q.name === p.place)?.caption);
       if (run.state !== 'ready')
-        return { svg: '', note: asks.length ? `Asks for ${asks.join(' and ')} first.` : (run.problems[0]?.message ?? 'Being made…') };
-      return { svg: await api.page(run.id, '', 1, '', signal), note: '' };
+        return {
+          svg: '',
+          note: asks.length ? `Asks for ${asks.join(' and ')} first.` : (run.problems[0]?.message ?? 'Being made…'),
+          isLate: run.problems.length === 0,
+        };
+      return { svg: await api.page(run.id, '', 1, '', signal), note: '', isLate: false };
     },
     staleTime: 60_000,
+    // What takes long is asked for again until it is there.
+    refetchInterval: (query) => (query.state.data?.isLate ? again : false),
   });
   if (!page.data?.svg) return <Box sx={{ p: 2, color: color.muted, fontSize: 12 }}>{page.data?.note ?? page.error?.message ?? ''}</Box>;
   return (

@@ -6,6 +6,7 @@ import { Menu, Popover } from '../shell/whenOpen';
 import { useState } from 'react';
 import { ExpressionEditor } from '../code/ExpressionEditor';
 import { color } from '../theme/tokens';
+import { goOnFrom } from '../focus/tabbable';
 import { BlankWord, type Tone } from './BlankWord';
 import { useTyped } from './useDraft';
 
@@ -65,6 +66,14 @@ export function Blank({
     if (reason === 'backdropClick' && typing !== undefined && typing !== (typed ?? '')) pick(typing);
     else close();
   };
+  // Where there is nothing else to go to, Tab takes what is typed, and goes on behind the blank.
+  const goOn = (e: React.KeyboardEvent) => {
+    if (e.key !== 'Tab' || e.defaultPrevented || other || !anchor) return;
+    e.preventDefault();
+    leave(e, 'backdropClick');
+    // The picker gives the focus back to its word first.
+    setTimeout(() => goOnFrom(anchor, e.shiftKey ? -1 : 1));
+  };
   const open = (element: HTMLElement) => {
     setAnchor(element);
     setTyping(choices ? undefined : (typed ?? ''));
@@ -76,7 +85,13 @@ export function Blank({
         {children}
       </BlankWord>
       {startTyping ? (
-        <Popover open={anchor !== null} anchorEl={anchor} onClose={leave} anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}>
+        <Popover
+          open={anchor !== null}
+          anchorEl={anchor}
+          onClose={leave}
+          onKeyDown={goOn}
+          anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        >
           {expression ? (
             <Box
               sx={{ width: 380, p: 1 }}
@@ -98,6 +113,7 @@ export function Blank({
               multiline
               value={typing ?? ''}
               inputProps={{ 'aria-label': label }}
+              onFocus={(e) => e.target.select()}
               onChange={(e) => setTyping(e.target.value)}
               onKeyDown={(e) => {
                 if (e.key === 'Enter' && !e.shiftKey) {

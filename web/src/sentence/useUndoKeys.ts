@@ -12,7 +12,7 @@ export function useUndoKeys(undo: (() => void) | undefined, redo: (() => void) |
   newest.current = { undo, redo };
   useEffect(() => {
     const press = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.altKey) return;
+      if (e.defaultPrevented || !(e.ctrlKey || e.metaKey) || e.altKey) return;
       const key = e.key.toLowerCase();
       const back = key === 'z' && !e.shiftKey;
       if (!back && key !== 'y' && key !== 'z') return;

@@ -8,6 +8,7 @@ import { findElement } from '../definition';
 import { createExchange } from './exchange';
 import { newest } from './newest';
 import { rebased } from './rebased';
+import { settledOf } from './settled';
 import type { Change, SessionState } from './types';
 import { forgetUnsaved, keepUnsaved, readUnsaved } from './unsaved';
 
@@ -20,6 +21,8 @@ const retryDelay = 5000;
 export interface Session extends StoreApi<SessionState> {
   /** Keeps in the browser what the server does not have yet, before the page is left. */
   keep: () => void;
+  /** The same for what follows the page by a moment. */
+  settled: StoreApi<SessionState>;
 }
 
 const same = (one?: ReportDefinition, other?: ReportDefinition) => JSON.stringify(one) === JSON.stringify(other);
@@ -269,5 +272,5 @@ export function createSession(id: string): Session {
     keepUnsaved(id, { version, definition: left.now, edits: gestures.flat(), sent });
   };
 
-  return Object.assign(store, { keep });
+  return Object.assign(store, { keep, settled: settledOf(store) });
 }

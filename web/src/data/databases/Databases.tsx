@@ -7,6 +7,7 @@ import { listDatabasesOptions, listDatabasesQueryKey } from '../../api/generated
 import { api } from '../../api/client';
 import type { CsvPreview } from '../../api/generated';
 import { count } from '../../shell/count';
+import { useRemoved } from '../../shell/useRemoved';
 import { color } from '../../theme/tokens';
 import { CsvPanel } from './CsvPanel';
 import { isCsv, isSpreadsheet, previewed } from './files';
@@ -19,6 +20,7 @@ import { tableWords } from '../tableWords';
 export function Databases({ onStart }: { onStart: (database: string, table: string) => void }) {
   const client = useQueryClient();
   const { enqueueSnackbar } = useSnackbar();
+  const removed = useRemoved();
   const databases = useQuery(listDatabasesOptions());
   const file = useRef<HTMLInputElement>(null);
   const [csv, setCsv] = useState<{ file: File; preview: CsvPreview }>();
@@ -96,13 +98,9 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
     try {
       await api.forgetDatabase(name);
       await refresh();
-      enqueueSnackbar(`“${name}” is forgotten${isOwn(name) ? '' : '; its file stays'}.`, {
-        action: () => (
-          <Button size="small" sx={{ color: color.paper }} onClick={() => void api.restoreDatabase(name).then(refresh, fail)}>
-            Undo
-          </Button>
-        ),
-      });
+      removed(name, `“${name}” is forgotten${isOwn(name) ? '' : '; its file stays'}.`, `[data-database=${JSON.stringify(name)}]`, () =>
+        api.restoreDatabase(name).then(refresh),
+      );
     } catch (error) {
       fail(error as Error);
     }
@@ -202,7 +200,7 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
         </Box>
       )}
       {databases.data?.map((database) => (
-        <Box key={database.name} component="section" aria-label={database.name} sx={{ mb: 1.5 }}>
+        <Box key={database.name} component="section" aria-label={database.name} data-database={database.name} sx={{ mb: 1.5 }}>
           <Box sx={{ display: 'flex', alignItems: 'center' }}>
             <Box sx={{ fontWeight: 600, flex: 1 }}>
               {database.name}

@@ -1,13 +1,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useSnackbar } from 'notistack';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { api } from '../../api/client';
 import type { DataType, DatasetView, DateEncoding, FieldKind } from '../../api/generated';
 import { ExpressionEditor } from '../../code/ExpressionEditor';
 import { caption } from '../../shell/caption';
 import { Blank } from '../../sentence/Blank';
 import { TextSetting } from '../../sentence/TextSetting';
+import { useDraft } from '../../sentence/useDraft';
 import { count, numbers, firstFew } from '../../shell/count';
 import { color } from '../../theme/tokens';
 import { moveField, removeField, setField } from '../dataset';
@@ -66,6 +67,9 @@ export function FieldSettings({
   onRenamed: (name?: string) => void;
 }) {
   const { enqueueSnackbar } = useSnackbar();
+  const card = useRef<HTMLDivElement>(null);
+  // Of a field far down, the settings would open out of sight.
+  useEffect(() => card.current?.scrollIntoView?.({ block: 'nearest' }), []);
   const set = (change: Partial<Field>) => onEdit(setField(dataset, field.name, change));
   const problem = view?.problems.find((p) => p.property === `fields.${field.name}`);
   const stats = view?.field;
@@ -80,7 +84,7 @@ export function FieldSettings({
   const column = field.column ?? field.name;
   const isTime = field.type === 'date' || field.type === 'dateTime';
   return (
-    <Box sx={{ px: 1, pb: 1, display: 'grid', gap: 1 }}>
+    <Box ref={card} sx={{ px: 1, pb: 1, display: 'grid', gap: 1 }}>
       <Box>
         {columns.length > 0 && field.expression == null && (
           <>
@@ -256,11 +260,9 @@ export function FieldSettings({
 
 /** The expression of a field, tried out while it is written; it is taken when the writing stops. */
 function WorkedOut({ field, onEdit }: { field: Field; onEdit: (expression: string) => void }) {
-  const [draft, setDraft] = useState(field.expression ?? '');
-  useEffect(() => setDraft(field.expression ?? ''), [field.expression]);
-  const take = () => {
-    if (draft.trim() && draft !== field.expression) onEdit(draft);
-  };
+  const { draft, setDraft, take } = useDraft(field.expression ?? '', (text) => {
+    if (text.trim()) onEdit(text);
+  });
   return (
     <Box
       onBlur={(e: React.FocusEvent) => {

@@ -1,0 +1,60 @@
+import Button from '@mui/material/Button';
+import { useSnackbar, type SnackbarKey } from 'notistack';
+import { useCallback, useEffect, useRef } from 'react';
+import { announce } from '../focus/announce';
+import { focusOn, tabStops } from '../focus/tabbable';
+import { useUndoKeys } from '../sentence/useUndoKeys';
+import { afterPaint } from './afterPaint';
+
+/** Long enough to be read, and to be reached by keys. */
+const shownFor = 12_000;
+
+interface Removal {
+  name: string;
+  message: SnackbarKey;
+  restore: () => Promise<unknown>;
+  /** Leads to what is back, by a selector. */
+  place: string;
+}
+
+/** What was removed on this screen, the last one last: Ctrl+Z brings it back even when its message is gone. */
+const removals: Removal[] = [];
+
+/** Says that something was removed, with a way back: a button, or Ctrl+Z. What is back has the focus. */
+export function useRemoved() {
+  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const bringBack = useRef<(removal?: Removal) => Promise<void>>(async () => {});
+  bringBack.current = async (removal) => {
+    if (!removal || !removals.includes(removal)) return;
+    removals.splice(removals.indexOf(removal), 1);
+    closeSnackbar(removal.message);
+    try {
+      await removal.restore();
+      announce(`“${removal.name}” is back.`);
+      afterPaint(() => {
+        const back = document.querySelector(removal.place);
+        if (back) focusOn(tabStops(back)[0]);
+      });
+    } catch (error) {
+      enqueueSnackbar((error as Error).message, { variant: 'error' });
+    }
+  };
+  useUndoKeys(() => void bringBack.current(removals.at(-1)), undefined);
+  useEffect(() => () => void removals.splice(0), []);
+  return useCallback(
+    (name: string, words: string, place: string, restore: () => Promise<unknown>) => {
+      const removal: Removal = { name, message: `${name} ${Date.now()}`, restore, place };
+      removals.push(removal);
+      enqueueSnackbar(words, {
+        key: removal.message,
+        action: (
+          <Button size="small" sx={{ color: '#fff' }} onClick={() => void bringBack.current(removal)}>
+            Undo
+          </Button>
+        ),
+        autoHideDuration: shownFor,
+      });
+    },
+    [enqueueSnackbar],
+  );
+}
