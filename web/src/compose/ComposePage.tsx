@@ -48,7 +48,10 @@ export function ComposePage() {
   }, [wanted, opened, setSearch]);
   return (
     <AfterPage value>
-      <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column' }}>
+      <Box sx={{ display: 'none', displayPrint: 'block', p: 4, fontSize: 16 }}>
+        Here the report is made. Read prints it, all of its pages: {window.location.origin}/read/{id}
+      </Box>
+      <Box sx={{ height: '100%', display: 'flex', flexDirection: 'column', displayPrint: 'none' }}>
         <Silent />
         <ComposeBar id={id} />
         <Main sx={{ flexDirection: 'column' }}>

@@ -19,6 +19,7 @@ import { color } from '../theme/tokens';
 import { isJoin, newName, spokenTable, tablesOf } from './dataset';
 import { fromApi, toApi } from './types';
 import { useDataset } from './useDataset';
+import { useOpenJoin } from './joins/useOpenJoin';
 import { useLook } from './rows/useLook';
 import { DatasetSettings } from './DatasetSettings';
 import { OriginPane } from './OriginPane';
@@ -44,7 +45,7 @@ function OneDataset({ id }: { id: string }) {
     [databases.data, dataset?.database],
   );
   const [field, setField] = useState<string>();
-  const [table, setTable] = useState<string>();
+  const { table, open: openJoin } = useOpenJoin();
   const [tab, setTab] = useState<'rows' | 'sql'>('rows');
   const [tried, setTried] = useState<Record<string, string>>({});
   const look = useLook(dataset, field, tried);
@@ -137,7 +138,7 @@ function OneDataset({ id }: { id: string }) {
                 schema={schema}
                 effects={view?.joins ?? []}
                 table={table}
-                onTable={setTable}
+                onTable={openJoin}
                 onAddTable={addTable}
                 onEdit={edit}
               />
@@ -163,7 +164,7 @@ function OneDataset({ id }: { id: string }) {
               tried={tried}
               uses={uses.data}
               saved={savedVersion}
-              onTable={setTable}
+              onTable={openJoin}
               onField={setField}
               onTry={setTried}
               onEdit={edit}

@@ -38,7 +38,16 @@ interface Props {
 export function DatasetSettings({ dataset, look: { view }, schema, databases, table, field, tried, uses, saved, ...on }: Props) {
   const { onTable, onField, onTry, onEdit } = on;
   return (
-    <Pane label="Settings" region="settings" side="right" width={320}>
+    <Pane
+      label="Settings"
+      region="settings"
+      side="right"
+      width={320}
+      onKeyDown={(e) => {
+        if (e.key !== 'Escape' || e.defaultPrevented || !table || !e.currentTarget.contains(e.target as Node)) return;
+        onTable(undefined);
+      }}
+    >
       {table ? (
         <>
           <Button size="small" onClick={() => onTable(undefined)} sx={{ mb: 1 }}>

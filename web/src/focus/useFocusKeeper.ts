@@ -16,6 +16,17 @@ const mostPlaces = 12;
 /** What floats over the page goes with its purpose, so it is no place to come back to. */
 const floats = (element: Element) => element.closest('.MuiModal-root, .notistack-SnackbarContainer') !== null;
 
+/** The next one in what was closest around, or the one before: the last of a list leads to the one before it, not to the next list. */
+function neighbour({ around, after, before }: Place): Element | undefined {
+  const isThere = (e: Element) => canFocus(e) && !floats(e);
+  for (const box of [...around.filter((a) => a.isConnected), document.body]) {
+    const inside = (e: Element) => box.contains(e) && isThere(e);
+    const next = after.find(inside) ?? before.find(inside);
+    if (next) return next;
+  }
+  return undefined;
+}
+
 /**
  * Keeps the focus in the page. What has it may go: it was removed, closed, switched off, or the screen was left. Then its neighbour gets
  * the focus, or what was around it, or the next screen's content; never nothing, where the next key would begin from the top.
@@ -48,7 +59,7 @@ export function useFocusKeeper() {
         if (floats(place.element) && !place.element.isConnected) continue;
         const next =
           (canFocus(place.element) && place.element) ||
-          [...place.after, ...place.before].find((e) => canFocus(e) && !floats(e)) ||
+          neighbour(place) ||
           place.around.find((e) => canFocus(e) || (e.isConnected && e.matches('[data-region]')));
         if (next && focusOn(next as HTMLElement)) return;
       }

@@ -149,7 +149,12 @@ export function Blank({
           </Box>
         </Popover>
       ) : (
-        <Menu open={anchor !== null} anchorEl={anchor} onClose={close} slotProps={{ paper: { sx: { maxHeight: 380, minWidth: 180 } } }}>
+        <Menu
+          open={anchor !== null}
+          anchorEl={anchor}
+          onClose={close}
+          slotProps={{ paper: { sx: { maxHeight: 380, minWidth: 180, maxWidth: 'min(520px, calc(100vw - 32px))' } } }}
+        >
           {choices!.map((choice) => (
             <MenuItem
               key={choice.value}
@@ -161,7 +166,11 @@ export function Blank({
             >
               {choice.label}
               {choice.hint && (
-                <Box component="span" sx={{ ml: 1.5, color: color.muted, fontSize: 12 }}>
+                <Box
+                  component="span"
+                  title={choice.hint}
+                  sx={{ ml: 1.5, flex: 1, minWidth: 0, color: color.muted, fontSize: 12, overflow: 'hidden', textOverflow: 'ellipsis' }}
+                >
                   {choice.hint}
                 </Box>
               )}

@@ -111,14 +111,16 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
       else onEdit(moveTable(dataset, change.id, change.position.x, change.position.y));
     }
   };
-  /** On a card: arrow keys move it, Enter opens how it is joined. */
+  /** On a card: arrow keys move it. On a card or a line: Enter opens how it is joined, Escape closes that. */
   const press = (e: React.KeyboardEvent) => {
-    const id = e.target instanceof HTMLElement && e.target.matches('.react-flow__node') ? e.target.dataset.id : undefined;
+    const at = e.target instanceof Element && e.target.matches('.react-flow__node, .react-flow__edge') ? e.target : undefined;
+    const id = at?.getAttribute('data-id')?.split(' ')[0];
     const node = nodes.find((n) => n.id === id);
     if (!node) return;
-    const by = moves[e.key];
+    const by = at!.matches('.react-flow__node') ? moves[e.key] : undefined;
     if (by) onEdit(moveTable(dataset, node.id, node.position.x + by[0] * stride, node.position.y + by[1] * stride));
     else if (e.key === 'Enter' && tables.findIndex((t) => t.id === node.id) > 0) onSelect(node.id);
+    else if (e.key === 'Escape') onSelect(undefined);
     else return;
     e.preventDefault();
     e.stopPropagation();
@@ -136,7 +138,8 @@ export function JoinCanvas({ dataset, schema, effects, selected, onSelect, onEdi
       role="region"
       aria-label="Tables and joins"
       data-region="tables"
-      onKeyDown={press}
+      // Before the canvas, which takes the focus away at Escape.
+      onKeyDownCapture={press}
     >
       <ReactFlow
         nodes={nodes}

@@ -27,6 +27,7 @@ export function JoinList({ dataset, effects, onSelect }: { dataset: Dataset; eff
           <Box
             component="button"
             key={t.id}
+            data-join={t.id}
             onClick={() => onSelect(t.id)}
             sx={{ ...row, cursor: 'pointer', '&:hover': { color: color.main } }}
           >
