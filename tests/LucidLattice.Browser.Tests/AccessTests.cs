@@ -1,3 +1,5 @@
+using System.Net.Http.Json;
+using System.Text.Json;
 using OpenQA.Selenium;
 using Xunit;
 
@@ -33,6 +35,30 @@ public sealed class AccessTests : IClassFixture<Browser>
         _browser.Find(there);
         foreach (var step in steps) Take(step);
         Assert.Equal("", Findings());
+    }
+
+    /// <summary>The file that readers keep is a page of its own, with charts in one and a crosstab in the other.</summary>
+    [Theory]
+    [InlineData("route-performance")]
+    [InlineData("passengers-by-month")]
+    public async Task A_report_as_HTML_has_none_either(string report)
+    {
+        using var client = new HttpClient { BaseAddress = new Uri(_browser.Address) };
+        var started = await client.PostAsJsonAsync($"/api/reports/{report}/runs", new { }, TestContext.Current.CancellationToken);
+        var run = await started.Content.ReadFromJsonAsync<JsonElement>(TestContext.Current.CancellationToken);
+        var html = await client.GetStringAsync($"/api/runs/{run.GetProperty("id")}/html", TestContext.Current.CancellationToken);
+        var file = Path.Combine(Path.GetTempPath(), $"lattice-{Guid.NewGuid():N}.html");
+        await File.WriteAllTextAsync(file, html, TestContext.Current.CancellationToken);
+        try
+        {
+            _browser.Driver.Navigate().GoToUrl(new Uri(file).AbsoluteUri);
+            _browser.Find("main table");
+            Assert.Equal("", Findings());
+        }
+        finally
+        {
+            File.Delete(file);
+        }
     }
 
     /// <summary>One step towards a state, as <see cref="ScreenStates"/> writes them.</summary>

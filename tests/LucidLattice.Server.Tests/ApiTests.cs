@@ -35,6 +35,15 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
             .Select(e => e.GetProperty("label").GetString()).ToList();
         Assert.Equal(["Northern Isles", "Brae – Linga", "Holm – Brae"], outline);
         Assert.StartsWith("%PDF-", await server.Client.GetStringAsync($"/api/runs/{id}/pdf"));
+        using (var html = await server.Client.GetAsync($"/api/runs/{id}/html"))
+        {
+            Assert.Equal(("text/html", "Route performance.html"),
+                (html.Content.Headers.ContentType!.MediaType, html.Content.Headers.ContentDisposition!.FileName!.Trim('"')));
+            var text = await html.Content.ReadAsStringAsync();
+            Assert.Contains("<h1>Route performance</h1>", text);
+            // A mark leads back to this server.
+            Assert.Contains($"href=\"{server.Client.BaseAddress}read/sailings-in-detail?route=Holm", text);
+        }
         Assert.Equal(pages, (await server.Get($"/runs/{id}/json")).GetProperty("pageCount").GetInt32());
         Assert.True((await server.Client.DeleteAsync($"/api/runs/{id}")).IsSuccessStatusCode);
         Assert.Equal("run-gone", (await server.Get($"/runs/{id}/pages/1")).GetProperty("code").GetString());

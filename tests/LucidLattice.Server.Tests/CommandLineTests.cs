@@ -36,9 +36,9 @@ public sealed class CommandLineTests : IDisposable
     }
 
     [Fact]
-    public async Task Render_writes_all_three_kinds_of_files()
+    public async Task Render_writes_all_kinds_of_files()
     {
-        foreach (var kind in new[] { "pdf", "svg", "json" })
+        foreach (var kind in new[] { "pdf", "html", "svg", "json" })
         {
             Assert.Equal((0, ""),
                 await Run("render", "Sailings in detail", "--set", "route=Holm – Brae", "--set", "to=2025-02-28", "--out",

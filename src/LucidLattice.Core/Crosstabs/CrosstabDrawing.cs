@@ -81,7 +81,7 @@ public sealed class CrosstabDrawing(CrosstabLayout layout, CrosstabShape shape, 
         {
             _items.Add(new RoleStart(DrawRole.Row));
             Corner(left, top + height, isDrawn: row.Key == rowTops.Length - 2);
-            foreach (var cell in row) In(new RoleStart(DrawRole.ColumnHeader) { Span = cell.Columns }, () => Heading(cell));
+            foreach (var cell in row) In(new RoleStart(DrawRole.ColumnHeader) { Span = cell.Columns, Align = Alignment.Right }, () => Heading(cell));
             _items.Add(RoleEnd.Last);
         }
         _items.Add(new LineItem(left, top + height, left + width, top + height, 0.75, StrongGrid));
@@ -186,7 +186,7 @@ public sealed class CrosstabDrawing(CrosstabLayout layout, CrosstabShape shape, 
         }
         for (var column = block.Columns.First; column < block.Columns.First + block.Columns.Count; column++)
         {
-            _items.Add(new RoleStart(DrawRole.Cell));
+            _items.Add(new RoleStart(DrawRole.Cell) { Align = Alignment.Right });
             if (!isAgain && line.HasNumbers) Cell(line, Grid.Columns[column], x, y, layout.ColumnWidths[column], height);
             _items.Add(RoleEnd.Last);
             if (shape.Grid == TableGrid.All) _items.Add(new LineItem(x, y, x, y + height, 0.5, GridColor));

@@ -32,6 +32,9 @@ public sealed record FigureItem(string AlternativeText, IReadOnlyList<DrawItem> 
 {
     /// <summary>True for a table, whose areas stand in rows and columns.</summary>
     public bool IsTable { get; init; }
+
+    /// <summary>The rectangle in which it is drawn; null where nobody needs it apart from its page.</summary>
+    public (double X, double Y, double Width, double Height)? Box { get; init; }
 }
 
 /// <summary>A figure of straight lines and curves, filled, outlined or both.</summary>

@@ -31,7 +31,7 @@ public sealed class PageRoles(List<DrawItem> items)
             {
                 Begin(plan, reading);
                 items.Add(new RoleStart(DrawRole.Row));
-                if (around is not null) In(new RoleStart(DrawRole.Cell), around);
+                if (around is not null) In(new RoleStart(DrawRole.Cell, null, RoleStart.WholeRow), around);
             }
             else if (isInRow && !inRow) items.Add(RoleEnd.Last);
             isInRow = inRow;

@@ -66,7 +66,7 @@ public sealed class PartReading
     {
         var number = columns.TakeWhile(c => c.Id != element.Element.Column).Count() + 1;
         return new RoleStart(element.Element is HeadingElement ? DrawRole.ColumnHeader : DrawRole.Cell, null,
-            number > columns.Count ? 0 : number);
+            number > columns.Count ? 0 : number) { Align = element.Style.Align };
     }
 
     /// <summary>Orders them by a rank, within the row from left to right; false if something would then cover something else.</summary>

@@ -99,6 +99,25 @@ public sealed class ReportRun : ISized
         return Page(sheet, own, spoken);
     }
 
+    /// <summary>
+    /// What a sheet says, page by page, for outputs without pages: with its headings, paragraphs and tables, of which one may go on from
+    /// page to page, and without what every page prints anew.
+    /// </summary>
+    public IEnumerable<IReadOnlyList<DrawItem>> Flowing(SheetPages sheet)
+    {
+        var items = new List<DrawItem>();
+        var roles = new PageRoles(items);
+        // Where there are no pages, contents name none.
+        var painter = Painter(Layout, items, pageOf: (_, _, _) => null, roles);
+        for (var page = 1; page <= sheet.Index.Count; page++)
+        {
+            sheet.PaintFlow(page, painter);
+            if (page == sheet.Index.Count) roles.End();
+            yield return [.. items];
+            items.Clear();
+        }
+    }
+
     /// <summary>The sheet on which a page of the report is, and its number there.</summary>
     public (SheetPages Sheet, int Number) SheetOf(int number)
     {

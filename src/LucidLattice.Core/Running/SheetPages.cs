@@ -81,6 +81,15 @@ public sealed class SheetPages
         }
     }
 
+    /// <summary>Paints what flows from page to page, without what each page prints anew: its bands, and headings that go on.</summary>
+    internal void PaintFlow(int number, PartPainter painter) => Index.Fill(number, Plan.First, (flow, part, left, top, begin, end) =>
+    {
+        if (flow.Frame.IsContinued) return;
+        (flow.Frame.PageNumber, flow.Frame.PageCount) = (number, Index.Count);
+        flow.Frame.PagesOf = (level, group) => PagesOf(flow.Plan, level, group);
+        painter.Paint(part, flow.Frame, left, top, begin, end);
+    });
+
     /// <summary>Finds what is printed at a place of a page; null where nothing is.</summary>
     public PagePlace? At(int number, double x, double y)
     {

@@ -9,7 +9,8 @@ namespace LucidLattice.Output.Svg;
 
 /// <summary>Writes the items of one drawing.</summary>
 /// <param name="prefix">Before every id.</param>
-internal sealed class SvgItems(XmlBytes xml, string prefix)
+/// <param name="addresses">Makes what can be clicked links of their own; null leaves them to whoever shows the drawing.</param>
+internal sealed class SvgItems(XmlBytes xml, string prefix, Func<LinkAction, string?>? addresses = null)
 {
     private readonly HashSet<string> _images = [];
     private bool _isPicture;
@@ -22,6 +23,7 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
             case TextRun run: Text(run); break;
             case LineItem line: Line(line); break;
             case RectItem rect: Rect(rect); break;
+            case RegionItem region when addresses is not null: Anchor(region); break;
             case RegionItem region: Region(region); break;
             case FigureItem figure:
                 xml.Raw(figure.IsTable ? "<g role=\"table\""u8 : figure.Id is null ? "<g role=\"img\""u8 : "<g role=\"figure\""u8);
@@ -243,7 +245,7 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
     }
 
     /// <summary>A mark as it is read aloud: what it is, its number, and what a click does.</summary>
-    private static string Said(RegionItem region)
+    internal static string Said(RegionItem region)
     {
         var name = string.Join(' ', new[] { region.Label, region.Figure }.Where(t => t.Length > 0));
         List<LinkAction> actions = region.Action is { } first ? [first, .. first.Also] : [];
@@ -252,6 +254,19 @@ internal sealed class SvgItems(XmlBytes xml, string prefix)
         var opens = actions.Select(a => a.Title).Except(stays).ToList();
         string[] all = [name, region.More, string.Join(" or ", stays), opens.Count == 0 ? "" : $"opens {string.Join(" or ", opens)}"];
         return string.Join(", ", all.Where(t => t.Length > 0));
+    }
+
+    /// <summary>A transparent area that is a link; nothing where it leads nowhere.</summary>
+    private void Anchor(RegionItem region)
+    {
+        if (region.Action is not { } action || addresses!(action) is not { } address) return;
+        xml.Raw("<a"u8);
+        xml.Attribute("href"u8, address);
+        xml.Attribute("aria-label"u8, Said(region));
+        xml.Raw(region.Shape is null ? "><rect"u8 : "><path"u8);
+        if (region.Shape is { } shape) Steps(shape);
+        else Area(region.X, region.Y, region.Width, region.Height);
+        xml.Raw(" fill=\"#000000\" fill-opacity=\"0\"/></a>"u8);
     }
 
     /// <summary>A transparent area that the reading surface finds by its data attributes, and that can be reached by keyboard.</summary>

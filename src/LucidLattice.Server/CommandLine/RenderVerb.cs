@@ -3,6 +3,7 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
+using LucidLattice.Output.Html;
 using LucidLattice.Output.Pdf;
 using LucidLattice.Output.Svg;
 using LucidLattice.Output.Typesetting;
@@ -19,7 +20,8 @@ internal static class RenderVerb
     {
         var output = options.Required("out");
         var kind = Path.GetExtension(output).ToLowerInvariant();
-        if (kind is not (".pdf" or ".svg" or ".json")) throw new UsageException("--out takes a file that ends in .pdf, .svg or .json.");
+        if (kind is not (".pdf" or ".html" or ".svg" or ".json"))
+            throw new UsageException("--out takes a file that ends in .pdf, .html, .svg or .json.");
         var settings = options.Settings();
         var page = options.Number("page") ?? 1;
         using var stop = new CancellationTokenSource();
@@ -98,6 +100,7 @@ internal static class RenderVerb
         using (var stream = File.Create(unfinished))
         {
             if (kind == ".pdf") PdfWriter.Write(run, stream, baseAddress, cancel);
+            else if (kind == ".html") HtmlWriter.Write(run, stream, baseAddress, cancel);
             else if (kind == ".json") RunJson.Write(run, stream, cancel);
             else WriteSvg(run.Page(page, spoken: true), stream, run.Title);
         }

@@ -4,6 +4,7 @@ using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
 using LucidLattice.Output.Charts;
+using LucidLattice.Output.Html;
 using LucidLattice.Output.Pdf;
 using LucidLattice.Output.Svg;
 using LucidLattice.Output;
@@ -35,6 +36,7 @@ public static class RunEndpoints
         runs.MapGet("/group", Group).WithName("getGroupPage");
         runs.MapGet("/find", Find).WithName("findInRun");
         runs.MapGet("/pdf", Pdf).WithName("getPdf").Produces<string>(contentType: "application/pdf");
+        runs.MapGet("/html", Html).WithName("getHtml").Produces<string>(contentType: "text/html");
         runs.MapGet("/charts/{figure}", Chart).WithName("getChart");
         runs.MapGet("/charts/{figure}/{format}", ChartFile).WithName("getChartFile").Produces<string>(contentType: "image/svg+xml");
         runs.MapGet("/crosstabs/{figure}", Crosstab).WithName("getCrosstab");
@@ -163,12 +165,24 @@ public static class RunEndpoints
     /// <param name="shown">True to look at it in the browser, and print it from there; otherwise it is a file to keep.</param>
     private static async Task<IResult> Pdf(string id, RunStore store, HttpContext context, CancellationToken cancel, bool shown = false)
     {
-        var address = $"{context.Request.Scheme}://{context.Request.Host}";
         var entry = Entry(id, store);
-        var self = entry.Draft ? null : new LinkAction(entry.ReportId, "", OpenIn.Here, entry.Request.Given);
         return File(await entry.Pages, "pdf", "application/pdf", context,
-            (run, stream) => PdfWriter.Write(run, stream, address, cancel, self), shown);
+            (run, stream) => PdfWriter.Write(run, stream, AddressOf(context), cancel, SelfOf(entry)), shown);
     }
+
+    /// <summary>The report without pages, for screens of any width and for those who hear it.</summary>
+    private static async Task<IResult> Html(string id, RunStore store, HttpContext context, CancellationToken cancel)
+    {
+        var entry = Entry(id, store);
+        return File(await entry.Pages, "html", "text/html", context,
+            (run, stream) => HtmlWriter.Write(run, stream, AddressOf(context), cancel, SelfOf(entry)));
+    }
+
+    private static string AddressOf(HttpContext context) => $"{context.Request.Scheme}://{context.Request.Host}";
+
+    /// <summary>What opens the report itself; null for a draft, which readers do not see.</summary>
+    private static LinkAction? SelfOf(RunEntry entry) =>
+        entry.Draft ? null : new LinkAction(entry.ReportId, "", OpenIn.Here, entry.Request.Given);
 
     /// <summary>The numbers of a chart as a table, for those who want to read them.</summary>
     private static async Task<NumbersTable> Chart(string id, string figure, RunStore store)

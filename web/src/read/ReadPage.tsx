@@ -21,6 +21,7 @@ import { readAddress, visible, writeAddress, type Step } from './address';
 import { isWebAddress, type MarkTarget } from './linkTargets';
 import { Outline } from './Outline';
 import { ParameterStrip } from './ParameterStrip';
+import { FilesMenu } from './FilesMenu';
 import { PrintNote } from './PrintNote';
 import { ReadControls } from './ReadControls';
 import { readShortcuts } from './readShortcuts';
@@ -127,6 +128,7 @@ export function ReadPage() {
               <BarButton sx={wide} component="a" href={pdf && `${pdf}?shown=true`} target="_blank" disabled={!pdf}>
                 Print
               </BarButton>
+              <FilesMenu run={active.ready?.id} />
               <BarButton strong component="a" href={pdf} disabled={!pdf}>
                 Download PDF
               </BarButton>

@@ -34,7 +34,7 @@ public static class ChartDrawing
         else type.Draw(content with { DrawnIn = area }, area, canvas);
         if (content.LeadsOn) DrawLeadsOn(x + width, y, canvas);
         parts = canvas.Parts;
-        return new FigureItem(content.AlternativeText(type.Kind), canvas.Items, content.Id);
+        return new FigureItem(content.AlternativeText(type.Kind), canvas.Items, content.Id) { Box = (x, y, width, height) };
     }
 
     /// <summary>A small arrow in the upper right corner says that a click leads on.</summary>

@@ -57,6 +57,8 @@ import type {
   GetGroupPageResponses,
   GetHealthData,
   GetHealthResponses,
+  GetHtmlData,
+  GetHtmlResponses,
   GetLinkMapData,
   GetLinkMapResponses,
   GetOutlineData,
@@ -915,6 +917,13 @@ export const getPdf = <ThrowOnError extends boolean = true>(options: Options<Get
   (options.client ?? client).get<GetPdfResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/pdf',
+    ...options,
+  });
+
+export const getHtml = <ThrowOnError extends boolean = true>(options: Options<GetHtmlData, ThrowOnError>) =>
+  (options.client ?? client).get<GetHtmlResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/runs/{id}/html',
     ...options,
   });
 

@@ -4480,6 +4480,24 @@ export type GetPdfResponses = {
 
 export type GetPdfResponse = GetPdfResponses[keyof GetPdfResponses];
 
+export type GetHtmlData = {
+  body?: never;
+  path: {
+    id: string;
+  };
+  query?: never;
+  url: '/api/runs/{id}/html';
+};
+
+export type GetHtmlResponses = {
+  /**
+   * OK
+   */
+  200: string;
+};
+
+export type GetHtmlResponse = GetHtmlResponses[keyof GetHtmlResponses];
+
 export type GetChartData = {
   body?: never;
   path: {

@@ -31,6 +31,7 @@ import {
   getDatasetFile,
   getGroupPage,
   getHealth,
+  getHtml,
   getLinkMap,
   getOutline,
   getPage,
@@ -151,6 +152,8 @@ import type {
   GetGroupPageResponse,
   GetHealthData,
   GetHealthResponse,
+  GetHtmlData,
+  GetHtmlResponse,
   GetLinkMapData,
   GetLinkMapResponse,
   GetOutlineData,
@@ -1428,6 +1431,20 @@ export const getPdfOptions = (options: Options<GetPdfData>) =>
         throwOnError: true,
       }),
     queryKey: getPdfQueryKey(options),
+  });
+
+export const getHtmlQueryKey = (options: Options<GetHtmlData>) => createQueryKey('getHtml', options);
+
+export const getHtmlOptions = (options: Options<GetHtmlData>) =>
+  queryOptions<GetHtmlResponse, DefaultError, GetHtmlResponse, ReturnType<typeof getHtmlQueryKey>>({
+    queryFn: async ({ queryKey, signal }) =>
+      await getHtml({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true,
+      }),
+    queryKey: getHtmlQueryKey(options),
   });
 
 export const getChartQueryKey = (options: Options<GetChartData>) => createQueryKey('getChart', options);

@@ -1,0 +1,57 @@
+using LucidLattice.Core.Drawing;
+using LucidLattice.Output.Svg;
+
+namespace LucidLattice.Output.Html;
+
+/// <summary>What stands in one element: its texts, put together from the pieces in which they are drawn, and where a click leads.</summary>
+internal sealed class HtmlText
+{
+    /// <summary>Closer than this, in points, pieces belong to one word.</summary>
+    private const double Gap = 0.6;
+
+    private readonly List<(string Text, bool Bold, bool Italic)> _pieces = [];
+    private TextRun? _last;
+
+    /// <summary>The first thing in it that leads somewhere.</summary>
+    public string? Address { get; set; }
+
+    public bool IsEmpty => _pieces.Count == 0;
+
+    /// <summary>True if a piece goes on with the line of the one before.</summary>
+    public bool IsSameLine(TextRun run) => _last is { } last && Math.Abs(last.Y - run.Y) < Gap;
+
+    public void Add(TextRun run)
+    {
+        // A line that was wrapped goes on behind a space, and so does what stands apart on the same line.
+        if (_last is { } last && (!IsSameLine(run) || Math.Abs(run.X - (last.X + last.Width)) > Gap)) Add(" ");
+        _pieces.Add((run.Text, run.Font.Bold, run.Font.Italic));
+        _last = run;
+    }
+
+    /// <summary>Words that are not drawn.</summary>
+    public void Add(string words)
+    {
+        if (words.Length > 0) _pieces.Add((words, false, false));
+    }
+
+    /// <param name="isPlain">True where all of it is set apart already, as in headings.</param>
+    public void Write(XmlBytes html, bool isPlain, string? address)
+    {
+        if (address is not null)
+        {
+            html.Raw("<a"u8);
+            html.Attribute("href"u8, address);
+            html.Raw(">"u8);
+        }
+        foreach (var (text, bold, italic) in _pieces)
+        {
+            var (isBold, isItalic) = (bold && !isPlain, italic && !isPlain);
+            if (isBold) html.Raw("<b>"u8);
+            if (isItalic) html.Raw("<i>"u8);
+            html.Escaped(text);
+            if (isItalic) html.Raw("</i>"u8);
+            if (isBold) html.Raw("</b>"u8);
+        }
+        if (address is not null) html.Raw("</a>"u8);
+    }
+}
