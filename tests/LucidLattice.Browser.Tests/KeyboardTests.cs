@@ -172,6 +172,48 @@ public sealed class KeyboardTests : IClassFixture<Browser>
         _browser.HasNoComplaints();
     }
 
+    [Fact]
+    public void Data_is_joined_and_worked_out_and_what_is_deleted_comes_back()
+    {
+        // A line leads into how it is joined, and Escape back to it.
+        _browser.Go("/data/bookings");
+        _browser.Find(".react-flow__edge");
+        Region("tables");
+        To(Keys.Tab, ".react-flow__edge[aria-label='bookings to sailings by sailing_id']");
+        _browser.Press(Keys.Enter);
+        _browser.Says("[data-region=settings]", "Join sailings to bookings");
+        _browser.Focuses("[data-region=settings] button");
+        _browser.Press(Keys.Escape);
+        _browser.Focuses(".react-flow__edge[aria-label='bookings to sailings by sailing_id']");
+
+        // What is worked out opens chosen, so typing writes it anew; Tab takes it and goes on.
+        Region("settings");
+        To(Keys.Tab, "button", "Booked days ahead");
+        _browser.Press(Keys.Enter);
+        _browser.Focuses(".cm-content");
+        _browser.Until(() => (string?)_browser.Driver.ExecuteScript("return getSelection().toString()") is { Length: > 3 }, "it is chosen");
+        foreach (var letter in "people*2 ") _browser.Press(letter.ToString());
+        _browser.Press(Keys.Tab);
+        _browser.Focuses("input");
+        _browser.Says("header", "All changes saved");
+        _browser.Press(Keys.Control, "z");
+        _browser.Says("header", "All changes saved");
+
+        // Deleted, its neighbour has the focus; F6 leads to the message, and Ctrl+Z brings back what it speaks of.
+        _browser.Go("/");
+        _browser.Find("article");
+        Region("content");
+        To(Keys.Tab, "article[aria-label='Bookings by route'] button", "Delete");
+        _browser.Press(Keys.Enter);
+        _browser.Gone("article[aria-label='Bookings by route']");
+        _browser.Focuses("article *");
+        To(Keys.F6, ".notistack-SnackbarContainer button", "Undo");
+        Region("content");
+        _browser.Press(Keys.Control, "z");
+        _browser.Focuses("article[aria-label='Bookings by route'] *");
+        _browser.HasNoComplaints();
+    }
+
     /// <summary>Presses F6 until a region has the focus.</summary>
     private void Region(string name)
     {

@@ -33,6 +33,7 @@ public static class ScreenStates
         ("/read/nowhere", "[role=alert]", []),
         ("/read/route-performance", "[data-page] svg", []),
         ("/read/route-performance", "[data-page] svg", ["key ?", "see [role=dialog] dl"]),
+        ("/read/route-performance", "[data-page] svg", ["press Other files", "see [role=menuitem]"]),
         ("/read/route-performance", "[data-page] svg", ["click [data-parameter]", "see [role=option]"]),
         ("/read/route-performance", "[data-page] svg",
             ["click [name=find]", "key h", "key Enter", "see nav[aria-label=Found] [aria-current]"]),
@@ -98,6 +99,7 @@ public static class ScreenStates
         ("/data/nowhere", "[role=alert]", []),
         ("/data/bookings", "aside", ["open Settings"]),
         ("/data/bookings", "aside", ["press SQL"]),
+        ("/data/bookings", "[data-join]", ["click [data-join]"]),
         ("/data/vessel-months", "aside", ["open Settings"]),
     ];
 }

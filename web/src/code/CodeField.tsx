@@ -32,6 +32,19 @@ const look = EditorView.theme({
   '.cm-completionInfo': { fontFamily: 'Commissioner', padding: '4px 8px', color: color.muted },
 });
 
+/** Over a selection, browsers type with the styles of what stood there, as attributes, which the page's security policy refuses. */
+const typeOver = EditorView.domEventHandlers({
+  beforeinput: (e, view) => {
+    const { from, to, empty } = view.state.selection.main;
+    const text = e.data;
+    if (e.inputType !== 'insertText' || !text || empty || view.composing) return false;
+    e.preventDefault();
+    const insert = () => view.state.update(view.state.replaceSelection(text), { userEvent: 'input.type', scrollIntoView: true });
+    if (!view.state.facet(EditorView.inputHandler).some((handle) => handle(view, from, to, text, insert))) view.dispatch(insert());
+    return true;
+  },
+});
+
 /** A text in a language, with completion: whole SQL, or one expression. */
 export default function CodeField({ label, value, onChange, onSubmit, completions, tables, height }: Props) {
   const whole = tables !== undefined;
@@ -59,6 +72,7 @@ export default function CodeField({ label, value, onChange, onSubmit, completion
         ]),
       ),
       EditorView.lineWrapping,
+      typeOver,
       EditorView.contentAttributes.of({ 'aria-label': label }),
       ...(nonce ? [EditorView.cspNonce.of(nonce)] : []),
       look,

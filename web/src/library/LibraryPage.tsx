@@ -58,11 +58,13 @@ export function LibraryPage() {
     else await remove(report);
   };
   const remove = async (report: ReportEntry) => {
+    // Its card goes first, so that nothing asks for what is gone.
+    client.setQueryData(listReportsQueryKey(), (now?: ReportEntry[]) => now?.filter((r) => r.id !== report.id));
     try {
       await api.remove(report.id);
     } catch (error) {
       failed(error as Error);
-      return;
+      return void reload();
     }
     removed(report.title, `“${report.title}” was deleted.`, `[data-report="${report.id}"]`, () => api.restore(report.id).then(reload));
     await reload();
