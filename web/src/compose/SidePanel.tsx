@@ -1,11 +1,9 @@
 import { Pane } from '../shell/Pane';
-import { useState } from 'react';
-import type { ReportDefinition } from '../api/generated';
-import { useCompose, type Selection } from './composeStore';
+import { useCompose } from './composeStore';
 import { findElement, findLevel, findSection } from './definition';
 import { hasOwnUndo } from '../sentence/ownUndo';
 import { kindOf } from './kinds';
-import { goToSelected, useHeld } from './panes';
+import { goToSelected } from './panes';
 import { BandPanel } from './panels/BandPanel';
 import { ManyPanel } from './panels/ManyPanel';
 import { LevelPanel } from './panels/LevelPanel';
@@ -22,26 +20,19 @@ function back(e: React.KeyboardEvent) {
 export function SidePanel() {
   return (
     <Pane label="Settings" region="settings" side="right" width={316} onKeyDown={back}>
-      <Selected />
+      <Settings />
     </Pane>
   );
 }
 
-function Selected() {
-  const isHeld = useHeld((s) => s.isHeld);
-  const definition = useCompose((s) => s.definition);
-  const selected = useCompose((s) => s.selection);
-  const [shown, setShown] = useState(selected);
-  if (!isHeld && shown !== selected) setShown(selected);
-  return definition ? <Settings definition={definition} selection={shown} isHeld={isHeld} /> : null;
-}
-
-function Settings({ definition, selection, isHeld }: { definition: ReportDefinition; selection: Selection; isHeld: boolean }) {
+function Settings() {
+  const { definition, selection } = useCompose('definition', 'selection');
+  if (!definition) return null;
   if (selection.kind === 'level' && findLevel(definition, selection.id)) return <LevelPanel key={selection.id} id={selection.id} />;
   const section = selection.kind === 'band' ? findSection(definition, selection.section) : undefined;
   if (selection.kind === 'band' && section) return <BandPanel section={section} band={selection.band} level={selection.level} />;
   const placed = selection.kind === 'element' ? findElement(definition, selection.id) : undefined;
-  if (!placed) return isHeld && selection.kind !== 'report' ? null : <ReportPanel />;
+  if (!placed) return <ReportPanel />;
   if (selection.kind === 'element' && selection.more) return <ManyPanel />;
   const { Panel } = kindOf(placed.element);
   return <Panel key={placed.element.id} placed={placed} />;

@@ -1,6 +1,5 @@
 import { create } from 'zustand';
 import { enterRegion } from '../focus/regions';
-import { afterPaint } from '../shell/afterPaint';
 import { useCompose } from './composeStore';
 import { boxOf } from './pageStops';
 
@@ -8,15 +7,6 @@ export type PaneName = 'data' | 'page' | 'settings';
 
 /** Which pane is shown where there is room for one only. */
 export const usePane = create<{ shown: PaneName }>(() => ({ shown: 'page' }));
-
-/** While true, the settings stay as they are: other ones take a while to draw, and what an edit does to the page comes first. */
-export const useHeld = create<{ isHeld: boolean }>(() => ({ isHeld: false }));
-
-/** Holds the settings until something is done and painted. */
-export function holdSettings(until: Promise<unknown>) {
-  useHeld.setState({ isHeld: true });
-  void until.finally(() => afterPaint(() => useHeld.setState({ isHeld: false })));
-}
 
 /** Goes into a pane, which comes into sight first. */
 export function goToPane(name: PaneName) {
