@@ -19,14 +19,14 @@ public partial class RoomTests
         "Core.Datasets", "Core.Planning", "Core.Layout", "Core.Running",
         "Core.Tracing", "Core.Proving", "Core.Composing", "Core.Editing", "Core.Explaining",
         "Sql.Joins", "Sql", "Sql.Sqlite", "Sql.Csv", "Storage", "Demo",
-        "Output.Typesetting", "Output.Svg", "Output", "Output.Pdf", "Output.Charts",
+        "Output.Typesetting", "Output.Svg", "Output", "Output.Pdf", "Output.Html", "Output.Charts",
         "Server.Web", "Server.Runs", "Server.Data", "Server.Reports", "Server.Composing", "Server.Lattice", "Server.Hosting",
             "Server.CommandLine", "Server",
     ];
 
     private static readonly string[] WebOrder =
-        ["theme", "api", "focus", "shell", "code", "sentence", "trace", "parameters", "data", "read", "compose", "library", "lattice",
-            "test", ""];
+        ["theme", "api", "focus", "shell", "undo", "code", "sentence", "trace", "parameters", "data", "read", "compose", "library",
+            "lattice", "test", ""];
 
     [Fact]
     public void A_room_uses_rooms_below_it()

@@ -81,7 +81,8 @@ public sealed class CrosstabDrawing(CrosstabLayout layout, CrosstabShape shape, 
         {
             _items.Add(new RoleStart(DrawRole.Row));
             Corner(left, top + height, isDrawn: row.Key == rowTops.Length - 2);
-            foreach (var cell in row) In(new RoleStart(DrawRole.ColumnHeader) { Span = cell.Columns, Align = Alignment.Right }, () => Heading(cell));
+            foreach (var cell in row)
+                In(new RoleStart(DrawRole.ColumnHeader) { Span = cell.Columns, Align = Alignment.Right }, () => Heading(cell));
             _items.Add(RoleEnd.Last);
         }
         _items.Add(new LineItem(left, top + height, left + width, top + height, 0.75, StrongGrid));

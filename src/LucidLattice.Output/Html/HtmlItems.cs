@@ -5,8 +5,9 @@ using LucidLattice.Output.Svg;
 namespace LucidLattice.Output.Html;
 
 /// <summary>Writes what flows as elements of HTML. Lines and shades between them belong to pages, and are left out.</summary>
+/// <param name="title">Stands above everything, so a first heading of the same words is left out.</param>
 /// <param name="addresses">Where a click leads; null where it leads nowhere from here.</param>
-internal sealed class HtmlItems(XmlBytes html, Func<LinkAction, string?> addresses)
+internal sealed class HtmlItems(XmlBytes html, string title, Func<LinkAction, string?> addresses)
 {
     private readonly Stack<RoleStart> _open = [];
 
@@ -14,6 +15,7 @@ internal sealed class HtmlItems(XmlBytes html, Func<LinkAction, string?> address
     private HtmlText? _text;
     private HtmlRow? _row;
     private int _columns, _figures;
+    private bool _hasHeading;
 
     public void Write(IEnumerable<DrawItem> items)
     {
@@ -57,23 +59,25 @@ internal sealed class HtmlItems(XmlBytes html, Func<LinkAction, string?> address
         {
             case DrawRole.Table: html.Raw("</table>\n"u8); break;
             case DrawRole.Row:
-                _columns = Math.Max(_columns, _row!.Write(html, _columns));
+                _columns = Math.Max(_columns, _row!.Write(html, _columns, Svg));
                 _row = null;
                 break;
-            case DrawRole.Heading: Element(role.Number - 1 is > 0 and var level ? level : 1); break;
+            case DrawRole.Heading:
+                if (_hasHeading || _text!.Words != title) Element(role.Number);
+                _hasHeading = true;
+                break;
             case DrawRole.Paragraph: Element(0); break;
             default: _row!.Add(role, _text!); break;
         }
         _text = null;
     }
 
-    /// <param name="level">Of a heading; 0 for a paragraph. The bar of the screen is no part of the document, so its headings begin with
-    /// the first.</param>
+    /// <param name="level">Of a heading; 0 for a paragraph.</param>
     private void Element(int level)
     {
         if (_text is not { IsEmpty: false } text) return;
         Tag("<"u8);
-        text.Write(html, isPlain: level > 0, text.Address);
+        text.Write(html, isPlain: level > 0, text.Address, Svg);
         Tag("</"u8);
         html.Raw("\n"u8);
 
@@ -119,27 +123,35 @@ internal sealed class HtmlItems(XmlBytes html, Func<LinkAction, string?> address
         html.Raw("</table>\n"u8);
     }
 
-    /// <summary>A chart is drawn; what is a figure only on paper, as a code, is said.</summary>
+    /// <summary>A chart is drawn, in a row too; what is a figure only on paper, as a code, is said.</summary>
     private void Figure(FigureItem figure)
     {
-        if (figure.Box is not { } box || IsInElement)
+        if (IsInElement)
         {
-            if (IsInElement) _text!.Add(figure.AlternativeText);
-            else
-            {
-                EndLine();
-                (_text = new HtmlText()).Add(figure.AlternativeText);
-                EndLine();
-            }
+            if (figure.Box is null) _text!.Add(figure.AlternativeText);
+            else _text!.Add(figure);
             return;
         }
         EndLine();
-        html.Raw("<figure><svg xmlns=\"http://www.w3.org/2000/svg\""u8);
-        html.Attribute("viewBox"u8, FormattableString.Invariant($"{box.X:0.###} {box.Y:0.###} {box.Width:0.###} {box.Height:0.###}"));
-        html.Attribute("width"u8, FormattableString.Invariant($"{box.Width:0.###}pt"));
+        if (figure.Box is null) (_text = new HtmlText()).Add(figure.AlternativeText);
+        else
+        {
+            html.Raw("<figure>"u8);
+            Svg(figure);
+            html.Raw("</figure>\n"u8);
+        }
+        EndLine();
+    }
+
+    private void Svg(FigureItem figure)
+    {
+        var (x, y, width, height) = figure.Box!.Value;
+        html.Raw("<svg xmlns=\"http://www.w3.org/2000/svg\""u8);
+        html.Attribute("viewBox"u8, FormattableString.Invariant($"{x:0.###} {y:0.###} {width:0.###} {height:0.###}"));
+        html.Attribute("width"u8, FormattableString.Invariant($"{width:0.###}pt"));
         html.Raw(">"u8);
         new SvgItems(html, $"f{_figures++}-", addresses).Write(figure);
-        html.Raw("</svg></figure>\n"u8);
+        html.Raw("</svg>"u8);
     }
 
     private void Image(ImageItem image)

@@ -12,8 +12,9 @@ internal sealed class HtmlRow
     public void Add(RoleStart role, HtmlText text) => _cells.Add((role, text));
 
     /// <param name="columns">Those of the table so far; the row is filled up to them.</param>
+    /// <param name="draw">Draws a picture in a cell.</param>
     /// <returns>The columns of the row.</returns>
-    public int Write(XmlBytes html, int columns)
+    public int Write(XmlBytes html, int columns, Action<FigureItem> draw)
     {
         // What belongs to no column says where a click on the row leads.
         var address = _cells.Where(c => c.Role.Number < 0).Select(c => c.Text.Address).FirstOrDefault(a => a is not null);
@@ -27,7 +28,7 @@ internal sealed class HtmlRow
             var next = i + 1 < shown.Count ? Math.Max(shown[i + 1].Role.Number, at + role.Span + 1) : Math.Max(columns, at + role.Span) + 1;
             // A label has no column of its own; it may have all up to the next one.
             var span = role.Number == 0 && role.Role == DrawRole.Cell ? next - at - 1 : role.Span;
-            Cell(html, role, text, span, text.Address ?? (text.IsEmpty ? null : address));
+            Cell(html, role, text, span, text.Address ?? (text.IsEmpty ? null : address), draw);
             if (!text.IsEmpty) address = null;
             at += span;
         }
@@ -43,7 +44,8 @@ internal sealed class HtmlRow
         return columns;
     }
 
-    private static void Cell(XmlBytes html, RoleStart role, HtmlText text, int span, string? address)
+    private static void Cell(XmlBytes html, RoleStart role, HtmlText text, int span, string? address,
+        Action<FigureItem> draw)
     {
         var isHeading = role.Role is DrawRole.ColumnHeader or DrawRole.RowHeader;
         Begin(html, isHeading ? "th"u8 : "td"u8, span);
@@ -52,7 +54,7 @@ internal sealed class HtmlRow
         if (role.Align != Alignment.Left) html.Raw(role.Align == Alignment.Right ? " class=\"r\""u8 : " class=\"c\""u8);
         html.Raw(">"u8);
         if (role.Name is { } name) html.Escaped(name);
-        text.Write(html, isPlain: isHeading, address);
+        text.Write(html, isPlain: isHeading, address, draw);
         html.Raw(isHeading ? "</th>"u8 : "</td>"u8);
     }
 

@@ -3,19 +3,26 @@ using LucidLattice.Output.Svg;
 
 namespace LucidLattice.Output.Html;
 
-/// <summary>What stands in one element: its texts, put together from the pieces in which they are drawn, and where a click leads.</summary>
+/// <summary>What stands in one element: its texts, put together from the pieces in which they are drawn, small pictures among them, and
+/// where a click leads.</summary>
 internal sealed class HtmlText
 {
+    /// <param name="Picture">Stands for the text where there is one.</param>
+    private readonly record struct Piece(string Text, bool Bold, bool Italic, FigureItem? Picture = null);
+
     /// <summary>Closer than this, in points, pieces belong to one word.</summary>
     private const double Gap = 0.6;
 
-    private readonly List<(string Text, bool Bold, bool Italic)> _pieces = [];
+    private readonly List<Piece> _pieces = [];
     private TextRun? _last;
 
     /// <summary>The first thing in it that leads somewhere.</summary>
     public string? Address { get; set; }
 
     public bool IsEmpty => _pieces.Count == 0;
+
+    /// <summary>The texts alone.</summary>
+    public string Words => string.Concat(_pieces.Select(p => p.Text));
 
     /// <summary>True if a piece goes on with the line of the one before.</summary>
     public bool IsSameLine(TextRun run) => _last is { } last && Math.Abs(last.Y - run.Y) < Gap;
@@ -24,18 +31,21 @@ internal sealed class HtmlText
     {
         // A line that was wrapped goes on behind a space, and so does what stands apart on the same line.
         if (_last is { } last && (!IsSameLine(run) || Math.Abs(run.X - (last.X + last.Width)) > Gap)) Add(" ");
-        _pieces.Add((run.Text, run.Font.Bold, run.Font.Italic));
+        _pieces.Add(new Piece(run.Text, run.Font.Bold, run.Font.Italic));
         _last = run;
     }
 
     /// <summary>Words that are not drawn.</summary>
     public void Add(string words)
     {
-        if (words.Length > 0) _pieces.Add((words, false, false));
+        if (words.Length > 0) _pieces.Add(new Piece(words, false, false));
     }
 
+    public void Add(FigureItem picture) => _pieces.Add(new Piece("", false, false, picture));
+
     /// <param name="isPlain">True where all of it is set apart already, as in headings.</param>
-    public void Write(XmlBytes html, bool isPlain, string? address)
+    /// <param name="draw">Draws a picture.</param>
+    public void Write(XmlBytes html, bool isPlain, string? address, Action<FigureItem> draw)
     {
         if (address is not null)
         {
@@ -43,8 +53,9 @@ internal sealed class HtmlText
             html.Attribute("href"u8, address);
             html.Raw(">"u8);
         }
-        foreach (var (text, bold, italic) in _pieces)
+        foreach (var (text, bold, italic, picture) in _pieces)
         {
+            if (picture is not null) draw(picture);
             var (isBold, isItalic) = (bold && !isPlain, italic && !isPlain);
             if (isBold) html.Raw("<b>"u8);
             if (isItalic) html.Raw("<i>"u8);

@@ -14,7 +14,7 @@ public static class HtmlWriter
 {
     private static ReadOnlySpan<byte> Looks => """
         body{font:1rem/1.5 "Noto Sans",system-ui,sans-serif;color:#1f2a30;background:#fffefb;margin:0 auto;max-width:62rem;padding:1rem}
-        h1{font-size:1.5rem}h2{font-size:1.2rem}h3,h4,h5{font-size:1rem}
+        h1{font-size:1.5rem}h2,h3{font-size:1.2rem}h4,h5,h6{font-size:1rem}
         table{border-collapse:collapse;width:100%;margin:.5rem 0 1rem}
         th,td{padding:.2rem .6rem;text-align:start;vertical-align:top}
         th[scope^=col]{border-bottom:1px solid #6b7780;vertical-align:bottom}
@@ -34,7 +34,7 @@ public static class HtmlWriter
     {
         var buffer = new ArrayBufferWriter<byte>(64 * 1024);
         var html = new XmlBytes(buffer);
-        var items = new HtmlItems(html, action => action.Address is null && baseAddress is not { Length: > 0 } ? null
+        var items = new HtmlItems(html, run.Title, action => action.Address is null && baseAddress is not { Length: > 0 } ? null
             : LinkAddress.Write(action, baseAddress ?? "", self));
         Begin(run, html);
         foreach (var sheet in run.Sheets)
@@ -70,6 +70,8 @@ public static class HtmlWriter
         html.Escaped(run.Title);
         html.Raw("</title><style>\n"u8);
         html.Raw(Looks);
-        html.Raw("\n</style></head>\n<body><main>\n"u8);
+        html.Raw("\n</style></head>\n<body><main>\n<h1>"u8);
+        html.Escaped(run.Title);
+        html.Raw("</h1>\n"u8);
     }
 }

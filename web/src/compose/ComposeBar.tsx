@@ -3,7 +3,7 @@ import { useSnackbar } from 'notistack';
 import { useMemo } from 'react';
 import { listReportsQueryKey } from '../api/generated/@tanstack/react-query.gen';
 import type { ReportDefinition } from '../api/generated';
-import { undoTyped, useUndoKeys } from '../sentence/useUndoKeys';
+import { undoTyped, useUndoKeys } from '../undo/useUndoKeys';
 import { BarButton } from '../shell/BarButton';
 import { ModeSwitch } from '../shell/ModeSwitch';
 import { TopBar } from '../shell/TopBar';

@@ -1,7 +1,7 @@
 import { Pane } from '../shell/Pane';
 import { useCompose } from './composeStore';
 import { findElement, findLevel, findSection } from './definition';
-import { hasOwnUndo } from '../sentence/ownUndo';
+import { hasOwnUndo } from '../undo/ownUndo';
 import { kindOf } from './kinds';
 import { goToSelected } from './panes';
 import { BandPanel } from './panels/BandPanel';

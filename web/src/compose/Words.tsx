@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { useDraft } from '../sentence/useDraft';
+import { useDraft } from '../undo/useDraft';
 import { color } from '../theme/tokens';
 
 /** The words of an element while they are typed over, in their place. When it is left by a key, what they belong to has the focus

@@ -1,7 +1,7 @@
 import { createContext, useContext } from 'react';
 import { create, useStore } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
-import { takeTyped } from '../sentence/useDraft';
+import { takeTyped } from '../undo/useDraft';
 import { createSession, type Session } from './session/session';
 import type { SessionState } from './session/types';
 

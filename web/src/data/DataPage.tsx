@@ -17,7 +17,7 @@ import { Main } from '../shell/Main';
 import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
-import { useRemoved } from '../shell/useRemoved';
+import { useRemoved } from '../undo/useRemoved';
 import { Unreadable } from '../shell/Unreadable';
 import { color } from '../theme/tokens';
 import { Databases } from './databases/Databases';

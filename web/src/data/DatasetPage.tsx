@@ -13,7 +13,7 @@ import { Main } from '../shell/Main';
 import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
-import { undoTyped, useUndoKeys } from '../sentence/useUndoKeys';
+import { undoTyped, useUndoKeys } from '../undo/useUndoKeys';
 import { UndoButtons } from '../shell/UndoButtons';
 import { color } from '../theme/tokens';
 import { isJoin, newName, spokenTable, tablesOf } from './dataset';

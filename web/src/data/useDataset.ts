@@ -3,7 +3,7 @@ import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { listDatasetsQueryKey } from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
-import { takeTyped } from '../sentence/useDraft';
+import { takeTyped } from '../undo/useDraft';
 import { begun, redone, step, undone, type History } from '../shell/history';
 import { keepHistory, readHistory } from '../shell/keptHistory';
 import { createSaver } from '../shell/saver';

@@ -26,7 +26,7 @@ import { Message } from '../shell/Message';
 import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { toldApart } from '../shell/twins';
-import { useRemoved } from '../shell/useRemoved';
+import { useRemoved } from '../undo/useRemoved';
 import { color } from '../theme/tokens';
 import { GuidedStart } from './GuidedStart';
 import { NewReportPanel } from './NewReportPanel';

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import type { RunInfo } from '../api/generated';
-import { hasOwnUndo } from '../sentence/ownUndo';
+import { hasOwnUndo } from '../undo/ownUndo';
 import { color } from '../theme/tokens';
 import type { Step } from './address';
 import { choicesOf, dayOf } from './asked';

@@ -8,7 +8,7 @@ import { ExpressionEditor } from '../code/ExpressionEditor';
 import { color } from '../theme/tokens';
 import { goOnFrom } from '../focus/tabbable';
 import { BlankWord, type Tone } from './BlankWord';
-import { useTyped } from './useDraft';
+import { useTyped } from '../undo/useDraft';
 
 export interface Choice {
   value: string;

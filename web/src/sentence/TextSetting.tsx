@@ -1,5 +1,5 @@
 import TextField from '@mui/material/TextField';
-import { useDraft } from './useDraft';
+import { useDraft } from '../undo/useDraft';
 
 interface Props {
   label: string;

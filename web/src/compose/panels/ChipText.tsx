@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import type { BandKind, Section } from '../../api/generated';
-import { useDraft } from '../../sentence/useDraft';
+import { useDraft } from '../../undo/useDraft';
 import { color } from '../../theme/tokens';
 import { useChipNames } from './useChipNames';
 import { piecesOf, writtenPieces, type Piece } from './template';

@@ -7,7 +7,7 @@ import { listDatabasesOptions, listDatabasesQueryKey } from '../../api/generated
 import { api } from '../../api/client';
 import type { CsvPreview } from '../../api/generated';
 import { count } from '../../shell/count';
-import { useRemoved } from '../../shell/useRemoved';
+import { useRemoved } from '../../undo/useRemoved';
 import { color } from '../../theme/tokens';
 import { CsvPanel } from './CsvPanel';
 import { isCsv, isSpreadsheet, previewed } from './files';

@@ -8,7 +8,7 @@ import { ExpressionEditor } from '../../code/ExpressionEditor';
 import { caption } from '../../shell/caption';
 import { Blank } from '../../sentence/Blank';
 import { TextSetting } from '../../sentence/TextSetting';
-import { useDraft } from '../../sentence/useDraft';
+import { useDraft } from '../../undo/useDraft';
 import { count, numbers, firstFew } from '../../shell/count';
 import { color } from '../../theme/tokens';
 import { moveField, removeField, setField } from '../dataset';
@@ -69,7 +69,9 @@ export function FieldSettings({
   const { enqueueSnackbar } = useSnackbar();
   const card = useRef<HTMLDivElement>(null);
   // Of a field far down, the settings would open out of sight.
-  useEffect(() => card.current?.scrollIntoView?.({ block: 'nearest' }), []);
+  useEffect(() => {
+    card.current?.scrollIntoView?.({ block: 'nearest' });
+  }, []);
   const set = (change: Partial<Field>) => onEdit(setField(dataset, field.name, change));
   const problem = view?.problems.find((p) => p.property === `fields.${field.name}`);
   const stats = view?.field;

@@ -3,8 +3,8 @@ import { useSnackbar, type SnackbarKey } from 'notistack';
 import { useCallback, useEffect, useRef } from 'react';
 import { announce } from '../focus/announce';
 import { focusOn, tabStops } from '../focus/tabbable';
-import { useUndoKeys } from '../sentence/useUndoKeys';
-import { afterPaint } from './afterPaint';
+import { useUndoKeys } from './useUndoKeys';
+import { afterPaint } from '../shell/afterPaint';
 
 /** Long enough to be read, and to be reached by keys. */
 const shownFor = 12_000;

@@ -2,7 +2,7 @@
 import { screen } from '@testing-library/react';
 import { expect, test, vi } from 'vitest';
 import { stage } from '../test/stage';
-import { TextSetting } from './TextSetting';
+import { TextSetting } from '../sentence/TextSetting';
 import { takeTyped } from './useDraft';
 
 async function typed() {
