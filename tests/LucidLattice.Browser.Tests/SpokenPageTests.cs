@@ -30,6 +30,16 @@ public sealed class SpokenPageTests(Browser browser) : IClassFixture<Browser>
     }
 
     [Fact]
+    public void Lines_of_a_summary_are_rows_under_their_headings()
+    {
+        var said = Said("/read/months-of-each-route");
+        Assert.Equal(["Month", "Sailings", "Passengers", "Net fare"],
+            said.Where(n => n.Role == "columnheader").Take(4).Select(n => n.Name));
+        Assert.Equal(["January 2025", "22", "762", "1,870.78"], said.Where(n => n.Role == "cell" && n.Name.Length > 0).Take(4)
+            .Select(n => n.Name));
+    }
+
+    [Fact]
     public void A_crosstab_is_a_table_whose_cells_say_their_headings()
     {
         var said = Said("/read/passengers-by-month");

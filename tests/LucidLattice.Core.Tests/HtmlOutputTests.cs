@@ -47,6 +47,9 @@ public class HtmlOutputTests
             Assert.NotEqual("", a.TextContent + a.GetAttribute("aria-label"));
         });
         Assert.Empty(document.QuerySelectorAll("script, [tabindex], [id^=p]"));
+        var levels = document.QuerySelectorAll("h1, h2, h3, h4, h5, h6").Select(h => h.LocalName[1] - '0').ToList();
+        Assert.Equal(1, levels[0]);
+        Assert.All(levels.Zip(levels.Skip(1)), pair => Assert.True(pair.Second <= pair.First + 1));
 
         static int Columns(IElement row) => row.Children.Sum(c => int.Parse(c.GetAttribute("colspan") ?? "1"));
     }
@@ -65,10 +68,23 @@ public class HtmlOutputTests
         Assert.Equal(run.Data!.Rows, rows.Count - headings.Count - 8 - 3 - 1);
         Assert.Contains(rows, r => r is ["All routes", "3,343 sailings", "369,527", "59,321", "1,381,774.03"]);
         Assert.Equal(["Route performance"], document.QuerySelectorAll("h1").Select(h => Words(h.TextContent)));
-        Assert.Equal(["Eastern Sound", "Northern Isles", "West Firth"], document.QuerySelectorAll("h3").Select(h => Words(h.TextContent)));
+        Assert.Equal(["Eastern Sound", "Northern Isles", "West Firth"], document.QuerySelectorAll("h2").Select(h => Words(h.TextContent)));
         Assert.DoesNotContain("Page 1", document.Body!.TextContent);
         // Numbers stand at the right, as they are printed.
         Assert.All(document.QuerySelectorAll("tr"), r => Assert.Equal("r", r.LastElementChild!.ClassName));
+    }
+
+    /// <summary>What stands side by side is a row where there are no columns, too, and totals stand below what they add up.</summary>
+    [Fact]
+    public void Lines_of_a_summary_are_rows()
+    {
+        var table = Read(Text(Workshop.Run(Workshop.DemoReport("routes-compared")))).QuerySelector("table")!;
+        Assert.Equal(["Rank", "Route", "Sailings", "Passengers", "Median", "Net fare", "Running total"],
+            table.QuerySelectorAll("th[scope=col]").Select(h => h.TextContent));
+        var rows = table.QuerySelectorAll("tr:not(:has(th))").Select(r => r.Children.Select(c => c.TextContent).ToList()).ToList();
+        Assert.Equal(["2", "Aith – Voe", "448", "43,609", "93.5", "106,405", "106,405"], rows[0]);
+        Assert.Equal(["", "All of Eastern Sound", "1,320", "136,076"], rows[^1].Take(4));
+        Assert.Equal(4, rows.Count);
     }
 
     /// <summary>What the pages print between their bands is all there, in the same order.</summary>
@@ -118,7 +134,7 @@ public class HtmlOutputTests
         var document = Read(Text(Workshop.Run(report)));
         Assert.Empty(document.QuerySelectorAll("script, img"));
         Assert.Equal(Words(Hostile), Words(document.Title!));
-        Assert.Equal(Words(Hostile), Words(Assert.Single(document.QuerySelectorAll("h1, h2")).TextContent));
+        Assert.Equal(Words(Hostile), Words(Assert.Single(document.QuerySelectorAll("h1")).TextContent));
         Assert.Equal(Hostile, document.QuerySelector("section")!.GetAttribute("aria-label"));
     }
 }

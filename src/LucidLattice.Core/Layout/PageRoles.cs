@@ -11,8 +11,8 @@ namespace LucidLattice.Core.Layout;
 /// </summary>
 public sealed class PageRoles(List<DrawItem> items)
 {
-    /// <summary>The columns of the table that is open; null while none is.</summary>
-    private IReadOnlyList<Column>? _table;
+    /// <summary>The columns of the table that is open, or where its texts begin; null while none is.</summary>
+    private object? _table;
 
     /// <summary>Paints the elements of a part with what they are.</summary>
     /// <param name="fromBack">Those that are shown.</param>
@@ -39,6 +39,7 @@ public sealed class PageRoles(List<DrawItem> items)
             else
             {
                 if (!inRow) End();
+                else if (_table is IReadOnlyList<double> places) role = role with { Number = PlaceOf(places, element.Plan.Element.X) + 1 };
                 In(role, () => paint(element));
             }
         }
@@ -54,15 +55,27 @@ public sealed class PageRoles(List<DrawItem> items)
 
     private void Begin(PartPlan plan, PartReading reading)
     {
-        if (ReferenceEquals(_table, plan.Columns) && !reading.NamesColumns) return;
+        if (!reading.NamesColumns && GoesOn(plan, reading)) return;
         End();
-        _table = plan.Columns;
+        _table = reading.Places ?? (object)plan.Columns;
         items.Add(new RoleStart(DrawRole.Table));
-        if (reading.NamesColumns) return;
+        if (reading.NamesColumns || reading.Places is not null) return;
         items.Add(new RoleStart(DrawRole.Row));
         foreach (var (column, i) in plan.Columns.Select((c, i) => (c, i)))
             In(new RoleStart(DrawRole.ColumnHeader, column.Heading, i + 1), () => { });
         items.Add(RoleEnd.Last);
+    }
+
+    /// <summary>A row without columns goes on with a table in which there is a place for each of its texts.</summary>
+    private bool GoesOn(PartPlan plan, PartReading reading) => reading.Places is { } places
+        ? _table is IReadOnlyList<double> open && places.All(x => PlaceOf(open, x) >= 0)
+        : ReferenceEquals(_table, plan.Columns);
+
+    private static int PlaceOf(IReadOnlyList<double> places, double x)
+    {
+        for (var i = 0; i < places.Count; i++)
+            if (Math.Abs(places[i] - x) < 0.5) return i;
+        return -1;
     }
 
     private void In(RoleStart role, Action paint)

@@ -15,6 +15,7 @@ internal sealed class HtmlItems(XmlBytes html, string title, Func<LinkAction, st
     private HtmlText? _text;
     private HtmlRow? _row;
     private int _columns, _figures;
+    private readonly Stack<int> _headings = [];
     private bool _hasHeading;
 
     public void Write(IEnumerable<DrawItem> items)
@@ -63,7 +64,7 @@ internal sealed class HtmlItems(XmlBytes html, string title, Func<LinkAction, st
                 _row = null;
                 break;
             case DrawRole.Heading:
-                if (_hasHeading || _text!.Words != title) Element(role.Number);
+                if (_hasHeading || _text!.Words != title) Element(LevelOf(role.Number));
                 _hasHeading = true;
                 break;
             case DrawRole.Paragraph: Element(0); break;
@@ -88,6 +89,14 @@ internal sealed class HtmlItems(XmlBytes html, string title, Func<LinkAction, st
             if (level > 0) html.Number(level);
             html.Raw(">"u8);
         }
+    }
+
+    /// <summary>Below the title, and one below what a heading stands under: no level is passed over.</summary>
+    private int LevelOf(int number)
+    {
+        while (_headings.TryPeek(out var above) && above >= number) _headings.Pop();
+        _headings.Push(number);
+        return Math.Min(6, _headings.Count + 1);
     }
 
     private void Text(TextRun run)
