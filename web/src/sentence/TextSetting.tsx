@@ -27,7 +27,8 @@ export function TextSetting({ label, value, placeholder, multiline, onCommit }: 
           e.preventDefault();
           take();
         }
-        if (e.key === 'Escape') {
+        // Where nothing is typed, Escape leads out of what the field stands in.
+        if (e.key === 'Escape' && draft !== value) {
           e.stopPropagation();
           drop();
         }

@@ -7,6 +7,7 @@ import type { CsvColumn, CsvImport, CsvPreview, DatabaseInfo } from '../../api/g
 import { Blank } from '../../sentence/Blank';
 import { TextSetting } from '../../sentence/TextSetting';
 import { count } from '../../shell/count';
+import { useOpened } from '../../focus/useOpened';
 import { color } from '../../theme/tokens';
 import { tableWords } from '../tableWords';
 
@@ -86,6 +87,7 @@ export function CsvPanel({ file, preview, own, onClose, onDone }: Props) {
     }
   };
   const bad = (row: number, column: string) => preview.badCells.some((b) => b.row === row && b.column === column);
+  const panel = useOpened<HTMLDivElement>();
   return (
     <Drawer
       anchor="bottom"
@@ -93,6 +95,7 @@ export function CsvPanel({ file, preview, own, onClose, onDone }: Props) {
       open
       slotProps={{
         paper: {
+          ref: panel,
           'aria-label': 'CSV file',
           onKeyDown: (e: React.KeyboardEvent) => {
             if (e.key === 'Escape') onClose();

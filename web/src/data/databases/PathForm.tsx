@@ -1,16 +1,23 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
+import { useOpened } from '../../focus/useOpened';
 import { TextSetting } from '../../sentence/TextSetting';
 import { color } from '../../theme/tokens';
+import { hasOwnUndo } from '../../undo/ownUndo';
 
 /** Names a SQLite file of the server's machine, which is only ever read. */
 export function PathForm({ onTake, onClose }: { onTake: (name: string, path: string) => void; onClose: () => void }) {
   const [name, setName] = useState('');
   const [path, setPath] = useState('');
+  const form = useOpened<HTMLFormElement>();
   return (
     <Box
       component="form"
+      ref={form}
+      onKeyDown={(e: React.KeyboardEvent) => {
+        if (e.key === 'Escape' && !e.defaultPrevented && !hasOwnUndo(e.target)) onClose();
+      }}
       onSubmit={(e: React.FormEvent) => {
         e.preventDefault();
         onTake(name, path);
