@@ -38,3 +38,27 @@ test('what was removed comes back by its message or by Ctrl+Z, the last first, a
   await user.keyboard('{Control>}z{/Control}');
   expect(screen.getAllByRole('article')).toHaveLength(2);
 });
+
+test('the message brings it back after its screen was left, too', async () => {
+  const restore = vi.fn(async () => {});
+  function Screen() {
+    const removed = useRemoved();
+    return <button onClick={() => removed('Tides', '“Tides” is gone.', '#tides', restore)}>Remove</button>;
+  }
+  function Screens() {
+    const [isLeft, setLeft] = useState(false);
+    return isLeft ? (
+      <p>Elsewhere</p>
+    ) : (
+      <div onDoubleClick={() => setLeft(true)}>
+        <Screen />
+      </div>
+    );
+  }
+  const user = stage(<Screens />);
+  await user.click(screen.getByText('Remove'));
+  await user.dblClick(screen.getByText('Remove').parentElement!);
+  await screen.findByText('Elsewhere');
+  await user.click(await screen.findByText('Undo'));
+  expect(restore).toHaveBeenCalledTimes(1);
+});

@@ -15,6 +15,7 @@ interface Removal {
   restore: () => Promise<unknown>;
   /** Leads to what is back, by a selector. */
   place: string;
+  isBack: boolean;
 }
 
 /** What was removed on this screen, the last one last: Ctrl+Z brings it back even when its message is gone. */
@@ -25,8 +26,9 @@ export function useRemoved() {
   const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const bringBack = useRef<(removal?: Removal) => Promise<void>>(async () => {});
   bringBack.current = async (removal) => {
-    if (!removal || !removals.includes(removal)) return;
-    removals.splice(removals.indexOf(removal), 1);
+    if (!removal || removal.isBack) return;
+    removal.isBack = true;
+    if (removals.includes(removal)) removals.splice(removals.indexOf(removal), 1);
     closeSnackbar(removal.message);
     try {
       await removal.restore();
@@ -40,10 +42,11 @@ export function useRemoved() {
     }
   };
   useUndoKeys(() => void bringBack.current(removals.at(-1)), undefined);
+  // Another screen has a Ctrl+Z of its own; the message goes on to offer the way back there.
   useEffect(() => () => void removals.splice(0), []);
   return useCallback(
     (name: string, words: string, place: string, restore: () => Promise<unknown>) => {
-      const removal: Removal = { name, message: `${name} ${Date.now()}`, restore, place };
+      const removal: Removal = { name, message: `${name} ${Date.now()}`, restore, place, isBack: false };
       removals.push(removal);
       enqueueSnackbar(words, {
         key: removal.message,
