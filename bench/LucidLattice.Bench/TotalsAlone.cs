@@ -4,6 +4,7 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Planning;
 using LucidLattice.Core.Progress;
+using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Running;
 using LucidLattice.Core.Values;
 using LucidLattice.Sql.Sqlite;
@@ -100,11 +101,14 @@ internal static class TotalsAlone
     private static void Check(DuckDBConnection duck, SectionData data)
     {
         var all = Rollup(duck)[0];
-        var ours = data.Plan.Totals.Texts.Select((text, i) => (text, Value: data.Totals[i, 0, 0])).ToList();
+        var ours = data.Plan.Totals.Specs.Select((spec, i) => (Of: FieldOf(data, spec), Value: data.Totals[i, 0, 0])).ToList();
         foreach (var (field, column) in new[] { ("fare", 5), ("discount", 6) })
-            if (ours.First(t => t.text.Contains($"\"{field}\"")).Value.Decimal != Convert.ToDecimal(all[column]))
+            if (ours.First(t => t.Of == field).Value.Decimal != Convert.ToDecimal(all[column]))
                 throw new InvalidOperationException($"The totals of {field} differ.");
     }
+
+    private static string? FieldOf(SectionData data, AggregateSpec spec) =>
+        spec.Argument?.Field is { } field ? data.Plan.Dataset!.Fields[field].Name : null;
 
     private static void Execute(DuckDBConnection duck, string sql)
     {

@@ -1,8 +1,8 @@
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Progress;
-using LucidLattice.Core.Values;
 
 namespace LucidLattice.Sql;
 
@@ -17,18 +17,24 @@ public sealed class CachedReader(IRowReader source, SizedCache cache) : IRowRead
     private const int RowsReadWhole = 200_000;
 
     /// <summary>By query, the sets of fields that may be in the cache.</summary>
-    private readonly Dictionary<string, List<IReadOnlyList<Field>>> _read = [];
+    private readonly Dictionary<ContentHash, List<IReadOnlyList<Field>>> _read = [];
     private readonly Lock _lock = new();
 
     public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
     {
         // A new label or another value list is no reason to read again.
-        query = query with { Fields = [.. query.Fields.Select(f => f.AsRead)] };
-        var whole = Origin(query);
+        query = query with
+        {
+            Fields = [.. query.Fields.Select(f => f.AsRead)],
+            Wanted = [.. query.Wanted.Select(w => w with { Field = w.Field.AsRead })],
+        };
+        // Nobody can tell whether what such a source gave is still what it would give.
+        if (source.Stamp(query.Dataset) is not { } stamp) return source.Read(query, progress, cancel);
+        var whole = Origin(query with { Wanted = [] }, stamp);
         if (query.Refresh) Forget(whole);
         if (Kept(whole, query.Fields) is { } all) return all;
         if (query.Wanted.Count > 0 && source.RowsAtMost(query.Dataset) is <= RowsReadWhole) query = query with { Wanted = [] };
-        var origin = query.Wanted.Count == 0 ? whole : $"{whole}|{string.Join('|', query.Wanted.Select(w => w.Key))}";
+        var origin = query.Wanted.Count == 0 ? whole : Origin(query, stamp);
         if (query.Refresh) Forget(origin);
         if (Kept(origin, query.Fields) is { } found) return found;
         RowSet? made = null;
@@ -39,7 +45,7 @@ public sealed class CachedReader(IRowReader source, SizedCache cache) : IRowRead
         return rows;
     }
 
-    private RowSet? Kept(string origin, IReadOnlyList<Field> wanted)
+    private RowSet? Kept(ContentHash origin, IReadOnlyList<Field> wanted)
     {
         foreach (var fields in FieldsRead(origin))
             if (wanted.All(fields.Contains) && cache.Find<RowSet>(Key(origin, fields)) is { } found) return Only(found, fields, wanted);
@@ -57,12 +63,12 @@ public sealed class CachedReader(IRowReader source, SizedCache cache) : IRowRead
     private static RowSet Only(RowSet rows, IReadOnlyList<Field> has, IReadOnlyList<Field> wanted)
         => has.SequenceEqual(wanted) ? rows : rows with { Columns = [.. wanted.Select(f => rows.Columns[has.IndexOf(f)])] };
 
-    private IReadOnlyList<Field>[] FieldsRead(string origin)
+    private IReadOnlyList<Field>[] FieldsRead(ContentHash origin)
     {
         lock (_lock) return _read.TryGetValue(origin, out var known) ? [.. known] : [];
     }
 
-    private void Remember(string origin, IReadOnlyList<Field> fields)
+    private void Remember(ContentHash origin, IReadOnlyList<Field> fields)
     {
         lock (_lock)
         {
@@ -73,27 +79,18 @@ public sealed class CachedReader(IRowReader source, SizedCache cache) : IRowRead
         }
     }
 
-    private void Forget(string origin)
+    private void Forget(ContentHash origin)
     {
         foreach (var fields in FieldsRead(origin)) cache.Remove(Key(origin, fields));
         lock (_lock) _read.Remove(origin);
     }
 
-    private static string Key(string origin, IReadOnlyList<Field> fields) =>
-        $"{origin}|{System.Text.Json.JsonSerializer.Serialize(fields, ReportJson.Options)}";
+    private static ContentHash Key(ContentHash origin, IReadOnlyList<Field> fields) => ContentHash.Of(origin, fields);
 
-    private string Origin(DataQuery query)
-    {
-        // Only values that the SQL can name belong to the key; a table has none.
-        var values = query.Dataset.Source is QuerySource
-            ? string.Join('|', query.Parameters.OrderBy(p => p.Key, StringComparer.Ordinal)
-                .Select(p => $"{p.Key}={p.Value.Type}:{p.Value.Invariant.Length}:{p.Value.Invariant}"))
-            : "";
-        var dataset = query.Dataset;
-        var from = System.Text.Json.JsonSerializer.Serialize(dataset.Source, ReportJson.Options);
-        var limits = $"{dataset.RowLimit}|{dataset.SecondsLimit}";
-        return $"rows|{source.Stamp(dataset)}|{dataset.Name}|{dataset.Database}|{limits}|{from}|{values}";
-    }
+    /// <summary>What a reading gives, whichever fields are asked for. Of parameters only those that the SQL can name matter, and a table
+    /// names none.</summary>
+    private static ContentHash Origin(DataQuery query, string stamp) => ContentHash.Of(stamp, query.Dataset.AsRead, query.Wanted,
+        query.Dataset.Source is QuerySource ? query.Parameters : null);
 }
 
 file static class Lists

@@ -1,5 +1,6 @@
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Planning;
 using Microsoft.Data.Sqlite;
@@ -88,17 +89,6 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
     /// <summary>One of the versions, or null if it is not kept.</summary>
     public SavedReport? Version(string id, int version) => One(id, "$version", version);
 
-    private long _stamp;
-
-    /// <summary>What was published or removed by other processes, as the command line, counts too.</summary>
-    long IReportCatalog.Stamp => Interlocked.Read(ref _stamp) + app.Read(connection =>
-    {
-        using var command = Command(connection,
-            "SELECT coalesce(sum((published + 1) * 1000003 * (rowid % 997 + 1)), 0) FROM reports WHERE published IS NOT NULL "
-            + "AND deleted_at IS NULL");
-        return Convert.ToInt64(command.ExecuteScalar(), System.Globalization.CultureInfo.InvariantCulture);
-    });
-
     /// <summary>A publication that cannot be read is no target; links to it are problems like those to none.</summary>
     ReportDefinition? IReportCatalog.Published(string reportId)
     {
@@ -111,6 +101,15 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
             return null;
         }
     }
+
+    /// <summary>Of the text, in which the definition is written in one way.</summary>
+    ContentHash? IReportCatalog.IdentityOf(string reportId) => app.Read(connection =>
+    {
+        using var command = Command(connection,
+            "SELECT v.definition FROM reports r JOIN report_versions v ON v.report_id = r.id AND v.version = r.published WHERE r.id = $id "
+            + "AND r.deleted_at IS NULL", ("$id", reportId));
+        return command.ExecuteScalar() is string text ? ContentHash.Of(text) : (ContentHash?)null;
+    });
 
     /// <summary>True if no report has the id, deleted ones included.</summary>
     public bool IsFree(string id) => app.Read(connection =>
@@ -161,7 +160,6 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
     public int Publish(string id, int version)
     {
         var published = app.Write(connection => Publish(connection, id, version));
-        Interlocked.Increment(ref _stamp);
         return published;
     }
 
@@ -182,7 +180,6 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
         var changed = app.Write(connection =>
             Execute(connection, "UPDATE reports SET deleted_at = $at WHERE id = $id AND (deleted_at IS NULL) = $deleted", ("$id", id),
                 ("$at", deleted ? Now() : null), ("$deleted", deleted)) > 0);
-        Interlocked.Increment(ref _stamp);
         return changed;
     }
 
@@ -221,7 +218,8 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
     private ReportDefinition Definition(SqliteDataReader reader)
     {
         var text = reader.GetString(4);
-        return _read.Get(text, () => new ReadDefinition(ReportJson.Read(text), text.Length), CancellationToken.None).Definition;
+        return _read.Get(ContentHash.Of(text), () => new ReadDefinition(ReportJson.Read(text), text.Length), CancellationToken.None)
+            .Definition;
     }
 
     /// <param name="Length">Of its text, in characters. Each takes two bytes in the text and up to two in what is read from it, as was

@@ -11,8 +11,9 @@ public partial class RoomTests
     /// it.</summary>
     private static readonly string[] Order =
     [
-        "Core.Values", "Core.Locales", "Core.Progress", "Core.Caching", "Core.Definitions.Files.Upgrades", "Core.Definitions.Files",
-        "Core.Definitions", "Core.Data", "Core.Grouping", "Core.Expressions.Calls", "Core.Expressions.Aggregates", "Core.Expressions",
+        "Core.Hashing", "Core.Values", "Core.Locales", "Core.Progress", "Core.Caching", "Core.Definitions.Files.Upgrades",
+        "Core.Definitions.Files", "Core.Definitions", "Core.Data", "Core.Grouping", "Core.Expressions.Calls",
+        "Core.Expressions.Aggregates", "Core.Expressions",
         "Core.Formatting", "Core.GroupLevels", "Core.Parameters",
         "Core.Links", "Core.Drawing", "Core.Charts.Scales", "Core.Charts", "Core.Charts.Guides", "Core.Charts.Types", "Core.Crosstabs",
         "Core.Elements",

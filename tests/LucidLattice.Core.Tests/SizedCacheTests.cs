@@ -1,4 +1,5 @@
 using LucidLattice.Core.Caching;
+using LucidLattice.Core.Hashing;
 using Xunit;
 
 namespace LucidLattice.Core.Tests;
@@ -17,20 +18,22 @@ public class SizedCacheTests
         public IEnumerable<ISized> Parts { get; } = parts;
     }
 
+    private static ContentHash Key(string name) => ContentHash.Of(name);
+
     [Fact]
     public void What_was_not_used_for_longest_goes_first_and_is_told()
     {
         var cache = new SizedCache(100);
         var gone = new List<string>();
-        foreach (var key in new[] { "a", "b", "c" }) cache.Put(key, new Part(30), () => gone.Add(key));
-        Assert.NotNull(cache.Find<Part>("a"));
-        cache.Put("d", new Part(30), () => gone.Add("d"));
+        foreach (var key in new[] { "a", "b", "c" }) cache.Put(Key(key), new Part(30), () => gone.Add(key));
+        Assert.NotNull(cache.Find<Part>(Key("a")));
+        cache.Put(Key("d"), new Part(30), () => gone.Add("d"));
         Assert.Equal(["b"], gone);
         Assert.Equal((90, 3), (cache.Bytes, cache.Count));
         // The newest stays, whatever its size.
-        cache.Put("huge", new Part(1000));
+        cache.Put(Key("huge"), new Part(1000));
         Assert.Equal(["b", "c", "a", "d"], gone);
-        Assert.NotNull(cache.Find<Part>("huge"));
+        Assert.NotNull(cache.Find<Part>(Key("huge")));
     }
 
     [Fact]
@@ -38,14 +41,14 @@ public class SizedCacheTests
     {
         var cache = new SizedCache(1000);
         var shared = new Part(40);
-        cache.Put("rows", shared);
-        cache.Put("run", new Whole(shared, new Part(5)));
-        cache.Put("other run", new Whole(shared, new Part(7)));
+        cache.Put(Key("rows"), shared);
+        cache.Put(Key("run"), new Whole(shared, new Part(5)));
+        cache.Put(Key("other run"), new Whole(shared, new Part(7)));
         Assert.Equal(52, cache.Bytes);
-        cache.Remove("rows");
+        cache.Remove(Key("rows"));
         Assert.Equal(52, cache.Bytes);
-        cache.Remove("run");
-        cache.Remove("other run");
+        cache.Remove(Key("run"));
+        cache.Remove(Key("other run"));
         Assert.Equal(0, cache.Bytes);
     }
 
@@ -62,14 +65,14 @@ public class SizedCacheTests
             var key = "k" + random.Next(15);
             if (random.Next(4) == 0)
             {
-                cache.Remove(key);
+                cache.Remove(Key(key));
                 model.Remove(key);
             }
             else
             {
                 var value = new Whole([.. parts.Where(_ => random.Next(4) == 0)]);
                 model[key] = value;
-                cache.Put(key, value, () => model.Remove(key));
+                cache.Put(Key(key), value, () => model.Remove(key));
             }
             Assert.Equal(model.Values.SelectMany(v => v.Parts).Distinct().Sum(p => p.Bytes), cache.Bytes);
             Assert.Equal(model.Count, cache.Count);
@@ -83,14 +86,14 @@ public class SizedCacheTests
         var cache = new SizedCache(1000);
         var made = 0;
         using var go = new ManualResetEventSlim();
-        var askers = Enumerable.Range(0, 8).Select(_ => Task.Run(() => cache.Get("k", () =>
+        var askers = Enumerable.Range(0, 8).Select(_ => Task.Run(() => cache.Get(Key("k"), () =>
         {
             go.Wait();
             Interlocked.Increment(ref made);
             return new Part(1);
         }, CancellationToken.None))).ToArray();
         using var impatient = new CancellationTokenSource();
-        var waiting = Task.Run(() => cache.Get("k", () => new Part(2), impatient.Token));
+        var waiting = Task.Run(() => cache.Get(Key("k"), () => new Part(2), impatient.Token));
         impatient.Cancel();
         // One who gives up waiting is not held, and holds nobody.
         await Assert.ThrowsAnyAsync<OperationCanceledException>(() => waiting);
@@ -100,7 +103,7 @@ public class SizedCacheTests
         Assert.Single(results.Distinct());
         // What fails is tried again by the next one.
         Assert.Throws<InvalidOperationException>(
-            () => cache.Get<Part>("f", () => throw new InvalidOperationException(), CancellationToken.None));
-        Assert.Equal(3, cache.Get("f", () => new Part(3), CancellationToken.None).Bytes);
+            () => cache.Get<Part>(Key("f"), () => throw new InvalidOperationException(), CancellationToken.None));
+        Assert.Equal(3, cache.Get(Key("f"), () => new Part(3), CancellationToken.None).Bytes);
     }
 }

@@ -1,3 +1,4 @@
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
@@ -28,6 +29,8 @@ public sealed class RunStoreTests : IDisposable
 
     private static readonly RunRequest Asked = new(DemoReports.All[0].Definition, new Dictionary<string, string>(), DateTime.UnixEpoch);
 
+    private static ContentHash Key(string name) => ContentHash.Of(name);
+
     private ReportRun Make(RunProgress progress, CancellationToken cancel, string from = "2025-12-01")
         => _engine.Run(
             new RunRequest(DemoReports.All.First(r => r.Id == "route-performance").Definition,
@@ -37,7 +40,7 @@ public sealed class RunStoreTests : IDisposable
     public async Task Readers_who_leave_without_a_word_cost_no_more_and_more()
     {
         var store = new RunStore(new SizedCache(1L << 28), WorkLanes.Usual());
-        var all = Enumerable.Range(0, RunStore.MostTickets + 5).Select(_ => store.Start("same", "r", false, Asked, null, false, (p,
+        var all = Enumerable.Range(0, RunStore.MostTickets + 5).Select(_ => store.Start(Key("same"), "r", false, Asked, null, false, (p,
             c) => Make(p, c)))
             .ToList();
         await all[0].Entry.Pages;
@@ -58,7 +61,7 @@ public sealed class RunStoreTests : IDisposable
             Interlocked.Increment(ref made);
             return Make(progress, cancel);
         }
-        var all = Enumerable.Range(0, 6).Select(_ => store.Start("same", "r", false, Asked, null, false, Slow)).ToList();
+        var all = Enumerable.Range(0, 6).Select(_ => store.Start(Key("same"), "r", false, Asked, null, false, Slow)).ToList();
         Assert.Equal(6, all.Select(a => a.Ticket).Distinct().Count());
         Assert.Single(all.Select(a => a.Entry).Distinct());
         // One who leaves takes nothing from the others.
@@ -68,9 +71,10 @@ public sealed class RunStoreTests : IDisposable
         go.Set();
         await all[1].Entry.Pages;
         // Whoever comes later finds it there; who asks for fresh data, or for something else, does not.
-        Assert.Same(all[1].Entry, store.Start("same", "r", false, Asked, null, false, Slow).Entry);
+        Assert.Same(all[1].Entry, store.Start(Key("same"), "r", false, Asked, null, false, Slow).Entry);
         Assert.Equal(1, made);
-        var others = new[] { store.Start("same", "r", false, Asked, null, true, Slow).Entry, store.Start("other", "r", false, Asked,
+        var others = new[] { store.Start(Key("same"), "r", false, Asked, null, true, Slow).Entry,
+            store.Start(Key("other"), "r", false, Asked,
             null, false, Slow).Entry };
         Assert.DoesNotContain(all[1].Entry, others);
         foreach (var other in others) await other.Pages;
@@ -86,8 +90,8 @@ public sealed class RunStoreTests : IDisposable
             cancel.ThrowIfCancellationRequested();
             throw new InvalidOperationException("not reached");
         }
-        var (first, entry) = store.Start("k", "r", false, Asked, null, false, Endless);
-        var (second, _) = store.Start("k", "r", false, Asked, null, false, Endless);
+        var (first, entry) = store.Start(Key("k"), "r", false, Asked, null, false, Endless);
+        var (second, _) = store.Start(Key("k"), "r", false, Asked, null, false, Endless);
         store.Release(first);
         Assert.False(entry.Cancel.IsCancellationRequested);
         store.Release(second);
@@ -95,7 +99,7 @@ public sealed class RunStoreTests : IDisposable
         Assert.Null(store.Find(second));
         Assert.False(store.Release(second));
         // The next one is not handed what was stopped.
-        var again = store.Start("k", "r", false, Asked, null, false, (p, c) => Make(p, c));
+        var again = store.Start(Key("k"), "r", false, Asked, null, false, (p, c) => Make(p, c));
         Assert.NotSame(entry, again.Entry);
         Assert.NotNull((await again.Entry.Pages).Data);
     }
@@ -109,7 +113,7 @@ public sealed class RunStoreTests : IDisposable
         var tickets = new List<string>();
         for (var day = 1; day <= 12; day++)
         {
-            var (ticket, entry) = store.Start($"day {day}", "r", false, Asked, null, false, (p, c) => Make(p, c, $"2025-12-{day:00}"));
+            var (ticket, entry) = store.Start(Key($"day {day}"), "r", false, Asked, null, false, (p, c) => Make(p, c, $"2025-12-{day:00}"));
             sizes.Add((await entry.Pages).Bytes);
             tickets.Add(ticket);
             // The first one is looked at again and again, so it stays.

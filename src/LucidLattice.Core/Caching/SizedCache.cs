@@ -1,3 +1,5 @@
+using LucidLattice.Core.Hashing;
+
 namespace LucidLattice.Core.Caching;
 
 /// <summary>
@@ -8,9 +10,9 @@ namespace LucidLattice.Core.Caching;
 /// <param name="limit">In bytes. The newest entry is kept even if it alone is larger.</param>
 public sealed class SizedCache(long limit)
 {
-    private sealed class Entry(string key, ISized value, Action? evicted)
+    private sealed class Entry(ContentHash key, ISized value, Action? evicted)
     {
-        public string Key { get; } = key;
+        public ContentHash Key { get; } = key;
         public ISized Value { get; } = value;
         public Action? Evicted { get; } = evicted;
 
@@ -24,10 +26,10 @@ public sealed class SizedCache(long limit)
         public int Askers { get; set; }
     }
 
-    private readonly Dictionary<string, LinkedListNode<Entry>> _entries = [];
+    private readonly Dictionary<ContentHash, LinkedListNode<Entry>> _entries = [];
     private readonly LinkedList<Entry> _byUse = [];
     private readonly Dictionary<ISized, (int Holders, long Bytes)> _parts = new(ReferenceEqualityComparer.Instance);
-    private readonly Dictionary<string, Gate> _gates = [];
+    private readonly Dictionary<ContentHash, Gate> _gates = [];
     private readonly Lock _lock = new();
 
     /// <summary>What all entries take together, in bytes.</summary>
@@ -44,7 +46,7 @@ public sealed class SizedCache(long limit)
     }
 
     /// <summary>The result for a key, made now if it is not there. Whoever waits for somebody else's making can be cancelled too.</summary>
-    public T Get<T>(string key, Func<T> make, CancellationToken cancel) where T : class, ISized
+    public T Get<T>(ContentHash key, Func<T> make, CancellationToken cancel) where T : class, ISized
     {
         Gate gate;
         lock (_lock)
@@ -73,14 +75,14 @@ public sealed class SizedCache(long limit)
     }
 
     /// <summary>The entry of a key if it is there; it counts as used.</summary>
-    public T? Find<T>(string key) where T : class, ISized
+    public T? Find<T>(ContentHash key) where T : class, ISized
     {
         lock (_lock) return Touch(key) as T;
     }
 
     /// <summary>Adds an entry, or replaces it (its size may have changed).</summary>
     /// <param name="evicted">Called when the entry has to go to keep the limit; not when it is replaced or removed.</param>
-    public void Put(string key, ISized value, Action? evicted = null)
+    public void Put(ContentHash key, ISized value, Action? evicted = null)
     {
         List<Action> goodbyes = [];
         lock (_lock)
@@ -104,12 +106,12 @@ public sealed class SizedCache(long limit)
         foreach (var goodbye in goodbyes) goodbye();
     }
 
-    public void Remove(string key)
+    public void Remove(ContentHash key)
     {
         lock (_lock) RemoveEntry(key);
     }
 
-    private ISized? Touch(string key)
+    private ISized? Touch(ContentHash key)
     {
         if (!_entries.TryGetValue(key, out var node)) return null;
         _byUse.Remove(node);
@@ -117,7 +119,7 @@ public sealed class SizedCache(long limit)
         return node.Value.Value;
     }
 
-    private void RemoveEntry(string key)
+    private void RemoveEntry(ContentHash key)
     {
         if (!_entries.Remove(key, out var node)) return;
         _byUse.Remove(node);

@@ -49,9 +49,6 @@ public sealed record ChartQuery(
     public bool ChoosesCategories =>
         Order is ChartOrder.LargestFirst or ChartOrder.SmallestFirst || Keep is not null || Largest is not null;
 
-    /// <summary>What distinguishes it, but for its expressions.</summary>
-    public string Identity => $"{Order} {Ranges} {Largest} {LeavesEmpty}";
-
     /// <summary>Its row-phase expressions, with a word for each.</summary>
     public IEnumerable<(string Role, Compiled Expression)> Parts
     {

@@ -1,10 +1,11 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Data;
 
 /// <summary>The value list of a coded field, ready for looking codes up.</summary>
-public sealed class CodeBook
+public sealed class CodeBook : IHashedContent
 {
     private readonly Dictionary<Value, int> _places = [];
     private readonly IReadOnlyList<CodedValue> _codes;
@@ -14,11 +15,13 @@ public sealed class CodeBook
         _codes = field.Codes;
         for (var i = 0; i < _codes.Count; i++)
             if (ValueText.TryParse(_codes[i].Code, field.Type, out var value)) _places.TryAdd(value, i);
-        Identity = string.Join('|', _codes.Select(c => $"{c.Code}={c.Label}{c.Color}"));
+        Identity = ContentHash.Of(field.Type, _codes);
     }
 
     /// <summary>Tells one list from any other: what was worked out with one is not used with another.</summary>
-    public string Identity { get; }
+    public ContentHash Identity { get; }
+
+    object? IHashedContent.HashedContent => Identity;
 
     /// <summary>Every code that is listed, in its order.</summary>
     public IReadOnlyList<CodedValue> Labels => _codes;

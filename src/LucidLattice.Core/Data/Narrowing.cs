@@ -14,8 +14,4 @@ public enum NarrowingKind { NotEmpty, AtLeast, AtMost, OneOf }
 /// <param name="Field">Of the dataset that is read; it comes from a column.</param>
 /// <param name="Values">None, the bound, or those to choose from; none of them NULL, each of a type that can be compared with the
 /// field's.</param>
-public sealed record Narrowing(Field Field, NarrowingKind Kind, IReadOnlyList<Value> Values)
-{
-    /// <summary>Tells narrowings with other values apart.</summary>
-    public string Key => $"{Field.Name}:{Kind}:{string.Join('|', Values.Select(v => $"{v.Type}:{v.Invariant.Length}:{v.Invariant}"))}";
-}
+public sealed record Narrowing(Field Field, NarrowingKind Kind, IReadOnlyList<Value> Values);

@@ -3,6 +3,7 @@ using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Values;
 
@@ -32,12 +33,8 @@ public sealed class DatasetReader(IRowReader columns, SizedCache? cache = null) 
     }
 
     /// <summary>What a shape depends on: the columns that were read, all that the dataset says, and what its expressions read.</summary>
-    private static string ShapeKey(DatasetPlan plan, DataQuery query, RowSet read)
-    {
-        var said = System.Text.Json.JsonSerializer.Serialize(query.Dataset, ReportJson.Options);
-        var fields = string.Join(',', query.Fields.Select(f => f.Name));
-        return $"shaped {read.Reading} {said} {fields} {query.Language} {plan.Reads.Key(query.Definitions, query.Values, query.Now)}";
-    }
+    private static ContentHash ShapeKey(DatasetPlan plan, DataQuery query, RowSet read) =>
+        new RunInputs(query.Values, query.Now, _ => "").IdentityOf("shaped", read.Reading, plan, query.Fields, query.Language);
 
     public void Require(DataQuery query)
     {

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace LucidLattice.Core.Definitions;
 
 /// <summary>
@@ -38,6 +40,13 @@ public sealed record Dataset
 
     /// <summary>In a kept dataset: what a report made from it starts with; null takes its first fields as columns.</summary>
     public Starter? Starter { get; init; }
+
+    /// <summary>The dataset without what is done to its columns once they were read, and without what authors say about it.</summary>
+    [JsonIgnore]
+    public Dataset AsRead => this with
+    {
+        Description = null, CopyOf = null, Fields = [], Filter = null, Distinct = false, Sort = [], Parameters = [], Starter = null,
+    };
 }
 
 /// <summary>What a new report over a dataset starts with. All of it can be changed in the report.</summary>

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using System.Text.Json;
+using LucidLattice.Core.Hashing;
 
 namespace LucidLattice.Core.Definitions;
 
@@ -36,7 +37,7 @@ public sealed record DerivedSource : DatasetSource
 
     /// <summary><see cref="Base"/> as it is written. Descriptions of the format are made from the records, and would run in a circle with a
     /// dataset inside of a dataset.</summary>
-    [JsonPropertyName("base")]
+    [JsonPropertyName("base"), ExcludedFromHash]
     public JsonElement? Written
     {
         get => Base is null ? null : JsonSerializer.SerializeToElement(Base, ReportJson.Options);
@@ -61,7 +62,10 @@ public sealed record JoinedTable
     public Join? Join { get; init; }
 
     /// <summary>Where its card lies on the canvas, in pixels.</summary>
+    [ExcludedFromHash]
     public double X { get; init; }
+
+    [ExcludedFromHash]
     public double Y { get; init; }
 }
 

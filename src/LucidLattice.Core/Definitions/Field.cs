@@ -47,6 +47,10 @@ public sealed record Field
     public Field AsRead =>
         this with { Label = null, Description = null, Hidden = false, Kind = FieldKind.Plain, Currency = null, Codes = [] };
 
+    /// <summary>The field without what never decides a value or an order.</summary>
+    [JsonIgnore]
+    public Field AsEvaluated => this with { Label = null, Description = null, Hidden = false };
+
     /// <summary>What people read: the label, or else the name with its first letter raised.</summary>
     [JsonIgnore]
     public string Caption => Label ?? (Name.Length == 0 ? "" : char.ToUpperInvariant(Name[0]) + Name[1..].Replace('_', ' '));

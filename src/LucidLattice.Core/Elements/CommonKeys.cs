@@ -25,7 +25,13 @@ internal sealed class CommonKeys(ElementPlace place, string element, AggregateLi
             if (Total($"min({text})") is not { } least || Total($"max({text})") is not { } most
                 || Total($"count({text})") is not { } filled || Total("count(*)") is not { } all) continue;
             _found.Add((text, least.Type));
-            compiled.Add(least with { Text = $"common {text}", Evaluate = frame => Shared(frame, least, most, filled, all), Codes = null });
+            compiled.Add(least with
+            {
+                Text = $"common {text}",
+                Evaluate = frame => Shared(frame, least, most, filled, all),
+                Source = CompiledSource.From("common", least, most, filled, all),
+                Codes = null,
+            });
         }
         return compiled;
     }

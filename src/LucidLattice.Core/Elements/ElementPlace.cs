@@ -185,7 +185,7 @@ public sealed class ElementPlace(SectionScope section, BandPlace place)
         // A pattern that does not suit the type is found now, not when it is printed.
         if (pattern is not null) ValueFormat.For(parameters[index].Type, pattern, FieldKind.Plain, null, section.Culture);
         var words = new Compiled(DataType.Text, Phase.Constant, frame => Value.Of(frame.ParameterWords(index, pattern)))
-            { Text = expression, Reads = Reads.Parameter(index) };
+            { Text = expression, Reads = Reads.Parameter(index), Source = CompiledSource.From("words", parameters[index], pattern) };
         return new TextPiece("", words, section.Format(words, null));
     }
 }

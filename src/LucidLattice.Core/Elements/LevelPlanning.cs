@@ -20,7 +20,7 @@ public static class LevelPlanning
         {
             // A level whose key is broken stays, as one group, so that bands and rails keep their places.
             var key = scope.Check(level.Id, "by", () => KeyGroups.KeyOf(level, Compiler.Compile(level.By, rows), rows), rows)
-                ?? new Compiled(DataType.Null, Phase.Constant, _ => Value.Null);
+                ?? new Compiled(DataType.Null, Phase.Constant, _ => Value.Null) { Source = CompiledSource.From("none") };
             var format = level.Pattern is null ? null : scope.Check(level.Id, "pattern", () => scope.KeyFormat(key, level.Pattern), rows);
             var ofGroups = scope.OfRows() with
             {

@@ -1,6 +1,7 @@
 using System.Globalization;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Formatting;
 using LucidLattice.Core.Links;
@@ -86,15 +87,15 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
         };
     }
 
-    private Dictionary<string, int> GivenKeys(BandPlace place)
+    private Dictionary<ContentHash, int> GivenKeys(BandPlace place)
     {
-        var keys = new Dictionary<string, int>();
+        var keys = new Dictionary<ContentHash, int>();
         foreach (var (level, i) in LevelsAround(place).Select((l, i) => (l, i)))
         {
             if (level.Fill is null) continue;
             try
             {
-                keys[SyntaxText.Write(Parser.Parse(level.By))] = Base + i + 1;
+                keys[ContentHash.Of(Parser.Parse(level.By))] = Base + i + 1;
             }
             catch (ExpressionException)
             {

@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Hashing;
 
 namespace LucidLattice.Core.Elements;
 
@@ -23,7 +24,7 @@ public sealed class TextLines(ITypesetter typesetter)
     private const long MostCounted = 4 << 20;
 
     /// <summary>What decides how many lines the texts of a column take.</summary>
-    private readonly record struct CountKey(TextColumn Column, Font Font, double Width, string Labels);
+    private readonly record struct CountKey(TextColumn Column, Font Font, double Width, ContentHash? Labels);
 
     private readonly ConcurrentDictionary<(Font Font, double Width, string Content), IReadOnlyList<string>> _lines = [];
     private readonly ConcurrentDictionary<CountKey, int[]> _countsByCode = [];
@@ -35,7 +36,7 @@ public sealed class TextLines(ITypesetter typesetter)
         if (text.OnlyValue is not { Field: { } field } value || frame.Row < 0 || frame.Rows.Columns[field] is not TextColumn column)
             return Wrap(text, text.Text(frame)).Count;
         if (column.Nulls[frame.Row]) return 1;
-        var key = new CountKey(column, text.Style.Font, text.InnerWidth, value.Codes?.Identity ?? "");
+        var key = new CountKey(column, text.Style.Font, text.InnerWidth, value.Codes?.Identity);
         if (!_countsByCode.TryGetValue(key, out var counts)) counts = Remember(key);
         ref var count = ref counts[column.Codes[frame.Row]];
         return count != 0 ? count : count = Wrap(text, text.Text(frame)).Count;

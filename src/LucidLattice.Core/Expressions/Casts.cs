@@ -19,7 +19,11 @@ internal static class Casts
             var value = operand.Evaluate(frame);
             return value.IsNull ? value : Change(value, type, scale);
         }) with
-        { Scale = type == DataType.Decimal ? scale ?? Usual(operand) : null, Kind = operand.Kind };
+        {
+            Scale = type == DataType.Decimal ? scale ?? Usual(operand) : null,
+            Kind = operand.Kind,
+            Source = CompiledSource.From("cast", operand, type, scale),
+        };
     }
 
     /// <summary>The digits of a decimal are those that it has; others print two.</summary>

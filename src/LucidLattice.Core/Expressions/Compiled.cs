@@ -1,4 +1,5 @@
 using LucidLattice.Core.Data;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions;
@@ -7,9 +8,13 @@ namespace LucidLattice.Core.Expressions;
 /// <param name="Type">The type of its values.</param>
 /// <param name="Phase">The earliest phase in which it can be evaluated.</param>
 /// <param name="Evaluate">Gives its value in a frame.</param>
-public sealed record Compiled(DataType Type, Phase Phase, Func<Frame, Value> Evaluate)
+public sealed record Compiled(DataType Type, Phase Phase, [property: ExcludedFromHash] Func<Frame, Value> Evaluate)
 {
+    /// <summary>What it was made from, which decides its values.</summary>
+    public CompiledSource Source { get; init; } = CompiledSource.Unknown;
+
     /// <summary>As it was written; empty for what has no text of its own.</summary>
+    [ExcludedFromHash]
     public string Text { get; init; } = "";
 
     /// <summary>The index of the field, if the expression is a bare field.</summary>
@@ -38,7 +43,4 @@ public sealed record Compiled(DataType Type, Phase Phase, Func<Frame, Value> Eva
 
     /// <summary>The value list, if the expression is a bare coded field.</summary>
     public CodeBook? Codes { get; init; }
-
-    /// <summary>The text and all that decides its order and its labels: what was worked out for one is good for the other.</summary>
-    public string Identity => Codes is null ? Text : $"{Text} [{Codes.Identity}]";
 }

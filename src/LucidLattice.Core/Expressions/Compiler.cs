@@ -2,6 +2,7 @@ using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Expressions.Calls;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions;
@@ -69,13 +70,14 @@ public sealed partial class Compiler
     private Compiled Visit(Syntax node)
     {
         if (_compiled.TryGetValue((node, _insideAggregate), out var known)) return known;
-        return _compiled[(node, _insideAggregate)] = VisitAnew(node);
+        var compiled = VisitAnew(node);
+        return _compiled[(node, _insideAggregate)] = compiled with { Source = CompiledSource.Of(node, compiled, _scope) };
     }
 
     private Compiled VisitAnew(Syntax node)
     {
         var compiled = Plain(node);
-        if (_scope.GivenKeys.Count == 0 || !_scope.GivenKeys.TryGetValue(SyntaxText.Write(node), out var level)) return compiled;
+        if (_scope.GivenKeys.Count == 0 || !_scope.GivenKeys.TryGetValue(ContentHash.Of(node), out var level)) return compiled;
         return compiled with
         {
             Field = null,

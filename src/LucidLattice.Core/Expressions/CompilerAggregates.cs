@@ -23,20 +23,19 @@ public sealed partial class Compiler
         if (_scope.PageTotals is { } onPage && string.Equals(call.Over?.Level, PageScope, StringComparison.OrdinalIgnoreCase))
             return OfPage(call, kind, onPage);
         if (_scope.PageTotals is not null && call.Over is { Running: true, Level: null })
-            return Running(call, Spec(call, kind), KeyOf(call), _scope.Base) with { Phase = Phase.Page };
+            return Running(call, Spec(call, kind), _scope.Base) with { Phase = Phase.Page };
         if (_scope.Totals is null) throw TooLate(Phase.Group, _scope.Allowed, call.Position);
 
         var spec = Spec(call, kind);
-        var key = KeyOf(call);
         if (call.Over is null && _scope.MarkTotals is { } marks)
         {
-            var mark = marks.IndexOf(key, () => spec);
+            var mark = marks.IndexOf(spec);
             return Total(spec, Told(call, spec, AskedOver.Mark, frame => frame.MarkTotals![mark, frame.MarkLevel, frame.Mark],
                 _ => default));
         }
         var level = call.Over is null ? _scope.Base + _scope.Levels.Count : LevelOf(call.Over);
-        if (call.Over is { Running: true }) return Running(call, spec, key, level);
-        var index = _scope.Totals.IndexOf(key, () => spec);
+        if (call.Over is { Running: true }) return Running(call, spec, level);
+        var index = _scope.Totals.IndexOf(spec);
         return Total(spec, Told(call, spec, AskedOver.Group, frame => frame.Totals![index, level, frame.Groups[level]],
             frame => GroupRows(frame, level), level));
     }
@@ -67,12 +66,12 @@ public sealed partial class Compiler
             throw new ExpressionException("running-on-page", "A page has no running total of its own.", call.Position,
                 "Use OVER (ROWS UNBOUNDED PRECEDING) for everything so far.");
         var spec = Spec(call, kind);
-        var index = onPage.IndexOf(KeyOf(call), () => spec);
+        var index = onPage.IndexOf(spec);
         return Total(spec, Told(call, spec, AskedOver.Page, frame => frame.PageTotals is { } totals ? totals[index, 0, 0] : Value.Null,
             frame => frame.PageRows)) with { Phase = Phase.Page };
     }
 
-    private Compiled Running(CallSyntax call, AggregateSpec spec, string key, int level)
+    private Compiled Running(CallSyntax call, AggregateSpec spec, int level)
     {
         if (_scope.Running is null) throw TooLate(Phase.Ordered, _scope.Allowed, call.Position);
         if (!spec.Kind.Merges || spec.Distinct)
@@ -81,7 +80,7 @@ public sealed partial class Compiler
                 $"There is no running {spec.Kind.Name}{(spec.Distinct ? " of different values" : "")}: it would have to look at all "
                 + $"rows again for each row.",
                 call.Position, "Use sum, avg, count, min or max.");
-        var index = _scope.Running.IndexOf($"{key}|{level}", () => new RunningSpec(spec, level));
+        var index = _scope.Running.IndexOf(new RunningSpec(spec, level));
         return Total(spec, Told(call, spec, AskedOver.UpToHere,
             frame => frame.Running[index].Before(frame.Place, frame.Groups[level], frame),
             frame => (GroupRows(frame, level).From, frame.Place), level)) with { Phase = Phase.Ordered };
@@ -170,10 +169,4 @@ public sealed partial class Compiler
     }
 
     private static string Spoken(CallSyntax call) => call.Name.ToLowerInvariant();
-
-    /// <summary>What makes two aggregates the same: their text without OVER, which says where a total is looked up, not what it
-    /// is.</summary>
-    private static string KeyOf(CallSyntax call)
-        => $"{call.Name}|{call.Star}|{call.Distinct}|{string.Join(",", call.Arguments.Select(SyntaxText.Write))}"
-            + $"|{(call.Within is null ? "" : SyntaxText.Write(call.Within))}|{(call.Filter is null ? "" : SyntaxText.Write(call.Filter))}";
 }

@@ -90,8 +90,7 @@ public sealed partial class Compiler
         var (over, level) = (call.Over!, _scope.Base + _scope.Levels.Count);
         var by = Inner(over.By!);
         var dense = call.Name == "DENSE_RANK";
-        var index = _scope.Ranks!.IndexOf($"{SyntaxText.Write(over.By!)}|{over.Descending}|{level}|{within}|{dense}",
-            () => new RankSpec(by, over.Descending, level, within, dense));
+        var index = _scope.Ranks!.IndexOf(new RankSpec(by, over.Descending, level, within, dense));
         return new Compiled(DataType.Whole, Phase.Ordered,
             frame =>
             {

@@ -13,5 +13,5 @@ internal static class Lengths
             var value = operand.Evaluate(frame);
             return value.IsNull ? value : Value.Of(value.Interval.Days);
         }) with
-        { Kind = Definitions.FieldKind.Duration };
+        { Kind = Definitions.FieldKind.Duration, Source = CompiledSource.From("days", operand) };
 }

@@ -1,6 +1,3 @@
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Values;
-
 namespace LucidLattice.Core.Expressions;
 
 /// <summary>How much of the run clock an expression reads.</summary>
@@ -43,14 +40,4 @@ public sealed record Reads(IReadOnlySet<int> ParameterIndices, ClockUse Clock)
     }
 
     public static Reads All(IEnumerable<Reads> many) => many.Aggregate(Nothing, (all, one) => all.With(one));
-
-    /// <summary>The values that are read, as a text that differs where they do: parameters by their names, the clock as far as it
-    /// matters.</summary>
-    public string Key(IReadOnlyList<Parameter> definitions, IReadOnlyList<Value> values, DateTime now)
-    {
-        var parameters = ParameterIndices.Order()
-            .Select(i => $"{definitions[i].Name}={values[i].Type}:{values[i].Invariant.Length}:{values[i].Invariant}");
-        var clock = Clock switch { ClockUse.Instant => now.Ticks, ClockUse.Day => now.Date.Ticks, _ => 0 };
-        return $"{string.Join('\u001f', parameters)}\u001f{clock}";
-    }
 }

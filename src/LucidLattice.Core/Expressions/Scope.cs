@@ -1,5 +1,6 @@
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Hashing;
 
 namespace LucidLattice.Core.Expressions;
 
@@ -19,9 +20,9 @@ public sealed record Scope
     /// <summary>Names of the levels around the expression, outermost first: those that OVER (PARTITION BY …) can name.</summary>
     public IReadOnlyList<string> Levels { get; init; } = [];
 
-    /// <summary>Of levels that print groups without rows: the level of the tree by the text of its key, which such a group gives
+    /// <summary>Of levels that print groups without rows: the level of the tree by the identity of its key, which such a group gives
     /// by itself.</summary>
-    public IReadOnlyDictionary<string, int> GivenKeys { get; init; } = new Dictionary<string, int>();
+    public IReadOnlyDictionary<ContentHash, int> GivenKeys { get; init; } = new Dictionary<ContentHash, int>();
 
     /// <summary>True where rows are worked out one by one, so that nothing can look at others.</summary>
     public bool RowsStandAlone { get; init; }

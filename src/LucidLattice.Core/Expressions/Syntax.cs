@@ -1,9 +1,10 @@
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions;
 
 /// <summary>An expression's tree as it was written, before names and types are looked up. Positions count from 0.</summary>
-public abstract record Syntax(int Position)
+public abstract record Syntax([property: ExcludedFromHash] int Position)
 {
     /// <summary>The names of fields in the tree, with their places, in no order.</summary>
     public IEnumerable<NameSyntax> FieldNames() => this is NameSyntax name ? [name] : Children().SelectMany(c => c.FieldNames());
@@ -40,7 +41,7 @@ public abstract record Syntax(int Position)
 
 public sealed record LiteralSyntax(Value Value, int Position) : Syntax(Position);
 /// <param name="InQuotes">True for a name in double quotes.</param>
-public sealed record NameSyntax(string Name, int Position, bool InQuotes = false) : Syntax(Position);
+public sealed record NameSyntax(string Name, int Position, [property: ExcludedFromHash] bool InQuotes = false) : Syntax(Position);
 public sealed record ParameterSyntax(string Name, int Position) : Syntax(Position);
 public sealed record UnarySyntax(string Operator, Syntax Operand, int Position) : Syntax(Position);
 /// <param name="Operator">A sign, AND, OR, or one of <see cref="SameOrNot"/>.</param>
@@ -77,7 +78,8 @@ public sealed record CallSyntax(string Name, IReadOnlyList<Syntax> Arguments, in
 /// <summary>OVER () without a partition, or OVER (PARTITION BY level).</summary>
 /// <param name="Running">With ROWS UNBOUNDED PRECEDING: from the first row up to where it stands.</param>
 /// <param name="By">With ORDER BY: what ranks are given by.</param>
-public sealed record OverSyntax(string? Level, int Position, bool Running = false, Syntax? By = null, bool Descending = false);
+public sealed record OverSyntax(string? Level, [property: ExcludedFromHash] int Position, bool Running = false, Syntax? By = null,
+    bool Descending = false);
 
 /// <summary>Comparisons for which NULL is a value like others.</summary>
 public static class SameOrNot

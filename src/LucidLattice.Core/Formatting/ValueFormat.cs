@@ -1,17 +1,21 @@
 using System.Globalization;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Locales;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Formatting;
 
 /// <summary>Turns values of one type into the text that people read. NULL prints as nothing.</summary>
-public sealed class ValueFormat
+public sealed class ValueFormat : IHashedContent
 {
     private readonly Func<Value, string> _format;
+    private readonly object _madeFrom;
 
-    private ValueFormat(Func<Value, string> format) => _format = format;
+    private ValueFormat(Func<Value, string> format, object madeFrom) => (_format, _madeFrom) = (format, madeFrom);
+
+    object? IHashedContent.HashedContent => _madeFrom;
 
     public string Format(in Value value) => value.IsNull ? "" : _format(value);
 
@@ -19,6 +23,10 @@ public sealed class ValueFormat
     /// <param name="currency">ISO 4217 code that ¤ in the pattern stands for.</param>
     /// <exception cref="FormatException">The pattern does not suit the type; the message is meant for people.</exception>
     public static ValueFormat For(DataType type, string? pattern, FieldKind kind, int? scale, CultureInfo culture, string currency = "EUR")
+        => new(Formatting(type, pattern, kind, scale, culture, currency), (type, pattern, kind, scale, culture.Name, currency));
+
+    private static Func<Value, string> Formatting(DataType type, string? pattern, FieldKind kind, int? scale, CultureInfo culture,
+        string currency)
     {
         if (pattern is null && type == DataType.Decimal && scale is null && kind is not (FieldKind.Share or FieldKind.Duration))
             return AsManyDigits(culture);
@@ -27,29 +35,30 @@ public sealed class ValueFormat
         {
             var number = NumberPattern.Parse(Currencies.WriteOut(pattern!, currency));
             // What is worked out from decimals, as a tick between them, may be a double that no decimal holds.
-            return new(v => v.Type == DataType.Double ? number.Format(v.AsDouble, culture) : number.Format(v.Decimal, culture));
+            return v => v.Type == DataType.Double ? number.Format(v.AsDouble, culture) : number.Format(v.Decimal, culture);
         }
         if (type.IsTime())
         {
             var date = DatePattern.Parse(pattern!);
-            return new(v => date.Format(v.AsDateTime, culture));
+            return v => date.Format(v.AsDateTime, culture);
         }
         if (pattern is not null && type is DataType.Text) throw new FormatException($"A text takes no pattern, but “{pattern}” was given.");
-        if (type != DataType.Bool) return new(v => v.Invariant);
+        if (type != DataType.Bool) return v => v.Invariant;
         var words = LocaleWords.Of(culture);
-        return new(v => v.Bool ? words.Yes : words.No);
+        return v => v.Bool ? words.Yes : words.No;
     }
 
     /// <summary>Decimals with the places that they are kept with: those of a column all have as many.</summary>
-    private static ValueFormat AsManyDigits(CultureInfo culture)
+    private static Func<Value, string> AsManyDigits(CultureInfo culture)
     {
         var byScale = Enumerable.Range(0, ColumnBuilder.MostScale + 1)
             .Select(scale => NumberPattern.Parse(DefaultPattern(DataType.Decimal, FieldKind.Plain, scale)!)).ToArray();
-        return new(v => byScale[Math.Min((int)v.Decimal.Scale, ColumnBuilder.MostScale)].Format(v.Decimal, culture));
+        return v => byScale[Math.Min((int)v.Decimal.Scale, ColumnBuilder.MostScale)].Format(v.Decimal, culture);
     }
 
     /// <summary>Labels of a value list; values that are not listed are written as <paramref name="other"/> does.</summary>
-    public static ValueFormat WithLabels(CodeBook codes, ValueFormat other) => new(v => codes.Label(v) ?? other.Format(v));
+    public static ValueFormat WithLabels(CodeBook codes, ValueFormat other) =>
+        new(v => codes.Label(v) ?? other.Format(v), (codes, other));
 
     /// <summary>Numbers used as keys have no grouping and no decimals.</summary>
     public static string? DefaultPattern(DataType type, FieldKind kind, int? scale) => type switch

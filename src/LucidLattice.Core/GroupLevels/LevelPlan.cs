@@ -1,6 +1,7 @@
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Formatting;
+using LucidLattice.Core.Hashing;
 
 namespace LucidLattice.Core.GroupLevels;
 
@@ -15,7 +16,7 @@ public sealed record LevelsPlan(IReadOnlyList<Compiled> Around, IReadOnlyList<Le
 
 /// <summary>A level that is ready to run.</summary>
 /// <param name="Format">Of the key, as the outline and machines show it.</param>
-public sealed record LevelPlan(GroupedBy Level, Compiled Key, ValueFormat Format)
+public sealed record LevelPlan([property: HashedAsDeclared] GroupedBy Level, Compiled Key, ValueFormat Format)
 {
     /// <summary>A total by which groups stand in order; null for their keys.</summary>
     public Compiled? Order { get; init; }

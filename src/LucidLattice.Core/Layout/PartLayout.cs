@@ -9,6 +9,9 @@ public sealed class PartLayout(Measuring measuring)
 {
     private const int MostOnStack = 64;
 
+    /// <summary>True measures each row by itself, also where all have one height: what tests compare pages with.</summary>
+    public bool RowByRow { get; init; }
+
     /// <summary>The height of a part in a frame, without keeping its texts.</summary>
     public double Height(PartPlan plan, Frame frame)
     {

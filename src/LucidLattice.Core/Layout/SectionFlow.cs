@@ -39,7 +39,7 @@ public sealed class SectionFlow : IFlow
         (_headers, _footers) = (ByLevel(BandKind.GroupHeader), ByLevel(BandKind.GroupFooter));
         (_reportHeader, _detail, _reportFooter) = (Band(BandKind.ReportHeader), Band(BandKind.Detail), Band(BandKind.ReportFooter));
         _details = _detail.Count > 0;
-        _rowHeight = _detail is [{ HasFixedHeight: true, Breaks: false } only] ? only.Height : null;
+        _rowHeight = !layout.RowByRow && _detail is [{ HasFixedHeight: true, Breaks: false, Part.AtFoot: false } only] ? only.Height : null;
         foreach (var part in plan.Bands.Values.SelectMany(parts => parts).Where(p => p.Sections.Count > 0))
             _bodies[part] = SheetFlow.Compose(part.Sections, layout, contents);
         _keeping = new Keeping(plan, _tree, Parts, PartHeight, _positions) { Details = _details, RowHeight = _rowHeight };
@@ -86,13 +86,19 @@ public sealed class SectionFlow : IFlow
                 cursor = cursor.Next(_tree, _whole, _details);
                 continue;
             }
-            if (place is null && !breaks && line == 0 && room.Rows is null && _rowHeight is { } rowHeight
+            if (!breaks && line == 0 && room.Rows is null && _rowHeight is { } rowHeight
                 && cursor is { Stage: Stage.Detail, Part: 0, Offset: 0 })
             {
-                // Rows of one height are only counted; the same sums as below decide, so that both agree to the last bit.
-                var (row, last) = (cursor.Row, _tree.Levels[cursor.Level].End(cursor.Group) - 1);
-                for (; row < last && !(rowHeight > room.Bottom - y + Close); row++, empty = empty && rowHeight <= 0) y += rowHeight;
-                cursor = cursor with { Row = row };
+                // All rows of a group but its last one, of which nothing decides where they stand but their height: whether they are
+                // painted or only counted, they go this way.
+                var last = _tree.Levels[cursor.Level].End(cursor.Group) - 1;
+                for (; cursor.Row < last && !(rowHeight > room.Bottom - y + Close); cursor = cursor with { Row = cursor.Row + 1 })
+                {
+                    firstRow ??= cursor.Row;
+                    if (place is not null) PlaceRow(cursor, rowHeight, firstRow.Value, left, y, place);
+                    y += rowHeight;
+                    if (rowHeight > 0) (empty, belowHeader) = (false, false);
+                }
             }
             _positions.MoveTo(cursor);
             var part = parts[cursor.Part];
@@ -151,6 +157,13 @@ public sealed class SectionFlow : IFlow
         return new Filled(y + line, empty, null);
 
         Filled Stop(Cursor at, FlowCursor? within) => new(y + line, empty, new At(at, within));
+    }
+
+    private void PlaceRow(Cursor row, double height, int firstOfPage, double left, double y, Placer place)
+    {
+        _positions.MoveTo(row);
+        Frame.PageFrom = firstOfPage;
+        place(this, _detail[0], left, y, 0, height);
     }
 
     /// <summary>True at what is counted where a room takes so many: a row, or the innermost group where no rows are printed.</summary>

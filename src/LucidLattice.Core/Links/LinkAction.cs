@@ -1,4 +1,5 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Hashing;
 
 namespace LucidLattice.Core.Links;
 
@@ -39,8 +40,8 @@ public interface IReportCatalog
     /// <summary>The published version of a report, or null if there is none.</summary>
     ReportDefinition? Published(string reportId);
 
-    /// <summary>Changes whenever any report is published or deleted: what was planned at one stamp is right as long as it stays.</summary>
-    long Stamp => 0;
+    /// <summary>The identity of what <see cref="Published"/> gives.</summary>
+    ContentHash? IdentityOf(string reportId) => Published(reportId) is { } report ? ContentHash.Of(report) : null;
 }
 
 /// <summary>A catalog without reports.</summary>

@@ -5,6 +5,7 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Planning;
@@ -35,25 +36,31 @@ public sealed record RunRequest(ReportDefinition Report, IReadOnlyDictionary<str
 public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IReportCatalog catalog, SizedCache? cache = null,
     ILinkProof? proof = null)
 {
-    /// <summary>
-    /// What decides a run besides the definition and the values: the data's stamp, the reports that links lead to, and the
-    /// clock as far as the report asks for it. Two runs with the same answer are the same run; null if nobody can tell.
-    /// </summary>
-    public string? StampOf(RunRequest request)
+    /// <summary>Which way figures are worked out; all give the same.</summary>
+    public Shortcuts Shortcuts { get; init; }
+
+    /// <summary>Changes whenever the data does from which a request is answered; null if nobody can tell. What only gives choices counts
+    /// too: a value that is no longer offered is not used.</summary>
+    public ContentHash? DataStampOf(RunRequest request)
     {
-        var stamps = new List<string>();
-        // What only gives choices decides the run too: a value that is no longer offered is not used.
-        foreach (var dataset in request.Report.Datasets)
-        {
-            if (reader.Stamp(dataset) is not { } stamp) return null;
-            stamps.Add(stamp);
-        }
+        var stamps = request.Report.Datasets.Select(reader.Stamp).ToList();
+        return stamps.Contains(null) ? null : ContentHash.Of(stamps);
+    }
+
+    /// <summary>
+    /// The identity of what a request gives: of the definition, the values, the data, the reports that links lead to, and the clock as
+    /// far as the report asks for it. Null if nobody can tell.
+    /// </summary>
+    public ContentHash? IdentityOf(RunRequest request)
+    {
+        if (DataStampOf(request) is not { } data) return null;
+        var targets = request.Report.AllLinks().Select(l => l.Link.Report).Distinct().Select(catalog.IdentityOf).ToList();
         // A report that prints the time prints that of its data; within a minute, readers share it.
         var printsTime = ReportJson.Write(request.Report).Contains("CURRENT_TIMESTAMP", StringComparison.OrdinalIgnoreCase);
         var clock = printsTime
             ? request.Now.Ticks / TimeSpan.TicksPerMinute
             : LocalTime(request.Now, request.Report.TimeZone).Date.Ticks;
-        return $"{string.Join('|', stamps)}|{catalog.Stamp}|{clock}";
+        return ContentHash.Of(request with { Now = default, Refresh = false }, data, targets, clock);
     }
 
     /// <summary>What is wrong with a definition and with the tables that it reads, found without reading any rows.</summary>
@@ -139,7 +146,10 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         problems.AddRange(parameters.Problems);
         if (plan is null or { IsBroken: true } || parameters.Problems.Any(p => p.IsError))
             return new ReportRun(report, parameters, now, problems, null, typesetter);
-        var run = new RunContext(parameters, now, cache, progress, cancel) { Opened = OpenedGroups.Of(request.Opened) };
+        var run = new RunContext(parameters, now, cache, progress, cancel)
+        {
+            Opened = OpenedGroups.Of(request.Opened), Shortcuts = Shortcuts,
+        };
         SectionPlan? reading = null;
         try
         {
@@ -147,7 +157,7 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
             problems.AddRange(MissingGlyphs.Find(data, typesetter));
             var made = new ReportRun(report, parameters, now, problems, data, typesetter,
                 // What anybody may compose is vouched for by nobody.
-                forAuthor ? null : proof);
+                forAuthor ? null : proof, rowByRow: Shortcuts == Shortcuts.Never);
             progress.Stage = RunStage.Paging;
             if (pages) made.Grow(cancel);
             if (pages) progress.Stage = RunStage.Done;

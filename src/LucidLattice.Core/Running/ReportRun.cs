@@ -21,10 +21,10 @@ public sealed class ReportRun : ISized
 
     internal ReportRun(
         ReportDefinition report, ParameterValues parameters, DateTime asOf, List<Problem> problems, RunData? data, ITypesetter typesetter,
-        ILinkProof? proof = null)
+        ILinkProof? proof = null, bool rowByRow = false)
     {
         (Report, Parameters, AsOf, _problems, Data, _typesetter, Proof) = (report, parameters, asOf, problems, data, typesetter, proof);
-        Layout = new PartLayout(Measuring(null));
+        Layout = new PartLayout(Measuring(null)) { RowByRow = rowByRow };
         Sheets = data is null ? [] : [.. data.Plan.Sheets.Select(sheet => new SheetPages(data, sheet, Layout))];
     }
 

@@ -10,6 +10,17 @@ namespace LucidLattice.Core.Running;
 public sealed record RunContext(ParameterValues Parameters, DateTime Now, SizedCache? Cache, RunProgress Progress,
     CancellationToken Cancel)
 {
+    public Shortcuts Shortcuts { get; init; }
+
+    /// <summary>True if there are so many rows that a shorter way pays.</summary>
+    /// <param name="least">Fewer rows go the long way.</param>
+    public bool PaysFor(int rows, int least) => Shortcuts switch
+    {
+        Shortcuts.Always => true,
+        Shortcuts.Never => false,
+        _ => rows >= least,
+    };
+
     /// <summary>Which groups a reader opened.</summary>
     public OpenedGroups Opened { get; init; } = OpenedGroups.None;
 }

@@ -1,6 +1,7 @@
 using LucidLattice.Core.Caching;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Hashing;
 
 namespace LucidLattice.Core.Running;
 
@@ -10,7 +11,7 @@ namespace LucidLattice.Core.Running;
 /// </summary>
 /// <param name="cache">Null works everything out anew.</param>
 /// <param name="newFrame">Makes frames that stand nowhere, without totals.</param>
-public sealed class RunSteps(SizedCache? cache, RowSet rows, Func<Frame> newFrame, StepKey keys, string language)
+public sealed class RunSteps(SizedCache? cache, RowSet rows, Func<Frame> newFrame, RunInputs inputs, string language)
 {
     private readonly HashSet<ISized> _parts = new(ReferenceEqualityComparer.Instance);
     private readonly Lock _lock = new();
@@ -31,13 +32,13 @@ public sealed class RunSteps(SizedCache? cache, RowSet rows, Func<Frame> newFram
     }
 
     /// <summary>The result of a step.</summary>
-    /// <param name="reads">All that decides the result, with what the expressions in it read.</param>
+    /// <param name="content">All that decides the result, besides the rows: records, expressions and identities of other steps.</param>
     /// <param name="make">Gets a frame of its own.</param>
-    public T Get<T>(IEnumerable<(string Text, Reads Reads)> reads, Func<Frame, T> make, CancellationToken cancel) where T : class, ISized
+    public T Get<T>(object content, Func<Frame, T> make, CancellationToken cancel) where T : class, ISized
     {
         var counted = cache is null
             ? Make()
-            : cache.Get($"{typeof(T).Name}\u001c{rows.Reading}\u001c{language}\u001c{keys.Combine(reads)}", Make, cancel);
+            : cache.Get(IdentityOf((typeof(T), content)), Make, cancel);
         lock (_lock)
         {
             DivisionsByZero += counted.DivisionsByZero;
@@ -53,6 +54,9 @@ public sealed class RunSteps(SizedCache? cache, RowSet rows, Func<Frame> newFram
             return new Counted(value, frame.DivisionsByZero, frame.Overflows);
         }
     }
+
+    /// <summary>The identity of what is worked out from the rows of this run.</summary>
+    public ContentHash IdentityOf(object content) => inputs.IdentityOf(rows.Reading, language, content);
 
     private sealed record Counted(ISized Value, int DivisionsByZero, int Overflows) : ISized
     {

@@ -8,6 +8,7 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.GroupLevels;
 using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Planning;
@@ -28,7 +29,9 @@ internal sealed class SectionSteps
     private readonly RunContext _run;
     private readonly Collation _collation;
     private readonly RunSteps _steps;
-    private readonly List<(string, Reads)> _treeReads;
+
+    /// <summary>What decides the groups.</summary>
+    private readonly ContentHash _groups;
     private GroupTree? _tree;
     private Totals? _totals;
     private IReadOnlyList<RunningTotals> _running = [];
@@ -37,41 +40,25 @@ internal sealed class SectionSteps
     private SectionSteps(SectionPlan plan, RowSet rows, RunContext run)
     {
         (_plan, _rows, _run, _collation) = (plan, rows, run, new Collation(plan.Report.Language));
-        _steps = new RunSteps(run.Cache, rows, NewFrame, new StepKey(plan.Report.Parameters, run.Parameters.Values, run.Now),
-            plan.Report.Language);
-        _treeReads =
-        [
-            plan.Filter is null ? ("", Reads.Nothing) : StepKey.Part("filter", plan.Filter),
-            .. plan.Match.Select(m => StepKey.Part("match", m.Own)),
-            .. LevelReads(plan.Levels),
-            .. plan.Sort.Select(s => StepKey.Part($"sort {s.Descending}", s.Key)),
-        ];
+        _steps = new RunSteps(run.Cache, rows, NewFrame, new RunInputs(run.Parameters.Values, run.Now,
+            index => run.Parameters.Words(plan.Report, index)), plan.Report.Language);
+        _groups = _steps.IdentityOf((plan.Filter, plan.Grouping, plan.GroupTotals, plan.Sort));
     }
-
-    /// <summary>What decides the groups of some levels.</summary>
-    private static IEnumerable<(string, Reads)> LevelReads(IReadOnlyList<LevelPlan> levels) =>
-    [
-        .. levels.Select(l => StepKey.Part(
-            $"level {l.Level.Descending} {l.Level.First} {l.Level.Others is not null} {l.Level.OmitEmpty} {l.Fill?.Series}", l.Key)),
-        .. levels.SelectMany(l => new[] { l.Fill?.From, l.Fill?.To }).OfType<Compiled>().Select(e => StepKey.Part("end", e)),
-        .. levels.Where(l => l.Order is not null).Select(l => StepKey.Part($"order of {l.Level.Name}", l.Order!)),
-        .. levels.Where(l => l.Keep is not null).Select(l => StepKey.Part($"keep {l.Level.Name}", l.Keep!)),
-    ];
 
     /// <param name="rows">With one column for each field of the dataset.</param>
     public static SectionData Run(SectionPlan plan, RowSet rows, RunContext run) => new SectionSteps(plan, rows, run).Run();
 
     private SectionData Run()
     {
-        _tree = _steps.Get(_treeReads, _ => Completed(Tree()), _run.Cancel);
+        _tree = _steps.Get(_groups, _ => Completed(Tree()), _run.Cancel);
         _tree = _run.Opened.In(_tree, _plan, KeyText(_tree));
         _run.Progress.Grouped = 0.6;
         _totals = Totals();
-        _running = [.. _plan.Running.Specs.Select((spec, i) => _steps.Get(
-            [.. _treeReads, StepKey.Part(_plan.Running, i, spec.Spec.Reads)], frame =>
+        _running = [.. _plan.Running.Specs.Select(spec => _steps.Get(
+            (_groups, spec), frame =>
             RunningTotals.Compute(spec, _tree, frame, _run.Cancel), _run.Cancel))];
-        _ranks = [.. _plan.Ranks.Specs.Select((spec, i) => _steps.Get(
-            [.. _treeReads, StepKey.Part(_plan.Ranks, i, spec.By.Reads)], frame =>
+        _ranks = [.. _plan.Ranks.Specs.Select(spec => _steps.Get(
+            (_groups, spec), frame =>
             GroupRanks.Rank(spec, _tree, frame, _run.Cancel), _run.Cancel))];
         var charts = _plan.Charts.ToDictionary(c => c.Id, c => Chart(c.Query, c.Level));
         var crosstabs = _plan.Crosstabs.ToDictionary(c => c.Id, c => Crosstab(c.Query));
@@ -120,7 +107,7 @@ internal sealed class SectionSteps
         var sort = _plan.Sort.Select(s => Key(s.Key, s.Descending)).ToList();
         var tree = _plan.Filter is not { } filter
             ? GroupTree.BuildAll(_rows.Count, keys, sort, _run.Cancel)
-            : GroupTree.Build(_steps.Get([StepKey.Part("kept", filter)], frame => Kept(filter, frame), _run.Cancel).Rows, keys, sort,
+            : GroupTree.Build(_steps.Get(("kept", filter), frame => Kept(filter, frame), _run.Cancel).Rows, keys, sort,
             _run.Cancel);
         if (!_plan.Levels.Any(l => l.IsArranged)) return tree;
         return new GroupArranging(_plan.Grouping, _collation, (rows, arranged) => GroupTree.Build(rows, arranged, sort, _run.Cancel),
@@ -151,7 +138,7 @@ internal sealed class SectionSteps
     {
         var (list, byAggregate) = (_plan.Totals, new AggregateTotals[_plan.Totals.Specs.Count]);
         InParallel(byAggregate.Length, _rows.Count, i => byAggregate[i] = _steps.Get(
-            [.. _treeReads, StepKey.Part(list, i, list.Specs[i].Reads)],
+            (_groups, list.Specs[i]),
             frame => list.Specs[i].Kind.Total(list.Specs[i], _tree!.Levels, _tree.Order, frame, of => Key(of, false), _run.Cancel),
             _run.Cancel));
         return new Totals(byAggregate);
@@ -159,30 +146,16 @@ internal sealed class SectionSteps
 
     private ChartTable Chart(ChartQuery query, int level)
     {
-        IEnumerable<(string, Reads)> reads =
-        [
-            .. _treeReads, ($"chart {level} {query.Identity}", Reads.Nothing),
-            .. query.Parts.Select(p => StepKey.Part(p.Role, p.Expression)),
-            .. query.MarkTotals.Specs.Select((spec, i) => StepKey.Part(query.MarkTotals, i, spec.Reads)),
-        ];
         return _steps.Get(
-            reads,
+            (_groups, level, query),
             frame => new ChartTableBuilder(query, _tree!, level, ChartColumns(query, frame), of => Key(of, false), frame, _run.Cancel)
                 .Build(), _run.Cancel);
     }
 
     private CrosstabFigures Crosstab(CrosstabQuery query)
     {
-        IEnumerable<(string, Reads)> reads =
-        [
-            .. _treeReads, ($"crosstab {query.Level}", Reads.Nothing),
-            .. query.Filter is { } filter ? [StepKey.Part("filter", filter)] : Array.Empty<(string, Reads)>(),
-            .. LevelReads(query.Down.Levels), ("across", Reads.Nothing), .. LevelReads(query.Across.Levels),
-            .. new[] { query.Down.Totals, query.Across.Totals, query.Totals }.SelectMany((list, at) =>
-                list.Specs.Select((spec, i) => StepKey.Part(list, i, spec.Reads)).Prepend(($"totals {at}", Reads.Nothing))),
-        ];
-        var table = _steps.Get(reads, _ => new CrosstabBuilder(query, _tree!, _rows.Count, Key, FrameOver, _collation, _run.Cancel).Build(),
-            _run.Cancel);
+        var table = _steps.Get((_groups, query),
+            _ => new CrosstabBuilder(query, _tree!, _rows.Count, Key, FrameOver, _collation, _run.Cancel).Build(), _run.Cancel);
         return new CrosstabFigures(query, table, (tree, levels) => FrameOver(tree, null, levels),
             (specs, rows, range) => new Totals([.. specs.Select(spec =>
                 spec.Kind.Total(spec, [range], rows, NewFrame(), of => Key(of, false), CancellationToken.None))]), of => Key(of, false));
@@ -238,10 +211,10 @@ internal sealed class SectionSteps
     private DataColumn Column(Compiled of)
         => of.Field is { } index
             ? _rows.Columns[index]
-            : _steps.Get([StepKey.Part("column", of)], frame => Worked(of, _rows, frame, _run.Cancel), _run.Cancel);
+            : _steps.Get(("column", of), frame => Worked(of, _rows, frame, _run.Cancel), _run.Cancel);
 
     private RowKey Key(Compiled of, bool descending) => _steps.Get<RowKey>(
-        [StepKey.Part($"key {descending}", of)],
+        ("key", of, descending),
         frame => Mapped(of, descending, frame) is { } mapped ? mapped : of.Codes is { } codes
         ? CodedKey.Build(Column(of), _rows.Count, codes, _collation, descending)
         : Column(of).Key(_rows.Count, _collation, descending),
@@ -254,7 +227,8 @@ internal sealed class SectionSteps
     /// pay.</summary>
     private RankKey? Mapped(Compiled of, bool descending, Frame frame)
     {
-        if (of is not { Field: null, Codes: null, Phase: Phase.Row, Fields.Count: 1, Reads.AllRows: false } || _rows.Count < LeastToMap)
+        if (of is not { Field: null, Codes: null, Phase: Phase.Row, Fields.Count: 1, Reads.AllRows: false }
+            || !_run.PaysFor(_rows.Count, LeastToMap))
             return null;
         if (DistinctRows.Of(_rows.Columns[of.Fields.First()], _rows.Count, _rows.Count / 8) is not { } distinct) return null;
         _run.Cancel.ThrowIfCancellationRequested();
@@ -291,7 +265,7 @@ internal sealed class SectionSteps
     /// <summary>The rows for which the condition may hold; null for all, where looking would not pay.</summary>
     private int[]? Candidates(Compiled filter)
     {
-        if (_rows.Count < LeastToScreen || _plan.Dataset is not { } dataset) return null;
+        if (!_run.PaysFor(_rows.Count, LeastToScreen) || _plan.Dataset is not { } dataset) return null;
         var query = ReportQuery.For(_plan.Report, dataset, [], _run.Parameters.Values, _run.Now);
         return RowScreen.Candidates(_rows, dataset.Fields, Narrowings.FromCondition(filter.Text, query), _collation);
     }

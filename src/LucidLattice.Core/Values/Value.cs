@@ -1,4 +1,5 @@
 using System.Globalization;
+using LucidLattice.Core.Hashing;
 
 namespace LucidLattice.Core.Values;
 
@@ -6,7 +7,7 @@ namespace LucidLattice.Core.Values;
 /// One value of any type, or NULL. Whole numbers, dates (days since 0001-01-01), dates with times (ticks of 100 ns)
 /// and booleans live in <see cref="Bits"/>, doubles in their bit pattern; a default Value is NULL.
 /// </summary>
-public readonly struct Value : IEquatable<Value>
+public readonly struct Value : IEquatable<Value>, IHashedContent
 {
     private readonly object? _text;
     private readonly decimal _number;
@@ -17,6 +18,8 @@ public readonly struct Value : IEquatable<Value>
     }
 
     private byte Kind { get; }
+
+    object? IHashedContent.HashedContent => (Type, Bits, _number, _text);
 
     /// <summary>The raw payload of types that fit 64 bits.</summary>
     public long Bits { get; }

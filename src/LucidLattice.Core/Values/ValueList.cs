@@ -1,10 +1,11 @@
 using System.Text.Json;
+using LucidLattice.Core.Hashing;
 
 namespace LucidLattice.Core.Values;
 
 /// <summary>Several values of one type, each once; one of them may be <see cref="Value.Empty"/>, for rows without one. Written as a
 /// JSON array of texts, with null for that.</summary>
-public sealed class ValueList(IEnumerable<Value> values) : IEquatable<ValueList>
+public sealed class ValueList(IEnumerable<Value> values) : IEquatable<ValueList>, IHashedContent
 {
     /// <summary>More of them are carried by no link.</summary>
     public const int Most = 1_000;
@@ -16,6 +17,8 @@ public sealed class ValueList(IEnumerable<Value> values) : IEquatable<ValueList>
     private HashSet<Value>? _set;
 
     public IReadOnlyList<Value> Values => _values;
+
+    object? IHashedContent.HashedContent => _values;
 
     public bool Contains(Value value) => (_set ??= [.. _values]).Contains(value);
 

@@ -1,6 +1,7 @@
 using LucidLattice.Core.Composing;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
 using LucidLattice.Output.Charts;
@@ -55,13 +56,8 @@ public static class RunEndpoints
             Opened = request.Opened is { Count: > OpenedGroups.Most } ? throw ApiException.Bad("opened",
                 $"At most {OpenedGroups.Most} groups can be opened one by one; open all of them.") : request.Opened,
         };
-        var stamp = engine.StampOf(run);
-        var key = stamp is not null
-            ? System.Text.Json.JsonSerializer.Serialize(
-            new { id, report.Version, request.Draft, Values = values.OrderBy(v => v.Key, StringComparer.Ordinal), proven, stamp,
-                request.Opened })
-            : null;
-        var (ticket, entry) = store.Start(key, id, request.Draft, run, stamp, request.Refresh,
+        ContentHash? key = engine.IdentityOf(run) is { } identity ? ContentHash.Of(id, request.Draft, identity) : null;
+        var (ticket, entry) = store.Start(key, id, request.Draft, run, engine.DataStampOf(run), request.Refresh,
             (progress, token) => engine.Run(run, token, pages: false, progress: progress));
         return await Info(ticket, entry, cancel);
     }

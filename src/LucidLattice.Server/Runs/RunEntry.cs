@@ -1,13 +1,19 @@
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
 
 namespace LucidLattice.Server.Runs;
 
 /// <summary>A run that is under way or kept for paging. Everyone who asked for it holds a ticket.</summary>
-public sealed class RunEntry(string key, string reportId, bool draft)
+public sealed class RunEntry(ContentHash key, string reportId, bool draft)
 {
+    private static long _made;
+
     /// <summary>What the run is made from; equal keys are the same run.</summary>
-    public string Key { get; } = key;
+    public ContentHash Key { get; } = key;
+
+    /// <summary>Tells this run from any other, also from an earlier one of the same key.</summary>
+    public ContentHash Name { get; } = ContentHash.Of("run", Interlocked.Increment(ref _made));
     public string ReportId { get; } = reportId;
     public bool Draft { get; } = draft;
     public RunProgress Progress { get; } = new();
@@ -23,7 +29,7 @@ public sealed class RunEntry(string key, string reportId, bool draft)
     public required RunRequest Request { get; init; }
 
     /// <summary>The state of the data that was run; null where nobody can tell.</summary>
-    public string? Stamp { get; init; }
+    public ContentHash? Stamp { get; init; }
 
     /// <summary>The oldest first. Guarded by the store.</summary>
     public List<string> Tickets { get; } = [];

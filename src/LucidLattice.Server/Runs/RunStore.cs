@@ -1,4 +1,5 @@
 using LucidLattice.Core.Caching;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
 using LucidLattice.Server.Web;
@@ -18,7 +19,7 @@ public sealed class RunStore(SizedCache cache, WorkLanes lanes)
     public const int MostTickets = 1000;
 
     private readonly Dictionary<string, RunEntry> _byTicket = [];
-    private readonly Dictionary<string, RunEntry> _byKey = [];
+    private readonly Dictionary<ContentHash, RunEntry> _byKey = [];
     private readonly Lock _lock = new();
 
     /// <summary>Joins the run of a key, or starts it.</summary>
@@ -28,15 +29,15 @@ public sealed class RunStore(SizedCache cache, WorkLanes lanes)
     /// <param name="refresh">True starts anew even if there is one.</param>
     /// <param name="run">Makes the figures; where pages start is found afterwards, while they can be looked at.</param>
     /// <returns>The caller's ticket for the run, and the run.</returns>
-    public (string Ticket, RunEntry Entry) Start(string? key, string reportId, bool draft, RunRequest request, string? stamp, bool refresh,
-        Func<RunProgress, CancellationToken, ReportRun> run)
+    public (string Ticket, RunEntry Entry) Start(ContentHash? key, string reportId, bool draft, RunRequest request, ContentHash? stamp,
+        bool refresh, Func<RunProgress, CancellationToken, ReportRun> run)
     {
         var ticket = Guid.NewGuid().ToString("N");
-        key ??= ticket;
+        var shared = key ?? ContentHash.Of(ticket);
         lock (_lock)
         {
-            if (refresh || !_byKey.TryGetValue(key, out var entry) || entry.Cancel.IsCancellationRequested || !IsThere(entry))
-                entry = _byKey[key] = Begin(key, reportId, draft, request, stamp, run);
+            if (refresh || !_byKey.TryGetValue(shared, out var entry) || entry.Cancel.IsCancellationRequested || !IsThere(entry))
+                entry = _byKey[shared] = Begin(shared, reportId, draft, request, stamp, run);
             if (entry.Tickets.Count >= MostTickets)
             {
                 _byTicket.Remove(entry.Tickets[0]);
@@ -66,23 +67,23 @@ public sealed class RunStore(SizedCache cache, WorkLanes lanes)
             Forget(entry);
         }
         entry.Cancel.Cancel();
-        cache.Remove(NameOf(entry));
+        cache.Remove(entry.Name);
         return true;
     }
 
     /// <summary>True if it is still being made, or is kept; that counts as a use.</summary>
-    private bool IsThere(RunEntry entry) => !entry.Figures.IsCompletedSuccessfully || cache.Find<ReportRun>(NameOf(entry)) is not null;
+    private bool IsThere(RunEntry entry) => !entry.Figures.IsCompletedSuccessfully || cache.Find<ReportRun>(entry.Name) is not null;
 
     /// <summary>The same run with all fields of its datasets, for those who want to see the rows behind its numbers.</summary>
     /// <param name="make">Runs what was run, with all fields.</param>
     public async Task<ReportRun> Whole(RunEntry entry, Func<RunRequest, CancellationToken, ReportRun> make, CancellationToken cancel)
     {
-        var name = "whole " + NameOf(entry);
+        var name = ContentHash.Of("whole", entry.Name);
         if (cache.Find<ReportRun>(name) is { } kept) return kept;
         return await lanes.Readers.Take(token => Task.FromResult(cache.Get(name, () => make(entry.Request, token), token)), cancel);
     }
 
-    private RunEntry Begin(string key, string reportId, bool draft, RunRequest request, string? stamp, Func<RunProgress,
+    private RunEntry Begin(ContentHash key, string reportId, bool draft, RunRequest request, ContentHash? stamp, Func<RunProgress,
         CancellationToken, ReportRun> make)
     {
         var figures = new TaskCompletionSource<ReportRun>(TaskCreationOptions.RunContinuationsAsynchronously);
@@ -133,7 +134,7 @@ public sealed class RunStore(SizedCache cache, WorkLanes lanes)
         return run;
     }
 
-    private void Keep(RunEntry entry, ReportRun run) => cache.Put(NameOf(entry), run, () =>
+    private void Keep(RunEntry entry, ReportRun run) => cache.Put(entry.Name, run, () =>
     {
         lock (_lock) Forget(entry);
     });
@@ -149,6 +150,4 @@ public sealed class RunStore(SizedCache cache, WorkLanes lanes)
     {
         if (_byKey.TryGetValue(entry.Key, out var current) && ReferenceEquals(current, entry)) _byKey.Remove(entry.Key);
     }
-
-    private static string NameOf(RunEntry entry) => $"run {System.Runtime.CompilerServices.RuntimeHelpers.GetHashCode(entry)} {entry.Key}";
 }

@@ -45,7 +45,7 @@ public static class TraceEndpoints
         ITypesetter typesetter, CancellationToken cancel)
     {
         var (entry, printed) = (RunEndpoints.Entry(id, store), Read(place));
-        if (entry.Stamp is { } stamp && engine.StampOf(entry.Request) != stamp)
+        if (entry.Stamp is { } stamp && engine.DataStampOf(entry.Request) != stamp)
             throw ApiException.Gone("The data has changed since this was printed. Run the report again.");
         var run = await store.Whole(entry, (request, stop) => engine.Run(request, stop, pages: false, forAuthor: true), cancel);
         return (run, Find(run, printed, typesetter, cancel));

@@ -1,7 +1,7 @@
 using System.Collections.Concurrent;
-using System.Text.Json;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Sql.Joins;
 using Microsoft.Data.Sqlite;
 
@@ -18,7 +18,7 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
     private readonly QueryLimits _limits = limits ?? QueryLimits.Default;
 
     /// <summary>Counting reads whole tables, and most changes of a dataset leave its joins alone.</summary>
-    private readonly ConcurrentDictionary<string, object> _known = [];
+    private readonly ConcurrentDictionary<ContentHash, object> _known = [];
     private readonly TextForms _forms = new();
 
     /// <param name="stamp">Changes whenever the database does; null counts anew.</param>
@@ -54,9 +54,7 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
         Func<JoinSource, SafeConnection, T> find) where T : class
     {
         if (dataset.Source is not JoinSource join) return null;
-        // Where a table stands on the canvas changes nothing that is found.
-        var tables = join.Tables.Select(t => JsonSerializer.Serialize(t with { X = 0, Y = 0 }, ReportJson.Options));
-        var key = $"{what}|{stamp}|{string.Join('|', tables)}";
+        var key = ContentHash.Of(what, stamp, join);
         if (stamp is not null && _known.TryGetValue(key, out var known)) return (T)known;
         JoinChecks.Require(dataset, join);
         var path = databases.PathOf(dataset.Database)

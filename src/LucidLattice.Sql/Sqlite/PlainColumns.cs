@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Hashing;
 using Microsoft.Data.Sqlite;
 
 namespace LucidLattice.Sql.Sqlite;
@@ -14,14 +15,14 @@ internal sealed class PlainColumns(IDatabases databases)
     private const int MostKnown = 1000;
     private static readonly QueryLimits Patience = QueryLimits.Default with { Time = TimeSpan.FromSeconds(10) };
 
-    private readonly ConcurrentDictionary<string, bool> _known = [];
+    private readonly ConcurrentDictionary<ContentHash, bool> _known = [];
 
     /// <param name="stamp">Changes whenever the database does; null looks anew.</param>
     /// <returns>False also if nobody can tell in time.</returns>
     public bool IsPlain(Dataset dataset, Field field, string? stamp, CancellationToken cancel)
     {
         var sql = QueryBuilder.Select(dataset, [field]);
-        var key = $"{stamp}|{field.Type}|{sql}";
+        var key = ContentHash.Of(stamp, field.AsRead, sql);
         if (stamp is not null && _known.TryGetValue(key, out var known)) return known;
         var found = Look(dataset, field, sql, cancel);
         if (_known.Count > MostKnown) _known.Clear();

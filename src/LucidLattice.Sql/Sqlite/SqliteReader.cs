@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Globalization;
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Values;
 using LucidLattice.Sql.Joins;
@@ -16,12 +17,12 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
     private readonly QueryLimits _limits = limits ?? QueryLimits.Default;
 
     /// <summary>How many rows a query gave last time, which is the best guess for the next.</summary>
-    private readonly ConcurrentDictionary<string, int> _lastCounts = [];
+    private readonly ConcurrentDictionary<ContentHash, int> _lastCounts = [];
 
     private readonly PlainColumns _plain = new(databases);
     private readonly TextForms _forms = new();
     private const int MostSizesKnown = 1000;
-    private readonly ConcurrentDictionary<string, int?> _sizes = [];
+    private readonly ConcurrentDictionary<ContentHash, int?> _sizes = [];
 
     public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
     {
@@ -40,13 +41,15 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
             foreach (var name in connection.ParameterNames(sql))
                 command.Parameters.AddWithValue(":" + name,
                     values.TryGetValue(":" + name, out var value) ? value : Bound(name, query.Parameters));
-            progress.ExpectedRows = _lastCounts.TryGetValue(sql, out var last)
+            var asked = ContentHash.Of(query.Dataset.Database, sql, query.Parameters);
+            progress.ExpectedRows = _lastCounts.TryGetValue(asked, out var last)
                 ? last
                 : conditions.Count > 0
                 ? null
                 : RowEstimate.Estimate(connection);
             var rows = Read(command, query, progress, cancel) with { IsRepeatable = Repeatability.IsGiven(connection, query.Dataset) };
-            _lastCounts[sql] = rows.Count;
+            if (_lastCounts.Count > MostSizesKnown) _lastCounts.Clear();
+            _lastCounts[asked] = rows.Count;
             return rows;
         }
         catch (SqliteException e)
@@ -69,12 +72,13 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
     {
         if (Stamp(dataset) is not { } stamp || databases.PathOf(dataset.Database) is not { } path) return null;
         var sql = QueryBuilder.Select(dataset, []);
-        if (_sizes.TryGetValue(stamp + sql, out var known)) return known;
+        var query = ContentHash.Of(stamp, sql);
+        if (_sizes.TryGetValue(query, out var known)) return known;
         using var connection = SafeConnection.Open(path, _limits, CancellationToken.None);
         // Preparing it tells which tables it goes through.
         connection.Command(sql).Dispose();
         if (_sizes.Count > MostSizesKnown) _sizes.Clear();
-        return _sizes[stamp + sql] = RowEstimate.Estimate(connection);
+        return _sizes[query] = RowEstimate.Estimate(connection);
     }
 
     public void Require(DataQuery query)

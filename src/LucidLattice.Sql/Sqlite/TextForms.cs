@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Hashing;
 
 namespace LucidLattice.Sql.Sqlite;
 
@@ -10,7 +11,7 @@ namespace LucidLattice.Sql.Sqlite;
 internal sealed class TextForms
 {
     private const int MostKnown = 1000;
-    private readonly ConcurrentDictionary<string, bool> _known = [];
+    private readonly ConcurrentDictionary<ContentHash, bool> _known = [];
 
     /// <param name="stamp">Changes whenever the database does; null looks anew.</param>
     /// <returns>Tables with columns, both as the database calls them.</returns>
@@ -24,7 +25,7 @@ internal sealed class TextForms
 
     private bool IsNotNormal(SafeConnection connection, string table, string column, string? stamp)
     {
-        var key = $"{stamp}|{table.Length}{table}|{column}";
+        var key = ContentHash.Of(stamp, table, column);
         if (stamp is not null && _known.TryGetValue(key, out var known)) return known;
         var name = QueryBuilder.Quote(column);
         using var command = connection.Command($"SELECT EXISTS (SELECT 1 FROM {QueryBuilder.Quote(table)} WHERE typeof({name}) = 'text' "

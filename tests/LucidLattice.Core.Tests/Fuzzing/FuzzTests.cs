@@ -81,7 +81,7 @@ public sealed class FuzzTests
     {
         var engine = new ReportEngine(Rows.Value.Reader, Workshop.Measurer, new DemoCatalog(), Rows.Value.Cache);
         var request = new RunRequest(report, new Dictionary<string, string>(), Workshop.Now);
-        engine.StampOf(request);
+        engine.IdentityOf(request);
         var found = engine.Check(report).ToList();
         ReportExplainer.Explain(report, new DemoCatalog());
         foreach (var parameter in report.Parameters.Take(5))

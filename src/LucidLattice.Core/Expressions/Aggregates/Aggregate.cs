@@ -1,6 +1,7 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Grouping;
+using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Expressions.Aggregates;
@@ -10,10 +11,12 @@ namespace LucidLattice.Core.Expressions.Aggregates;
 /// with a class of this, and one line in <see cref="AggregateKinds"/>; whatever offers, checks, documents or works out totals
 /// takes it from there.
 /// </summary>
-public abstract class Aggregate
+public abstract class Aggregate : IHashedContent
 {
     /// <summary>As expressions and definitions write it: <c>sum</c>.</summary>
     public abstract string Name { get; }
+
+    object? IHashedContent.HashedContent => Name;
 
     /// <summary>How it is written, and what it gives, for those who write expressions.</summary>
     public abstract FunctionHelp Help { get; }

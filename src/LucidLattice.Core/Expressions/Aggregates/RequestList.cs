@@ -1,25 +1,25 @@
+using LucidLattice.Core.Hashing;
+
 namespace LucidLattice.Core.Expressions.Aggregates;
 
 /// <summary>What the expressions of a section (or of a chart) ask to be worked out beforehand; equal requests are worked out
 /// once.</summary>
-public class RequestList<T>
+public class RequestList<T> : IHashedContent where T : class
 {
     private readonly List<T> _requests = [];
-    private readonly Dictionary<string, int> _byText = [];
-    private readonly List<string> _texts = [];
+    private readonly Dictionary<ContentHash, int> _places = [];
 
     public IReadOnlyList<T> Specs => _requests;
 
-    /// <summary>What tells each request from the others.</summary>
-    public IReadOnlyList<string> Texts => _texts;
+    object? IHashedContent.HashedContent => _requests;
 
-    /// <summary>The index of the request that <paramref name="text"/> stands for, added if it is new.</summary>
-    public int IndexOf(string text, Func<T> make)
+    /// <summary>The index of a request, which is added if none of the same content is there.</summary>
+    public int IndexOf(T request)
     {
-        if (_byText.TryGetValue(text, out var index)) return index;
-        _byText[text] = index = _requests.Count;
-        _requests.Add(make());
-        _texts.Add(text);
+        var identity = ContentHash.Of(request);
+        if (_places.TryGetValue(identity, out var index)) return index;
+        _places[identity] = index = _requests.Count;
+        _requests.Add(request);
         return index;
     }
 }

@@ -1,0 +1,18 @@
+using LucidLattice.Core.Hashing;
+using LucidLattice.Core.Values;
+
+namespace LucidLattice.Core.Expressions;
+
+/// <summary>What expressions read besides rows: the values of parameters, what these are called, and the clock as far as it
+/// matters.</summary>
+/// <param name="words">What a parameter's value is called, by the parameter's place.</param>
+public sealed class RunInputs(IReadOnlyList<Value> values, DateTime now, Func<int, string> words)
+{
+    /// <summary>The identity of something that is worked out: of all that its expressions say, and of all that they read. Wherever an
+    /// expression stands in it, what it reads is part of it, so nobody has to name that.</summary>
+    public ContentHash IdentityOf(params ReadOnlySpan<object?> content) => ContentHash.Of(ValuesBehind, content);
+
+    private object? ValuesBehind(object thing) => thing is not Reads reads ? null : (
+        reads.ParameterIndices.Order().Select(i => (values[i], words(i))).ToList(),
+        reads.Clock switch { ClockUse.Instant => now.Ticks, ClockUse.Day => now.Date.Ticks, _ => 0L });
+}

@@ -1,0 +1,99 @@
+using System.Text;
+using LucidLattice.Core.Caching;
+using LucidLattice.Core.Data;
+using LucidLattice.Core.Datasets;
+using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Running;
+using LucidLattice.Core.Values;
+using LucidLattice.Demo;
+using LucidLattice.Output;
+using LucidLattice.Sql;
+using LucidLattice.Sql.Sqlite;
+using Xunit;
+
+namespace LucidLattice.Core.Tests.Reference;
+
+/// <summary>A process that has run other reports gives the same figures and pages as one that has run none.</summary>
+public sealed class WarmRunTests
+{
+    private static ReportEngine Engine(IRowReader rows, SizedCache? cache, Shortcuts shortcuts = Shortcuts.WhereTheyPay) =>
+        new(new DatasetReader(cache is null ? rows : new CachedReader(rows, cache), cache), Workshop.Measurer, new DemoCatalog(), cache)
+        {
+            Shortcuts = shortcuts,
+        };
+
+    private static string Json(ReportEngine engine, ReportDefinition report, Dictionary<string, string> values)
+    {
+        var run = engine.Run(new RunRequest(report, values, Workshop.Now), CancellationToken.None);
+        using var stream = new MemoryStream();
+        RunJson.Write(run, stream, CancellationToken.None);
+        return Encoding.UTF8.GetString(stream.ToArray());
+    }
+
+    private static StampedRows Table() => new(new MemoryRows(GeneratedReports.Rows), () => "one state");
+
+    [Fact]
+    public void Totals_that_need_an_order_use_that_of_their_own_field()
+    {
+        var rows = new[] { 30L, 20, 10, 10, 10 }.Select((b, i) => new[] { Value.Of(i + 1L), Value.Of(b) }).ToArray();
+        var section = new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 14, new TextElement
+        {
+            Id = "t", Width = 400, Height = 12,
+            Text = "{{ median(a) }} {{ median(b) }} {{ count(DISTINCT a) }} {{ count(DISTINCT b) }} {{ sum(DISTINCT b) }}",
+        })) };
+        var report = Workshop.Report(section, new Field { Name = "a", Type = DataType.Whole }, new Field { Name = "b",
+            Type = DataType.Whole });
+        var engine = Engine(new StampedRows(new MemoryRows(rows), () => "one state"), new SizedCache(1L << 26));
+        for (var i = 0; i < 2; i++)
+            Assert.Contains("\"3 10 5 3 60\"", Json(engine, report, []).Replace("10.0", "10").Replace("3.0", "3"));
+    }
+
+    [Fact]
+    public void Generated_reports_in_any_order_give_what_they_give_alone()
+    {
+        var (warm, quick) = (Engine(Table(), new SizedCache(1L << 27)), Engine(Table(), new SizedCache(1L << 27), Shortcuts.Always));
+        var (cold, plain) = (Engine(Table(), null), Engine(Table(), null, Shortcuts.Never));
+        var (sum, ran) = (0, 0);
+        for (var seed = 0; seed < 70; seed++)
+        {
+            var generated = new GeneratedReports(seed);
+            var report = generated.Report();
+            for (var round = 0; round < 2; round++, report = generated.Edited(report))
+            {
+                var values = generated.Values();
+                var alone = Json(plain, report, values);
+                Assert.Equal(alone, Json(cold, report, values));
+                Assert.Equal(alone, Json(warm, report, values));
+                Assert.Equal(alone, Json(quick, report, values));
+                Assert.Equal(alone, Json(warm, report, values));
+                (sum, ran) = (sum + alone.Length, ran + (alone.Contains("\"severity\":\"error\"", StringComparison.Ordinal) ? 0 : 1));
+            }
+        }
+        // What cannot run proves nothing.
+        Assert.True(ran > 90 && sum > 1_000_000, $"{ran} reports ran, with {sum:N0} characters.");
+    }
+
+    [Fact]
+    public void The_demo_in_any_order_gives_what_each_report_gives_alone()
+    {
+        IRowReader Rows() => new SqliteReader(new OneDatabase(Workshop.DemoFile));
+        var (warm, random) = (Engine(Rows(), new SizedCache(1L << 29)), new Random(8));
+        // Bookings by route has more than a thousand pages, each of which would be drawn.
+        var reports = DemoReports.All.Where(r => r.Id != "bookings-by-route").ToList();
+        foreach (var (_, report) in reports.OrderBy(_ => random.Next())) Json(warm, report, []);
+        foreach (var (id, report) in reports.OrderBy(_ => random.Next()))
+            Assert.True(Json(Engine(Rows(), null), report, []) == Json(warm, report, []), id);
+    }
+
+    [Fact]
+    public void A_source_that_cannot_tell_its_state_is_read_anew_for_each_run()
+    {
+        var rows = new StampedRows(new MemoryRows(GeneratedReports.Rows), () => null);
+        var (engine, report) = (Engine(rows, new SizedCache(1L << 26)), new GeneratedReports(1).Report());
+        Json(engine, report, []);
+        var once = rows.Readings;
+        Json(engine, report, []);
+        Assert.Equal(2 * once, rows.Readings);
+        Assert.Null(engine.IdentityOf(new RunRequest(report, new Dictionary<string, string>(), Workshop.Now)));
+    }
+}
