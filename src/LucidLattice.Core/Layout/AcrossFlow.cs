@@ -26,7 +26,8 @@ public sealed class AcrossFlow(IFlow flow, int count, double step, int start) : 
             {
                 var isFirst = empty && column == 0;
                 var filled = flow.Fill(next, room with { Left = room.Left + column * step, Top = y, Rows = 1, Empty = isFirst }, place);
-                if (filled.Next is { } same && flow.Compare(same, next) == 0)
+                // A group that prints nothing takes its place too, so that every place comes further.
+                if (filled.Next is { } same && same == next)
                     return new Filled(Math.Max(bottom, filled.Bottom), empty, new At(next));
                 (next, bottom, empty) = (filled.Next, Math.Max(bottom, filled.Bottom), false);
             }

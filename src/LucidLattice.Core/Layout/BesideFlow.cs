@@ -8,7 +8,12 @@ public sealed class BesideFlow(IReadOnlyList<IFlow> lanes) : IFlow
 {
     /// <param name="Lanes">Null for a lane that has ended.</param>
     /// <param name="Only">Of a place that is looked for: the one lane that matters.</param>
-    private sealed record At(FlowCursor?[] Lanes, int? Only = null) : FlowCursor;
+    private sealed record At(FlowCursor?[] Lanes, int? Only = null) : FlowCursor
+    {
+        public bool Equals(At? other) => other is not null && Only == other.Only && Lanes.SequenceEqual(other.Lanes);
+
+        public override int GetHashCode() => Lanes.Aggregate(Only.GetHashCode(), HashCode.Combine);
+    }
 
     public FlowCursor? Start(Frame? around)
     {

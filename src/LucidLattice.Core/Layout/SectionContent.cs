@@ -10,6 +10,15 @@ namespace LucidLattice.Core.Layout;
 /// <param name="Matches">Of a section inside of another: the group whose rows belong to the values of the keys around.</param>
 public sealed record SectionContent(SectionPlan Plan, GroupTree Tree, Func<Frame> NewFrame, IReadOnlyDictionary<ValueList, int> Matches)
 {
+    /// <summary>The parts of the band at a cursor, as far as the group prints any: whoever fills pages, searches or writes figures goes by
+    /// these.</summary>
+    public IReadOnlyList<PartPlan> PartsAt(Cursor at) => at.Stage switch
+    {
+        Stage.End => [],
+        Stage.Header or Stage.Footer when Tree.IsOmitted(at.Level, at.Group) => [],
+        _ => Plan.Bands[at.Place(Plan.Base)],
+    };
+
     /// <summary>The values of the keys as what is looked up by; null if one of them is empty, which is equal to nothing.</summary>
     public static ValueList? KeyOf(IEnumerable<Compiled> keys, Frame frame)
     {

@@ -21,8 +21,7 @@ public sealed class SectionFlow : IFlow
     private readonly PartLayout _layout;
     private readonly FramePositions _positions;
     private readonly Keeping _keeping;
-    private readonly IReadOnlyList<PartPlan>[] _headers, _footers;
-    private readonly IReadOnlyList<PartPlan> _reportHeader, _detail, _reportFooter;
+    private readonly IReadOnlyList<PartPlan> _detail;
     private readonly Dictionary<PartPlan, IFlow> _bodies = new(ReferenceEqualityComparer.Instance);
     private readonly int _whole;
     private readonly bool _details;
@@ -36,18 +35,12 @@ public sealed class SectionFlow : IFlow
         var plan = content.Plan;
         (_content, _tree, _layout, _whole) = (content, content.Tree, layout, plan.Base);
         _positions = new FramePositions(_tree, content.NewFrame());
-        (_headers, _footers) = (ByLevel(BandKind.GroupHeader), ByLevel(BandKind.GroupFooter));
-        (_reportHeader, _detail, _reportFooter) = (Band(BandKind.ReportHeader), Band(BandKind.Detail), Band(BandKind.ReportFooter));
+        _detail = plan.Bands[new BandPlace(BandKind.Detail)];
         _details = _detail.Count > 0;
         _rowHeight = !layout.RowByRow && _detail is [{ HasFixedHeight: true, Breaks: false, Part.AtFoot: false } only] ? only.Height : null;
         foreach (var part in plan.Bands.Values.SelectMany(parts => parts).Where(p => p.Sections.Count > 0))
             _bodies[part] = SheetFlow.Compose(part.Sections, layout, contents);
-        _keeping = new Keeping(plan, _tree, Parts, PartHeight, _positions) { Details = _details, RowHeight = _rowHeight };
-
-        IReadOnlyList<PartPlan> Band(BandKind kind) => plan.Bands[new BandPlace(kind)];
-
-        IReadOnlyList<PartPlan>[] ByLevel(BandKind kind)
-            => [.. Enumerable.Range(0, plan.Levels.Count + 1).Select(level => level == 0 ? [] : plan.Bands[new BandPlace(kind, level)])];
+        _keeping = new Keeping(plan, _tree, content.PartsAt, PartHeight, _positions) { Details = _details, RowHeight = _rowHeight };
     }
 
     public SectionPlan Plan => _content.Plan;
@@ -80,7 +73,7 @@ public sealed class SectionFlow : IFlow
             if (begun >= room.Rows && inner is null && cursor is { Stage: Stage.Header or Stage.Detail, Part: 0, Offset: 0 })
                 return Stop(cursor, null);
             if (inner is null && IsUnit(cursor)) begun++;
-            var parts = Parts(cursor);
+            var parts = _content.PartsAt(cursor);
             if (cursor.Part >= parts.Count)
             {
                 cursor = cursor.Next(_tree, _whole, _details);
@@ -134,7 +127,7 @@ public sealed class SectionFlow : IFlow
                 }
                 _positions.MoveTo(cursor);
                 if (cursor.Stage == Stage.Detail) Frame.PageFrom = firstRow ??= cursor.Row;
-                if (part.Part.AtFoot && cursor.Offset == 0) y = Math.Max(y, room.Bottom - _keeping.AtFoot(cursor));
+                if (part.Part.AtFoot && cursor.Offset == 0 && height > 0) y = Math.Max(y, room.Bottom - _keeping.AtFoot(cursor));
                 _positions.MoveTo(cursor);
                 place?.Invoke(this, part, left, y + again, cursor.Offset, cursor.Offset + height - again);
                 if (isOnLine) line = Math.Max(line, height);
@@ -187,13 +180,13 @@ public sealed class SectionFlow : IFlow
         var order = Order(FirstPrinted(x), innerX).CompareTo(Order(FirstPrinted(y), innerY));
         if (order != 0 || (innerX is null && innerY is null)) return order;
         if (innerX is null || innerY is null) return innerX is null ? -1 : 1;
-        return _bodies[Parts(x)[x.Part]].Compare(innerX, innerY);
+        return _bodies[_content.PartsAt(x)[x.Part]].Compare(innerX, innerY);
     }
 
     public FlowCursor? Locate(FlowPlace place)
     {
         if (!ReferenceEquals(place.Section, Plan)) return null;
-        return new At(place.At, place.Inside is { } inside ? _bodies[Parts(place.At)[place.At.Part]].Locate(inside) : null);
+        return new At(place.At, place.Inside is { } inside ? _bodies[_content.PartsAt(place.At)[place.At.Part]].Locate(inside) : null);
     }
 
     public int? RowsBefore(FlowCursor? cursor, SectionPlan section)
@@ -209,20 +202,10 @@ public sealed class SectionFlow : IFlow
         };
     }
 
-    private IReadOnlyList<PartPlan> Parts(Cursor cursor) => cursor.Stage switch
-    {
-        Stage.ReportHeader => _reportHeader,
-        Stage.Header or Stage.Footer when _tree.IsOmitted(cursor.Level, cursor.Group) => [],
-        Stage.Header => _headers[cursor.Level - _whole],
-        Stage.Detail => _detail,
-        Stage.Footer => _footers[cursor.Level - _whole],
-        _ => _reportFooter,
-    };
-
     /// <summary>The first place from a cursor on at which anything is printed.</summary>
     private Cursor FirstPrinted(Cursor cursor)
     {
-        while (cursor.Stage != Stage.End && cursor.Part >= Parts(cursor).Count) cursor = cursor.Next(_tree, _whole, _details);
+        while (cursor.Stage != Stage.End && cursor.Part >= _content.PartsAt(cursor).Count) cursor = cursor.Next(_tree, _whole, _details);
         return cursor;
     }
 
@@ -282,7 +265,7 @@ public sealed class SectionFlow : IFlow
             var header = level == _whole
                 ? new Cursor(Stage.ReportHeader, _whole, path[_whole])
                 : new Cursor(Stage.Header, level, path[level]);
-            var parts = Parts(header);
+            var parts = _content.PartsAt(header);
             for (var i = 0; i < parts.Count; i++)
             {
                 // A part that is still to come on this page is not repeated before it.

@@ -68,7 +68,7 @@ public sealed class ReportSearch
         for (var cursor = start; cursor.Stage != Stage.End; cursor = cursor.Next(data.Tree, plan.Base, details))
         {
             if ((++_bands & 0xFFF) == 0) _cancel.ThrowIfCancellationRequested();
-            var parts = plan.Bands[cursor.Place(plan.Base)];
+            var parts = data.Content.PartsAt(cursor);
             var finders = texts.In(parts);
             if (finders.Count == 0 && parts.All(p => p.Sections.Count == 0 && !p.GoesOn)) continue;
             texts.MoveTo(cursor);
