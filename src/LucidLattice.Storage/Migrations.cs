@@ -38,6 +38,7 @@ internal static class Migrations
             PRIMARY KEY (report, subject));
         CREATE TABLE map_places (report TEXT PRIMARY KEY, x REAL NOT NULL, y REAL NOT NULL);
         """,
+        "ALTER TABLE trials ADD COLUMN tried TEXT NOT NULL DEFAULT '';",
     ];
 
     public static void Run(SqliteConnection connection)

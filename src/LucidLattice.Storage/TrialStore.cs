@@ -6,30 +6,32 @@ namespace LucidLattice.Storage;
 /// <summary>What came out when a link or a promise of a report was tried last.</summary>
 /// <param name="Subject"><c>link ELEMENT PLACE</c> or <c>promise ID</c>.</param>
 /// <param name="Content">The result, as whoever keeps it writes it.</param>
+/// <param name="Tried">What was tried, as whoever keeps it writes that; empty for trials of earlier versions of the program.</param>
 /// <param name="TriedAt">In UTC.</param>
-public sealed record KeptTrial(string Report, string Subject, string Content, DateTime TriedAt);
+public sealed record KeptTrial(string Report, string Subject, string Content, string Tried, DateTime TriedAt);
 
 /// <summary>The last result of each trial, with its date; and where reports lie on the map of links.</summary>
 public sealed class TrialStore(AppDatabase app)
 {
     /// <summary>Keeps a result in the place of the one before.</summary>
-    public void Keep(string report, string subject, string content) => app.Write(connection => Execute(connection,
-        "INSERT INTO trials VALUES ($report, $subject, $content, $at) ON CONFLICT (report, subject) DO UPDATE SET content = "
-        + "excluded.content, tried_at = excluded.tried_at",
-        ("$report", report), ("$subject", subject), ("$content", content),
+    public void Keep(string report, string subject, string content, string tried = "") => app.Write(connection => Execute(connection,
+        "INSERT INTO trials (report, subject, content, tried, tried_at) VALUES ($report, $subject, $content, $tried, $at) "
+        + "ON CONFLICT (report, subject) DO UPDATE SET content = excluded.content, tried = excluded.tried, tried_at = excluded.tried_at",
+        ("$report", report), ("$subject", subject), ("$content", content), ("$tried", tried),
         ("$at", DateTime.UtcNow.ToString("yyyy-MM-dd HH:mm:ss", CultureInfo.InvariantCulture))));
 
     /// <param name="report">Null for those of all reports.</param>
     public IReadOnlyList<KeptTrial> All(string? report = null) => app.Read(connection =>
     {
         using var command = Command(connection,
-            "SELECT report, subject, content, tried_at FROM trials WHERE $report IS NULL OR report = $report ORDER BY report, subject",
+            "SELECT report, subject, content, tried, tried_at FROM trials WHERE $report IS NULL OR report = $report "
+            + "ORDER BY report, subject",
             ("$report", report));
         using var reader = command.ExecuteReader();
         var found = new List<KeptTrial>();
         while (reader.Read())
-            found.Add(new KeptTrial(reader.GetString(0), reader.GetString(1), reader.GetString(2),
-                DateTime.SpecifyKind(reader.GetDateTime(3), DateTimeKind.Utc)));
+            found.Add(new KeptTrial(reader.GetString(0), reader.GetString(1), reader.GetString(2), reader.GetString(3),
+                DateTime.SpecifyKind(reader.GetDateTime(4), DateTimeKind.Utc)));
         return found;
     });
 

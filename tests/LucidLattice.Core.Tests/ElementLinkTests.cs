@@ -53,6 +53,32 @@ public sealed class ElementLinkTests
         Detail = Workshop.Band(Workshop.Part("d", 14, new CellElement { Id = "cell", Column = "c", Height = 12 })),
     }, Fields);
 
+    /// <summary>An author who tries another target and comes back finds every value as it was, also what nobody would propose.</summary>
+    [Theory]
+    [InlineData("")]
+    [InlineData("route-performance")]
+    [InlineData(null)]
+    public void What_a_link_carries_survives_a_change_of_its_target_and_back(string? by)
+    {
+        var catalog = new DemoCatalog();
+        var report = Workshop.DemoReport("route-performance");
+        var (on, before) = report.AllLinks().First(l => l.Link.Report == "sailings-in-detail");
+        var own = before with { Carries = [.. before.Carries.Select((c,
+            i) => i == 0 ? c with { From = new FixedSource { Value = "*" } } : c)],
+            AddsUpTo = "x", Name = "Mine" };
+        report = report.MapLinks(l => l == before ? own : l);
+        ReportDefinition To(ReportDefinition now, string? target,
+            string? address) => now.AllElements().First(e => e.Id == on) is ChartElement
+            ? new LinkChart { Chart = on, Report = target, Address = address }.Apply(now, catalog)
+            : new LinkElement { Element = on, Report = target, Address = address }.Apply(now, catalog);
+        var away = To(report, by, by is null ? "https://example.org/" : null);
+        Assert.NotEqual("sailings-in-detail", away.AllLinks().First(l => l.On == on).Link.Report);
+        var back = To(away, "sailings-in-detail", null).AllLinks().First(l => l.On == on).Link;
+        Assert.True(ReportJson.AreSame(report.MapLinks(_ => own), report.MapLinks(_ => back with { Former = null })));
+        // It is kept in the file too.
+        Assert.True(ReportJson.AreSame(away, ReportJson.Read(ReportJson.Write(away))));
+    }
+
     [Fact]
     public void A_new_link_carries_what_means_the_same()
     {

@@ -94,6 +94,11 @@ public class SqlSafetyTests
                 }
     }
 
+    /// <summary>The first version without the fault that very many aggregate terms reach (CVE-2025-6965).</summary>
+    [Fact]
+    public void The_library_is_one_in_which_its_published_fault_is_mended() =>
+        Assert.True(new Version(Read("SELECT sqlite_version() AS x").Columns[0][0].Text) >= new Version(3, 50, 2));
+
     /// <summary>Outside reference: LIKE and GLOB of SQLite itself, over random patterns and texts.</summary>
     [Fact]
     public void Bounded_patterns_match_what_those_of_SQLite_match()

@@ -1,4 +1,5 @@
 using LucidLattice.Core.Data;
+using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Links;
@@ -25,11 +26,14 @@ internal static class Workshop
 
     public static string DemoFile => Demo.Value;
 
-    public static ReportEngine DemoEngine(QueryLimits? limits = null) =>
-        new(new SqliteReader(new OneDatabase(DemoFile), limits), Measurer, new DemoCatalog());
+    /// <summary>The rows of the demo's datasets, calculated fields included.</summary>
+    public static IRowReader DemoRows(QueryLimits? limits = null) =>
+        new DatasetReader(new SqliteReader(new OneDatabase(DemoFile), limits));
+
+    public static ReportEngine DemoEngine(QueryLimits? limits = null) => new(DemoRows(limits), Measurer, new DemoCatalog());
 
     public static ReportRun Run(ReportDefinition report, IRowReader? rows = null, params (string Name, string Value)[] given)
-        => new ReportEngine(rows ?? new SqliteReader(new OneDatabase(DemoFile)), Measurer, new DemoCatalog())
+        => new ReportEngine(rows ?? DemoRows(), Measurer, new DemoCatalog())
             .Run(new RunRequest(report, given.ToDictionary(g => g.Name, g => g.Value), Now), CancellationToken.None);
 
     public static ReportDefinition DemoReport(string id) => DemoReports.All.First(r => r.Id == id).Definition;

@@ -82,7 +82,9 @@ public sealed class LatticeTests(RunningServer server) : IClassFixture<RunningSe
             new { basedOn = 1, definition = made.GetProperty("definition") });
         Assert.Equal(2, saved.GetProperty("version").GetInt32());
         var map = await server.Get("/links");
-        var link = map.GetProperty("links").EnumerateArray().First(l => l.GetProperty("on").GetString() == "s2");
+        JsonElement Made(JsonElement map) => map.GetProperty("links").EnumerateArray().First(l => l.GetProperty("on").GetString() == "s2");
+        var link = Made(map);
+        Assert.Equal("nothing", link.GetProperty("trial").GetProperty("since").GetString());
         Assert.Equal(("made-of-rows", 0), (link.GetProperty("to").GetString(), link.GetProperty("trial").GetProperty("differ").GetInt32()));
         Assert.Contains(map.GetProperty("links").EnumerateArray(), l => l.GetProperty("broken").GetArrayLength() > 0);
         await server.Send(HttpMethod.Put, "/links/places", new { report = "sailing-log", x = 12.5, y = 40 });
@@ -90,10 +92,42 @@ public sealed class LatticeTests(RunningServer server) : IClassFixture<RunningSe
             .GetString() == "sailing-log");
         Assert.Equal(12.5, placed.GetProperty("x").GetDouble());
         Assert.Contains("“Made of rows”", (await server.Get("/reports/made-of-rows/leading-here"))[0].GetString());
+        await Proofs_end_where_the_link_is_changed(made.GetProperty("definition"), async () =>
+            Made(await server.Get("/links")).GetProperty("trial").GetProperty("since").GetString()!);
         // What cannot be listed is said.
         var (bad, why) = await server.Send(HttpMethod.Post, "/links/details",
             new { definition = Json(Demo("sailings-by-outcome")), element = "nothing" });
         Assert.Equal((400, "There is no element “nothing”."), (bad, why.GetProperty("detail").GetString()));
+    }
+
+    private async Task Proofs_end_where_the_link_is_changed(JsonElement definition, Func<Task<string>> since)
+    {
+        var (report, version) = (ReportJson.Read(definition.GetRawText()), 2);
+        async Task Save(ReportDefinition changed)
+        {
+            await server.Send(HttpMethod.Put, "/reports/sailings-by-outcome/draft", new { basedOn = version, definition = Json(changed) });
+            version++;
+        }
+
+        // Paper and texts beside it decide no number that is clicked.
+        await Save(report with { Title = "Another title", Page = new PageSetup { Width = 842, Height = 595 } });
+        Assert.Equal("nothing", await since());
+        await Save(report.MapLinks(l => l.Report == "made-of-rows" ? l with { Carries = [.. l.Carries.Skip(1)] } : l));
+        Assert.Equal("definition", await since());
+        var (refused, why) = await server.Send(HttpMethod.Post, "/reports/sailings-by-outcome/publish", new { version });
+        Assert.Equal(409, refused);
+        Assert.Contains("was not tried since", why.GetProperty("detail").GetString());
+        await Save(report.MapSections(s => s with { Filter = "passengers > 10" }));
+        Assert.Equal("definition", await since());
+        await Save(report);
+        Assert.Equal("nothing", await since());
+        var target = ReportJson.Read((await server.Get("/reports/made-of-rows")).GetProperty("definition").GetRawText());
+        await server.Send(HttpMethod.Put, "/reports/made-of-rows/draft",
+            new { basedOn = 1, definition = Json(target.MapSections(s => s with { Filter = "passengers > 10" })) });
+        // Readers, and links, see what is published.
+        Assert.Equal("nothing", await since());
+        await server.Send(HttpMethod.Post, "/reports/made-of-rows/publish", new { version = 2, anyway = true });
+        Assert.Equal("definition", await since());
     }
 
     [Fact]

@@ -103,7 +103,7 @@ public sealed class ChartTable : ISized
         if (Ranges is not null && !key.IsNull)
             return new CategoryEntry(Value.Of(Ranges.Edge((int)key.Whole)), Ranges.Label((int)key.Whole, names.Number), null)
                 { HasKey = true };
-        var entry = names.Category(key, Outer is null ? null : Outer[category]);
+        var entry = names.Category(key, Outer is null ? null : Outer[category]) with { OuterKey = Outer?[category] ?? Value.Null };
         return Keys?[category] is { } keys ? entry with { Keys = keys } : entry;
     }
 

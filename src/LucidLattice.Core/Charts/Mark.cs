@@ -42,6 +42,9 @@ public sealed record CategoryEntry(Value Key, string Label, string? Color)
     /// <summary>What the category that it lies in is called, where they nest.</summary>
     public string? Outer { get; init; }
 
+    /// <summary>The key of the category that it lies in; NULL where they do not nest, and for rows without one.</summary>
+    public Value OuterKey { get; init; }
+
     /// <summary>True if it stands for all categories that are not drawn by themselves.</summary>
     public bool IsOthers { get; init; }
 

@@ -19,6 +19,18 @@ public static class GridBuilder
         return new CrosstabGrid(lines, columns, (moreLines, moreColumns));
     }
 
+    /// <summary>How many rows and columns are beyond those that are printed, for a group around.</summary>
+    public static (int Lines, int Columns) LeftOut(CrosstabQuery query, CrosstabTable table, CrosstabShape shape, int number) =>
+        number < 0 || !MayBeTooMany(query, table, number) ? (0, 0) : Build(query, table, shape, number).LeftOut;
+
+    /// <summary>False where even a total for every group and every value would find its place.</summary>
+    private static bool MayBeTooMany(CrosstabQuery query, CrosstabTable table, int number)
+    {
+        long Entries(CrosstabAxis axis, GroupTree tree) => tree.Order.Length == 0 ? 0
+            : (1L + axis.Fields.Count) * (1 + tree.Inside(1, number, tree.Innermost).Count) * Math.Max(1, query.Values.Count);
+        return Entries(query.Down, table.Down) > CrosstabQuery.MostLines || Entries(query.Across, table.Across) > CrosstabQuery.MostColumns;
+    }
+
     private static List<CrosstabEntry> Of(CrosstabAxis axis, GroupTree tree, int number, bool stepped, int values, int most, out int more)
     {
         var (entries, beyond) = (new List<CrosstabEntry>(), 0);
@@ -43,7 +55,9 @@ public static class GridBuilder
 
         void Add(CrosstabEntry entry)
         {
-            if (entries.Count + values > most) beyond++;
+            // The total of everything is printed, however much before it is not.
+            var isGrand = entry is { Fields: 0, Kind: EntryKind.Total };
+            if (entries.Count + values > most - (isGrand ? 0 : values)) beyond += entry.HasNumbers ? values : 1;
             else if (values == 1) entries.Add(entry);
             else if (!entry.HasNumbers) entries.Add(entry);
             else

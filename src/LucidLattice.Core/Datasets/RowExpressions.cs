@@ -151,6 +151,7 @@ public static class RowExpressions
             Carries = [.. link.Carries.Select(c => c with { From = From(c.From) })],
             Group = link.Group is { } group ? group with { Key = From(group.Key) } : null,
             Also = [.. link.Also.Select(l => Linked(l, id, change)!)],
+            Former = link.Former?.Select(l => Linked(l, id, change)!).ToList(),
         };
 
         ValueSource From(ValueSource source) => source is ExpressionSource worked

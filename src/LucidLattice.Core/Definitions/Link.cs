@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using LucidLattice.Core.Hashing;
 
 namespace LucidLattice.Core.Definitions;
 
@@ -32,6 +33,14 @@ public sealed record Link
     /// <summary>Further links on the same thing, of which readers choose one.</summary>
     public IReadOnlyList<Link> Also { get; init; } = [];
 
+    /// <summary>What it was before its target was changed, the latest last: a target that is chosen again gets its values again. Nothing of
+    /// it counts until then. Null for nothing.</summary>
+    [ExcludedFromHash]
+    public IReadOnlyList<Link>? Former { get; init; }
+
+    /// <summary>More of them are not remembered.</summary>
+    public const int MostFormer = 12;
+
     /// <summary>It, and those beside it.</summary>
     [JsonIgnore]
     public IEnumerable<Link> All => Also.Prepend(this);
@@ -43,6 +52,7 @@ public sealed record Link
             .Select(c => c.Carried with { From = c.From! })],
         Group = Group is { } group && change(group.Key) is { } key ? group with { Key = key } : null,
         Also = [.. Also.Select(l => l.MapSources(change))],
+        Former = Former?.Select(l => l.MapSources(change)).ToList(),
     };
 
     /// <summary>How many links one thing may have.</summary>

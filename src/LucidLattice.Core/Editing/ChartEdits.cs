@@ -76,8 +76,14 @@ public sealed record LinkChart : Edit
     /// <summary>The id of the report that opens; empty for this one; null removes the link, with those beside it.</summary>
     public string? Report { get; init; }
 
+    /// <summary>A web address that opens instead of a report.</summary>
+    public string? Address { get; init; }
+
     /// <summary>True puts it beside the links that are there.</summary>
     public bool Also { get; init; }
+
+    /// <summary>Otherwise, which of those it takes the place of.</summary>
+    public int Index { get; init; }
     protected override string Named => Chart;
 
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
@@ -85,8 +91,9 @@ public sealed record LinkChart : Edit
         if (at.Require(Chart) is not ChartElement chart) throw new EditException("Only a chart has marks; link the element itself.");
         if (chart.Follows is { } tie && at.Report.AllElements().Any(e => e is CrosstabElement { Link: not null } && e.Id == tie.Crosstab))
             throw new EditException("This chart follows its crosstab and leads where its cells do. Cut it loose to link it by itself.");
-        var link = Report is null ? null : Propose(at, chart, LinkProposal.Target(at, catalog, Report));
-        return at.MapElements(e => e.Id == Chart ? chart with { Link = LinkProposal.Placed(link, chart.Link, Also) } : e);
+        var link = Address is { } address ? LinkProposal.ToWeb(address) : Report is null ? null : Propose(at, chart,
+            LinkProposal.Target(at, catalog, Report));
+        return at.MapElements(e => e.Id == Chart ? chart with { Link = LinkProposal.Placed(link, chart.Link, Also, Index) } : e);
     }
 
     private Link Propose(Workpiece at, ChartElement chart, ReportDefinition target)

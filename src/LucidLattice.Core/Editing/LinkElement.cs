@@ -14,8 +14,14 @@ public sealed record LinkElement : Edit
     /// <summary>The id of the report that opens; empty for this one; null removes the link, with those beside it.</summary>
     public string? Report { get; init; }
 
+    /// <summary>A web address that opens instead of a report.</summary>
+    public string? Address { get; init; }
+
     /// <summary>True puts it beside the links that are there.</summary>
     public bool Also { get; init; }
+
+    /// <summary>Otherwise, which of those it takes the place of.</summary>
+    public int Index { get; init; }
     protected override string Named => Element;
 
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
@@ -26,8 +32,9 @@ public sealed record LinkElement : Edit
         var element = part.Elements.FirstOrDefault(IsOn);
         if (element is ChartElement) throw new EditException("The marks of a chart carry more; link the chart itself.");
         var there = element is null ? part.Link : element.Links().First(l => l.On == Element).Link;
-        var link = Report is null ? null : Propose(at, place, element, there, LinkProposal.Target(at, catalog, Report));
-        var placed = LinkProposal.Placed(link, there, Also);
+        var link = Address is { } address ? LinkProposal.ToWeb(address) : Report is null ? null : Propose(at, place, element, there,
+            LinkProposal.Target(at, catalog, Report));
+        var placed = LinkProposal.Placed(link, there, Also, Index);
         return element is not null ? at.MapElements(e => e.Id == element.Id ? e.WithLinks((on, link) => on == Element ? placed : link) : e)
             : at with { Report = at.Report.MapPart(Element, p => p with { Link = placed }) };
     }

@@ -16,9 +16,33 @@ internal sealed class LinkProposal(Workpiece at, IReadOnlyList<GroupedBy> around
             "That report was never published. Publish it first, so that readers can see it.");
 
     /// <summary>A new link in the place of what is there, or beside it.</summary>
-    public static Link? Placed(Link? link, Link? there, bool also) =>
-        link is null || there is null || !also ? link is null ? null : link with { Also = there?.Also ?? [] }
-        : there with { Also = [.. there.Also, link] };
+    /// <param name="index">Its place among those that are there.</param>
+    public static Link? Placed(Link? link, Link? there, bool also, int index)
+    {
+        if (link is null || there is null) return link;
+        var all = there.All.Select(l => l with { Also = [] }).ToList();
+        if (also || index >= all.Count) all.Add(link);
+        else all[index] = InPlaceOf(all[index], link);
+        return all[0] with { Also = [.. all.Skip(1)] };
+    }
+
+    /// <summary>Another target for a link: with the values that it had for this one before, and those that are proposed for parameters
+    /// that it did not have then.</summary>
+    private static Link InPlaceOf(Link before, Link proposed)
+    {
+        bool IsOfProposed(Link link) => link.Report == proposed.Report && (link.Address is null) == (proposed.Address is null);
+        var former = (before.Former ?? []).Append(before with { Former = null }).Where(l => !IsOfProposed(l)).ToList();
+        var remembered = IsOfProposed(before) ? null : (before.Former ?? []).LastOrDefault(IsOfProposed);
+        var next = remembered is null ? proposed with { Name = before.Name } : remembered with
+        {
+            Carries = [.. remembered.Carries,
+                .. proposed.Carries.Where(c => remembered.Carries.All(r => r.Parameter != c.Parameter))],
+        };
+        return next with { Former = former.Count == 0 ? null : [.. former.TakeLast(Link.MostFormer)] };
+    }
+
+    /// <summary>The link to a web address.</summary>
+    public static Link ToWeb(string address) => new() { Report = "", Address = address, Open = OpenIn.NewTab };
 
     /// <summary>The parameters that a link may give values to.</summary>
     public static List<Parameter> Settable(ReportDefinition target) => [.. target.Parameters.Where(p => p.SetBy != SetBy.Nobody)];

@@ -36,7 +36,7 @@ public sealed record NarrowByChart : Edit
         var report = at.Report with { Parameters = [.. at.Report.Parameters, parameter] };
         return at with
         {
-            Report = report.MapAllElements(e => e.Id == Chart ? e with { Link = LinkProposal.Placed(link, e.Link, also: true) }
+            Report = report.MapAllElements(e => e.Id == Chart ? e with { Link = LinkProposal.Placed(link, e.Link, also: true, index: 0) }
                 : e is ChartElement other && others.Contains(e.Id)
                     ? other with { Filter = other.Filter is { Length: > 0 } filter ? $"({filter}) AND {condition}" : condition } : e),
         };

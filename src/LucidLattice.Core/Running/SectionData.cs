@@ -96,17 +96,29 @@ public sealed class SectionData
                 for (var i = 0; i < axis.Levels.Count; i++)
                     if (axis.Levels[i] is { Fill: not null, Level: var field } && GapFilling.AskedTooMany(tree, 2 + i))
                         yield return TooManyGaps(field);
-            var (lines, columns) = (MostGroups(figures.Table.Down), MostGroups(figures.Table.Across));
-            if (lines > CrosstabQuery.MostLines || columns > CrosstabQuery.MostColumns)
+            var shape = Plan.Crosstabs.First(c => c.Id == id).Definition.Shape;
+            var (lines, columns) = LeftOut(figures, shape);
+            if (lines + columns > 0)
                 yield return new("crosstab-cut-off", Severity.Warning,
-                    $"The crosstab has {lines:N0} rows and {columns:N0} columns; up to {CrosstabQuery.MostLines:N0} and "
-                    + $"{CrosstabQuery.MostColumns:N0} are printed.", id, "across",
+                    $"Of the crosstab, {Missing(lines, columns)} are not printed; there are up to {CrosstabQuery.MostLines:N0} rows and "
+                    + $"{CrosstabQuery.MostColumns:N0} columns.", id, "across",
                     Mends: ["Choose fields with fewer values, or keep the largest groups and put the others together."]);
         }
-
-        static int MostGroups(GroupTree tree) => tree.Order.Length == 0 ? 0
-            : Enumerable.Range(0, tree.Levels[1].Count).Max(g => tree.Inside(1, g, tree.Innermost).Count);
     }
+
+    private static (int Lines, int Columns) LeftOut(CrosstabFigures figures, CrosstabShape shape)
+    {
+        var (lines, columns) = (0, 0);
+        foreach (var number in figures.Table.BaseOf)
+        {
+            var (l, c) = GridBuilder.LeftOut(figures.Query, figures.Table, shape, number);
+            (lines, columns) = (Math.Max(lines, l), Math.Max(columns, c));
+        }
+        return (lines, columns);
+    }
+
+    private static string Missing(int lines, int columns) => string.Join(" and ",
+        new[] { lines > 0 ? $"{lines:N0} rows" : null, columns > 0 ? $"{columns:N0} columns" : null }.OfType<string>());
 
     private static Problem TooManyGaps(GroupedBy level) => new("too-many-gaps", Severity.Warning,
         $"More than {GapFilling.Most:N0} groups would be printed for “{level.Name}”, so none are without rows.", level.Id,

@@ -5,7 +5,7 @@ using LucidLattice.Core.Values;
 namespace LucidLattice.Output.Charts;
 
 /// <summary>All numbers of a crosstab as CSV, as a spreadsheet takes them: a line for each row with the names of its groups, a column for
-/// each column with its headings one after the other, and numbers as they are.</summary>
+/// each column with its headings one after the other, and numbers as they are. A last line says what is missing, if anything is.</summary>
 public static class CrosstabCsv
 {
     public static void Write(PrintedCrosstab crosstab, Stream output) => CsvOutput.Write(output, csv =>
@@ -25,6 +25,11 @@ public static class CrosstabCsv
             foreach (var column in grid.Columns)
                 csv.WriteField(figures.Shown(line, column, crosstab.Frame) is { IsNull: false } value
                     ? value.Type == DataType.Text ? CsvOutput.Harmless(value.Text) : value.Invariant : "");
+            csv.EndRecord();
+        }
+        if (grid.LeftOut is not (0, 0) and var (lines, more))
+        {
+            csv.WriteField($"Not in this file: {lines} more rows and {more} more columns.");
             csv.EndRecord();
         }
     });

@@ -41,7 +41,7 @@ public static class LinkEndpoints
     public static void MapLinks(this WebApplication app)
     {
         var links = app.MapGroup("/api/links").WithTags("Links");
-        links.MapGet("/", (AppData data) => LinkMaps.Of(data)).TakesTurn().WithName("getLinkMap");
+        links.MapGet("/", (AppData data, ReportEngine engine) => LinkMaps.Of(data, engine)).TakesTurn().WithName("getLinkMap");
         links.MapPut("/places", (MapPlace place, AppData data) =>
         {
             if (!double.IsFinite(place.X) || !double.IsFinite(place.Y)) throw ApiException.Bad("place", "A place has two numbers.");
@@ -62,13 +62,16 @@ public static class LinkEndpoints
         AppData data,
         CancellationToken cancel) => following.Follow(request.Report.Follow, progress =>
     {
+        // Asked before anything runs: what changes meanwhile was not tried.
+        var tried = TriedLink.Of(request.Report.Definition, request.On, request.Index, catalog, engine);
         var run = engine.Run(new RunRequest(request.Report.Definition, request.Report.Values ?? new Dictionary<string, string>(),
             DateTime.UtcNow, FromLink: LinkProof.Author(request.Report.Definition)), cancel, pages: false, forAuthor: true);
         if (run.Data is null) throw RunEndpoints.HasProblems(run);
         var trial = new LinkTrials(engine, catalog).Try(run, request.On, request.Index, DateTime.UtcNow, cancel, progress)
             ?? throw ApiException.NotFound("There is no link here that opens a report.");
         if (request.Id is { } id && data.Reports.Draft(id) is not null)
-            data.Trials.Keep(id, LinkMaps.Subject(request.On, request.Index), JsonSerializer.Serialize(trial, JsonSerializerOptions.Web));
+            data.Trials.Keep(id, KeptTrials.Subject(request.On, request.Index), JsonSerializer.Serialize(trial, JsonSerializerOptions.Web),
+                KeptTrials.Written(tried));
         progress.Stage = RunStage.Done;
         return trial;
     });

@@ -4,6 +4,8 @@ using LucidLattice.Core.Explaining;
 using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Planning;
 using LucidLattice.Core.Proving;
+using LucidLattice.Core.Running;
+using LucidLattice.Server.Reports;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Lattice;
@@ -32,12 +34,13 @@ public sealed record MapLink(string From, string On, int Index, string Clicked, 
 
 /// <param name="TriedAt">In UTC.</param>
 /// <param name="Differ">How many of the marks that were tried do not fit.</param>
-public sealed record MapTrial(DateTime TriedAt, int Tried, int Differ, string? Compared);
+/// <param name="Since">Whether it still is a proof of the link as it is.</param>
+public sealed record MapTrial(DateTime TriedAt, int Tried, int Differ, string? Compared, ChangedSince Since);
 
 /// <summary>Puts the map together.</summary>
 public static class LinkMaps
 {
-    public static LinkMap Of(AppData data)
+    public static LinkMap Of(AppData data, ReportEngine engine)
     {
         var (places, trials) = (data.Trials.Places(), data.Trials.All().ToLookup(t => t.Report));
         var (reports, links) = (new List<MapReport>(), new List<MapLink>());
@@ -57,22 +60,20 @@ public static class LinkMaps
                 links.Add(new MapLink(report.Id, on, index, PlaceNames.Of(definition, on) ?? on,
                     link.Address is not null ? null : link.Report.Length == 0 ? report.Id : link.Report, sentence,
                     [.. link.Carries.Select(c => c.Parameter)], index == 0 ? [.. wrong[on]] : [],
-                    Trial(trials[report.Id].FirstOrDefault(t => t.Subject == Subject(on, index)))));
+                    Trial(trials[report.Id].FirstOrDefault(t => t.Subject == KeptTrials.Subject(on, index)),
+                        () => TriedLink.Of(definition, on, index, data.Reports, engine))));
             }
         }
         return new LinkMap(reports, links);
     }
 
-    /// <summary>Under what the trial of a link is kept.</summary>
-    public static string Subject(string on, int index) => $"link {on} {index}";
-
-    private static MapTrial? Trial(KeptTrial? kept)
+    private static MapTrial? Trial(KeptTrial? kept, Func<TriedLink?> now)
     {
         if (kept is null) return null;
         try
         {
             var trial = JsonSerializer.Deserialize<LinkTrial>(kept.Content, JsonSerializerOptions.Web)!;
-            return new MapTrial(kept.TriedAt, trial.Marks.Count, trial.Differ, trial.Compared);
+            return new MapTrial(kept.TriedAt, trial.Marks.Count, trial.Differ, trial.Compared, KeptTrials.Since(kept, now()));
         }
         catch (JsonException)
         {

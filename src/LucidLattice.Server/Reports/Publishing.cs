@@ -15,7 +15,8 @@ namespace LucidLattice.Server.Reports;
 /// lead to it. Links follow parameters that are called otherwise now.</summary>
 public sealed class Publishing(AppData data, ReportEngine engine)
 {
-    /// <param name="anyway">True publishes in spite of broken promises and of links that break.</param>
+    /// <param name="anyway">True publishes in spite of broken promises, of links that break, and of those that changed since they were
+    /// tried.</param>
     /// <exception cref="ApiException">It has problems, or something that its author has to agree to.</exception>
     public SavedVersion Publish(string id, int version, bool anyway, CancellationToken cancel)
     {
@@ -31,7 +32,9 @@ public sealed class Publishing(AppData data, ReportEngine engine)
         {
             List<string> concerns = [.. promises.Where(p => p.Broken is not null).Select(p =>
                 $"A promise is broken. {p.Sentence} {p.Broken}"),
-                .. Breaking(id, Renamed(draft.Definition, names))];
+                .. Breaking(id, Renamed(draft.Definition, names)),
+                .. KeptTrials.Outdated(id, draft.Definition, data, engine).Select(sentence =>
+                    $"A link was not tried since it, or a report at one of its ends, was changed. {sentence}")];
             if (concerns.Count > 0) throw new ApiException(StatusCodes.Status409Conflict, "concerns", string.Join(" ", concerns));
         }
         return data.Together(() =>

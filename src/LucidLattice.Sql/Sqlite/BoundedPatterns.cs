@@ -22,6 +22,12 @@ internal static class BoundedPatterns
     /// <summary>The pattern comes first, then the text, then what takes the next letter of the pattern as it is.</summary>
     private static void Match(sqlite3_context context, sqlite3_value[] arguments, bool glob)
     {
+        // As the library is built: what is binary matches nothing.
+        if (arguments.Take(2).Any(a => raw.sqlite3_value_type(a) == raw.SQLITE_BLOB))
+        {
+            raw.sqlite3_result_int(context, 0);
+            return;
+        }
         if (arguments.Any(a => raw.sqlite3_value_type(a) == raw.SQLITE_NULL))
         {
             raw.sqlite3_result_null(context);

@@ -99,7 +99,8 @@ internal sealed class GeneratedPages(int seed)
     {
         var id = Id();
         var mark = letter is "R" ? $"#{id}/{{{{ id }}}};" : $"{letter}{id}";
-        Element[] elements = height == 0 && also is null ? [] : [Text(mark, 0), .. also is null ? [] : new[] { Text(also, 20, wraps: true) }];
+        var more = also is null ? Array.Empty<Element>() : [Text(also, 20, wraps: true)];
+        Element[] elements = height == 0 && also is null ? [] : [Text(mark, 0), .. more];
         return Workshop.Part(id, height, elements);
     }
 

@@ -4,6 +4,7 @@ import { useSnackbar } from 'notistack';
 import { Link } from 'react-router';
 import { api } from '../api/client';
 import type { LinkMap, MapLink } from '../api/generated';
+import { notTried } from '../shell/notTried';
 import { when } from '../shell/when';
 import { Pane } from '../shell/Pane';
 import { color } from '../theme/tokens';
@@ -53,7 +54,7 @@ export function LinkDetails({ map, chosen, onChoose, onChanged }: Props) {
         <>
           {list(
             'Needs attention',
-            entries.filter((e) => e.link.broken.length > 0 || (e.link.trial?.differ ?? 0) > 0),
+            entries.filter((e) => isWrong(e.link) || e.link.trial?.since === 'definition'),
           )}
           {list('All links', entries)}
         </>
@@ -61,6 +62,9 @@ export function LinkDetails({ map, chosen, onChoose, onChanged }: Props) {
     </Pane>
   );
 }
+
+/** Broken, or known not to add up. */
+const isWrong = (link: MapLink) => link.broken.length > 0 || (link.trial?.since === 'nothing' && link.trial.differ > 0);
 
 function LinkList({ name, links, onChoose }: { name: string; links: { link: MapLink; at: number }[]; onChoose: (chosen: Chosen) => void }) {
   return (
@@ -86,7 +90,7 @@ function LinkList({ name, links, onChoose }: { name: string; links: { link: MapL
             cursor: 'pointer',
             px: 0.75,
             py: 0.5,
-            color: link.broken.length || (link.trial?.differ ?? 0) > 0 ? color.problem : color.ink,
+            color: isWrong(link) ? color.problem : color.ink,
             '&:hover': { bgcolor: color.linkTint },
           }}
         >
@@ -137,7 +141,10 @@ function OneLink({ link, map, onChanged }: { link: MapLink; map: LinkMap; onChan
           {problem.message} <b>{problem.mends?.join(' · ')}</b>
         </Box>
       ))}
-      {link.trial && (
+      {link.trial && link.trial.since !== 'nothing' && (
+        <Box sx={{ mb: 1, fontSize: 13, color: color.muted }}>This link was {notTried(link.trial.since)}.</Box>
+      )}
+      {link.trial?.since === 'nothing' && (
         <Box sx={{ mb: 1, fontSize: 13, color: link.trial.differ > 0 ? color.problem : color.fine }}>
           {link.trial.differ > 0
             ? `${link.trial.differ} of ${link.trial.tried} did not fit`

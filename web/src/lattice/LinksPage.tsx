@@ -23,7 +23,8 @@ const nodeTypes = { report: ReportNode };
 /** What is chosen on the map: a report, or a link by its place in the list. */
 export type Chosen = { report: string } | { link: number } | undefined;
 
-const needsAttention = (link: LinkMap['links'][number]) => link.broken.length > 0 || (link.trial?.differ ?? 0) > 0;
+const needsAttention = (link: LinkMap['links'][number]) =>
+  link.broken.length > 0 || (link.trial?.since === 'nothing' && link.trial.differ > 0);
 
 /** The map of all reports and the links between them. */
 export function LinksPage() {

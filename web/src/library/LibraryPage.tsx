@@ -12,6 +12,7 @@ import { Dialog } from '../shell/whenOpen';
 import {
   listDatabasesOptions,
   listDatabasesQueryKey,
+  getLinkMapOptions,
   listReportsOptions,
   listReportsQueryKey,
 } from '../api/generated/@tanstack/react-query.gen';
@@ -38,6 +39,8 @@ export function LibraryPage() {
   const { enqueueSnackbar } = useSnackbar();
   const removed = useRemoved();
   const reports = useQuery(listReportsOptions());
+  // What links need is said once the reports are there.
+  const map = useQuery({ ...getLinkMapOptions(), enabled: reports.isSuccess, staleTime: 10_000 });
   const [wanted, setWanted] = useState('');
   const [creating, setCreating] = useState(false);
   const [csv, setCsv] = useState<{ file: File; preview: CsvPreview }>();
@@ -212,6 +215,7 @@ export function LibraryPage() {
                 key={report.id}
                 report={report}
                 apart={toldApart(report, all)}
+                links={map.data?.links.filter((l) => l.from === report.id)}
                 onRename={(title) => void api.rename(report.id, title).then(reload, failed)}
                 onCopy={() => void copy(report)}
                 onDelete={() => void askRemove(report)}

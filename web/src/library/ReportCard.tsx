@@ -5,9 +5,25 @@ import { useQuery } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { api } from '../api/client';
-import type { ReportEntry } from '../api/generated';
+import type { MapLink, ReportEntry } from '../api/generated';
+import { count } from '../shell/count';
 import { Unreadable } from '../shell/Unreadable';
 import { color } from '../theme/tokens';
+
+const publication = (report: ReportEntry) =>
+  report.published === null ? 'Not published yet.' : report.hasUnpublishedChanges ? 'Has changes that are not published.' : '';
+
+/** What the links of a report need of their author; nothing where all is well. */
+const linksNeed = (links: MapLink[]) => {
+  const broken = links.filter((l) => l.broken.length > 0).length;
+  const changed = links.filter((l) => l.trial?.since === 'definition').length;
+  return [
+    broken > 0 && `${count(broken, 'broken link')}.`,
+    changed > 0 && `${count(changed, 'link')} not tried since ${changed === 1 ? 'it was' : 'they were'} changed.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+};
 
 /** How long until a first page that is being made is asked for again, in milliseconds. */
 const again = 1500;
@@ -16,6 +32,7 @@ const again = 1500;
 export function ReportCard({
   report,
   apart,
+  links = [],
   onRename,
   onCopy,
   onDelete,
@@ -23,6 +40,8 @@ export function ReportCard({
   report: ReportEntry;
   /** What tells it from others of the same title. */
   apart?: string;
+  /** That it leads on by. */
+  links?: MapLink[];
   onRename: (title: string) => void;
   /** Begins a new report from this one. */
   onCopy: () => void;
@@ -109,8 +128,7 @@ export function ReportCard({
         )}
         <Box sx={{ color: color.muted, fontSize: 12, minHeight: 34 }}>
           {apart && <Box>{apart.charAt(0).toUpperCase() + apart.slice(1)}.</Box>}
-          {report.description}{' '}
-          {report.published === null ? 'Not published yet.' : report.hasUnpublishedChanges ? 'Has changes that are not published.' : ''}
+          {report.description} {[publication(report), linksNeed(links)].join(' ')}
         </Box>
         <Box sx={{ display: 'flex', gap: 0.25, ml: -0.75, '& .MuiButton-root': { minWidth: 0, px: 0.75 } }}>
           {report.published !== null && (

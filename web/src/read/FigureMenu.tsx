@@ -79,7 +79,7 @@ function NumbersDialog({ run, figure, onClose }: { run: string; figure: string; 
   return (
     <LookDialog title="Numbers of the chart" onClose={onClose}>
       {error && <Box sx={{ color: color.problem }}>{(error as Error).message}</Box>}
-      {data && <NumbersTable head={data.head} rows={data.rows} />}
+      {data && <NumbersTable head={data.head} rows={data.rows} leftOut={Number(data.leftOut)} />}
     </LookDialog>
   );
 }

@@ -1,8 +1,20 @@
 import Box from '@mui/material/Box';
 import { color } from '../theme/tokens';
+import { count } from './count';
 
-/** Figures as people read them: names at the left, numbers flush at the right. */
-export function NumbersTable({ head, rows }: { head: string[]; rows: string[][] }) {
+/** Figures as people read them: names at the left, numbers flush at the right, and how many more rows the table has no room for. */
+export function NumbersTable({ head, rows, leftOut = 0 }: { head: string[]; rows: string[][]; leftOut?: number }) {
+  return (
+    <>
+      <Figures head={head} rows={rows} />
+      {leftOut > 0 && (
+        <Box role="note" sx={{ mt: 1 }}>{`${count(leftOut, 'more row')}: save the chart’s numbers as CSV to see all of them.`}</Box>
+      )}
+    </>
+  );
+}
+
+function Figures({ head, rows }: { head: string[]; rows: string[][] }) {
   return (
     <Box
       component="table"

@@ -2,1041 +2,754 @@
 
 import type { Client, Options as Options2, TDataShape } from './client';
 import { client } from './client.gen';
-import type {
-  AddTableToDatasetData,
-  AddTableToDatasetResponses,
-  AskReaderData,
-  AskReaderResponses,
-  ComposeChoicesData,
-  ComposeChoicesResponses,
-  ComposeData,
-  ComposeProgressData,
-  ComposeProgressResponses,
-  ComposeResponses,
-  ComposeTraceData,
-  ComposeTraceResponses,
-  CountPagesData,
-  CountPagesResponses,
-  CreateDatasetData,
-  CreateDatasetResponses,
-  CreateReportData,
-  CreateReportResponses,
-  DeleteDatasetData,
-  DeleteDatasetResponses,
-  DeleteReportData,
-  DeleteReportResponses,
-  DescribeSqlData,
-  DescribeSqlResponses,
-  ExplainReportData,
-  ExplainReportResponses,
-  FindInRunData,
-  FindInRunResponses,
-  FindVantageData,
-  FindVantageResponses,
-  FitColumnsData,
-  FitColumnsResponses,
-  FollowDatasetData,
-  FollowDatasetResponses,
-  ForgetDatabaseData,
-  ForgetDatabaseResponses,
-  GetChartData,
-  GetChartFileData,
-  GetChartFileResponses,
-  GetChartNumbersData,
-  GetChartNumbersResponses,
-  GetChartResponses,
-  GetCrosstabData,
-  GetCrosstabFileData,
-  GetCrosstabFileResponses,
-  GetCrosstabResponses,
-  GetDatasetData,
-  GetDatasetFileData,
-  GetDatasetFileResponses,
-  GetDatasetResponses,
-  GetGroupPageData,
-  GetGroupPageResponses,
-  GetHealthData,
-  GetHealthResponses,
-  GetHtmlData,
-  GetHtmlResponses,
-  GetLinkMapData,
-  GetLinkMapResponses,
-  GetOutlineData,
-  GetOutlineResponses,
-  GetPageData,
-  GetPagePlaceData,
-  GetPagePlaceResponses,
-  GetPageResponses,
-  GetPdfData,
-  GetPdfResponses,
-  GetReportData,
-  GetReportFileData,
-  GetReportFileResponses,
-  GetReportResponses,
-  GetRunData,
-  GetRunJsonData,
-  GetRunJsonResponses,
-  GetRunResponses,
-  GetVersionData,
-  GetVersionResponses,
-  GuideReportData,
-  GuideReportResponses,
-  KeepLookData,
-  KeepLookResponses,
-  KeepPaletteData,
-  KeepPaletteResponses,
-  KeepReportLookData,
-  KeepReportLookResponses,
-  LayOutMapData,
-  LayOutMapResponses,
-  ListAggregatesData,
-  ListAggregatesResponses,
-  ListChangesData,
-  ListChangesResponses,
-  ListChartChoicesData,
-  ListChartChoicesResponses,
-  ListChoicesData,
-  ListChoicesResponses,
-  ListDatabasesData,
-  ListDatabasesResponses,
-  ListDatabaseUsesData,
-  ListDatabaseUsesResponses,
-  ListDatasetProblemsData,
-  ListDatasetProblemsResponses,
-  ListDatasetsData,
-  ListDatasetsResponses,
-  ListDatasetUsesData,
-  ListDatasetUsesResponses,
-  ListFunctionsData,
-  ListFunctionsResponses,
-  ListJoinPairsData,
-  ListJoinPairsResponses,
-  ListLinksToData,
-  ListLinksToResponses,
-  ListLooksData,
-  ListLooksResponses,
-  ListOutdatedCopiesData,
-  ListOutdatedCopiesResponses,
-  ListProblemsData,
-  ListProblemsResponses,
-  ListRelatedReportsData,
-  ListRelatedReportsResponses,
-  ListReportLooksData,
-  ListReportLooksResponses,
-  ListReportsData,
-  ListReportsResponses,
-  ListUnreadableDatasetsData,
-  ListUnreadableDatasetsResponses,
-  ListVersionsData,
-  ListVersionsResponses,
-  LookAtDatasetData,
-  LookAtDatasetResponses,
-  MakeDetailReportData,
-  MakeDetailReportResponses,
-  PlaceOnMapData,
-  PlaceOnMapResponses,
-  PreviewChartsData,
-  PreviewChartsResponses,
-  PreviewCsvData,
-  PreviewCsvResponses,
-  ProposeExchangeData,
-  ProposeExchangeResponses,
-  ProposeFieldChoicesData,
-  ProposeFieldChoicesResponses,
-  PublishReportData,
-  PublishReportResponses,
-  ReadSpreadsheetData,
-  ReadSpreadsheetResponses,
-  RegisterDatabaseData,
-  RegisterDatabaseResponses,
-  RemoveLookData,
-  RemoveLookResponses,
-  RemovePaletteData,
-  RemovePaletteResponses,
-  RemoveReportLookData,
-  RemoveReportLookResponses,
-  RenameFieldData,
-  RenameFieldResponses,
-  RenameReportData,
-  RenameReportResponses,
-  RestoreDatabaseData,
-  RestoreDatabaseResponses,
-  RestoreDatasetData,
-  RestoreDatasetResponses,
-  RestoreReportData,
-  RestoreReportResponses,
-  SaveDatasetData,
-  SaveDatasetResponses,
-  SaveDraftData,
-  SaveDraftResponses,
-  StartRunData,
-  StartRunResponses,
-  StopRunData,
-  StopRunResponses,
-  TraceNumberData,
-  TraceNumberResponses,
-  TraceRowsData,
-  TraceRowsFileData,
-  TraceRowsFileResponses,
-  TraceRowsResponses,
-  TryExpressionData,
-  TryExpressionResponses,
-  TryLinkData,
-  TryLinkResponses,
-  TryPromisesData,
-  TryPromisesResponses,
-  UploadCsvData,
-  UploadCsvResponses,
-  UploadDatabaseData,
-  UploadDatabaseResponses,
-  WriteNamesData,
-  WriteNamesResponses,
-} from './types.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponses, AskReaderData, AskReaderResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, ComposeTraceData, ComposeTraceResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, ExplainReportData, ExplainReportResponses, FindInRunData, FindInRunResponses, FindVantageData, FindVantageResponses, FitColumnsData, FitColumnsResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetChartData, GetChartFileData, GetChartFileResponses, GetChartNumbersData, GetChartNumbersResponses, GetChartResponses, GetCrosstabData, GetCrosstabFileData, GetCrosstabFileResponses, GetCrosstabResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetGroupPageData, GetGroupPageResponses, GetHealthData, GetHealthResponses, GetHtmlData, GetHtmlResponses, GetLinkMapData, GetLinkMapResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPagePlaceData, GetPagePlaceResponses, GetPageResponses, GetPdfData, GetPdfResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunJsonData, GetRunJsonResponses, GetRunResponses, GetVersionData, GetVersionResponses, GuideReportData, GuideReportResponses, KeepLookData, KeepLookResponses, KeepPaletteData, KeepPaletteResponses, KeepReportLookData, KeepReportLookResponses, LayOutMapData, LayOutMapResponses, ListAggregatesData, ListAggregatesResponses, ListChangesData, ListChangesResponses, ListChartChoicesData, ListChartChoicesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListJoinPairsData, ListJoinPairsResponses, ListLinksToData, ListLinksToResponses, ListLooksData, ListLooksResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListProblemsData, ListProblemsResponses, ListRelatedReportsData, ListRelatedReportsResponses, ListReportLooksData, ListReportLooksResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, ListVersionsData, ListVersionsResponses, LookAtDatasetData, LookAtDatasetResponses, MakeDetailReportData, MakeDetailReportResponses, PlaceOnMapData, PlaceOnMapResponses, PreviewChartsData, PreviewChartsResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, ProposeFieldChoicesData, ProposeFieldChoicesResponses, PublishReportData, PublishReportResponses, ReadSpreadsheetData, ReadSpreadsheetResponses, RegisterDatabaseData, RegisterDatabaseResponses, RemoveLookData, RemoveLookResponses, RemovePaletteData, RemovePaletteResponses, RemoveReportLookData, RemoveReportLookResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TraceNumberData, TraceNumberResponses, TraceRowsData, TraceRowsFileData, TraceRowsFileResponses, TraceRowsResponses, TryExpressionData, TryExpressionResponses, TryLinkData, TryLinkResponses, TryPromisesData, TryPromisesResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses, WriteNamesData, WriteNamesResponses } from './types.gen';
 
-export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<
-  TData,
-  ThrowOnError,
-  TResponse
-> & {
-  /**
-   * You can provide a client instance returned by `createClient()` instead of
-   * individual options. This might be also useful if you want to implement a
-   * custom client.
-   */
-  client?: Client;
-  /**
-   * You can pass arbitrary values through the `meta` object. This can be
-   * used to access values that aren't defined as part of the SDK function.
-   */
-  meta?: Record<string, unknown>;
+export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
+    /**
+     * You can provide a client instance returned by `createClient()` instead of
+     * individual options. This might be also useful if you want to implement a
+     * custom client.
+     */
+    client?: Client;
+    /**
+     * You can pass arbitrary values through the `meta` object. This can be
+     * used to access values that aren't defined as part of the SDK function.
+     */
+    meta?: Record<string, unknown>;
 };
 
-export const getHealth = <ThrowOnError extends boolean = true>(options?: Options<GetHealthData, ThrowOnError>) =>
-  (options?.client ?? client).get<GetHealthResponses, unknown, ThrowOnError, 'data'>({
+export const getHealth = <ThrowOnError extends boolean = true>(options?: Options<GetHealthData, ThrowOnError>) => (options?.client ?? client).get<GetHealthResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/health',
-    ...options,
-  });
+    ...options
+});
 
-export const startRun = <ThrowOnError extends boolean = true>(options: Options<StartRunData, ThrowOnError>) =>
-  (options.client ?? client).post<StartRunResponses, unknown, ThrowOnError, 'data'>({
+export const startRun = <ThrowOnError extends boolean = true>(options: Options<StartRunData, ThrowOnError>) => (options.client ?? client).post<StartRunResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/runs',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const listChoices = <ThrowOnError extends boolean = true>(options: Options<ListChoicesData, ThrowOnError>) =>
-  (options.client ?? client).post<ListChoicesResponses, unknown, ThrowOnError, 'data'>({
+export const listChoices = <ThrowOnError extends boolean = true>(options: Options<ListChoicesData, ThrowOnError>) => (options.client ?? client).post<ListChoicesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/choices',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const listReports = <ThrowOnError extends boolean = true>(options?: Options<ListReportsData, ThrowOnError>) =>
-  (options?.client ?? client).get<ListReportsResponses, unknown, ThrowOnError, 'data'>({
+export const listReports = <ThrowOnError extends boolean = true>(options?: Options<ListReportsData, ThrowOnError>) => (options?.client ?? client).get<ListReportsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports',
-    ...options,
-  });
+    ...options
+});
 
-export const createReport = <ThrowOnError extends boolean = true>(options: Options<CreateReportData, ThrowOnError>) =>
-  (options.client ?? client).post<CreateReportResponses, unknown, ThrowOnError, 'data'>({
+export const createReport = <ThrowOnError extends boolean = true>(options: Options<CreateReportData, ThrowOnError>) => (options.client ?? client).post<CreateReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const guideReport = <ThrowOnError extends boolean = true>(options: Options<GuideReportData, ThrowOnError>) =>
-  (options.client ?? client).post<GuideReportResponses, unknown, ThrowOnError, 'data'>({
+export const guideReport = <ThrowOnError extends boolean = true>(options: Options<GuideReportData, ThrowOnError>) => (options.client ?? client).post<GuideReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/guided',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const deleteReport = <ThrowOnError extends boolean = true>(options: Options<DeleteReportData, ThrowOnError>) =>
-  (options.client ?? client).delete<DeleteReportResponses, unknown, ThrowOnError, 'data'>({
+export const deleteReport = <ThrowOnError extends boolean = true>(options: Options<DeleteReportData, ThrowOnError>) => (options.client ?? client).delete<DeleteReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}',
-    ...options,
-  });
+    ...options
+});
 
-export const getReport = <ThrowOnError extends boolean = true>(options: Options<GetReportData, ThrowOnError>) =>
-  (options.client ?? client).get<GetReportResponses, unknown, ThrowOnError, 'data'>({
+export const getReport = <ThrowOnError extends boolean = true>(options: Options<GetReportData, ThrowOnError>) => (options.client ?? client).get<GetReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}',
-    ...options,
-  });
+    ...options
+});
 
-export const getReportFile = <ThrowOnError extends boolean = true>(options: Options<GetReportFileData, ThrowOnError>) =>
-  (options.client ?? client).get<GetReportFileResponses, unknown, ThrowOnError, 'data'>({
+export const getReportFile = <ThrowOnError extends boolean = true>(options: Options<GetReportFileData, ThrowOnError>) => (options.client ?? client).get<GetReportFileResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/file',
-    ...options,
-  });
+    ...options
+});
 
-export const saveDraft = <ThrowOnError extends boolean = true>(options: Options<SaveDraftData, ThrowOnError>) =>
-  (options.client ?? client).put<SaveDraftResponses, unknown, ThrowOnError, 'data'>({
+export const saveDraft = <ThrowOnError extends boolean = true>(options: Options<SaveDraftData, ThrowOnError>) => (options.client ?? client).put<SaveDraftResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/draft',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const publishReport = <ThrowOnError extends boolean = true>(options: Options<PublishReportData, ThrowOnError>) =>
-  (options.client ?? client).post<PublishReportResponses, unknown, ThrowOnError, 'data'>({
+export const publishReport = <ThrowOnError extends boolean = true>(options: Options<PublishReportData, ThrowOnError>) => (options.client ?? client).post<PublishReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/publish',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const listLinksTo = <ThrowOnError extends boolean = true>(options: Options<ListLinksToData, ThrowOnError>) =>
-  (options.client ?? client).get<ListLinksToResponses, unknown, ThrowOnError, 'data'>({
+export const listLinksTo = <ThrowOnError extends boolean = true>(options: Options<ListLinksToData, ThrowOnError>) => (options.client ?? client).get<ListLinksToResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/leading-here',
-    ...options,
-  });
+    ...options
+});
 
-export const renameReport = <ThrowOnError extends boolean = true>(options: Options<RenameReportData, ThrowOnError>) =>
-  (options.client ?? client).post<RenameReportResponses, unknown, ThrowOnError, 'data'>({
+export const renameReport = <ThrowOnError extends boolean = true>(options: Options<RenameReportData, ThrowOnError>) => (options.client ?? client).post<RenameReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/rename',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const listProblems = <ThrowOnError extends boolean = true>(options: Options<ListProblemsData, ThrowOnError>) =>
-  (options.client ?? client).get<ListProblemsResponses, unknown, ThrowOnError, 'data'>({
+export const listProblems = <ThrowOnError extends boolean = true>(options: Options<ListProblemsData, ThrowOnError>) => (options.client ?? client).get<ListProblemsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/problems',
-    ...options,
-  });
+    ...options
+});
 
-export const listVersions = <ThrowOnError extends boolean = true>(options: Options<ListVersionsData, ThrowOnError>) =>
-  (options.client ?? client).get<ListVersionsResponses, unknown, ThrowOnError, 'data'>({
+export const listVersions = <ThrowOnError extends boolean = true>(options: Options<ListVersionsData, ThrowOnError>) => (options.client ?? client).get<ListVersionsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/versions',
-    ...options,
-  });
+    ...options
+});
 
-export const getVersion = <ThrowOnError extends boolean = true>(options: Options<GetVersionData, ThrowOnError>) =>
-  (options.client ?? client).get<GetVersionResponses, unknown, ThrowOnError, 'data'>({
+export const getVersion = <ThrowOnError extends boolean = true>(options: Options<GetVersionData, ThrowOnError>) => (options.client ?? client).get<GetVersionResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/versions/{version}',
-    ...options,
-  });
+    ...options
+});
 
-export const listChanges = <ThrowOnError extends boolean = true>(options: Options<ListChangesData, ThrowOnError>) =>
-  (options.client ?? client).get<ListChangesResponses, unknown, ThrowOnError, 'data'>({
+export const listChanges = <ThrowOnError extends boolean = true>(options: Options<ListChangesData, ThrowOnError>) => (options.client ?? client).get<ListChangesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/versions/{version}/changes',
-    ...options,
-  });
+    ...options
+});
 
-export const listRelatedReports = <ThrowOnError extends boolean = true>(options: Options<ListRelatedReportsData, ThrowOnError>) =>
-  (options.client ?? client).get<ListRelatedReportsResponses, unknown, ThrowOnError, 'data'>({
+export const listRelatedReports = <ThrowOnError extends boolean = true>(options: Options<ListRelatedReportsData, ThrowOnError>) => (options.client ?? client).get<ListRelatedReportsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/related',
-    ...options,
-  });
+    ...options
+});
 
-export const restoreReport = <ThrowOnError extends boolean = true>(options: Options<RestoreReportData, ThrowOnError>) =>
-  (options.client ?? client).post<RestoreReportResponses, unknown, ThrowOnError, 'data'>({
+export const restoreReport = <ThrowOnError extends boolean = true>(options: Options<RestoreReportData, ThrowOnError>) => (options.client ?? client).post<RestoreReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/restore',
-    ...options,
-  });
+    ...options
+});
 
-export const listDatabases = <ThrowOnError extends boolean = true>(options?: Options<ListDatabasesData, ThrowOnError>) =>
-  (options?.client ?? client).get<ListDatabasesResponses, unknown, ThrowOnError, 'data'>({
+export const listDatabases = <ThrowOnError extends boolean = true>(options?: Options<ListDatabasesData, ThrowOnError>) => (options?.client ?? client).get<ListDatabasesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/databases',
-    ...options,
-  });
+    ...options
+});
 
-export const registerDatabase = <ThrowOnError extends boolean = true>(options: Options<RegisterDatabaseData, ThrowOnError>) =>
-  (options.client ?? client).post<RegisterDatabaseResponses, unknown, ThrowOnError, 'data'>({
+export const registerDatabase = <ThrowOnError extends boolean = true>(options: Options<RegisterDatabaseData, ThrowOnError>) => (options.client ?? client).post<RegisterDatabaseResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/databases',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const listDatabaseUses = <ThrowOnError extends boolean = true>(options: Options<ListDatabaseUsesData, ThrowOnError>) =>
-  (options.client ?? client).get<ListDatabaseUsesResponses, unknown, ThrowOnError, 'data'>({
+export const listDatabaseUses = <ThrowOnError extends boolean = true>(options: Options<ListDatabaseUsesData, ThrowOnError>) => (options.client ?? client).get<ListDatabaseUsesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/databases/{name}/uses',
-    ...options,
-  });
+    ...options
+});
 
-export const forgetDatabase = <ThrowOnError extends boolean = true>(options: Options<ForgetDatabaseData, ThrowOnError>) =>
-  (options.client ?? client).delete<ForgetDatabaseResponses, unknown, ThrowOnError, 'data'>({
+export const forgetDatabase = <ThrowOnError extends boolean = true>(options: Options<ForgetDatabaseData, ThrowOnError>) => (options.client ?? client).delete<ForgetDatabaseResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/databases/{name}',
-    ...options,
-  });
+    ...options
+});
 
-export const restoreDatabase = <ThrowOnError extends boolean = true>(options: Options<RestoreDatabaseData, ThrowOnError>) =>
-  (options.client ?? client).post<RestoreDatabaseResponses, unknown, ThrowOnError, 'data'>({
+export const restoreDatabase = <ThrowOnError extends boolean = true>(options: Options<RestoreDatabaseData, ThrowOnError>) => (options.client ?? client).post<RestoreDatabaseResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/databases/{name}/restore',
-    ...options,
-  });
+    ...options
+});
 
-export const uploadDatabase = <ThrowOnError extends boolean = true>(options: Options<UploadDatabaseData, ThrowOnError>) =>
-  (options.client ?? client).post<UploadDatabaseResponses, unknown, ThrowOnError, 'data'>({
+export const uploadDatabase = <ThrowOnError extends boolean = true>(options: Options<UploadDatabaseData, ThrowOnError>) => (options.client ?? client).post<UploadDatabaseResponses, unknown, ThrowOnError, 'data'>({
     bodySerializer: null,
     responseStyle: 'data',
     url: '/api/databases/upload',
     ...options,
     headers: {
-      'Content-Type': 'application/octet-stream',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/octet-stream',
+        ...options.headers
+    }
+});
 
-export const previewCsv = <ThrowOnError extends boolean = true>(options: Options<PreviewCsvData, ThrowOnError>) =>
-  (options.client ?? client).post<PreviewCsvResponses, unknown, ThrowOnError, 'data'>({
+export const previewCsv = <ThrowOnError extends boolean = true>(options: Options<PreviewCsvData, ThrowOnError>) => (options.client ?? client).post<PreviewCsvResponses, unknown, ThrowOnError, 'data'>({
     bodySerializer: null,
     responseStyle: 'data',
     url: '/api/databases/csv/preview',
     ...options,
     headers: {
-      'Content-Type': 'application/octet-stream',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/octet-stream',
+        ...options.headers
+    }
+});
 
-export const readSpreadsheet = <ThrowOnError extends boolean = true>(options: Options<ReadSpreadsheetData, ThrowOnError>) =>
-  (options.client ?? client).post<ReadSpreadsheetResponses, unknown, ThrowOnError, 'data'>({
+export const readSpreadsheet = <ThrowOnError extends boolean = true>(options: Options<ReadSpreadsheetData, ThrowOnError>) => (options.client ?? client).post<ReadSpreadsheetResponses, unknown, ThrowOnError, 'data'>({
     bodySerializer: null,
     responseStyle: 'data',
     url: '/api/databases/spreadsheet',
     ...options,
     headers: {
-      'Content-Type': 'application/octet-stream',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/octet-stream',
+        ...options.headers
+    }
+});
 
-export const uploadCsv = <ThrowOnError extends boolean = true>(options: Options<UploadCsvData, ThrowOnError>) =>
-  (options.client ?? client).post<UploadCsvResponses, unknown, ThrowOnError, 'data'>({
+export const uploadCsv = <ThrowOnError extends boolean = true>(options: Options<UploadCsvData, ThrowOnError>) => (options.client ?? client).post<UploadCsvResponses, unknown, ThrowOnError, 'data'>({
     bodySerializer: null,
     responseStyle: 'data',
     url: '/api/databases/csv',
     ...options,
     headers: {
-      'Content-Type': 'application/octet-stream',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/octet-stream',
+        ...options.headers
+    }
+});
 
-export const listDatasets = <ThrowOnError extends boolean = true>(options?: Options<ListDatasetsData, ThrowOnError>) =>
-  (options?.client ?? client).get<ListDatasetsResponses, unknown, ThrowOnError, 'data'>({
+export const listDatasets = <ThrowOnError extends boolean = true>(options?: Options<ListDatasetsData, ThrowOnError>) => (options?.client ?? client).get<ListDatasetsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets',
-    ...options,
-  });
+    ...options
+});
 
-export const createDataset = <ThrowOnError extends boolean = true>(options: Options<CreateDatasetData, ThrowOnError>) =>
-  (options.client ?? client).post<CreateDatasetResponses, unknown, ThrowOnError, 'data'>({
+export const createDataset = <ThrowOnError extends boolean = true>(options: Options<CreateDatasetData, ThrowOnError>) => (options.client ?? client).post<CreateDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const listDatasetProblems = <ThrowOnError extends boolean = true>(options?: Options<ListDatasetProblemsData, ThrowOnError>) =>
-  (options?.client ?? client).get<ListDatasetProblemsResponses, unknown, ThrowOnError, 'data'>({
+export const listDatasetProblems = <ThrowOnError extends boolean = true>(options?: Options<ListDatasetProblemsData, ThrowOnError>) => (options?.client ?? client).get<ListDatasetProblemsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/problems',
-    ...options,
-  });
+    ...options
+});
 
-export const deleteDataset = <ThrowOnError extends boolean = true>(options: Options<DeleteDatasetData, ThrowOnError>) =>
-  (options.client ?? client).delete<DeleteDatasetResponses, unknown, ThrowOnError, 'data'>({
+export const deleteDataset = <ThrowOnError extends boolean = true>(options: Options<DeleteDatasetData, ThrowOnError>) => (options.client ?? client).delete<DeleteDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/{id}',
-    ...options,
-  });
+    ...options
+});
 
-export const getDataset = <ThrowOnError extends boolean = true>(options: Options<GetDatasetData, ThrowOnError>) =>
-  (options.client ?? client).get<GetDatasetResponses, unknown, ThrowOnError, 'data'>({
+export const getDataset = <ThrowOnError extends boolean = true>(options: Options<GetDatasetData, ThrowOnError>) => (options.client ?? client).get<GetDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/{id}',
-    ...options,
-  });
+    ...options
+});
 
-export const saveDataset = <ThrowOnError extends boolean = true>(options: Options<SaveDatasetData, ThrowOnError>) =>
-  (options.client ?? client).put<SaveDatasetResponses, unknown, ThrowOnError, 'data'>({
+export const saveDataset = <ThrowOnError extends boolean = true>(options: Options<SaveDatasetData, ThrowOnError>) => (options.client ?? client).put<SaveDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/{id}',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const listUnreadableDatasets = <ThrowOnError extends boolean = true>(options?: Options<ListUnreadableDatasetsData, ThrowOnError>) =>
-  (options?.client ?? client).get<ListUnreadableDatasetsResponses, unknown, ThrowOnError, 'data'>({
+export const listUnreadableDatasets = <ThrowOnError extends boolean = true>(options?: Options<ListUnreadableDatasetsData, ThrowOnError>) => (options?.client ?? client).get<ListUnreadableDatasetsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/unreadable',
-    ...options,
-  });
+    ...options
+});
 
-export const getDatasetFile = <ThrowOnError extends boolean = true>(options: Options<GetDatasetFileData, ThrowOnError>) =>
-  (options.client ?? client).get<GetDatasetFileResponses, unknown, ThrowOnError, 'data'>({
+export const getDatasetFile = <ThrowOnError extends boolean = true>(options: Options<GetDatasetFileData, ThrowOnError>) => (options.client ?? client).get<GetDatasetFileResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/{id}/file',
-    ...options,
-  });
+    ...options
+});
 
-export const listDatasetUses = <ThrowOnError extends boolean = true>(options: Options<ListDatasetUsesData, ThrowOnError>) =>
-  (options.client ?? client).get<ListDatasetUsesResponses, unknown, ThrowOnError, 'data'>({
+export const listDatasetUses = <ThrowOnError extends boolean = true>(options: Options<ListDatasetUsesData, ThrowOnError>) => (options.client ?? client).get<ListDatasetUsesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/{id}/uses',
-    ...options,
-  });
+    ...options
+});
 
-export const followDataset = <ThrowOnError extends boolean = true>(options: Options<FollowDatasetData, ThrowOnError>) =>
-  (options.client ?? client).post<FollowDatasetResponses, unknown, ThrowOnError, 'data'>({
+export const followDataset = <ThrowOnError extends boolean = true>(options: Options<FollowDatasetData, ThrowOnError>) => (options.client ?? client).post<FollowDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/{id}/follow',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const restoreDataset = <ThrowOnError extends boolean = true>(options: Options<RestoreDatasetData, ThrowOnError>) =>
-  (options.client ?? client).post<RestoreDatasetResponses, unknown, ThrowOnError, 'data'>({
+export const restoreDataset = <ThrowOnError extends boolean = true>(options: Options<RestoreDatasetData, ThrowOnError>) => (options.client ?? client).post<RestoreDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/{id}/restore',
-    ...options,
-  });
+    ...options
+});
 
-export const lookAtDataset = <ThrowOnError extends boolean = true>(options: Options<LookAtDatasetData, ThrowOnError>) =>
-  (options.client ?? client).post<LookAtDatasetResponses, unknown, ThrowOnError, 'data'>({
+export const lookAtDataset = <ThrowOnError extends boolean = true>(options: Options<LookAtDatasetData, ThrowOnError>) => (options.client ?? client).post<LookAtDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/look',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const describeSql = <ThrowOnError extends boolean = true>(options: Options<DescribeSqlData, ThrowOnError>) =>
-  (options.client ?? client).post<DescribeSqlResponses, unknown, ThrowOnError, 'data'>({
+export const describeSql = <ThrowOnError extends boolean = true>(options: Options<DescribeSqlData, ThrowOnError>) => (options.client ?? client).post<DescribeSqlResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/describe',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const renameField = <ThrowOnError extends boolean = true>(options: Options<RenameFieldData, ThrowOnError>) =>
-  (options.client ?? client).post<RenameFieldResponses, unknown, ThrowOnError, 'data'>({
+export const renameField = <ThrowOnError extends boolean = true>(options: Options<RenameFieldData, ThrowOnError>) => (options.client ?? client).post<RenameFieldResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/rename-field',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const addTableToDataset = <ThrowOnError extends boolean = true>(options: Options<AddTableToDatasetData, ThrowOnError>) =>
-  (options.client ?? client).post<AddTableToDatasetResponses, unknown, ThrowOnError, 'data'>({
+export const addTableToDataset = <ThrowOnError extends boolean = true>(options: Options<AddTableToDatasetData, ThrowOnError>) => (options.client ?? client).post<AddTableToDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/add-table',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const listJoinPairs = <ThrowOnError extends boolean = true>(options: Options<ListJoinPairsData, ThrowOnError>) =>
-  (options.client ?? client).post<ListJoinPairsResponses, unknown, ThrowOnError, 'data'>({
+export const listJoinPairs = <ThrowOnError extends boolean = true>(options: Options<ListJoinPairsData, ThrowOnError>) => (options.client ?? client).post<ListJoinPairsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/join-pairs',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const askReader = <ThrowOnError extends boolean = true>(options: Options<AskReaderData, ThrowOnError>) =>
-  (options.client ?? client).post<AskReaderResponses, unknown, ThrowOnError, 'data'>({
+export const askReader = <ThrowOnError extends boolean = true>(options: Options<AskReaderData, ThrowOnError>) => (options.client ?? client).post<AskReaderResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/ask-reader',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const proposeFieldChoices = <ThrowOnError extends boolean = true>(options: Options<ProposeFieldChoicesData, ThrowOnError>) =>
-  (options.client ?? client).post<ProposeFieldChoicesResponses, unknown, ThrowOnError, 'data'>({
+export const proposeFieldChoices = <ThrowOnError extends boolean = true>(options: Options<ProposeFieldChoicesData, ThrowOnError>) => (options.client ?? client).post<ProposeFieldChoicesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/field-choices',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const listAggregates = <ThrowOnError extends boolean = true>(options?: Options<ListAggregatesData, ThrowOnError>) =>
-  (options?.client ?? client).get<ListAggregatesResponses, unknown, ThrowOnError, 'data'>({
+export const listAggregates = <ThrowOnError extends boolean = true>(options?: Options<ListAggregatesData, ThrowOnError>) => (options?.client ?? client).get<ListAggregatesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/expressions/aggregates',
-    ...options,
-  });
+    ...options
+});
 
-export const listFunctions = <ThrowOnError extends boolean = true>(options?: Options<ListFunctionsData, ThrowOnError>) =>
-  (options?.client ?? client).get<ListFunctionsResponses, unknown, ThrowOnError, 'data'>({
+export const listFunctions = <ThrowOnError extends boolean = true>(options?: Options<ListFunctionsData, ThrowOnError>) => (options?.client ?? client).get<ListFunctionsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/expressions/functions',
-    ...options,
-  });
+    ...options
+});
 
-export const writeNames = <ThrowOnError extends boolean = true>(options: Options<WriteNamesData, ThrowOnError>) =>
-  (options.client ?? client).post<WriteNamesResponses, unknown, ThrowOnError, 'data'>({
+export const writeNames = <ThrowOnError extends boolean = true>(options: Options<WriteNamesData, ThrowOnError>) => (options.client ?? client).post<WriteNamesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/expressions/names',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const tryExpression = <ThrowOnError extends boolean = true>(options: Options<TryExpressionData, ThrowOnError>) =>
-  (options.client ?? client).post<TryExpressionResponses, unknown, ThrowOnError, 'data'>({
+export const tryExpression = <ThrowOnError extends boolean = true>(options: Options<TryExpressionData, ThrowOnError>) => (options.client ?? client).post<TryExpressionResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/expressions/try',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const listOutdatedCopies = <ThrowOnError extends boolean = true>(options: Options<ListOutdatedCopiesData, ThrowOnError>) =>
-  (options.client ?? client).post<ListOutdatedCopiesResponses, unknown, ThrowOnError, 'data'>({
+export const listOutdatedCopies = <ThrowOnError extends boolean = true>(options: Options<ListOutdatedCopiesData, ThrowOnError>) => (options.client ?? client).post<ListOutdatedCopiesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/copies',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const proposeExchange = <ThrowOnError extends boolean = true>(options: Options<ProposeExchangeData, ThrowOnError>) =>
-  (options.client ?? client).post<ProposeExchangeResponses, unknown, ThrowOnError, 'data'>({
+export const proposeExchange = <ThrowOnError extends boolean = true>(options: Options<ProposeExchangeData, ThrowOnError>) => (options.client ?? client).post<ProposeExchangeResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/exchange',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const compose = <ThrowOnError extends boolean = true>(options: Options<ComposeData, ThrowOnError>) =>
-  (options.client ?? client).post<ComposeResponses, unknown, ThrowOnError, 'data'>({
+export const compose = <ThrowOnError extends boolean = true>(options: Options<ComposeData, ThrowOnError>) => (options.client ?? client).post<ComposeResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const listChartChoices = <ThrowOnError extends boolean = true>(options?: Options<ListChartChoicesData, ThrowOnError>) =>
-  (options?.client ?? client).get<ListChartChoicesResponses, unknown, ThrowOnError, 'data'>({
+export const listChartChoices = <ThrowOnError extends boolean = true>(options?: Options<ListChartChoicesData, ThrowOnError>) => (options?.client ?? client).get<ListChartChoicesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/chart-choices',
-    ...options,
-  });
+    ...options
+});
 
-export const previewCharts = <ThrowOnError extends boolean = true>(options: Options<PreviewChartsData, ThrowOnError>) =>
-  (options.client ?? client).post<PreviewChartsResponses, unknown, ThrowOnError, 'data'>({
+export const previewCharts = <ThrowOnError extends boolean = true>(options: Options<PreviewChartsData, ThrowOnError>) => (options.client ?? client).post<PreviewChartsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/chart-previews',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const getChartNumbers = <ThrowOnError extends boolean = true>(options: Options<GetChartNumbersData, ThrowOnError>) =>
-  (options.client ?? client).post<GetChartNumbersResponses, unknown, ThrowOnError, 'data'>({
+export const getChartNumbers = <ThrowOnError extends boolean = true>(options: Options<GetChartNumbersData, ThrowOnError>) => (options.client ?? client).post<GetChartNumbersResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/chart-numbers',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const countPages = <ThrowOnError extends boolean = true>(options: Options<CountPagesData, ThrowOnError>) =>
-  (options.client ?? client).post<CountPagesResponses, unknown, ThrowOnError, 'data'>({
+export const countPages = <ThrowOnError extends boolean = true>(options: Options<CountPagesData, ThrowOnError>) => (options.client ?? client).post<CountPagesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/pages',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const explainReport = <ThrowOnError extends boolean = true>(options: Options<ExplainReportData, ThrowOnError>) =>
-  (options.client ?? client).post<ExplainReportResponses, unknown, ThrowOnError, 'data'>({
+export const explainReport = <ThrowOnError extends boolean = true>(options: Options<ExplainReportData, ThrowOnError>) => (options.client ?? client).post<ExplainReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/explanation',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const findVantage = <ThrowOnError extends boolean = true>(options: Options<FindVantageData, ThrowOnError>) =>
-  (options.client ?? client).post<FindVantageResponses, unknown, ThrowOnError, 'data'>({
+export const findVantage = <ThrowOnError extends boolean = true>(options: Options<FindVantageData, ThrowOnError>) => (options.client ?? client).post<FindVantageResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/vantage',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const fitColumns = <ThrowOnError extends boolean = true>(options: Options<FitColumnsData, ThrowOnError>) =>
-  (options.client ?? client).post<FitColumnsResponses, unknown, ThrowOnError, 'data'>({
+export const fitColumns = <ThrowOnError extends boolean = true>(options: Options<FitColumnsData, ThrowOnError>) => (options.client ?? client).post<FitColumnsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/widths',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const composeTrace = <ThrowOnError extends boolean = true>(options: Options<ComposeTraceData, ThrowOnError>) =>
-  (options.client ?? client).post<ComposeTraceResponses, unknown, ThrowOnError, 'data'>({
+export const composeTrace = <ThrowOnError extends boolean = true>(options: Options<ComposeTraceData, ThrowOnError>) => (options.client ?? client).post<ComposeTraceResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/trace',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const listReportLooks = <ThrowOnError extends boolean = true>(options?: Options<ListReportLooksData, ThrowOnError>) =>
-  (options?.client ?? client).get<ListReportLooksResponses, unknown, ThrowOnError, 'data'>({
+export const listReportLooks = <ThrowOnError extends boolean = true>(options?: Options<ListReportLooksData, ThrowOnError>) => (options?.client ?? client).get<ListReportLooksResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/looks',
-    ...options,
-  });
+    ...options
+});
 
-export const composeChoices = <ThrowOnError extends boolean = true>(options: Options<ComposeChoicesData, ThrowOnError>) =>
-  (options.client ?? client).post<ComposeChoicesResponses, unknown, ThrowOnError, 'data'>({
+export const composeChoices = <ThrowOnError extends boolean = true>(options: Options<ComposeChoicesData, ThrowOnError>) => (options.client ?? client).post<ComposeChoicesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/choices',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const composeProgress = <ThrowOnError extends boolean = true>(options: Options<ComposeProgressData, ThrowOnError>) =>
-  (options.client ?? client).get<ComposeProgressResponses, unknown, ThrowOnError, 'data'>({
+export const composeProgress = <ThrowOnError extends boolean = true>(options: Options<ComposeProgressData, ThrowOnError>) => (options.client ?? client).get<ComposeProgressResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/progress/{name}',
-    ...options,
-  });
+    ...options
+});
 
-export const removeLook = <ThrowOnError extends boolean = true>(options: Options<RemoveLookData, ThrowOnError>) =>
-  (options.client ?? client).delete<RemoveLookResponses, unknown, ThrowOnError, 'data'>({
+export const removeLook = <ThrowOnError extends boolean = true>(options: Options<RemoveLookData, ThrowOnError>) => (options.client ?? client).delete<RemoveLookResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/looks',
-    ...options,
-  });
+    ...options
+});
 
-export const listLooks = <ThrowOnError extends boolean = true>(options?: Options<ListLooksData, ThrowOnError>) =>
-  (options?.client ?? client).get<ListLooksResponses, unknown, ThrowOnError, 'data'>({
+export const listLooks = <ThrowOnError extends boolean = true>(options?: Options<ListLooksData, ThrowOnError>) => (options?.client ?? client).get<ListLooksResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/looks',
-    ...options,
-  });
+    ...options
+});
 
-export const keepLook = <ThrowOnError extends boolean = true>(options: Options<KeepLookData, ThrowOnError>) =>
-  (options.client ?? client).post<KeepLookResponses, unknown, ThrowOnError, 'data'>({
+export const keepLook = <ThrowOnError extends boolean = true>(options: Options<KeepLookData, ThrowOnError>) => (options.client ?? client).post<KeepLookResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/looks',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const removeReportLook = <ThrowOnError extends boolean = true>(options: Options<RemoveReportLookData, ThrowOnError>) =>
-  (options.client ?? client).delete<RemoveReportLookResponses, unknown, ThrowOnError, 'data'>({
+export const removeReportLook = <ThrowOnError extends boolean = true>(options: Options<RemoveReportLookData, ThrowOnError>) => (options.client ?? client).delete<RemoveReportLookResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/looks/reports',
-    ...options,
-  });
+    ...options
+});
 
-export const keepReportLook = <ThrowOnError extends boolean = true>(options: Options<KeepReportLookData, ThrowOnError>) =>
-  (options.client ?? client).post<KeepReportLookResponses, unknown, ThrowOnError, 'data'>({
+export const keepReportLook = <ThrowOnError extends boolean = true>(options: Options<KeepReportLookData, ThrowOnError>) => (options.client ?? client).post<KeepReportLookResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/looks/reports',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const removePalette = <ThrowOnError extends boolean = true>(options: Options<RemovePaletteData, ThrowOnError>) =>
-  (options.client ?? client).delete<RemovePaletteResponses, unknown, ThrowOnError, 'data'>({
+export const removePalette = <ThrowOnError extends boolean = true>(options: Options<RemovePaletteData, ThrowOnError>) => (options.client ?? client).delete<RemovePaletteResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/looks/palettes',
-    ...options,
-  });
+    ...options
+});
 
-export const keepPalette = <ThrowOnError extends boolean = true>(options: Options<KeepPaletteData, ThrowOnError>) =>
-  (options.client ?? client).post<KeepPaletteResponses, unknown, ThrowOnError, 'data'>({
+export const keepPalette = <ThrowOnError extends boolean = true>(options: Options<KeepPaletteData, ThrowOnError>) => (options.client ?? client).post<KeepPaletteResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/looks/palettes',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const stopRun = <ThrowOnError extends boolean = true>(options: Options<StopRunData, ThrowOnError>) =>
-  (options.client ?? client).delete<StopRunResponses, unknown, ThrowOnError, 'data'>({
+export const stopRun = <ThrowOnError extends boolean = true>(options: Options<StopRunData, ThrowOnError>) => (options.client ?? client).delete<StopRunResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}',
-    ...options,
-  });
+    ...options
+});
 
-export const getRun = <ThrowOnError extends boolean = true>(options: Options<GetRunData, ThrowOnError>) =>
-  (options.client ?? client).get<GetRunResponses, unknown, ThrowOnError, 'data'>({
+export const getRun = <ThrowOnError extends boolean = true>(options: Options<GetRunData, ThrowOnError>) => (options.client ?? client).get<GetRunResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}',
-    ...options,
-  });
+    ...options
+});
 
-export const getPage = <ThrowOnError extends boolean = true>(options: Options<GetPageData, ThrowOnError>) =>
-  (options.client ?? client).get<GetPageResponses, unknown, ThrowOnError, 'data'>({
+export const getPage = <ThrowOnError extends boolean = true>(options: Options<GetPageData, ThrowOnError>) => (options.client ?? client).get<GetPageResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/pages/{number}',
-    ...options,
-  });
+    ...options
+});
 
-export const getPagePlace = <ThrowOnError extends boolean = true>(options: Options<GetPagePlaceData, ThrowOnError>) =>
-  (options.client ?? client).get<GetPagePlaceResponses, unknown, ThrowOnError, 'data'>({
+export const getPagePlace = <ThrowOnError extends boolean = true>(options: Options<GetPagePlaceData, ThrowOnError>) => (options.client ?? client).get<GetPagePlaceResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/pages/{number}/at',
-    ...options,
-  });
+    ...options
+});
 
-export const getOutline = <ThrowOnError extends boolean = true>(options: Options<GetOutlineData, ThrowOnError>) =>
-  (options.client ?? client).get<GetOutlineResponses, unknown, ThrowOnError, 'data'>({
+export const getOutline = <ThrowOnError extends boolean = true>(options: Options<GetOutlineData, ThrowOnError>) => (options.client ?? client).get<GetOutlineResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/outline',
-    ...options,
-  });
+    ...options
+});
 
-export const getGroupPage = <ThrowOnError extends boolean = true>(options: Options<GetGroupPageData, ThrowOnError>) =>
-  (options.client ?? client).get<GetGroupPageResponses, unknown, ThrowOnError, 'data'>({
+export const getGroupPage = <ThrowOnError extends boolean = true>(options: Options<GetGroupPageData, ThrowOnError>) => (options.client ?? client).get<GetGroupPageResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/group',
-    ...options,
-  });
+    ...options
+});
 
-export const findInRun = <ThrowOnError extends boolean = true>(options: Options<FindInRunData, ThrowOnError>) =>
-  (options.client ?? client).get<FindInRunResponses, unknown, ThrowOnError, 'data'>({
+export const findInRun = <ThrowOnError extends boolean = true>(options: Options<FindInRunData, ThrowOnError>) => (options.client ?? client).get<FindInRunResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/find',
-    ...options,
-  });
+    ...options
+});
 
-export const getPdf = <ThrowOnError extends boolean = true>(options: Options<GetPdfData, ThrowOnError>) =>
-  (options.client ?? client).get<GetPdfResponses, unknown, ThrowOnError, 'data'>({
+export const getPdf = <ThrowOnError extends boolean = true>(options: Options<GetPdfData, ThrowOnError>) => (options.client ?? client).get<GetPdfResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/pdf',
-    ...options,
-  });
+    ...options
+});
 
-export const getHtml = <ThrowOnError extends boolean = true>(options: Options<GetHtmlData, ThrowOnError>) =>
-  (options.client ?? client).get<GetHtmlResponses, unknown, ThrowOnError, 'data'>({
+export const getHtml = <ThrowOnError extends boolean = true>(options: Options<GetHtmlData, ThrowOnError>) => (options.client ?? client).get<GetHtmlResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/html',
-    ...options,
-  });
+    ...options
+});
 
-export const getChart = <ThrowOnError extends boolean = true>(options: Options<GetChartData, ThrowOnError>) =>
-  (options.client ?? client).get<GetChartResponses, unknown, ThrowOnError, 'data'>({
+export const getChart = <ThrowOnError extends boolean = true>(options: Options<GetChartData, ThrowOnError>) => (options.client ?? client).get<GetChartResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/charts/{figure}',
-    ...options,
-  });
+    ...options
+});
 
-export const getChartFile = <ThrowOnError extends boolean = true>(options: Options<GetChartFileData, ThrowOnError>) =>
-  (options.client ?? client).get<GetChartFileResponses, unknown, ThrowOnError, 'data'>({
+export const getChartFile = <ThrowOnError extends boolean = true>(options: Options<GetChartFileData, ThrowOnError>) => (options.client ?? client).get<GetChartFileResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/charts/{figure}/{format}',
-    ...options,
-  });
+    ...options
+});
 
-export const getCrosstab = <ThrowOnError extends boolean = true>(options: Options<GetCrosstabData, ThrowOnError>) =>
-  (options.client ?? client).get<GetCrosstabResponses, unknown, ThrowOnError, 'data'>({
+export const getCrosstab = <ThrowOnError extends boolean = true>(options: Options<GetCrosstabData, ThrowOnError>) => (options.client ?? client).get<GetCrosstabResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/crosstabs/{figure}',
-    ...options,
-  });
+    ...options
+});
 
-export const getCrosstabFile = <ThrowOnError extends boolean = true>(options: Options<GetCrosstabFileData, ThrowOnError>) =>
-  (options.client ?? client).get<GetCrosstabFileResponses, unknown, ThrowOnError, 'data'>({
+export const getCrosstabFile = <ThrowOnError extends boolean = true>(options: Options<GetCrosstabFileData, ThrowOnError>) => (options.client ?? client).get<GetCrosstabFileResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/crosstabs/{figure}/csv',
-    ...options,
-  });
+    ...options
+});
 
-export const getRunJson = <ThrowOnError extends boolean = true>(options: Options<GetRunJsonData, ThrowOnError>) =>
-  (options.client ?? client).get<GetRunJsonResponses, unknown, ThrowOnError, 'data'>({
+export const getRunJson = <ThrowOnError extends boolean = true>(options: Options<GetRunJsonData, ThrowOnError>) => (options.client ?? client).get<GetRunJsonResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/json',
-    ...options,
-  });
+    ...options
+});
 
-export const traceNumber = <ThrowOnError extends boolean = true>(options: Options<TraceNumberData, ThrowOnError>) =>
-  (options.client ?? client).get<TraceNumberResponses, unknown, ThrowOnError, 'data'>({
+export const traceNumber = <ThrowOnError extends boolean = true>(options: Options<TraceNumberData, ThrowOnError>) => (options.client ?? client).get<TraceNumberResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/trace',
-    ...options,
-  });
+    ...options
+});
 
-export const traceRows = <ThrowOnError extends boolean = true>(options: Options<TraceRowsData, ThrowOnError>) =>
-  (options.client ?? client).get<TraceRowsResponses, unknown, ThrowOnError, 'data'>({
+export const traceRows = <ThrowOnError extends boolean = true>(options: Options<TraceRowsData, ThrowOnError>) => (options.client ?? client).get<TraceRowsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/trace/rows',
-    ...options,
-  });
+    ...options
+});
 
-export const traceRowsFile = <ThrowOnError extends boolean = true>(options: Options<TraceRowsFileData, ThrowOnError>) =>
-  (options.client ?? client).get<TraceRowsFileResponses, unknown, ThrowOnError, 'data'>({
+export const traceRowsFile = <ThrowOnError extends boolean = true>(options: Options<TraceRowsFileData, ThrowOnError>) => (options.client ?? client).get<TraceRowsFileResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/trace/rows.csv',
-    ...options,
-  });
+    ...options
+});
 
-export const getLinkMap = <ThrowOnError extends boolean = true>(options?: Options<GetLinkMapData, ThrowOnError>) =>
-  (options?.client ?? client).get<GetLinkMapResponses, unknown, ThrowOnError, 'data'>({
+export const getLinkMap = <ThrowOnError extends boolean = true>(options?: Options<GetLinkMapData, ThrowOnError>) => (options?.client ?? client).get<GetLinkMapResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/links',
-    ...options,
-  });
+    ...options
+});
 
-export const layOutMap = <ThrowOnError extends boolean = true>(options?: Options<LayOutMapData, ThrowOnError>) =>
-  (options?.client ?? client).delete<LayOutMapResponses, unknown, ThrowOnError, 'data'>({
+export const layOutMap = <ThrowOnError extends boolean = true>(options?: Options<LayOutMapData, ThrowOnError>) => (options?.client ?? client).delete<LayOutMapResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/links/places',
-    ...options,
-  });
+    ...options
+});
 
-export const placeOnMap = <ThrowOnError extends boolean = true>(options: Options<PlaceOnMapData, ThrowOnError>) =>
-  (options.client ?? client).put<PlaceOnMapResponses, unknown, ThrowOnError, 'data'>({
+export const placeOnMap = <ThrowOnError extends boolean = true>(options: Options<PlaceOnMapData, ThrowOnError>) => (options.client ?? client).put<PlaceOnMapResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/links/places',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const tryLink = <ThrowOnError extends boolean = true>(options: Options<TryLinkData, ThrowOnError>) =>
-  (options.client ?? client).post<TryLinkResponses, unknown, ThrowOnError, 'data'>({
+export const tryLink = <ThrowOnError extends boolean = true>(options: Options<TryLinkData, ThrowOnError>) => (options.client ?? client).post<TryLinkResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/links/trials',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const makeDetailReport = <ThrowOnError extends boolean = true>(options: Options<MakeDetailReportData, ThrowOnError>) =>
-  (options.client ?? client).post<MakeDetailReportResponses, unknown, ThrowOnError, 'data'>({
+export const makeDetailReport = <ThrowOnError extends boolean = true>(options: Options<MakeDetailReportData, ThrowOnError>) => (options.client ?? client).post<MakeDetailReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/links/details',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});
 
-export const tryPromises = <ThrowOnError extends boolean = true>(options: Options<TryPromisesData, ThrowOnError>) =>
-  (options.client ?? client).post<TryPromisesResponses, unknown, ThrowOnError, 'data'>({
+export const tryPromises = <ThrowOnError extends boolean = true>(options: Options<TryPromisesData, ThrowOnError>) => (options.client ?? client).post<TryPromisesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/links/promises',
     ...options,
     headers: {
-      'Content-Type': 'application/json',
-      ...options.headers,
-    },
-  });
+        'Content-Type': 'application/json',
+        ...options.headers
+    }
+});

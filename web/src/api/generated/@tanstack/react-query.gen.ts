@@ -3,1642 +3,1113 @@
 import { type DefaultError, queryOptions, type UseMutationOptions } from '@tanstack/react-query';
 
 import { client } from '../client.gen';
-import {
-  addTableToDataset,
-  askReader,
-  compose,
-  composeChoices,
-  composeProgress,
-  composeTrace,
-  countPages,
-  createDataset,
-  createReport,
-  deleteDataset,
-  deleteReport,
-  describeSql,
-  explainReport,
-  findInRun,
-  findVantage,
-  fitColumns,
-  followDataset,
-  forgetDatabase,
-  getChart,
-  getChartFile,
-  getChartNumbers,
-  getCrosstab,
-  getCrosstabFile,
-  getDataset,
-  getDatasetFile,
-  getGroupPage,
-  getHealth,
-  getHtml,
-  getLinkMap,
-  getOutline,
-  getPage,
-  getPagePlace,
-  getPdf,
-  getReport,
-  getReportFile,
-  getRun,
-  getRunJson,
-  getVersion,
-  guideReport,
-  keepLook,
-  keepPalette,
-  keepReportLook,
-  layOutMap,
-  listAggregates,
-  listChanges,
-  listChartChoices,
-  listChoices,
-  listDatabases,
-  listDatabaseUses,
-  listDatasetProblems,
-  listDatasets,
-  listDatasetUses,
-  listFunctions,
-  listJoinPairs,
-  listLinksTo,
-  listLooks,
-  listOutdatedCopies,
-  listProblems,
-  listRelatedReports,
-  listReportLooks,
-  listReports,
-  listUnreadableDatasets,
-  listVersions,
-  lookAtDataset,
-  makeDetailReport,
-  type Options,
-  placeOnMap,
-  previewCharts,
-  previewCsv,
-  proposeExchange,
-  proposeFieldChoices,
-  publishReport,
-  readSpreadsheet,
-  registerDatabase,
-  removeLook,
-  removePalette,
-  removeReportLook,
-  renameField,
-  renameReport,
-  restoreDatabase,
-  restoreDataset,
-  restoreReport,
-  saveDataset,
-  saveDraft,
-  startRun,
-  stopRun,
-  traceNumber,
-  traceRows,
-  traceRowsFile,
-  tryExpression,
-  tryLink,
-  tryPromises,
-  uploadCsv,
-  uploadDatabase,
-  writeNames,
-} from '../sdk.gen';
-import type {
-  AddTableToDatasetData,
-  AddTableToDatasetResponse,
-  AskReaderData,
-  AskReaderResponse,
-  ComposeChoicesData,
-  ComposeChoicesResponse,
-  ComposeData,
-  ComposeProgressData,
-  ComposeProgressResponse,
-  ComposeResponse2,
-  ComposeTraceData,
-  ComposeTraceResponse,
-  CountPagesData,
-  CountPagesResponse,
-  CreateDatasetData,
-  CreateDatasetResponse,
-  CreateReportData,
-  CreateReportResponse,
-  DeleteDatasetData,
-  DeleteReportData,
-  DescribeSqlData,
-  DescribeSqlResponse,
-  ExplainReportData,
-  ExplainReportResponse,
-  FindInRunData,
-  FindInRunResponse,
-  FindVantageData,
-  FindVantageResponse,
-  FitColumnsData,
-  FitColumnsResponse,
-  FollowDatasetData,
-  FollowDatasetResponse,
-  ForgetDatabaseData,
-  GetChartData,
-  GetChartFileData,
-  GetChartFileResponse,
-  GetChartNumbersData,
-  GetChartNumbersResponse,
-  GetChartResponse,
-  GetCrosstabData,
-  GetCrosstabFileData,
-  GetCrosstabFileResponse,
-  GetCrosstabResponse,
-  GetDatasetData,
-  GetDatasetFileData,
-  GetDatasetFileResponse,
-  GetDatasetResponse,
-  GetGroupPageData,
-  GetGroupPageResponse,
-  GetHealthData,
-  GetHealthResponse,
-  GetHtmlData,
-  GetHtmlResponse,
-  GetLinkMapData,
-  GetLinkMapResponse,
-  GetOutlineData,
-  GetOutlineResponse,
-  GetPageData,
-  GetPagePlaceData,
-  GetPagePlaceResponse,
-  GetPageResponse,
-  GetPdfData,
-  GetPdfResponse,
-  GetReportData,
-  GetReportFileData,
-  GetReportFileResponse,
-  GetReportResponse,
-  GetRunData,
-  GetRunJsonData,
-  GetRunJsonResponse,
-  GetRunResponse,
-  GetVersionData,
-  GetVersionResponse,
-  GuideReportData,
-  GuideReportResponse,
-  KeepLookData,
-  KeepLookResponse,
-  KeepPaletteData,
-  KeepPaletteResponse,
-  KeepReportLookData,
-  KeepReportLookResponse,
-  LayOutMapData,
-  ListAggregatesData,
-  ListAggregatesResponse,
-  ListChangesData,
-  ListChangesResponse,
-  ListChartChoicesData,
-  ListChartChoicesResponse,
-  ListChoicesData,
-  ListChoicesResponse,
-  ListDatabasesData,
-  ListDatabasesResponse,
-  ListDatabaseUsesData,
-  ListDatabaseUsesResponse,
-  ListDatasetProblemsData,
-  ListDatasetProblemsResponse,
-  ListDatasetsData,
-  ListDatasetsResponse,
-  ListDatasetUsesData,
-  ListDatasetUsesResponse,
-  ListFunctionsData,
-  ListFunctionsResponse,
-  ListJoinPairsData,
-  ListJoinPairsResponse,
-  ListLinksToData,
-  ListLinksToResponse,
-  ListLooksData,
-  ListLooksResponse,
-  ListOutdatedCopiesData,
-  ListOutdatedCopiesResponse,
-  ListProblemsData,
-  ListProblemsResponse,
-  ListRelatedReportsData,
-  ListRelatedReportsResponse,
-  ListReportLooksData,
-  ListReportLooksResponse,
-  ListReportsData,
-  ListReportsResponse,
-  ListUnreadableDatasetsData,
-  ListUnreadableDatasetsResponse,
-  ListVersionsData,
-  ListVersionsResponse,
-  LookAtDatasetData,
-  LookAtDatasetResponse,
-  MakeDetailReportData,
-  MakeDetailReportResponse,
-  PlaceOnMapData,
-  PreviewChartsData,
-  PreviewChartsResponse,
-  PreviewCsvData,
-  PreviewCsvResponse,
-  ProposeExchangeData,
-  ProposeExchangeResponse,
-  ProposeFieldChoicesData,
-  ProposeFieldChoicesResponse,
-  PublishReportData,
-  PublishReportResponse,
-  ReadSpreadsheetData,
-  ReadSpreadsheetResponse,
-  RegisterDatabaseData,
-  RegisterDatabaseResponse,
-  RemoveLookData,
-  RemoveLookResponse,
-  RemovePaletteData,
-  RemovePaletteResponse,
-  RemoveReportLookData,
-  RemoveReportLookResponse,
-  RenameFieldData,
-  RenameFieldResponse,
-  RenameReportData,
-  RenameReportResponse,
-  RestoreDatabaseData,
-  RestoreDatasetData,
-  RestoreReportData,
-  SaveDatasetData,
-  SaveDatasetResponse,
-  SaveDraftData,
-  SaveDraftResponse,
-  StartRunData,
-  StartRunResponse,
-  StopRunData,
-  TraceNumberData,
-  TraceNumberResponse,
-  TraceRowsData,
-  TraceRowsFileData,
-  TraceRowsFileResponse,
-  TraceRowsResponse,
-  TryExpressionData,
-  TryExpressionResponse,
-  TryLinkData,
-  TryLinkResponse,
-  TryPromisesData,
-  TryPromisesResponse,
-  UploadCsvData,
-  UploadCsvResponse,
-  UploadDatabaseData,
-  UploadDatabaseResponse,
-  WriteNamesData,
-  WriteNamesResponse,
-} from '../types.gen';
+import { addTableToDataset, askReader, compose, composeChoices, composeProgress, composeTrace, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, explainReport, findInRun, findVantage, fitColumns, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getCrosstab, getCrosstabFile, getDataset, getDatasetFile, getGroupPage, getHealth, getHtml, getLinkMap, getOutline, getPage, getPagePlace, getPdf, getReport, getReportFile, getRun, getRunJson, getVersion, guideReport, keepLook, keepPalette, keepReportLook, layOutMap, listAggregates, listChanges, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listLinksTo, listLooks, listOutdatedCopies, listProblems, listRelatedReports, listReportLooks, listReports, listUnreadableDatasets, listVersions, lookAtDataset, makeDetailReport, type Options, placeOnMap, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, publishReport, readSpreadsheet, registerDatabase, removeLook, removePalette, removeReportLook, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, startRun, stopRun, traceNumber, traceRows, traceRowsFile, tryExpression, tryLink, tryPromises, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, ComposeTraceData, ComposeTraceResponse, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, ExplainReportData, ExplainReportResponse, FindInRunData, FindInRunResponse, FindVantageData, FindVantageResponse, FitColumnsData, FitColumnsResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetCrosstabData, GetCrosstabFileData, GetCrosstabFileResponse, GetCrosstabResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetGroupPageData, GetGroupPageResponse, GetHealthData, GetHealthResponse, GetHtmlData, GetHtmlResponse, GetLinkMapData, GetLinkMapResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPagePlaceData, GetPagePlaceResponse, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunJsonData, GetRunJsonResponse, GetRunResponse, GetVersionData, GetVersionResponse, GuideReportData, GuideReportResponse, KeepLookData, KeepLookResponse, KeepPaletteData, KeepPaletteResponse, KeepReportLookData, KeepReportLookResponse, LayOutMapData, ListAggregatesData, ListAggregatesResponse, ListChangesData, ListChangesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListLinksToData, ListLinksToResponse, ListLooksData, ListLooksResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListProblemsData, ListProblemsResponse, ListRelatedReportsData, ListRelatedReportsResponse, ListReportLooksData, ListReportLooksResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, ListVersionsData, ListVersionsResponse, LookAtDatasetData, LookAtDatasetResponse, MakeDetailReportData, MakeDetailReportResponse, PlaceOnMapData, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, PublishReportData, PublishReportResponse, ReadSpreadsheetData, ReadSpreadsheetResponse, RegisterDatabaseData, RegisterDatabaseResponse, RemoveLookData, RemoveLookResponse, RemovePaletteData, RemovePaletteResponse, RemoveReportLookData, RemoveReportLookResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, StartRunData, StartRunResponse, StopRunData, TraceNumberData, TraceNumberResponse, TraceRowsData, TraceRowsFileData, TraceRowsFileResponse, TraceRowsResponse, TryExpressionData, TryExpressionResponse, TryLinkData, TryLinkResponse, TryPromisesData, TryPromisesResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
 
 export type QueryKey<TOptions extends Options> = [
-  Pick<TOptions, 'baseUrl' | 'body' | 'headers' | 'path' | 'query'> & {
-    _id: string;
-    _infinite?: boolean;
-    tags?: ReadonlyArray<string>;
-  },
+    Pick<TOptions, 'baseUrl' | 'body' | 'headers' | 'path' | 'query'> & {
+        _id: string;
+        _infinite?: boolean;
+        tags?: ReadonlyArray<string>;
+    }
 ];
 
-const createQueryKey = <TOptions extends Options>(
-  id: string,
-  options?: TOptions,
-  infinite?: boolean,
-  tags?: ReadonlyArray<string>,
-): [QueryKey<TOptions>[0]] => {
-  const params: QueryKey<TOptions>[0] = {
-    _id: id,
-    baseUrl: options?.baseUrl || (options?.client ?? client).getConfig().baseUrl,
-  } as QueryKey<TOptions>[0];
-  if (infinite) {
-    params._infinite = infinite;
-  }
-  if (tags) {
-    params.tags = tags;
-  }
-  if (options?.body) {
-    params.body = options.body;
-  }
-  if (options?.headers) {
-    params.headers = options.headers;
-  }
-  if (options?.path) {
-    params.path = options.path;
-  }
-  if (options?.query) {
-    params.query = options.query;
-  }
-  return [params];
+const createQueryKey = <TOptions extends Options>(id: string, options?: TOptions, infinite?: boolean, tags?: ReadonlyArray<string>): [
+    QueryKey<TOptions>[0]
+] => {
+    const params: QueryKey<TOptions>[0] = { _id: id, baseUrl: options?.baseUrl || (options?.client ?? client).getConfig().baseUrl } as QueryKey<TOptions>[0];
+    if (infinite) {
+        params._infinite = infinite;
+    }
+    if (tags) {
+        params.tags = tags;
+    }
+    if (options?.body) {
+        params.body = options.body;
+    }
+    if (options?.headers) {
+        params.headers = options.headers;
+    }
+    if (options?.path) {
+        params.path = options.path;
+    }
+    if (options?.query) {
+        params.query = options.query;
+    }
+    return [params];
 };
 
 export const getHealthQueryKey = (options?: Options<GetHealthData>) => createQueryKey('getHealth', options);
 
-export const getHealthOptions = (options?: Options<GetHealthData>) =>
-  queryOptions<GetHealthResponse, DefaultError, GetHealthResponse, ReturnType<typeof getHealthQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getHealth({
+export const getHealthOptions = (options?: Options<GetHealthData>) => queryOptions<GetHealthResponse, DefaultError, GetHealthResponse, ReturnType<typeof getHealthQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getHealth({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getHealthQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getHealthQueryKey(options)
+});
 
-export const startRunMutation = (
-  options?: Partial<Options<StartRunData>>,
-): UseMutationOptions<StartRunResponse, DefaultError, Options<StartRunData>> => {
-  const mutationOptions: UseMutationOptions<StartRunResponse, DefaultError, Options<StartRunData>> = {
-    mutationFn: async (fnOptions) =>
-      await startRun({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const startRunMutation = (options?: Partial<Options<StartRunData>>): UseMutationOptions<StartRunResponse, DefaultError, Options<StartRunData>> => {
+    const mutationOptions: UseMutationOptions<StartRunResponse, DefaultError, Options<StartRunData>> = {
+        mutationFn: async (fnOptions) => await startRun({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const listChoicesMutation = (
-  options?: Partial<Options<ListChoicesData>>,
-): UseMutationOptions<ListChoicesResponse, DefaultError, Options<ListChoicesData>> => {
-  const mutationOptions: UseMutationOptions<ListChoicesResponse, DefaultError, Options<ListChoicesData>> = {
-    mutationFn: async (fnOptions) =>
-      await listChoices({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const listChoicesMutation = (options?: Partial<Options<ListChoicesData>>): UseMutationOptions<ListChoicesResponse, DefaultError, Options<ListChoicesData>> => {
+    const mutationOptions: UseMutationOptions<ListChoicesResponse, DefaultError, Options<ListChoicesData>> = {
+        mutationFn: async (fnOptions) => await listChoices({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const listReportsQueryKey = (options?: Options<ListReportsData>) => createQueryKey('listReports', options);
 
-export const listReportsOptions = (options?: Options<ListReportsData>) =>
-  queryOptions<ListReportsResponse, DefaultError, ListReportsResponse, ReturnType<typeof listReportsQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listReports({
+export const listReportsOptions = (options?: Options<ListReportsData>) => queryOptions<ListReportsResponse, DefaultError, ListReportsResponse, ReturnType<typeof listReportsQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listReports({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listReportsQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listReportsQueryKey(options)
+});
 
-export const createReportMutation = (
-  options?: Partial<Options<CreateReportData>>,
-): UseMutationOptions<CreateReportResponse, DefaultError, Options<CreateReportData>> => {
-  const mutationOptions: UseMutationOptions<CreateReportResponse, DefaultError, Options<CreateReportData>> = {
-    mutationFn: async (fnOptions) =>
-      await createReport({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const createReportMutation = (options?: Partial<Options<CreateReportData>>): UseMutationOptions<CreateReportResponse, DefaultError, Options<CreateReportData>> => {
+    const mutationOptions: UseMutationOptions<CreateReportResponse, DefaultError, Options<CreateReportData>> = {
+        mutationFn: async (fnOptions) => await createReport({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const guideReportMutation = (
-  options?: Partial<Options<GuideReportData>>,
-): UseMutationOptions<GuideReportResponse, DefaultError, Options<GuideReportData>> => {
-  const mutationOptions: UseMutationOptions<GuideReportResponse, DefaultError, Options<GuideReportData>> = {
-    mutationFn: async (fnOptions) =>
-      await guideReport({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const guideReportMutation = (options?: Partial<Options<GuideReportData>>): UseMutationOptions<GuideReportResponse, DefaultError, Options<GuideReportData>> => {
+    const mutationOptions: UseMutationOptions<GuideReportResponse, DefaultError, Options<GuideReportData>> = {
+        mutationFn: async (fnOptions) => await guideReport({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const deleteReportMutation = (
-  options?: Partial<Options<DeleteReportData>>,
-): UseMutationOptions<unknown, DefaultError, Options<DeleteReportData>> => {
-  const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<DeleteReportData>> = {
-    mutationFn: async (fnOptions) =>
-      await deleteReport({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const deleteReportMutation = (options?: Partial<Options<DeleteReportData>>): UseMutationOptions<unknown, DefaultError, Options<DeleteReportData>> => {
+    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<DeleteReportData>> = {
+        mutationFn: async (fnOptions) => await deleteReport({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const getReportQueryKey = (options: Options<GetReportData>) => createQueryKey('getReport', options);
 
-export const getReportOptions = (options: Options<GetReportData>) =>
-  queryOptions<GetReportResponse, DefaultError, GetReportResponse, ReturnType<typeof getReportQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getReport({
+export const getReportOptions = (options: Options<GetReportData>) => queryOptions<GetReportResponse, DefaultError, GetReportResponse, ReturnType<typeof getReportQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getReport({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getReportQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getReportQueryKey(options)
+});
 
 export const getReportFileQueryKey = (options: Options<GetReportFileData>) => createQueryKey('getReportFile', options);
 
-export const getReportFileOptions = (options: Options<GetReportFileData>) =>
-  queryOptions<GetReportFileResponse, DefaultError, GetReportFileResponse, ReturnType<typeof getReportFileQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getReportFile({
+export const getReportFileOptions = (options: Options<GetReportFileData>) => queryOptions<GetReportFileResponse, DefaultError, GetReportFileResponse, ReturnType<typeof getReportFileQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getReportFile({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getReportFileQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getReportFileQueryKey(options)
+});
 
-export const saveDraftMutation = (
-  options?: Partial<Options<SaveDraftData>>,
-): UseMutationOptions<SaveDraftResponse, DefaultError, Options<SaveDraftData>> => {
-  const mutationOptions: UseMutationOptions<SaveDraftResponse, DefaultError, Options<SaveDraftData>> = {
-    mutationFn: async (fnOptions) =>
-      await saveDraft({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const saveDraftMutation = (options?: Partial<Options<SaveDraftData>>): UseMutationOptions<SaveDraftResponse, DefaultError, Options<SaveDraftData>> => {
+    const mutationOptions: UseMutationOptions<SaveDraftResponse, DefaultError, Options<SaveDraftData>> = {
+        mutationFn: async (fnOptions) => await saveDraft({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const publishReportMutation = (
-  options?: Partial<Options<PublishReportData>>,
-): UseMutationOptions<PublishReportResponse, DefaultError, Options<PublishReportData>> => {
-  const mutationOptions: UseMutationOptions<PublishReportResponse, DefaultError, Options<PublishReportData>> = {
-    mutationFn: async (fnOptions) =>
-      await publishReport({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const publishReportMutation = (options?: Partial<Options<PublishReportData>>): UseMutationOptions<PublishReportResponse, DefaultError, Options<PublishReportData>> => {
+    const mutationOptions: UseMutationOptions<PublishReportResponse, DefaultError, Options<PublishReportData>> = {
+        mutationFn: async (fnOptions) => await publishReport({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const listLinksToQueryKey = (options: Options<ListLinksToData>) => createQueryKey('listLinksTo', options);
 
-export const listLinksToOptions = (options: Options<ListLinksToData>) =>
-  queryOptions<ListLinksToResponse, DefaultError, ListLinksToResponse, ReturnType<typeof listLinksToQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listLinksTo({
+export const listLinksToOptions = (options: Options<ListLinksToData>) => queryOptions<ListLinksToResponse, DefaultError, ListLinksToResponse, ReturnType<typeof listLinksToQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listLinksTo({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listLinksToQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listLinksToQueryKey(options)
+});
 
-export const renameReportMutation = (
-  options?: Partial<Options<RenameReportData>>,
-): UseMutationOptions<RenameReportResponse, DefaultError, Options<RenameReportData>> => {
-  const mutationOptions: UseMutationOptions<RenameReportResponse, DefaultError, Options<RenameReportData>> = {
-    mutationFn: async (fnOptions) =>
-      await renameReport({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const renameReportMutation = (options?: Partial<Options<RenameReportData>>): UseMutationOptions<RenameReportResponse, DefaultError, Options<RenameReportData>> => {
+    const mutationOptions: UseMutationOptions<RenameReportResponse, DefaultError, Options<RenameReportData>> = {
+        mutationFn: async (fnOptions) => await renameReport({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const listProblemsQueryKey = (options: Options<ListProblemsData>) => createQueryKey('listProblems', options);
 
-export const listProblemsOptions = (options: Options<ListProblemsData>) =>
-  queryOptions<ListProblemsResponse, DefaultError, ListProblemsResponse, ReturnType<typeof listProblemsQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listProblems({
+export const listProblemsOptions = (options: Options<ListProblemsData>) => queryOptions<ListProblemsResponse, DefaultError, ListProblemsResponse, ReturnType<typeof listProblemsQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listProblems({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listProblemsQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listProblemsQueryKey(options)
+});
 
 export const listVersionsQueryKey = (options: Options<ListVersionsData>) => createQueryKey('listVersions', options);
 
-export const listVersionsOptions = (options: Options<ListVersionsData>) =>
-  queryOptions<ListVersionsResponse, DefaultError, ListVersionsResponse, ReturnType<typeof listVersionsQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listVersions({
+export const listVersionsOptions = (options: Options<ListVersionsData>) => queryOptions<ListVersionsResponse, DefaultError, ListVersionsResponse, ReturnType<typeof listVersionsQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listVersions({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listVersionsQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listVersionsQueryKey(options)
+});
 
 export const getVersionQueryKey = (options: Options<GetVersionData>) => createQueryKey('getVersion', options);
 
-export const getVersionOptions = (options: Options<GetVersionData>) =>
-  queryOptions<GetVersionResponse, DefaultError, GetVersionResponse, ReturnType<typeof getVersionQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getVersion({
+export const getVersionOptions = (options: Options<GetVersionData>) => queryOptions<GetVersionResponse, DefaultError, GetVersionResponse, ReturnType<typeof getVersionQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getVersion({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getVersionQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getVersionQueryKey(options)
+});
 
 export const listChangesQueryKey = (options: Options<ListChangesData>) => createQueryKey('listChanges', options);
 
-export const listChangesOptions = (options: Options<ListChangesData>) =>
-  queryOptions<ListChangesResponse, DefaultError, ListChangesResponse, ReturnType<typeof listChangesQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listChanges({
+export const listChangesOptions = (options: Options<ListChangesData>) => queryOptions<ListChangesResponse, DefaultError, ListChangesResponse, ReturnType<typeof listChangesQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listChanges({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listChangesQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listChangesQueryKey(options)
+});
 
 export const listRelatedReportsQueryKey = (options: Options<ListRelatedReportsData>) => createQueryKey('listRelatedReports', options);
 
-export const listRelatedReportsOptions = (options: Options<ListRelatedReportsData>) =>
-  queryOptions<ListRelatedReportsResponse, DefaultError, ListRelatedReportsResponse, ReturnType<typeof listRelatedReportsQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listRelatedReports({
+export const listRelatedReportsOptions = (options: Options<ListRelatedReportsData>) => queryOptions<ListRelatedReportsResponse, DefaultError, ListRelatedReportsResponse, ReturnType<typeof listRelatedReportsQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listRelatedReports({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listRelatedReportsQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listRelatedReportsQueryKey(options)
+});
 
-export const restoreReportMutation = (
-  options?: Partial<Options<RestoreReportData>>,
-): UseMutationOptions<unknown, DefaultError, Options<RestoreReportData>> => {
-  const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<RestoreReportData>> = {
-    mutationFn: async (fnOptions) =>
-      await restoreReport({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const restoreReportMutation = (options?: Partial<Options<RestoreReportData>>): UseMutationOptions<unknown, DefaultError, Options<RestoreReportData>> => {
+    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<RestoreReportData>> = {
+        mutationFn: async (fnOptions) => await restoreReport({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const listDatabasesQueryKey = (options?: Options<ListDatabasesData>) => createQueryKey('listDatabases', options);
 
-export const listDatabasesOptions = (options?: Options<ListDatabasesData>) =>
-  queryOptions<ListDatabasesResponse, DefaultError, ListDatabasesResponse, ReturnType<typeof listDatabasesQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listDatabases({
+export const listDatabasesOptions = (options?: Options<ListDatabasesData>) => queryOptions<ListDatabasesResponse, DefaultError, ListDatabasesResponse, ReturnType<typeof listDatabasesQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listDatabases({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listDatabasesQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listDatabasesQueryKey(options)
+});
 
-export const registerDatabaseMutation = (
-  options?: Partial<Options<RegisterDatabaseData>>,
-): UseMutationOptions<RegisterDatabaseResponse, DefaultError, Options<RegisterDatabaseData>> => {
-  const mutationOptions: UseMutationOptions<RegisterDatabaseResponse, DefaultError, Options<RegisterDatabaseData>> = {
-    mutationFn: async (fnOptions) =>
-      await registerDatabase({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const registerDatabaseMutation = (options?: Partial<Options<RegisterDatabaseData>>): UseMutationOptions<RegisterDatabaseResponse, DefaultError, Options<RegisterDatabaseData>> => {
+    const mutationOptions: UseMutationOptions<RegisterDatabaseResponse, DefaultError, Options<RegisterDatabaseData>> = {
+        mutationFn: async (fnOptions) => await registerDatabase({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const listDatabaseUsesQueryKey = (options: Options<ListDatabaseUsesData>) => createQueryKey('listDatabaseUses', options);
 
-export const listDatabaseUsesOptions = (options: Options<ListDatabaseUsesData>) =>
-  queryOptions<ListDatabaseUsesResponse, DefaultError, ListDatabaseUsesResponse, ReturnType<typeof listDatabaseUsesQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listDatabaseUses({
+export const listDatabaseUsesOptions = (options: Options<ListDatabaseUsesData>) => queryOptions<ListDatabaseUsesResponse, DefaultError, ListDatabaseUsesResponse, ReturnType<typeof listDatabaseUsesQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listDatabaseUses({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listDatabaseUsesQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listDatabaseUsesQueryKey(options)
+});
 
-export const forgetDatabaseMutation = (
-  options?: Partial<Options<ForgetDatabaseData>>,
-): UseMutationOptions<unknown, DefaultError, Options<ForgetDatabaseData>> => {
-  const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<ForgetDatabaseData>> = {
-    mutationFn: async (fnOptions) =>
-      await forgetDatabase({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const forgetDatabaseMutation = (options?: Partial<Options<ForgetDatabaseData>>): UseMutationOptions<unknown, DefaultError, Options<ForgetDatabaseData>> => {
+    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<ForgetDatabaseData>> = {
+        mutationFn: async (fnOptions) => await forgetDatabase({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const restoreDatabaseMutation = (
-  options?: Partial<Options<RestoreDatabaseData>>,
-): UseMutationOptions<unknown, DefaultError, Options<RestoreDatabaseData>> => {
-  const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<RestoreDatabaseData>> = {
-    mutationFn: async (fnOptions) =>
-      await restoreDatabase({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const restoreDatabaseMutation = (options?: Partial<Options<RestoreDatabaseData>>): UseMutationOptions<unknown, DefaultError, Options<RestoreDatabaseData>> => {
+    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<RestoreDatabaseData>> = {
+        mutationFn: async (fnOptions) => await restoreDatabase({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const uploadDatabaseMutation = (
-  options?: Partial<Options<UploadDatabaseData>>,
-): UseMutationOptions<UploadDatabaseResponse, DefaultError, Options<UploadDatabaseData>> => {
-  const mutationOptions: UseMutationOptions<UploadDatabaseResponse, DefaultError, Options<UploadDatabaseData>> = {
-    mutationFn: async (fnOptions) =>
-      await uploadDatabase({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const uploadDatabaseMutation = (options?: Partial<Options<UploadDatabaseData>>): UseMutationOptions<UploadDatabaseResponse, DefaultError, Options<UploadDatabaseData>> => {
+    const mutationOptions: UseMutationOptions<UploadDatabaseResponse, DefaultError, Options<UploadDatabaseData>> = {
+        mutationFn: async (fnOptions) => await uploadDatabase({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const previewCsvMutation = (
-  options?: Partial<Options<PreviewCsvData>>,
-): UseMutationOptions<PreviewCsvResponse, DefaultError, Options<PreviewCsvData>> => {
-  const mutationOptions: UseMutationOptions<PreviewCsvResponse, DefaultError, Options<PreviewCsvData>> = {
-    mutationFn: async (fnOptions) =>
-      await previewCsv({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const previewCsvMutation = (options?: Partial<Options<PreviewCsvData>>): UseMutationOptions<PreviewCsvResponse, DefaultError, Options<PreviewCsvData>> => {
+    const mutationOptions: UseMutationOptions<PreviewCsvResponse, DefaultError, Options<PreviewCsvData>> = {
+        mutationFn: async (fnOptions) => await previewCsv({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const readSpreadsheetMutation = (
-  options?: Partial<Options<ReadSpreadsheetData>>,
-): UseMutationOptions<ReadSpreadsheetResponse, DefaultError, Options<ReadSpreadsheetData>> => {
-  const mutationOptions: UseMutationOptions<ReadSpreadsheetResponse, DefaultError, Options<ReadSpreadsheetData>> = {
-    mutationFn: async (fnOptions) =>
-      await readSpreadsheet({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const readSpreadsheetMutation = (options?: Partial<Options<ReadSpreadsheetData>>): UseMutationOptions<ReadSpreadsheetResponse, DefaultError, Options<ReadSpreadsheetData>> => {
+    const mutationOptions: UseMutationOptions<ReadSpreadsheetResponse, DefaultError, Options<ReadSpreadsheetData>> = {
+        mutationFn: async (fnOptions) => await readSpreadsheet({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const uploadCsvMutation = (
-  options?: Partial<Options<UploadCsvData>>,
-): UseMutationOptions<UploadCsvResponse, DefaultError, Options<UploadCsvData>> => {
-  const mutationOptions: UseMutationOptions<UploadCsvResponse, DefaultError, Options<UploadCsvData>> = {
-    mutationFn: async (fnOptions) =>
-      await uploadCsv({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const uploadCsvMutation = (options?: Partial<Options<UploadCsvData>>): UseMutationOptions<UploadCsvResponse, DefaultError, Options<UploadCsvData>> => {
+    const mutationOptions: UseMutationOptions<UploadCsvResponse, DefaultError, Options<UploadCsvData>> = {
+        mutationFn: async (fnOptions) => await uploadCsv({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const listDatasetsQueryKey = (options?: Options<ListDatasetsData>) => createQueryKey('listDatasets', options);
 
-export const listDatasetsOptions = (options?: Options<ListDatasetsData>) =>
-  queryOptions<ListDatasetsResponse, DefaultError, ListDatasetsResponse, ReturnType<typeof listDatasetsQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listDatasets({
+export const listDatasetsOptions = (options?: Options<ListDatasetsData>) => queryOptions<ListDatasetsResponse, DefaultError, ListDatasetsResponse, ReturnType<typeof listDatasetsQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listDatasets({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listDatasetsQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listDatasetsQueryKey(options)
+});
 
-export const createDatasetMutation = (
-  options?: Partial<Options<CreateDatasetData>>,
-): UseMutationOptions<CreateDatasetResponse, DefaultError, Options<CreateDatasetData>> => {
-  const mutationOptions: UseMutationOptions<CreateDatasetResponse, DefaultError, Options<CreateDatasetData>> = {
-    mutationFn: async (fnOptions) =>
-      await createDataset({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const createDatasetMutation = (options?: Partial<Options<CreateDatasetData>>): UseMutationOptions<CreateDatasetResponse, DefaultError, Options<CreateDatasetData>> => {
+    const mutationOptions: UseMutationOptions<CreateDatasetResponse, DefaultError, Options<CreateDatasetData>> = {
+        mutationFn: async (fnOptions) => await createDataset({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const listDatasetProblemsQueryKey = (options?: Options<ListDatasetProblemsData>) => createQueryKey('listDatasetProblems', options);
 
-export const listDatasetProblemsOptions = (options?: Options<ListDatasetProblemsData>) =>
-  queryOptions<ListDatasetProblemsResponse, DefaultError, ListDatasetProblemsResponse, ReturnType<typeof listDatasetProblemsQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listDatasetProblems({
+export const listDatasetProblemsOptions = (options?: Options<ListDatasetProblemsData>) => queryOptions<ListDatasetProblemsResponse, DefaultError, ListDatasetProblemsResponse, ReturnType<typeof listDatasetProblemsQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listDatasetProblems({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listDatasetProblemsQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listDatasetProblemsQueryKey(options)
+});
 
-export const deleteDatasetMutation = (
-  options?: Partial<Options<DeleteDatasetData>>,
-): UseMutationOptions<unknown, DefaultError, Options<DeleteDatasetData>> => {
-  const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<DeleteDatasetData>> = {
-    mutationFn: async (fnOptions) =>
-      await deleteDataset({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const deleteDatasetMutation = (options?: Partial<Options<DeleteDatasetData>>): UseMutationOptions<unknown, DefaultError, Options<DeleteDatasetData>> => {
+    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<DeleteDatasetData>> = {
+        mutationFn: async (fnOptions) => await deleteDataset({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const getDatasetQueryKey = (options: Options<GetDatasetData>) => createQueryKey('getDataset', options);
 
-export const getDatasetOptions = (options: Options<GetDatasetData>) =>
-  queryOptions<GetDatasetResponse, DefaultError, GetDatasetResponse, ReturnType<typeof getDatasetQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getDataset({
+export const getDatasetOptions = (options: Options<GetDatasetData>) => queryOptions<GetDatasetResponse, DefaultError, GetDatasetResponse, ReturnType<typeof getDatasetQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getDataset({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getDatasetQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getDatasetQueryKey(options)
+});
 
-export const saveDatasetMutation = (
-  options?: Partial<Options<SaveDatasetData>>,
-): UseMutationOptions<SaveDatasetResponse, DefaultError, Options<SaveDatasetData>> => {
-  const mutationOptions: UseMutationOptions<SaveDatasetResponse, DefaultError, Options<SaveDatasetData>> = {
-    mutationFn: async (fnOptions) =>
-      await saveDataset({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const saveDatasetMutation = (options?: Partial<Options<SaveDatasetData>>): UseMutationOptions<SaveDatasetResponse, DefaultError, Options<SaveDatasetData>> => {
+    const mutationOptions: UseMutationOptions<SaveDatasetResponse, DefaultError, Options<SaveDatasetData>> = {
+        mutationFn: async (fnOptions) => await saveDataset({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const listUnreadableDatasetsQueryKey = (options?: Options<ListUnreadableDatasetsData>) =>
-  createQueryKey('listUnreadableDatasets', options);
+export const listUnreadableDatasetsQueryKey = (options?: Options<ListUnreadableDatasetsData>) => createQueryKey('listUnreadableDatasets', options);
 
-export const listUnreadableDatasetsOptions = (options?: Options<ListUnreadableDatasetsData>) =>
-  queryOptions<
-    ListUnreadableDatasetsResponse,
-    DefaultError,
-    ListUnreadableDatasetsResponse,
-    ReturnType<typeof listUnreadableDatasetsQueryKey>
-  >({
-    queryFn: async ({ queryKey, signal }) =>
-      await listUnreadableDatasets({
+export const listUnreadableDatasetsOptions = (options?: Options<ListUnreadableDatasetsData>) => queryOptions<ListUnreadableDatasetsResponse, DefaultError, ListUnreadableDatasetsResponse, ReturnType<typeof listUnreadableDatasetsQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listUnreadableDatasets({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listUnreadableDatasetsQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listUnreadableDatasetsQueryKey(options)
+});
 
 export const getDatasetFileQueryKey = (options: Options<GetDatasetFileData>) => createQueryKey('getDatasetFile', options);
 
-export const getDatasetFileOptions = (options: Options<GetDatasetFileData>) =>
-  queryOptions<GetDatasetFileResponse, DefaultError, GetDatasetFileResponse, ReturnType<typeof getDatasetFileQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getDatasetFile({
+export const getDatasetFileOptions = (options: Options<GetDatasetFileData>) => queryOptions<GetDatasetFileResponse, DefaultError, GetDatasetFileResponse, ReturnType<typeof getDatasetFileQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getDatasetFile({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getDatasetFileQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getDatasetFileQueryKey(options)
+});
 
 export const listDatasetUsesQueryKey = (options: Options<ListDatasetUsesData>) => createQueryKey('listDatasetUses', options);
 
-export const listDatasetUsesOptions = (options: Options<ListDatasetUsesData>) =>
-  queryOptions<ListDatasetUsesResponse, DefaultError, ListDatasetUsesResponse, ReturnType<typeof listDatasetUsesQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listDatasetUses({
+export const listDatasetUsesOptions = (options: Options<ListDatasetUsesData>) => queryOptions<ListDatasetUsesResponse, DefaultError, ListDatasetUsesResponse, ReturnType<typeof listDatasetUsesQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listDatasetUses({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listDatasetUsesQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listDatasetUsesQueryKey(options)
+});
 
-export const followDatasetMutation = (
-  options?: Partial<Options<FollowDatasetData>>,
-): UseMutationOptions<FollowDatasetResponse, DefaultError, Options<FollowDatasetData>> => {
-  const mutationOptions: UseMutationOptions<FollowDatasetResponse, DefaultError, Options<FollowDatasetData>> = {
-    mutationFn: async (fnOptions) =>
-      await followDataset({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const followDatasetMutation = (options?: Partial<Options<FollowDatasetData>>): UseMutationOptions<FollowDatasetResponse, DefaultError, Options<FollowDatasetData>> => {
+    const mutationOptions: UseMutationOptions<FollowDatasetResponse, DefaultError, Options<FollowDatasetData>> = {
+        mutationFn: async (fnOptions) => await followDataset({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const restoreDatasetMutation = (
-  options?: Partial<Options<RestoreDatasetData>>,
-): UseMutationOptions<unknown, DefaultError, Options<RestoreDatasetData>> => {
-  const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<RestoreDatasetData>> = {
-    mutationFn: async (fnOptions) =>
-      await restoreDataset({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const restoreDatasetMutation = (options?: Partial<Options<RestoreDatasetData>>): UseMutationOptions<unknown, DefaultError, Options<RestoreDatasetData>> => {
+    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<RestoreDatasetData>> = {
+        mutationFn: async (fnOptions) => await restoreDataset({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const lookAtDatasetMutation = (
-  options?: Partial<Options<LookAtDatasetData>>,
-): UseMutationOptions<LookAtDatasetResponse, DefaultError, Options<LookAtDatasetData>> => {
-  const mutationOptions: UseMutationOptions<LookAtDatasetResponse, DefaultError, Options<LookAtDatasetData>> = {
-    mutationFn: async (fnOptions) =>
-      await lookAtDataset({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const lookAtDatasetMutation = (options?: Partial<Options<LookAtDatasetData>>): UseMutationOptions<LookAtDatasetResponse, DefaultError, Options<LookAtDatasetData>> => {
+    const mutationOptions: UseMutationOptions<LookAtDatasetResponse, DefaultError, Options<LookAtDatasetData>> = {
+        mutationFn: async (fnOptions) => await lookAtDataset({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const describeSqlMutation = (
-  options?: Partial<Options<DescribeSqlData>>,
-): UseMutationOptions<DescribeSqlResponse, DefaultError, Options<DescribeSqlData>> => {
-  const mutationOptions: UseMutationOptions<DescribeSqlResponse, DefaultError, Options<DescribeSqlData>> = {
-    mutationFn: async (fnOptions) =>
-      await describeSql({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const describeSqlMutation = (options?: Partial<Options<DescribeSqlData>>): UseMutationOptions<DescribeSqlResponse, DefaultError, Options<DescribeSqlData>> => {
+    const mutationOptions: UseMutationOptions<DescribeSqlResponse, DefaultError, Options<DescribeSqlData>> = {
+        mutationFn: async (fnOptions) => await describeSql({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const renameFieldMutation = (
-  options?: Partial<Options<RenameFieldData>>,
-): UseMutationOptions<RenameFieldResponse, DefaultError, Options<RenameFieldData>> => {
-  const mutationOptions: UseMutationOptions<RenameFieldResponse, DefaultError, Options<RenameFieldData>> = {
-    mutationFn: async (fnOptions) =>
-      await renameField({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const renameFieldMutation = (options?: Partial<Options<RenameFieldData>>): UseMutationOptions<RenameFieldResponse, DefaultError, Options<RenameFieldData>> => {
+    const mutationOptions: UseMutationOptions<RenameFieldResponse, DefaultError, Options<RenameFieldData>> = {
+        mutationFn: async (fnOptions) => await renameField({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const addTableToDatasetMutation = (
-  options?: Partial<Options<AddTableToDatasetData>>,
-): UseMutationOptions<AddTableToDatasetResponse, DefaultError, Options<AddTableToDatasetData>> => {
-  const mutationOptions: UseMutationOptions<AddTableToDatasetResponse, DefaultError, Options<AddTableToDatasetData>> = {
-    mutationFn: async (fnOptions) =>
-      await addTableToDataset({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const addTableToDatasetMutation = (options?: Partial<Options<AddTableToDatasetData>>): UseMutationOptions<AddTableToDatasetResponse, DefaultError, Options<AddTableToDatasetData>> => {
+    const mutationOptions: UseMutationOptions<AddTableToDatasetResponse, DefaultError, Options<AddTableToDatasetData>> = {
+        mutationFn: async (fnOptions) => await addTableToDataset({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const listJoinPairsMutation = (
-  options?: Partial<Options<ListJoinPairsData>>,
-): UseMutationOptions<ListJoinPairsResponse, DefaultError, Options<ListJoinPairsData>> => {
-  const mutationOptions: UseMutationOptions<ListJoinPairsResponse, DefaultError, Options<ListJoinPairsData>> = {
-    mutationFn: async (fnOptions) =>
-      await listJoinPairs({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const listJoinPairsMutation = (options?: Partial<Options<ListJoinPairsData>>): UseMutationOptions<ListJoinPairsResponse, DefaultError, Options<ListJoinPairsData>> => {
+    const mutationOptions: UseMutationOptions<ListJoinPairsResponse, DefaultError, Options<ListJoinPairsData>> = {
+        mutationFn: async (fnOptions) => await listJoinPairs({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const askReaderMutation = (
-  options?: Partial<Options<AskReaderData>>,
-): UseMutationOptions<AskReaderResponse, DefaultError, Options<AskReaderData>> => {
-  const mutationOptions: UseMutationOptions<AskReaderResponse, DefaultError, Options<AskReaderData>> = {
-    mutationFn: async (fnOptions) =>
-      await askReader({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const askReaderMutation = (options?: Partial<Options<AskReaderData>>): UseMutationOptions<AskReaderResponse, DefaultError, Options<AskReaderData>> => {
+    const mutationOptions: UseMutationOptions<AskReaderResponse, DefaultError, Options<AskReaderData>> = {
+        mutationFn: async (fnOptions) => await askReader({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const proposeFieldChoicesMutation = (
-  options?: Partial<Options<ProposeFieldChoicesData>>,
-): UseMutationOptions<ProposeFieldChoicesResponse, DefaultError, Options<ProposeFieldChoicesData>> => {
-  const mutationOptions: UseMutationOptions<ProposeFieldChoicesResponse, DefaultError, Options<ProposeFieldChoicesData>> = {
-    mutationFn: async (fnOptions) =>
-      await proposeFieldChoices({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const proposeFieldChoicesMutation = (options?: Partial<Options<ProposeFieldChoicesData>>): UseMutationOptions<ProposeFieldChoicesResponse, DefaultError, Options<ProposeFieldChoicesData>> => {
+    const mutationOptions: UseMutationOptions<ProposeFieldChoicesResponse, DefaultError, Options<ProposeFieldChoicesData>> = {
+        mutationFn: async (fnOptions) => await proposeFieldChoices({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const listAggregatesQueryKey = (options?: Options<ListAggregatesData>) => createQueryKey('listAggregates', options);
 
-export const listAggregatesOptions = (options?: Options<ListAggregatesData>) =>
-  queryOptions<ListAggregatesResponse, DefaultError, ListAggregatesResponse, ReturnType<typeof listAggregatesQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listAggregates({
+export const listAggregatesOptions = (options?: Options<ListAggregatesData>) => queryOptions<ListAggregatesResponse, DefaultError, ListAggregatesResponse, ReturnType<typeof listAggregatesQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listAggregates({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listAggregatesQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listAggregatesQueryKey(options)
+});
 
 export const listFunctionsQueryKey = (options?: Options<ListFunctionsData>) => createQueryKey('listFunctions', options);
 
-export const listFunctionsOptions = (options?: Options<ListFunctionsData>) =>
-  queryOptions<ListFunctionsResponse, DefaultError, ListFunctionsResponse, ReturnType<typeof listFunctionsQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listFunctions({
+export const listFunctionsOptions = (options?: Options<ListFunctionsData>) => queryOptions<ListFunctionsResponse, DefaultError, ListFunctionsResponse, ReturnType<typeof listFunctionsQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listFunctions({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listFunctionsQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listFunctionsQueryKey(options)
+});
 
-export const writeNamesMutation = (
-  options?: Partial<Options<WriteNamesData>>,
-): UseMutationOptions<WriteNamesResponse, DefaultError, Options<WriteNamesData>> => {
-  const mutationOptions: UseMutationOptions<WriteNamesResponse, DefaultError, Options<WriteNamesData>> = {
-    mutationFn: async (fnOptions) =>
-      await writeNames({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const writeNamesMutation = (options?: Partial<Options<WriteNamesData>>): UseMutationOptions<WriteNamesResponse, DefaultError, Options<WriteNamesData>> => {
+    const mutationOptions: UseMutationOptions<WriteNamesResponse, DefaultError, Options<WriteNamesData>> = {
+        mutationFn: async (fnOptions) => await writeNames({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const tryExpressionMutation = (
-  options?: Partial<Options<TryExpressionData>>,
-): UseMutationOptions<TryExpressionResponse, DefaultError, Options<TryExpressionData>> => {
-  const mutationOptions: UseMutationOptions<TryExpressionResponse, DefaultError, Options<TryExpressionData>> = {
-    mutationFn: async (fnOptions) =>
-      await tryExpression({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const tryExpressionMutation = (options?: Partial<Options<TryExpressionData>>): UseMutationOptions<TryExpressionResponse, DefaultError, Options<TryExpressionData>> => {
+    const mutationOptions: UseMutationOptions<TryExpressionResponse, DefaultError, Options<TryExpressionData>> = {
+        mutationFn: async (fnOptions) => await tryExpression({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const listOutdatedCopiesMutation = (
-  options?: Partial<Options<ListOutdatedCopiesData>>,
-): UseMutationOptions<ListOutdatedCopiesResponse, DefaultError, Options<ListOutdatedCopiesData>> => {
-  const mutationOptions: UseMutationOptions<ListOutdatedCopiesResponse, DefaultError, Options<ListOutdatedCopiesData>> = {
-    mutationFn: async (fnOptions) =>
-      await listOutdatedCopies({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const listOutdatedCopiesMutation = (options?: Partial<Options<ListOutdatedCopiesData>>): UseMutationOptions<ListOutdatedCopiesResponse, DefaultError, Options<ListOutdatedCopiesData>> => {
+    const mutationOptions: UseMutationOptions<ListOutdatedCopiesResponse, DefaultError, Options<ListOutdatedCopiesData>> = {
+        mutationFn: async (fnOptions) => await listOutdatedCopies({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const proposeExchangeMutation = (
-  options?: Partial<Options<ProposeExchangeData>>,
-): UseMutationOptions<ProposeExchangeResponse, DefaultError, Options<ProposeExchangeData>> => {
-  const mutationOptions: UseMutationOptions<ProposeExchangeResponse, DefaultError, Options<ProposeExchangeData>> = {
-    mutationFn: async (fnOptions) =>
-      await proposeExchange({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const proposeExchangeMutation = (options?: Partial<Options<ProposeExchangeData>>): UseMutationOptions<ProposeExchangeResponse, DefaultError, Options<ProposeExchangeData>> => {
+    const mutationOptions: UseMutationOptions<ProposeExchangeResponse, DefaultError, Options<ProposeExchangeData>> = {
+        mutationFn: async (fnOptions) => await proposeExchange({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const composeMutation = (
-  options?: Partial<Options<ComposeData>>,
-): UseMutationOptions<ComposeResponse2, DefaultError, Options<ComposeData>> => {
-  const mutationOptions: UseMutationOptions<ComposeResponse2, DefaultError, Options<ComposeData>> = {
-    mutationFn: async (fnOptions) =>
-      await compose({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const composeMutation = (options?: Partial<Options<ComposeData>>): UseMutationOptions<ComposeResponse2, DefaultError, Options<ComposeData>> => {
+    const mutationOptions: UseMutationOptions<ComposeResponse2, DefaultError, Options<ComposeData>> = {
+        mutationFn: async (fnOptions) => await compose({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const listChartChoicesQueryKey = (options?: Options<ListChartChoicesData>) => createQueryKey('listChartChoices', options);
 
-export const listChartChoicesOptions = (options?: Options<ListChartChoicesData>) =>
-  queryOptions<ListChartChoicesResponse, DefaultError, ListChartChoicesResponse, ReturnType<typeof listChartChoicesQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listChartChoices({
+export const listChartChoicesOptions = (options?: Options<ListChartChoicesData>) => queryOptions<ListChartChoicesResponse, DefaultError, ListChartChoicesResponse, ReturnType<typeof listChartChoicesQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listChartChoices({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listChartChoicesQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listChartChoicesQueryKey(options)
+});
 
-export const previewChartsMutation = (
-  options?: Partial<Options<PreviewChartsData>>,
-): UseMutationOptions<PreviewChartsResponse, DefaultError, Options<PreviewChartsData>> => {
-  const mutationOptions: UseMutationOptions<PreviewChartsResponse, DefaultError, Options<PreviewChartsData>> = {
-    mutationFn: async (fnOptions) =>
-      await previewCharts({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const previewChartsMutation = (options?: Partial<Options<PreviewChartsData>>): UseMutationOptions<PreviewChartsResponse, DefaultError, Options<PreviewChartsData>> => {
+    const mutationOptions: UseMutationOptions<PreviewChartsResponse, DefaultError, Options<PreviewChartsData>> = {
+        mutationFn: async (fnOptions) => await previewCharts({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const getChartNumbersMutation = (
-  options?: Partial<Options<GetChartNumbersData>>,
-): UseMutationOptions<GetChartNumbersResponse, DefaultError, Options<GetChartNumbersData>> => {
-  const mutationOptions: UseMutationOptions<GetChartNumbersResponse, DefaultError, Options<GetChartNumbersData>> = {
-    mutationFn: async (fnOptions) =>
-      await getChartNumbers({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const getChartNumbersMutation = (options?: Partial<Options<GetChartNumbersData>>): UseMutationOptions<GetChartNumbersResponse, DefaultError, Options<GetChartNumbersData>> => {
+    const mutationOptions: UseMutationOptions<GetChartNumbersResponse, DefaultError, Options<GetChartNumbersData>> = {
+        mutationFn: async (fnOptions) => await getChartNumbers({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const countPagesMutation = (
-  options?: Partial<Options<CountPagesData>>,
-): UseMutationOptions<CountPagesResponse, DefaultError, Options<CountPagesData>> => {
-  const mutationOptions: UseMutationOptions<CountPagesResponse, DefaultError, Options<CountPagesData>> = {
-    mutationFn: async (fnOptions) =>
-      await countPages({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const countPagesMutation = (options?: Partial<Options<CountPagesData>>): UseMutationOptions<CountPagesResponse, DefaultError, Options<CountPagesData>> => {
+    const mutationOptions: UseMutationOptions<CountPagesResponse, DefaultError, Options<CountPagesData>> = {
+        mutationFn: async (fnOptions) => await countPages({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const explainReportMutation = (
-  options?: Partial<Options<ExplainReportData>>,
-): UseMutationOptions<ExplainReportResponse, DefaultError, Options<ExplainReportData>> => {
-  const mutationOptions: UseMutationOptions<ExplainReportResponse, DefaultError, Options<ExplainReportData>> = {
-    mutationFn: async (fnOptions) =>
-      await explainReport({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const explainReportMutation = (options?: Partial<Options<ExplainReportData>>): UseMutationOptions<ExplainReportResponse, DefaultError, Options<ExplainReportData>> => {
+    const mutationOptions: UseMutationOptions<ExplainReportResponse, DefaultError, Options<ExplainReportData>> = {
+        mutationFn: async (fnOptions) => await explainReport({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const findVantageMutation = (
-  options?: Partial<Options<FindVantageData>>,
-): UseMutationOptions<FindVantageResponse, DefaultError, Options<FindVantageData>> => {
-  const mutationOptions: UseMutationOptions<FindVantageResponse, DefaultError, Options<FindVantageData>> = {
-    mutationFn: async (fnOptions) =>
-      await findVantage({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const findVantageMutation = (options?: Partial<Options<FindVantageData>>): UseMutationOptions<FindVantageResponse, DefaultError, Options<FindVantageData>> => {
+    const mutationOptions: UseMutationOptions<FindVantageResponse, DefaultError, Options<FindVantageData>> = {
+        mutationFn: async (fnOptions) => await findVantage({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const fitColumnsMutation = (
-  options?: Partial<Options<FitColumnsData>>,
-): UseMutationOptions<FitColumnsResponse, DefaultError, Options<FitColumnsData>> => {
-  const mutationOptions: UseMutationOptions<FitColumnsResponse, DefaultError, Options<FitColumnsData>> = {
-    mutationFn: async (fnOptions) =>
-      await fitColumns({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const fitColumnsMutation = (options?: Partial<Options<FitColumnsData>>): UseMutationOptions<FitColumnsResponse, DefaultError, Options<FitColumnsData>> => {
+    const mutationOptions: UseMutationOptions<FitColumnsResponse, DefaultError, Options<FitColumnsData>> = {
+        mutationFn: async (fnOptions) => await fitColumns({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const composeTraceMutation = (
-  options?: Partial<Options<ComposeTraceData>>,
-): UseMutationOptions<ComposeTraceResponse, DefaultError, Options<ComposeTraceData>> => {
-  const mutationOptions: UseMutationOptions<ComposeTraceResponse, DefaultError, Options<ComposeTraceData>> = {
-    mutationFn: async (fnOptions) =>
-      await composeTrace({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const composeTraceMutation = (options?: Partial<Options<ComposeTraceData>>): UseMutationOptions<ComposeTraceResponse, DefaultError, Options<ComposeTraceData>> => {
+    const mutationOptions: UseMutationOptions<ComposeTraceResponse, DefaultError, Options<ComposeTraceData>> = {
+        mutationFn: async (fnOptions) => await composeTrace({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const listReportLooksQueryKey = (options?: Options<ListReportLooksData>) => createQueryKey('listReportLooks', options);
 
-export const listReportLooksOptions = (options?: Options<ListReportLooksData>) =>
-  queryOptions<ListReportLooksResponse, DefaultError, ListReportLooksResponse, ReturnType<typeof listReportLooksQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listReportLooks({
+export const listReportLooksOptions = (options?: Options<ListReportLooksData>) => queryOptions<ListReportLooksResponse, DefaultError, ListReportLooksResponse, ReturnType<typeof listReportLooksQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listReportLooks({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listReportLooksQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listReportLooksQueryKey(options)
+});
 
-export const composeChoicesMutation = (
-  options?: Partial<Options<ComposeChoicesData>>,
-): UseMutationOptions<ComposeChoicesResponse, DefaultError, Options<ComposeChoicesData>> => {
-  const mutationOptions: UseMutationOptions<ComposeChoicesResponse, DefaultError, Options<ComposeChoicesData>> = {
-    mutationFn: async (fnOptions) =>
-      await composeChoices({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const composeChoicesMutation = (options?: Partial<Options<ComposeChoicesData>>): UseMutationOptions<ComposeChoicesResponse, DefaultError, Options<ComposeChoicesData>> => {
+    const mutationOptions: UseMutationOptions<ComposeChoicesResponse, DefaultError, Options<ComposeChoicesData>> = {
+        mutationFn: async (fnOptions) => await composeChoices({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const composeProgressQueryKey = (options: Options<ComposeProgressData>) => createQueryKey('composeProgress', options);
 
-export const composeProgressOptions = (options: Options<ComposeProgressData>) =>
-  queryOptions<ComposeProgressResponse, DefaultError, ComposeProgressResponse, ReturnType<typeof composeProgressQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await composeProgress({
+export const composeProgressOptions = (options: Options<ComposeProgressData>) => queryOptions<ComposeProgressResponse, DefaultError, ComposeProgressResponse, ReturnType<typeof composeProgressQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await composeProgress({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: composeProgressQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: composeProgressQueryKey(options)
+});
 
-export const removeLookMutation = (
-  options?: Partial<Options<RemoveLookData>>,
-): UseMutationOptions<RemoveLookResponse, DefaultError, Options<RemoveLookData>> => {
-  const mutationOptions: UseMutationOptions<RemoveLookResponse, DefaultError, Options<RemoveLookData>> = {
-    mutationFn: async (fnOptions) =>
-      await removeLook({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const removeLookMutation = (options?: Partial<Options<RemoveLookData>>): UseMutationOptions<RemoveLookResponse, DefaultError, Options<RemoveLookData>> => {
+    const mutationOptions: UseMutationOptions<RemoveLookResponse, DefaultError, Options<RemoveLookData>> = {
+        mutationFn: async (fnOptions) => await removeLook({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const listLooksQueryKey = (options?: Options<ListLooksData>) => createQueryKey('listLooks', options);
 
-export const listLooksOptions = (options?: Options<ListLooksData>) =>
-  queryOptions<ListLooksResponse, DefaultError, ListLooksResponse, ReturnType<typeof listLooksQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await listLooks({
+export const listLooksOptions = (options?: Options<ListLooksData>) => queryOptions<ListLooksResponse, DefaultError, ListLooksResponse, ReturnType<typeof listLooksQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listLooks({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: listLooksQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: listLooksQueryKey(options)
+});
 
-export const keepLookMutation = (
-  options?: Partial<Options<KeepLookData>>,
-): UseMutationOptions<KeepLookResponse, DefaultError, Options<KeepLookData>> => {
-  const mutationOptions: UseMutationOptions<KeepLookResponse, DefaultError, Options<KeepLookData>> = {
-    mutationFn: async (fnOptions) =>
-      await keepLook({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const keepLookMutation = (options?: Partial<Options<KeepLookData>>): UseMutationOptions<KeepLookResponse, DefaultError, Options<KeepLookData>> => {
+    const mutationOptions: UseMutationOptions<KeepLookResponse, DefaultError, Options<KeepLookData>> = {
+        mutationFn: async (fnOptions) => await keepLook({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const removeReportLookMutation = (
-  options?: Partial<Options<RemoveReportLookData>>,
-): UseMutationOptions<RemoveReportLookResponse, DefaultError, Options<RemoveReportLookData>> => {
-  const mutationOptions: UseMutationOptions<RemoveReportLookResponse, DefaultError, Options<RemoveReportLookData>> = {
-    mutationFn: async (fnOptions) =>
-      await removeReportLook({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const removeReportLookMutation = (options?: Partial<Options<RemoveReportLookData>>): UseMutationOptions<RemoveReportLookResponse, DefaultError, Options<RemoveReportLookData>> => {
+    const mutationOptions: UseMutationOptions<RemoveReportLookResponse, DefaultError, Options<RemoveReportLookData>> = {
+        mutationFn: async (fnOptions) => await removeReportLook({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const keepReportLookMutation = (
-  options?: Partial<Options<KeepReportLookData>>,
-): UseMutationOptions<KeepReportLookResponse, DefaultError, Options<KeepReportLookData>> => {
-  const mutationOptions: UseMutationOptions<KeepReportLookResponse, DefaultError, Options<KeepReportLookData>> = {
-    mutationFn: async (fnOptions) =>
-      await keepReportLook({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const keepReportLookMutation = (options?: Partial<Options<KeepReportLookData>>): UseMutationOptions<KeepReportLookResponse, DefaultError, Options<KeepReportLookData>> => {
+    const mutationOptions: UseMutationOptions<KeepReportLookResponse, DefaultError, Options<KeepReportLookData>> = {
+        mutationFn: async (fnOptions) => await keepReportLook({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const removePaletteMutation = (
-  options?: Partial<Options<RemovePaletteData>>,
-): UseMutationOptions<RemovePaletteResponse, DefaultError, Options<RemovePaletteData>> => {
-  const mutationOptions: UseMutationOptions<RemovePaletteResponse, DefaultError, Options<RemovePaletteData>> = {
-    mutationFn: async (fnOptions) =>
-      await removePalette({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const removePaletteMutation = (options?: Partial<Options<RemovePaletteData>>): UseMutationOptions<RemovePaletteResponse, DefaultError, Options<RemovePaletteData>> => {
+    const mutationOptions: UseMutationOptions<RemovePaletteResponse, DefaultError, Options<RemovePaletteData>> = {
+        mutationFn: async (fnOptions) => await removePalette({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const keepPaletteMutation = (
-  options?: Partial<Options<KeepPaletteData>>,
-): UseMutationOptions<KeepPaletteResponse, DefaultError, Options<KeepPaletteData>> => {
-  const mutationOptions: UseMutationOptions<KeepPaletteResponse, DefaultError, Options<KeepPaletteData>> = {
-    mutationFn: async (fnOptions) =>
-      await keepPalette({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const keepPaletteMutation = (options?: Partial<Options<KeepPaletteData>>): UseMutationOptions<KeepPaletteResponse, DefaultError, Options<KeepPaletteData>> => {
+    const mutationOptions: UseMutationOptions<KeepPaletteResponse, DefaultError, Options<KeepPaletteData>> = {
+        mutationFn: async (fnOptions) => await keepPalette({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const stopRunMutation = (
-  options?: Partial<Options<StopRunData>>,
-): UseMutationOptions<unknown, DefaultError, Options<StopRunData>> => {
-  const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<StopRunData>> = {
-    mutationFn: async (fnOptions) =>
-      await stopRun({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const stopRunMutation = (options?: Partial<Options<StopRunData>>): UseMutationOptions<unknown, DefaultError, Options<StopRunData>> => {
+    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<StopRunData>> = {
+        mutationFn: async (fnOptions) => await stopRun({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
 export const getRunQueryKey = (options: Options<GetRunData>) => createQueryKey('getRun', options);
 
-export const getRunOptions = (options: Options<GetRunData>) =>
-  queryOptions<GetRunResponse, DefaultError, GetRunResponse, ReturnType<typeof getRunQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getRun({
+export const getRunOptions = (options: Options<GetRunData>) => queryOptions<GetRunResponse, DefaultError, GetRunResponse, ReturnType<typeof getRunQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getRun({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getRunQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getRunQueryKey(options)
+});
 
 export const getPageQueryKey = (options: Options<GetPageData>) => createQueryKey('getPage', options);
 
-export const getPageOptions = (options: Options<GetPageData>) =>
-  queryOptions<GetPageResponse, DefaultError, GetPageResponse, ReturnType<typeof getPageQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getPage({
+export const getPageOptions = (options: Options<GetPageData>) => queryOptions<GetPageResponse, DefaultError, GetPageResponse, ReturnType<typeof getPageQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getPage({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getPageQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getPageQueryKey(options)
+});
 
 export const getPagePlaceQueryKey = (options: Options<GetPagePlaceData>) => createQueryKey('getPagePlace', options);
 
-export const getPagePlaceOptions = (options: Options<GetPagePlaceData>) =>
-  queryOptions<GetPagePlaceResponse, DefaultError, GetPagePlaceResponse, ReturnType<typeof getPagePlaceQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getPagePlace({
+export const getPagePlaceOptions = (options: Options<GetPagePlaceData>) => queryOptions<GetPagePlaceResponse, DefaultError, GetPagePlaceResponse, ReturnType<typeof getPagePlaceQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getPagePlace({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getPagePlaceQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getPagePlaceQueryKey(options)
+});
 
 export const getOutlineQueryKey = (options: Options<GetOutlineData>) => createQueryKey('getOutline', options);
 
-export const getOutlineOptions = (options: Options<GetOutlineData>) =>
-  queryOptions<GetOutlineResponse, DefaultError, GetOutlineResponse, ReturnType<typeof getOutlineQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getOutline({
+export const getOutlineOptions = (options: Options<GetOutlineData>) => queryOptions<GetOutlineResponse, DefaultError, GetOutlineResponse, ReturnType<typeof getOutlineQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getOutline({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getOutlineQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getOutlineQueryKey(options)
+});
 
 export const getGroupPageQueryKey = (options: Options<GetGroupPageData>) => createQueryKey('getGroupPage', options);
 
-export const getGroupPageOptions = (options: Options<GetGroupPageData>) =>
-  queryOptions<GetGroupPageResponse, DefaultError, GetGroupPageResponse, ReturnType<typeof getGroupPageQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getGroupPage({
+export const getGroupPageOptions = (options: Options<GetGroupPageData>) => queryOptions<GetGroupPageResponse, DefaultError, GetGroupPageResponse, ReturnType<typeof getGroupPageQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getGroupPage({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getGroupPageQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getGroupPageQueryKey(options)
+});
 
 export const findInRunQueryKey = (options: Options<FindInRunData>) => createQueryKey('findInRun', options);
 
-export const findInRunOptions = (options: Options<FindInRunData>) =>
-  queryOptions<FindInRunResponse, DefaultError, FindInRunResponse, ReturnType<typeof findInRunQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await findInRun({
+export const findInRunOptions = (options: Options<FindInRunData>) => queryOptions<FindInRunResponse, DefaultError, FindInRunResponse, ReturnType<typeof findInRunQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await findInRun({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: findInRunQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: findInRunQueryKey(options)
+});
 
 export const getPdfQueryKey = (options: Options<GetPdfData>) => createQueryKey('getPdf', options);
 
-export const getPdfOptions = (options: Options<GetPdfData>) =>
-  queryOptions<GetPdfResponse, DefaultError, GetPdfResponse, ReturnType<typeof getPdfQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getPdf({
+export const getPdfOptions = (options: Options<GetPdfData>) => queryOptions<GetPdfResponse, DefaultError, GetPdfResponse, ReturnType<typeof getPdfQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getPdf({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getPdfQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getPdfQueryKey(options)
+});
 
 export const getHtmlQueryKey = (options: Options<GetHtmlData>) => createQueryKey('getHtml', options);
 
-export const getHtmlOptions = (options: Options<GetHtmlData>) =>
-  queryOptions<GetHtmlResponse, DefaultError, GetHtmlResponse, ReturnType<typeof getHtmlQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getHtml({
+export const getHtmlOptions = (options: Options<GetHtmlData>) => queryOptions<GetHtmlResponse, DefaultError, GetHtmlResponse, ReturnType<typeof getHtmlQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getHtml({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getHtmlQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getHtmlQueryKey(options)
+});
 
 export const getChartQueryKey = (options: Options<GetChartData>) => createQueryKey('getChart', options);
 
-export const getChartOptions = (options: Options<GetChartData>) =>
-  queryOptions<GetChartResponse, DefaultError, GetChartResponse, ReturnType<typeof getChartQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getChart({
+export const getChartOptions = (options: Options<GetChartData>) => queryOptions<GetChartResponse, DefaultError, GetChartResponse, ReturnType<typeof getChartQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getChart({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getChartQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getChartQueryKey(options)
+});
 
 export const getChartFileQueryKey = (options: Options<GetChartFileData>) => createQueryKey('getChartFile', options);
 
-export const getChartFileOptions = (options: Options<GetChartFileData>) =>
-  queryOptions<GetChartFileResponse, DefaultError, GetChartFileResponse, ReturnType<typeof getChartFileQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getChartFile({
+export const getChartFileOptions = (options: Options<GetChartFileData>) => queryOptions<GetChartFileResponse, DefaultError, GetChartFileResponse, ReturnType<typeof getChartFileQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getChartFile({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getChartFileQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getChartFileQueryKey(options)
+});
 
 export const getCrosstabQueryKey = (options: Options<GetCrosstabData>) => createQueryKey('getCrosstab', options);
 
-export const getCrosstabOptions = (options: Options<GetCrosstabData>) =>
-  queryOptions<GetCrosstabResponse, DefaultError, GetCrosstabResponse, ReturnType<typeof getCrosstabQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getCrosstab({
+export const getCrosstabOptions = (options: Options<GetCrosstabData>) => queryOptions<GetCrosstabResponse, DefaultError, GetCrosstabResponse, ReturnType<typeof getCrosstabQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getCrosstab({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getCrosstabQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getCrosstabQueryKey(options)
+});
 
 export const getCrosstabFileQueryKey = (options: Options<GetCrosstabFileData>) => createQueryKey('getCrosstabFile', options);
 
-export const getCrosstabFileOptions = (options: Options<GetCrosstabFileData>) =>
-  queryOptions<GetCrosstabFileResponse, DefaultError, GetCrosstabFileResponse, ReturnType<typeof getCrosstabFileQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getCrosstabFile({
+export const getCrosstabFileOptions = (options: Options<GetCrosstabFileData>) => queryOptions<GetCrosstabFileResponse, DefaultError, GetCrosstabFileResponse, ReturnType<typeof getCrosstabFileQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getCrosstabFile({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getCrosstabFileQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getCrosstabFileQueryKey(options)
+});
 
 export const getRunJsonQueryKey = (options: Options<GetRunJsonData>) => createQueryKey('getRunJson', options);
 
-export const getRunJsonOptions = (options: Options<GetRunJsonData>) =>
-  queryOptions<GetRunJsonResponse, DefaultError, GetRunJsonResponse, ReturnType<typeof getRunJsonQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getRunJson({
+export const getRunJsonOptions = (options: Options<GetRunJsonData>) => queryOptions<GetRunJsonResponse, DefaultError, GetRunJsonResponse, ReturnType<typeof getRunJsonQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getRunJson({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getRunJsonQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getRunJsonQueryKey(options)
+});
 
 export const traceNumberQueryKey = (options: Options<TraceNumberData>) => createQueryKey('traceNumber', options);
 
-export const traceNumberOptions = (options: Options<TraceNumberData>) =>
-  queryOptions<TraceNumberResponse, DefaultError, TraceNumberResponse, ReturnType<typeof traceNumberQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await traceNumber({
+export const traceNumberOptions = (options: Options<TraceNumberData>) => queryOptions<TraceNumberResponse, DefaultError, TraceNumberResponse, ReturnType<typeof traceNumberQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await traceNumber({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: traceNumberQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: traceNumberQueryKey(options)
+});
 
 export const traceRowsQueryKey = (options: Options<TraceRowsData>) => createQueryKey('traceRows', options);
 
-export const traceRowsOptions = (options: Options<TraceRowsData>) =>
-  queryOptions<TraceRowsResponse, DefaultError, TraceRowsResponse, ReturnType<typeof traceRowsQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await traceRows({
+export const traceRowsOptions = (options: Options<TraceRowsData>) => queryOptions<TraceRowsResponse, DefaultError, TraceRowsResponse, ReturnType<typeof traceRowsQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await traceRows({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: traceRowsQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: traceRowsQueryKey(options)
+});
 
 export const traceRowsFileQueryKey = (options: Options<TraceRowsFileData>) => createQueryKey('traceRowsFile', options);
 
-export const traceRowsFileOptions = (options: Options<TraceRowsFileData>) =>
-  queryOptions<TraceRowsFileResponse, DefaultError, TraceRowsFileResponse, ReturnType<typeof traceRowsFileQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await traceRowsFile({
+export const traceRowsFileOptions = (options: Options<TraceRowsFileData>) => queryOptions<TraceRowsFileResponse, DefaultError, TraceRowsFileResponse, ReturnType<typeof traceRowsFileQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await traceRowsFile({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: traceRowsFileQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: traceRowsFileQueryKey(options)
+});
 
 export const getLinkMapQueryKey = (options?: Options<GetLinkMapData>) => createQueryKey('getLinkMap', options);
 
-export const getLinkMapOptions = (options?: Options<GetLinkMapData>) =>
-  queryOptions<GetLinkMapResponse, DefaultError, GetLinkMapResponse, ReturnType<typeof getLinkMapQueryKey>>({
-    queryFn: async ({ queryKey, signal }) =>
-      await getLinkMap({
+export const getLinkMapOptions = (options?: Options<GetLinkMapData>) => queryOptions<GetLinkMapResponse, DefaultError, GetLinkMapResponse, ReturnType<typeof getLinkMapQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getLinkMap({
         ...options,
         ...queryKey[0],
         signal,
-        throwOnError: true,
-      }),
-    queryKey: getLinkMapQueryKey(options),
-  });
+        throwOnError: true
+    }),
+    queryKey: getLinkMapQueryKey(options)
+});
 
-export const layOutMapMutation = (
-  options?: Partial<Options<LayOutMapData>>,
-): UseMutationOptions<unknown, DefaultError, Options<LayOutMapData>> => {
-  const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<LayOutMapData>> = {
-    mutationFn: async (fnOptions) =>
-      await layOutMap({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const layOutMapMutation = (options?: Partial<Options<LayOutMapData>>): UseMutationOptions<unknown, DefaultError, Options<LayOutMapData>> => {
+    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<LayOutMapData>> = {
+        mutationFn: async (fnOptions) => await layOutMap({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const placeOnMapMutation = (
-  options?: Partial<Options<PlaceOnMapData>>,
-): UseMutationOptions<unknown, DefaultError, Options<PlaceOnMapData>> => {
-  const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<PlaceOnMapData>> = {
-    mutationFn: async (fnOptions) =>
-      await placeOnMap({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const placeOnMapMutation = (options?: Partial<Options<PlaceOnMapData>>): UseMutationOptions<unknown, DefaultError, Options<PlaceOnMapData>> => {
+    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<PlaceOnMapData>> = {
+        mutationFn: async (fnOptions) => await placeOnMap({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const tryLinkMutation = (
-  options?: Partial<Options<TryLinkData>>,
-): UseMutationOptions<TryLinkResponse, DefaultError, Options<TryLinkData>> => {
-  const mutationOptions: UseMutationOptions<TryLinkResponse, DefaultError, Options<TryLinkData>> = {
-    mutationFn: async (fnOptions) =>
-      await tryLink({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const tryLinkMutation = (options?: Partial<Options<TryLinkData>>): UseMutationOptions<TryLinkResponse, DefaultError, Options<TryLinkData>> => {
+    const mutationOptions: UseMutationOptions<TryLinkResponse, DefaultError, Options<TryLinkData>> = {
+        mutationFn: async (fnOptions) => await tryLink({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const makeDetailReportMutation = (
-  options?: Partial<Options<MakeDetailReportData>>,
-): UseMutationOptions<MakeDetailReportResponse, DefaultError, Options<MakeDetailReportData>> => {
-  const mutationOptions: UseMutationOptions<MakeDetailReportResponse, DefaultError, Options<MakeDetailReportData>> = {
-    mutationFn: async (fnOptions) =>
-      await makeDetailReport({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const makeDetailReportMutation = (options?: Partial<Options<MakeDetailReportData>>): UseMutationOptions<MakeDetailReportResponse, DefaultError, Options<MakeDetailReportData>> => {
+    const mutationOptions: UseMutationOptions<MakeDetailReportResponse, DefaultError, Options<MakeDetailReportData>> = {
+        mutationFn: async (fnOptions) => await makeDetailReport({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };
 
-export const tryPromisesMutation = (
-  options?: Partial<Options<TryPromisesData>>,
-): UseMutationOptions<TryPromisesResponse, DefaultError, Options<TryPromisesData>> => {
-  const mutationOptions: UseMutationOptions<TryPromisesResponse, DefaultError, Options<TryPromisesData>> = {
-    mutationFn: async (fnOptions) =>
-      await tryPromises({
-        ...options,
-        ...fnOptions,
-        throwOnError: true,
-      }),
-  };
-  return mutationOptions;
+export const tryPromisesMutation = (options?: Partial<Options<TryPromisesData>>): UseMutationOptions<TryPromisesResponse, DefaultError, Options<TryPromisesData>> => {
+    const mutationOptions: UseMutationOptions<TryPromisesResponse, DefaultError, Options<TryPromisesData>> = {
+        mutationFn: async (fnOptions) => await tryPromises({
+            ...options,
+            ...fnOptions,
+            throwOnError: true
+        })
+    };
+    return mutationOptions;
 };

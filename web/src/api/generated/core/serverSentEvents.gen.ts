@@ -72,7 +72,11 @@ export interface StreamEvent<TData = unknown> {
 }
 
 export type ServerSentEventsResult<TData = unknown, TReturn = void, TNext = unknown> = {
-  stream: AsyncGenerator<TData extends Record<string, unknown> ? TData[keyof TData] : TData, TReturn, TNext>;
+  stream: AsyncGenerator<
+    TData extends Record<string, unknown> ? TData[keyof TData] : TData,
+    TReturn,
+    TNext
+  >;
 };
 
 export const createSseClient = <TData = unknown>({
@@ -103,7 +107,9 @@ export const createSseClient = <TData = unknown>({
       attempt++;
 
       const headers =
-        options.headers instanceof Headers ? options.headers : new Headers(options.headers as Record<string, string> | undefined);
+        options.headers instanceof Headers
+          ? options.headers
+          : new Headers(options.headers as Record<string, string> | undefined);
 
       if (lastEventId !== undefined) {
         headers.set('Last-Event-ID', lastEventId);

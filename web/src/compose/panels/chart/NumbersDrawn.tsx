@@ -33,7 +33,7 @@ export function NumbersDrawn({ chart }: { chart: string }) {
       {rows.length === 0 && <Box sx={{ color: color.muted }}>There are no rows here.</Box>}
       {rows.length > 0 && (
         <Box sx={{ overflow: 'auto', maxHeight: 360 }}>
-          <NumbersTable head={table!.head} rows={all ? rows : rows.slice(0, few)} />
+          <NumbersTable head={table!.head} rows={all ? rows : rows.slice(0, few)} leftOut={all ? Number(table!.leftOut) : 0} />
         </Box>
       )}
       {rows.length > few && !all && (

@@ -17,8 +17,23 @@ test('a link that was tried before it was saved shows how it came out once it is
   await act(async () => Promise.resolve());
   expect(asked).toHaveBeenCalledTimes(1);
   expect(screen.queryByText(/added up/)).toBeNull();
-  links = [{ from: 'r', on: 't1', index: 0, trial: { differ: 0, tried: 3, compared: 'the total of x', triedAt: '2026-11-27T12:00:00Z' } }];
+  links = [
+    {
+      from: 'r',
+      on: 't1',
+      index: 0,
+      trial: { differ: 0, tried: 3, compared: 'the total of x', triedAt: '2026-11-27T12:00:00Z', since: 'nothing' },
+    },
+  ];
   act(() => useCompose.setState({ version: 2 }));
   expect(await screen.findByText(/all 3 added up to the total of x/)).toBeTruthy();
   expect(asked).toHaveBeenCalledTimes(2);
+});
+
+test('the result of a link that was changed since is not shown', async () => {
+  useCompose.setState({ id: 'r', version: 1 });
+  links = [{ from: 'r', on: 't1', index: 0, trial: { differ: 0, tried: 3, compared: 'the total of x', since: 'definition' } }];
+  stage(<LastTrial on="t1" index={0} />);
+  expect(await screen.findByText('not tried since it was changed')).toBeTruthy();
+  expect(screen.queryByText(/added up/)).toBeNull();
 });

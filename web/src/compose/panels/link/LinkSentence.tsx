@@ -30,22 +30,19 @@ export function LinksOf({ place }: { place: LinkPlace }) {
 
   const put = (change: (links: Link[]) => Link[]) =>
     void edit((now) => putLink(now, place.id, together(change(linksOf(linkAt(now, place.id))))));
-  const propose = (report: string, also: boolean) =>
+  /** What the link carried to this target before, it carries again. */
+  const propose = (target: { report: string; address?: string }, index: number) => {
+    const where = { ...target, index, also: index >= links.length && links.length > 0 };
     void edit(
       chart
-        ? { type: 'linkChart', chart: chart.id, report, also }
-        : { type: 'linkElement', element: place.id, section: place.section.id, report, also },
+        ? { type: 'linkChart', chart: chart.id, ...where }
+        : { type: 'linkElement', element: place.id, section: place.section.id, ...where },
     );
+  };
   const toTarget = (picked: string, index: number) => {
-    const others = links.filter((_, i) => i !== index);
     if (picked === '') put((all) => all.filter((_, i) => i !== index));
-    else if (picked === webAddress) {
-      const web: Link = { report: '', address: 'https://example.org/', open: 'newTab', carries: [] };
-      put((all) => (index < all.length ? all.map((l, i) => (i === index ? web : l)) : [...all, web]));
-    } else {
-      if (index < links.length && others.length > 0) put((all) => all.filter((_, i) => i !== index));
-      propose(picked === thisReport ? '' : picked, others.length > 0);
-    }
+    else if (picked === webAddress) propose({ report: '', address: 'https://example.org/' }, index);
+    else propose({ report: picked === thisReport ? '' : picked }, index);
   };
   const canNarrow = chart && !chart.category.ranges && chart.chart !== 'histogram' && !links.some(narrows);
   const canDetail = place.element?.id === place.id && place.band !== 'pageHeader' && place.band !== 'pageFooter' && canDetailOf(chart);
