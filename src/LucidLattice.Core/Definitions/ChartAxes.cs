@@ -60,9 +60,11 @@ public enum NumberUnit { Automatic, Ones, Thousands, Millions, Billions, Percent
 public sealed record ChartLine
 {
     /// <summary>A group-phase expression over the rows of the chart's band, or a constant; null takes <see cref="Measure"/>.</summary>
+    [Holds(TextForm.Expression)]
     public string? At { get; init; }
 
     /// <summary>The other edge of a band; null draws a line.</summary>
+    [Holds(TextForm.Expression)]
     public string? To { get; init; }
 
     /// <summary>What of the first value's marks it shows, where <see cref="At"/> is not given.</summary>

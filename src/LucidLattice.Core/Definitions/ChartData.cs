@@ -17,9 +17,11 @@ public sealed record ChartCategory
     public const int MostRanges = 500;
 
     /// <summary>A row-phase expression: rows with the same value belong to one category.</summary>
+    [Holds(TextForm.Expression)]
     public required string By { get; init; }
 
     /// <summary>A row-phase expression for categories that nest: months within their year. Null for none.</summary>
+    [Holds(TextForm.Expression)]
     public string? Within { get; init; }
 
     /// <summary>A Unicode LDML pattern for the labels; null takes the one that suits the type.</summary>
@@ -29,6 +31,7 @@ public sealed record ChartCategory
 
     /// <summary>A group-phase expression over the rows of a category by which they are large or small; null takes the first
     /// value.</summary>
+    [Holds(TextForm.Expression)]
     public string? Measured { get; init; }
 
     /// <summary>Labels that come first, in this order, where the order is the author's own.</summary>
@@ -47,6 +50,7 @@ public sealed record ChartCategory
     public string? Others { get; init; }
 
     /// <summary>A group-phase condition over the rows of a category, as in <c>sum(fare) &gt; 0</c>: others are not drawn.</summary>
+    [Holds(TextForm.Expression)]
     public string? Keep { get; init; }
 
     /// <summary>Leaves rows without a category out.</summary>
@@ -70,6 +74,7 @@ public sealed record ChartRanges
 public sealed record ChartSplit
 {
     /// <summary>A row-phase expression: rows with the same value belong to one series.</summary>
+    [Holds(TextForm.Expression)]
     public required string By { get; init; }
 
     /// <summary>A Unicode LDML pattern for the names; null takes the one that suits the type.</summary>
@@ -94,6 +99,7 @@ public sealed record NamedSeries
 public sealed record ChartValue
 {
     /// <summary>A group-phase expression over the rows of a mark: <c>sum(passengers)</c>.</summary>
+    [Holds(TextForm.Expression)]
     public required string Expression { get; init; }
 
     /// <summary>What the legend calls it; null makes a short name from the field labels.</summary>

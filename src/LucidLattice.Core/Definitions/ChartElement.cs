@@ -21,6 +21,7 @@ public sealed record ChartElement : Element
     public ChartTie? Follows { get; init; }
 
     /// <summary>A row-phase condition: other rows are not drawn.</summary>
+    [Holds(TextForm.Expression)]
     public string? Filter { get; init; }
 
     public required ChartCategory Category { get; init; }
@@ -55,6 +56,7 @@ public sealed record ChartElement : Element
 
     /// <summary>A group-phase expression over the rows of a mark that gives its colour as <c>'#RRGGBB'</c>; NULL leaves the usual
     /// one.</summary>
+    [Holds(TextForm.Expression)]
     public string? ColorBy { get; init; }
 
     /// <summary>Gives each category of a single series a colour of its own.</summary>

@@ -29,6 +29,7 @@ public sealed record ChartWording
 public sealed record ChartText
 {
     /// <summary>May hold values and parameters in braces; null is automatic.</summary>
+    [Holds(TextForm.Template)]
     public string? Text { get; init; }
     public TextShown Shown { get; init; }
 
@@ -157,12 +158,14 @@ public sealed record ChartFrame
     public string? Background { get; init; }
 
     /// <summary>A group-phase expression that gives the background as <c>'#RRGGBB'</c>; NULL leaves what is set.</summary>
+    [Holds(TextForm.Expression)]
     public string? BackgroundBy { get; init; }
 
     /// <summary>#RRGGBB of a line around it; null draws none.</summary>
     public string? Border { get; init; }
 
     /// <summary>The same for the border.</summary>
+    [Holds(TextForm.Expression)]
     public string? BorderBy { get; init; }
 
     /// <summary>The sides that have the border; none means all of them.</summary>

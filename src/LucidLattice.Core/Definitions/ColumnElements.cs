@@ -21,12 +21,14 @@ public sealed record TotalElement : Element
     public string Aggregate { get; init; } = "sum";
 
     /// <summary>What a weighted average is weighted by, and what a ratio is divided by: an expression of one row.</summary>
+    [Holds(TextForm.Expression)]
     public string? By { get; init; }
 
     /// <summary>Of a percentile, from 0 to 1.</summary>
     public double? Fraction { get; init; }
 
     /// <summary>A condition of one row: only rows for which it holds are in the total.</summary>
+    [Holds(TextForm.Expression)]
     public string? Where { get; init; }
 
     /// <summary>The total by itself, or in what relation to others.</summary>

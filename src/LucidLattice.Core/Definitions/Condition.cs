@@ -33,12 +33,14 @@ public sealed record FieldCondition : Condition
     public IReadOnlyList<string> Values { get; init; } = [];
 
     /// <summary>The name of a parameter that gives the value instead.</summary>
+    [Holds(TextForm.ParameterName)]
     public string? Parameter { get; init; }
 }
 
 /// <summary>An expression, for what the sentence cannot say.</summary>
 public sealed record ExpressionCondition : Condition
 {
+    [Holds(TextForm.Expression)]
     public required string Expression { get; init; }
 }
 

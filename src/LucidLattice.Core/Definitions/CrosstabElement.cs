@@ -14,6 +14,7 @@ public sealed record CrosstabElement : Element
     public ChartOwnRows? Own { get; init; }
 
     /// <summary>A row-phase condition: other rows are not counted.</summary>
+    [Holds(TextForm.Expression)]
     public string? Filter { get; init; }
 
     /// <summary>What its rows stand for, outermost first; none gives one row.</summary>
@@ -80,6 +81,7 @@ public enum TotalPlace { Last, First, None }
 public sealed record CrosstabValue
 {
     /// <summary>A group-phase expression over the rows of a cell: <c>sum(passengers)</c>.</summary>
+    [Holds(TextForm.Expression)]
     public required string Expression { get; init; }
 
     /// <summary>What its heading says where there are several; null makes a short name from the field labels.</summary>
@@ -101,6 +103,7 @@ public sealed record CrosstabValue
 
     /// <summary>A row-phase expression that is not across: the cell draws a small line of the value over its keys instead of the
     /// number.</summary>
+    [Holds(TextForm.Expression)]
     public string? LineOver { get; init; }
 }
 

@@ -21,6 +21,7 @@ public sealed record TableSource : DatasetSource
 /// <summary>One SELECT statement. <c>:name</c> in it is a bound parameter of the report.</summary>
 public sealed record QuerySource : DatasetSource
 {
+    [Holds(TextForm.Sql)]
     public required string Sql { get; init; }
 }
 

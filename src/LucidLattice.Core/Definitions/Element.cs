@@ -36,6 +36,7 @@ public abstract record Element
     public Style? Style { get; init; }
 
     /// <summary>A condition; where it is not true, the element is not printed, and its place stays free. Null prints it always.</summary>
+    [Holds(TextForm.Expression)]
     public string? When { get; init; }
 
     /// <summary>True keeps it where it is while an author works: it is neither dragged nor resized nor taken by a frame.</summary>

@@ -18,6 +18,7 @@ public sealed record Field
     public string? Column { get; init; }
 
     /// <summary>A row-phase expression over other fields, for a field that is worked out.</summary>
+    [Holds(TextForm.Expression)]
     public string? Expression { get; init; }
 
     /// <summary>True keeps it out of the lists that authors pick from.</summary>

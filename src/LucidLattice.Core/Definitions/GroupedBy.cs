@@ -15,6 +15,7 @@ public abstract record GroupedBy
 
     /// <summary>A row-phase expression whose value is the group's key.</summary>
     [JsonPropertyOrder(-1)]
+    [Holds(TextForm.Expression)]
     public required string By { get; init; }
     [JsonPropertyOrder(-1)]
     public bool Descending { get; init; }
@@ -22,11 +23,13 @@ public abstract record GroupedBy
     /// <summary>A total by which groups stand in order, as <c>sum(fare)</c>; null puts them in the order of their keys. Groups without one
     /// come last.</summary>
     [JsonPropertyOrder(-1)]
+    [Holds(TextForm.Expression)]
     public string? OrderBy { get; init; }
 
     /// <summary>A condition over a group's totals; groups for which it is not true are left out, and out of all totals around
     /// them.</summary>
     [JsonPropertyOrder(-1)]
+    [Holds(TextForm.Expression)]
     public string? Keep { get; init; }
 
     /// <summary>Only so many groups of each group around them, the first ones in their order; the others are left out likewise. Null keeps
@@ -45,6 +48,7 @@ public abstract record GroupedBy
 
     /// <summary>What a group is called, as a row-phase expression over its first row, where its key is no name; null for its key.</summary>
     [JsonPropertyOrder(-1)]
+    [Holds(TextForm.Expression)]
     public string? Label { get; init; }
 
     /// <summary>What the group of rows without a key is called; null for the words of the report's language.</summary>
@@ -75,4 +79,5 @@ public abstract record GroupedBy
 /// <param name="From">A constant expression for the first one, as <c>period_start(:period)</c>; null takes the first that a row
 /// has.</param>
 /// <param name="To">The last one, likewise.</param>
-public sealed record LevelFill(string? From = null, string? To = null);
+public sealed record LevelFill([property: Holds(TextForm.Expression)] string? From = null,
+    [property: Holds(TextForm.Expression)] string? To = null);

@@ -116,12 +116,14 @@ public sealed record LevelSource : ValueSource
 /// <summary>The value that a parameter of this report has in the run that was clicked.</summary>
 public sealed record ParameterSource : ValueSource
 {
+    [Holds(TextForm.ParameterName)]
     public required string Name { get; init; }
 }
 
 /// <summary>What an expression gives where the link stands: a field of the row, or something of the group.</summary>
 public sealed record ExpressionSource : ValueSource
 {
+    [Holds(TextForm.Expression)]
     public required string Expression { get; init; }
 }
 

@@ -7,6 +7,7 @@ namespace LucidLattice.Core.Definitions;
 public sealed record Parameter
 {
     /// <summary>Letters, digits and underscores, not starting with a digit.</summary>
+    [Holds(TextForm.ParameterName)]
     public required string Name { get; init; }
     public required DataType Type { get; init; }
 
@@ -21,9 +22,11 @@ public sealed record Parameter
     /// An expression worked out when nobody gives a value; it may use other parameters, in any order. <c>*</c> stands for every
     /// one. Of several values it gives one, or a JSON array of texts gives more; of a period it gives the first day.
     /// </summary>
+    [Holds(TextForm.Expression)]
     public string? Default { get; init; }
 
     /// <summary>The last day of a period, likewise.</summary>
+    [Holds(TextForm.Expression)]
     public string? DefaultEnd { get; init; }
 
     /// <summary>True if the report cannot run without a value.</summary>
@@ -75,12 +78,15 @@ public sealed record DatasetChoices : Choices
     public required string Dataset { get; init; }
 
     /// <summary>A row-phase expression that gives the value.</summary>
+    [Holds(TextForm.Expression)]
     public required string Value { get; init; }
 
     /// <summary>A row-phase expression that gives what people read; null for the value itself.</summary>
+    [Holds(TextForm.Expression)]
     public string? Label { get; init; }
 
     /// <summary>A row-phase condition, which may use other parameters: <c>region IN :region</c>.</summary>
+    [Holds(TextForm.Expression)]
     public string? Filter { get; init; }
     public ChoiceOrder Order { get; init; }
 

@@ -27,6 +27,7 @@ public sealed record ImageElement : Element
     public string? Image { get; init; }
 
     /// <summary>An expression of one row that gives a PNG, JPEG or SVG file in Base64 (RFC 4648), alone or as a data address.</summary>
+    [Holds(TextForm.Expression)]
     public string? From { get; init; }
 
     /// <summary>True stretches it to its rectangle, false keeps its proportions.</summary>
@@ -56,6 +57,7 @@ public sealed record CodeElement : Element
     public CodeForm Form { get; init; } = CodeForm.Qr;
 
     /// <summary>What it says, with values in double braces.</summary>
+    [Holds(TextForm.Template)]
     public required string Text { get; init; }
 
     /// <summary>True prints what it says below its bars.</summary>
@@ -71,6 +73,7 @@ public enum CodeForm { Qr, DataMatrix, Aztec, Pdf417, Code128, Code39, Ean13, Ea
 public sealed record CheckboxElement : Element
 {
     /// <summary>A condition over the row, or the totals of the group.</summary>
+    [Holds(TextForm.Expression)]
     public required string Checked { get; init; }
 
     /// <summary>True draws a cross where the condition does not hold.</summary>

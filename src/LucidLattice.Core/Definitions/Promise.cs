@@ -43,6 +43,7 @@ public sealed record PrintedTotal : PromisedNumber
 public sealed record DatasetTotal : PromisedNumber
 {
     public required string Dataset { get; init; }
+    [Holds(TextForm.Expression)]
     public required string Expression { get; init; }
 }
 

@@ -53,7 +53,7 @@ public sealed record ReportDefinition
 /// <param name="Of">What the value is one of: an expression by which charts divide rows, as <c>region</c>.</param>
 /// <param name="Value">As values are written in links; empty for rows without one.</param>
 /// <param name="Color">#RRGGBB.</param>
-public sealed record TiedColor(string Of, string Value, string Color)
+public sealed record TiedColor([property: Holds(TextForm.Expression)] string Of, string Value, string Color)
 {
     public const int Most = 500;
 }
@@ -101,7 +101,8 @@ public sealed record Sheet
 /// <param name="Across">True puts one row after the other from left to right, as on sheets of labels; false fills each column down.</param>
 /// <param name="Start">Of rows across: an expression for the first place that is filled, from 1, as where labels are missing already; null
 /// takes the first.</param>
-public sealed record PageColumns(int Count, double Gap = 16, bool Across = false, string? Start = null);
+public sealed record PageColumns(int Count, double Gap = 16, bool Across = false,
+    [property: Holds(TextForm.Expression)] string? Start = null);
 
 /// <summary>A large text behind everything on each page of a sheet.</summary>
 /// <param name="Text">With values in double braces.</param>
@@ -109,11 +110,13 @@ public sealed record PageColumns(int Count, double Gap = 16, bool Across = false
 /// <param name="Color">#RRGGBB.</param>
 /// <param name="Size">In points, up to 72.</param>
 /// <param name="Turn">In degrees, clockwise.</param>
-public sealed record Watermark(string Text, string? When = null, string Color = "#E4E7E4", double Size = 72, double Turn = -35);
+public sealed record Watermark([property: Holds(TextForm.Template)] string Text,
+    [property: Holds(TextForm.Expression)] string? When = null, string Color = "#E4E7E4", double Size = 72, double Turn = -35);
 
 /// <summary>A picture behind everything on each page of a sheet.</summary>
 /// <param name="Image">The id of one of the report's images.</param>
 /// <param name="When">A condition, which may use the page number; null draws it on each page.</param>
 /// <param name="Opacity">1 draws it in full, less lets the paper shine through.</param>
 /// <param name="Within">True keeps it within the margins, in its own proportions; false stretches it over the whole page.</param>
-public sealed record PageBackground(string Image, string? When = null, double Opacity = 1, bool Within = false);
+public sealed record PageBackground(string Image, [property: Holds(TextForm.Expression)] string? When = null, double Opacity = 1,
+    bool Within = false);

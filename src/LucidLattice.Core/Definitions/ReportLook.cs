@@ -17,6 +17,7 @@ public sealed record ReportLook(string Id, string Name, FontFamily Font, double 
     public double RowSpace { get; init; }
 
     /// <summary>Printed in the upper margin of each page, with values in double braces; null for nothing.</summary>
+    [Holds(TextForm.Template)]
     public string? Header { get; init; }
 
     /// <summary>The id of one of the report's images, drawn in the upper margin at the right; null for none.</summary>

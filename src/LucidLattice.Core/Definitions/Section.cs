@@ -20,6 +20,7 @@ public sealed record Section
     public string? Dataset { get; init; }
 
     /// <summary>A row-phase condition; rows for which it is not true are taken out of everything.</summary>
+    [Holds(TextForm.Expression)]
     public string? Filter { get; init; }
 
     /// <summary>Conditions as a sentence; rows for which they do not hold are taken out likewise.</summary>
@@ -44,9 +45,11 @@ public sealed record Section
 public sealed record MatchKey
 {
     /// <summary>A row-phase expression over the section's own rows.</summary>
+    [Holds(TextForm.Expression)]
     public required string Own { get; init; }
 
     /// <summary>A row-phase expression over the rows around it.</summary>
+    [Holds(TextForm.Expression)]
     public required string Around { get; init; }
 }
 
@@ -54,6 +57,7 @@ public sealed record MatchKey
 public sealed record SortKey
 {
     /// <summary>A row-phase expression.</summary>
+    [Holds(TextForm.Expression)]
     public required string By { get; init; }
     public bool Descending { get; init; }
 }
@@ -78,6 +82,7 @@ public sealed record Column
     public required string Heading { get; init; }
 
     /// <summary>A row-phase expression: the value in the detail band.</summary>
+    [Holds(TextForm.Expression)]
     public required string Expression { get; init; }
 
     /// <summary>In points. Columns stand side by side, so a column's place follows from the widths before it.</summary>
@@ -91,6 +96,7 @@ public sealed record Column
 
     /// <summary>A condition over parameters; where it is not true, readers see the report as if the column was not there. Null shows it
     /// always.</summary>
+    [Holds(TextForm.Expression)]
     public string? When { get; init; }
 
     /// <summary>True prints a value only where it is another one than in the row above, in the same group and on the same
@@ -118,6 +124,7 @@ public sealed record BandPart
 
     /// <summary>A condition; where it is not true, the part is not printed and takes no room. It may use the totals of the band's group and
     /// what follows from the printed order. Null prints it always.</summary>
+    [Holds(TextForm.Expression)]
     public string? When { get; init; }
 
     /// <summary>True begins a new page (or column) before the part, or after it.</summary>

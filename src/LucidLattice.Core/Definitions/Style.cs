@@ -41,6 +41,7 @@ public sealed record Style
 
     /// <summary>Settings that expressions give: by the name of the setting, an expression for its value as it is written here. What gives
     /// nothing, or nothing that suits, leaves the setting as it is. They come before the conditions of rules.</summary>
+    [Holds(TextForm.Expression)]
     public IReadOnlyDictionary<string, string> By { get; init; } = new Dictionary<string, string>();
 
     /// <summary>Changes under conditions; of several that hold, a later one wins.</summary>
@@ -60,6 +61,7 @@ public sealed record Border(string Color = "#8A9095", double Thickness = 0.75, I
 public sealed record StyleRule
 {
     /// <summary>A condition over the row, or the totals of the group.</summary>
+    [Holds(TextForm.Expression)]
     public required string When { get; init; }
     public string? Color { get; init; }
     public string? Background { get; init; }

@@ -3,6 +3,7 @@ namespace LucidLattice.Core.Definitions;
 /// <summary>A text that may hold values: <c>Sailings from {{ :from | d MMMM yyyy }}</c>. It wraps, and its band grows.</summary>
 public sealed record TextElement : Element
 {
+    [Holds(TextForm.Template)]
     public required string Text { get; init; }
 
     /// <summary>Texts that go on after it on the same line, each in a look of its own.</summary>
@@ -20,6 +21,7 @@ public sealed record StyledText
     public const int Most = 50;
 
     /// <summary>With values in double braces.</summary>
+    [Holds(TextForm.Template)]
     public required string Text { get; init; }
     public FontFamily? Font { get; init; }
 
