@@ -45,6 +45,7 @@ public sealed class DefinitionTextTests
         if (!seen.Add(type)) return seen;
         foreach (var of in type.IsGenericType ? type.GetGenericArguments() : []) Reached(of, seen);
         if (type.Namespace != typeof(ReportDefinition).Namespace) return seen;
+        if (type.BaseType is { } basis) Reached(basis, seen);
         foreach (var derived in type.Assembly.GetTypes().Where(t => t.IsSubclassOf(type))) Reached(derived, seen);
         foreach (var property in type.GetProperties().Where(p => p.SetMethod is not null)) Reached(property.PropertyType, seen);
         return seen;

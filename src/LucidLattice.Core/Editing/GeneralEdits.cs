@@ -83,22 +83,51 @@ public sealed record Paste : GeneralEdit
     public required IReadOnlyList<Item> Items { get; init; }
     public required Spot To { get; init; }
 
+    /// <summary>The report in which they were copied, under the ids that they have there; null for this one.</summary>
+    public ReportDefinition? From { get; init; }
+
     protected override ReportDefinition Changed(ReportDefinition report)
     {
-        var ids = new FreeIds(report);
-        return Items.Select((item, i) => (Item: item.Copy(ids), To: To.Index is { } index ? To with { Index = index + i } : To))
-            .Aggregate(report, (at, next) => Aside(next.Item, at, next.To).Insert(at, next.To));
+        var (items, brought) = Brought(report);
+        var ids = new FreeIds(brought);
+        return items.Select((item, i) => (Item: item.Copy(ids), To: To.Index is { } index ? To with { Index = index + i } : To))
+            .Aggregate(brought, (at, next) => Aside(next.Item, at, next.To).Insert(at, next.To));
     }
 
-    /// <summary>A copy does not cover what it is a copy of.</summary>
-    private static Item Aside(Item item, ReportDefinition report, Spot to)
+    /// <summary>What is pasted, with all that it needs of where it was copied.</summary>
+    private (IReadOnlyList<Item> Items, ReportDefinition Report) Brought(ReportDefinition report)
+    {
+        if (From is null) return (Items, report);
+        var transplant = new Transplant(From, report);
+        var home = To.In is null ? null : PartHome.Find(report, To.In);
+        Item[] items = [.. Items.Select(item => item switch
+        {
+            ElementItem { Element: var element } when home is not null => new ElementItem(transplant.Bring(element, home)),
+            SectionItem { Section: var section } => new SectionItem(transplant.Bring(section)),
+            _ => item,
+        })];
+        return (items, transplant.Report);
+    }
+
+    /// <summary>A copy does not cover what it is a copy of, and what comes from another report, or is large, covers nothing.</summary>
+    private Item Aside(Item item, ReportDefinition report, Spot to)
     {
         if (item is not ElementItem { Element: { } element } || to.In is null) return item;
         var there = PartHome.Find(report, to.In)?.Part.Elements ?? [];
+        if (From is not null || element is ChartElement or CrosstabElement)
+        {
+            while (there.FirstOrDefault(e => Covers(e, element)) is { } covered) element = element with { Y = covered.Y + covered.Height };
+            return new ElementItem(element);
+        }
         while (there.Any(e => (e.X, e.Y, e.Column) == (element.X, element.Y, element.Column)))
             element = element with { X = element.Column is null ? element.X + Step : 0, Y = element.Y + Step };
         return new ElementItem(element);
     }
+
+    private static bool Covers(Element there, Element element) =>
+        there is not BoxElement && there.Column == element.Column && there.Height > 0
+        && there.Y < element.Y + element.Height && element.Y < there.Y + there.Height
+        && (there.Column is not null || there.X < element.X + element.Width && element.X < there.X + there.Width);
 }
 
 /// <summary>Gives elements other places and sizes within their parts, all in one step.</summary>

@@ -29,16 +29,18 @@ public sealed record RenameParameter : Edit
         {
             Parameters = [.. report.Parameters.Select(p => p.Name == old ? p with { Label = p.Label ?? p.Caption } : p)],
         };
-        return report.MapTexts(Changed).MapLinks(link => link is not { Report: "", Address: null } ? link : link with
+        return report.MapTexts((form, text) => Renamed(form, text, old, name)).MapLinks(link => link is not { Report: "",
+            Address: null } ? link : link with
         {
             Carries = [.. link.Carries.Select(c => c.Parameter == old ? c with { Parameter = name } : c)],
         });
-
-        string Changed(TextForm form, string text) => form switch
-        {
-            TextForm.ParameterName => text == old ? name : text,
-            TextForm.Template => TextTemplate.MapExpressions(text, e => ParameterNames.Renamed(e, old, name)),
-            _ => ParameterNames.Renamed(text, old, name),
-        };
     }
+
+    /// <summary>A text of a definition with a parameter called otherwise.</summary>
+    internal static string Renamed(TextForm form, string text, string old, string name) => form switch
+    {
+        TextForm.ParameterName => text == old ? name : text,
+        TextForm.Template => TextTemplate.MapExpressions(text, e => ParameterNames.Renamed(e, old, name)),
+        _ => ParameterNames.Renamed(text, old, name),
+    };
 }

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { expect, test } from 'vitest';
 import type { ReportDefinition } from '../api/generated';
-import { copied, pasted, pasteInto } from './useClipboard';
+import { copied, pasted, pasteInto, read } from './useClipboard';
 
 const text = { type: 'text' as const, id: 't1', text: 'Harbour', x: 10, y: 2, width: 80, height: 12 };
 const heading = { type: 'heading' as const, id: 'h1', column: 'c1', y: 0, height: 12 };
@@ -37,4 +37,12 @@ test('what stands in no column is carried, and pasted beside what is selected or
   expect(pasteInto(report, { kind: 'band', section: 's1', band: 'detail', level: 0 })).toBe('p3');
   expect(pasteInto(report, { kind: 'report' })).toBeUndefined();
   expect(pasted([text], 'p3')).toEqual({ type: 'paste', items: [{ kind: 'element', element: text }], to: { in: 'p3' } });
+});
+
+test('what was copied in another report brings that report along', () => {
+  const carried = (id: string) => JSON.stringify({ 'lucid-lattice': 'elements', elements: [text], report: id, from: report });
+  expect(read(carried('calls'), 'other')).toEqual({ elements: [text], from: report });
+  expect(read(carried('calls'), 'calls')).toEqual({ elements: [text], from: undefined });
+  expect(read('not ours', 'calls')).toEqual({ elements: [] });
+  expect(pasted([text], 'p3', report)).toMatchObject({ type: 'paste', from: { title: 'Calls' } });
 });

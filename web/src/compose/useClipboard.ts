@@ -6,11 +6,20 @@ import { findSection, partOf, partsOf } from './definition';
 import { removeItems } from './removing';
 import { freeOnes } from './selected';
 
-/** How elements lie on the clipboard: as text, so that they get into another report, tab or window. */
+/** How elements lie on the clipboard: as text, so that they get into another report, tab or window. With them lies the report in which
+ * they were copied, since what they count and print is said there. */
 interface Carried {
   'lucid-lattice': 'elements';
   elements: Element[];
+  report?: string;
+  from?: ReportDefinition;
 }
+
+/** The report as far as copies of some elements need it. */
+const neededOf = (report: ReportDefinition, elements: Element[]): ReportDefinition => ({
+  ...report,
+  images: (report.images ?? []).filter((i) => elements.some((e) => e.type === 'image' && e.image === i.id)),
+});
 
 /** What can be carried: elements that stand in no column. */
 export function copied(definition: ReportDefinition, selection: Selection): Element[] {
@@ -25,18 +34,21 @@ export function pasteInto(definition: ReportDefinition, selection: Selection): s
   return section && partsOf(definition, section, selection.band, selection.level).at(-1)?.id;
 }
 
-export const pasted = (elements: Element[], part: string): Edit => ({
+export const pasted = (elements: Element[], part: string, from?: ReportDefinition): Edit => ({
   type: 'paste',
   items: elements.map((element) => ({ kind: 'element', element })),
   to: { in: part },
+  ...(from ? { from } : {}),
 });
 
-function read(text: string): Element[] {
+/** What lies on the clipboard, and where it was copied if that is another report than `here`. */
+export function read(text: string, here: string): { elements: Element[]; from?: ReportDefinition } {
   try {
     const carried = JSON.parse(text) as Carried;
-    return carried['lucid-lattice'] === 'elements' ? carried.elements : [];
+    if (carried['lucid-lattice'] !== 'elements') return { elements: [] };
+    return { elements: carried.elements, from: carried.report === here ? undefined : carried.from };
   } catch {
-    return [];
+    return { elements: [] };
   }
 }
 
@@ -44,25 +56,28 @@ function read(text: string): Element[] {
 export function useClipboard() {
   useEffect(() => {
     const carry = (cut: boolean) => (e: ClipboardEvent) => {
-      const { definition, selection } = useCompose.getState();
+      const { id, definition, selection } = useCompose.getState();
       if (!definition || isWriting(e.target) || document.getSelection()?.toString()) return;
       const elements = copied(definition, selection);
       if (elements.length === 0) return;
       e.preventDefault();
-      e.clipboardData?.setData('text/plain', JSON.stringify({ 'lucid-lattice': 'elements', elements } satisfies Carried));
+      const carried: Carried = { 'lucid-lattice': 'elements', elements, report: id, from: neededOf(definition, elements) };
+      e.clipboardData?.setData('text/plain', JSON.stringify(carried));
       if (!cut) return;
       removeItems(elements.map((element) => element.id));
     };
-    const put = (elements: Element[]) => {
+    const put = (elements: Element[], from?: ReportDefinition) => {
       const { definition, selection, edit } = useCompose.getState();
       const part = definition && pasteInto(definition, selection);
       if (elements.length === 0) return false;
       if (part === undefined) useCompose.setState({ failure: 'Select a band, or something in it, to paste into.' });
-      else void edit(pasted(elements, part));
+      else void edit(pasted(elements, part, from));
       return true;
     };
     const paste = (e: ClipboardEvent) => {
-      if (!isWriting(e.target) && put(read(e.clipboardData?.getData('text/plain') ?? ''))) e.preventDefault();
+      if (isWriting(e.target)) return;
+      const { elements, from } = read(e.clipboardData?.getData('text/plain') ?? '', useCompose.getState().id ?? '');
+      if (put(elements, from)) e.preventDefault();
     };
     const press = (e: KeyboardEvent) => {
       if (!(e.ctrlKey || e.metaKey) || e.key.toLowerCase() !== 'd' || isWriting(e.target)) return;
