@@ -229,7 +229,7 @@ public sealed class DesignerTests : IClassFixture<Browser>
         _browser.Click("[data-element=ofc]");
         _browser.Click("aside [aria-label^='Shown as']");
         _browser.ClickText("li[starts-with(@role,'menuitem')]", "as its share of the region");
-        _browser.Says("[data-band=groupFooter2] svg", "32.0 %");
+        _browser.Says("[data-band=groupFooter2] svg", "32.0%");
         _browser.Click("[data-element=e3]");
         _browser.ClickText("aside//button", "Looks under conditions");
         _browser.ClickText("aside//button", "Add a condition");

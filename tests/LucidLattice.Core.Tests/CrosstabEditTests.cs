@@ -375,4 +375,41 @@ public sealed class CrosstabEditTests
         Assert.True(RunCrosstabs.View(printed).LinesLeftOut > 0);
         Assert.NotEmpty(run.Page(1).Flatten().OfType<Drawing.RegionItem>());
     }
+
+    /// <summary>A total over months opens every period where the target can be asked for that, and nothing elsewhere.</summary>
+    [Theory]
+    [InlineData("Any time", true)]
+    [InlineData(null, false)]
+    public void A_total_over_periods_leads_where_the_target_takes_every_period(string? every, bool leads)
+    {
+        var target = Workshop.Report(new Section { Id = "s", Filter = "day IN :when" }, new Field { Name = "day",
+            Type = DataType.Date }) with
+        {
+            Parameters = [new Parameter { Name = "when", Type = DataType.Date, Shape = ParameterShape.Period, Every = every }],
+        };
+        var crosstab = new CrosstabElement
+        {
+            Id = "x", Width = 400, Height = 20,
+            Down = [new CrosstabField { Id = "k", Name = "Kind", By = "kind" }],
+            Across = [new CrosstabField { Id = "m", Name = "Month", By = "date_trunc('month', day)" }],
+            Values = [new CrosstabValue { Expression = "count(*)" }],
+            Link = new Link { Report = "t", Carries = [new CarriedValue { Parameter = "when", From = new LevelSource { Level = "m" } }] },
+        };
+        var report = Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 20, crosstab)) },
+            new Field { Name = "kind", Type = DataType.Text }, new Field { Name = "day", Type = DataType.Date });
+        var rows = new MemoryRows([.. Enumerable.Range(0, 90).Select(i =>
+            new[] { Value.Of("k" + i % 2), Value.Of(new DateOnly(2025, 1, 1).AddDays(i)) })]);
+        var run = new ReportEngine(rows, Workshop.Measurer, new OneTarget(target)).Run(
+            new RunRequest(report, new Dictionary<string, string>(), Workshop.Now), CancellationToken.None);
+        Assert.DoesNotContain(run.Problems, p => p.IsError);
+        var regions = run.Page(1).Flatten().OfType<Drawing.RegionItem>();
+        var actions = regions.Where(r => r.Action is not null).Select(r => r.Action!.Values["when"]).ToList();
+        Assert.Contains("2025-01-01/2025-01-31", actions);
+        Assert.Equal(leads, actions.Contains("*"));
+    }
+
+    private sealed class OneTarget(ReportDefinition target) : IReportCatalog
+    {
+        public ReportDefinition? Published(string reportId) => target;
+    }
 }

@@ -40,8 +40,9 @@ public class FileVersionTests
             JsonNode.Parse(json.ToArray()), "");
         // Charts are drawn better from version to version; what they draw is among the figures above, and all around them stays.
         var page = run.Page(1);
+        // A share without a pattern of its own is written as its language has it; in version 1 each had a blank before its sign.
         var around = new PageDrawing(page.Width, page.Height, [.. page.Items.Where(i => i is not FigureItem)]).Texts()
-            .Select(t => FormattableString.Invariant($"{t.X:0.00} {t.Y:0.00} {t.Text}")).ToList();
+            .Where(t => !t.Text.EndsWith('%')).Select(t => FormattableString.Invariant($"{t.X:0.00} {t.Y:0.00} {t.Text}")).ToList();
         var expected = File.ReadAllLines(Path.Combine(Samples("report-1"), name + ".page-1.txt"));
         Assert.Equal(around, expected.Where(around.Contains));
         Assert.True(around.Count > 20);

@@ -5,6 +5,7 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
+using LucidLattice.Core.Values;
 using LucidLattice.Demo;
 using LucidLattice.Output.Html;
 using Xunit;
@@ -52,6 +53,23 @@ public class HtmlOutputTests
         Assert.All(levels.Zip(levels.Skip(1)), pair => Assert.True(pair.Second <= pair.First + 1));
 
         static int Columns(IElement row) => row.Children.Sum(c => int.Parse(c.GetAttribute("colspan") ?? "1"));
+    }
+
+    /// <summary>Letters of both directions in one text: pages put them where they are seen (Unicode Standard Annex 9), a document in the
+    /// order in which they are read, and leaves their places to the browser.</summary>
+    [Theory]
+    [InlineData("mix שלום 123 abc", "ltr")]
+    [InlineData("שלום 123 abc", "rtl")]
+    [InlineData("plain words", null)]
+    public void Texts_of_mixed_direction_are_written_in_the_order_in_which_they_are_read(string text, string? direction)
+    {
+        var section = new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 20,
+            new TextElement { Id = "t", Width = 300, Height = 12, Text = "{{ words }}" })) };
+        var run = Workshop.Run(Workshop.Report(section, new Field { Name = "words", Type = DataType.Text }),
+            new MemoryRows([[Value.Of(text)]]));
+        var document = Read(Text(run, "http://ferries.example"));
+        Assert.Contains(document.Body!.QuerySelectorAll("*"), e => e.TextContent == text);
+        Assert.Equal(direction, document.Body!.QuerySelector("bdi")?.GetAttribute("dir"));
     }
 
     /// <summary>Each row once, under its columns; what pages print anew is there once.</summary>

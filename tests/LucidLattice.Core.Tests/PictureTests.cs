@@ -35,6 +35,8 @@ public sealed class PictureTests
     [InlineData("<image href='https://example.org/a.png'/>", "fetch")]
     [InlineData("<image href='file:///etc/passwd'/>", "fetch")]
     [InlineData("<use xlink:href='other.svg#a'/>", "fetch")]
+    [InlineData("<text x='1'>words</text>", "paths")]
+    [InlineData("<g><TEXT><tspan>words</tspan></TEXT></g>", "paths")]
     [InlineData("<style>@import url(x.css);</style>", "fetches")]
     [InlineData("<rect fill='url(https://example.org/x)'/>", "fetches")]
     [InlineData("<rect style='fill:u\\72l(https://example.org/x)'/>", "fetches")]

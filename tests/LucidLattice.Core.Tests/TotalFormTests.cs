@@ -149,7 +149,7 @@ public sealed class TotalFormTests
         var shares = Reference(rows, $"SELECT {string.Join(", ", OfRows.Select(f => $"({f.Sql})::DOUBLE"))} FROM t ORDER BY a, b, id");
         var printed = Enumerable.Range(1, run.PageCount).SelectMany(p => run.Page(p).Texts().Select(t => t.Text)).ToList();
         var wanted = shares.SelectMany(r => r.Select((v, i) => v is null ? null : Convert.ToDouble(v, CultureInfo.InvariantCulture) is var n
-            && i < 2 ? (n * 100).ToString("0.0", CultureInfo.InvariantCulture) + " %" : n.ToString(Digits, CultureInfo.InvariantCulture)))
+            && i < 2 ? (n * 100).ToString("0.0", CultureInfo.InvariantCulture) + "%" : n.ToString(Digits, CultureInfo.InvariantCulture)))
             .Where(t => t is not null).ToList();
         Assert.Equal(wanted.Count, printed.Count);
         Assert.Equal(wanted, printed.Select(t => t.Replace('−', '-').Replace('\u00A0', ' ')));

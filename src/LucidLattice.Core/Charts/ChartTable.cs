@@ -101,7 +101,7 @@ public sealed class ChartTable : ISized
         var key = Categories[category];
         if (isOthers) return new CategoryEntry(Value.Null, names.Others, null) { IsOthers = true, Keys = Keys?[category] };
         if (Ranges is not null && !key.IsNull)
-            return new CategoryEntry(Value.Of(Ranges.Edge((int)key.Whole)), Ranges.Label((int)key.Whole, names.Number), null)
+            return new CategoryEntry(Ranges.EdgeValue((int)key.Whole), Ranges.Label((int)key.Whole, names.Number), null)
                 { HasKey = true };
         var entry = names.Category(key, Outer is null ? null : Outer[category]) with { OuterKey = Outer?[category] ?? Value.Null };
         return Keys?[category] is { } keys ? entry with { Keys = keys } : entry;

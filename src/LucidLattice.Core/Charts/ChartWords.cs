@@ -58,8 +58,7 @@ public sealed partial class ChartWords(IReadOnlyList<Field> fields, IReadOnlyLis
 
     private static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 
-    private static string Lower(string text) =>
-        text.Length > 1 && char.IsUpper(text[1]) ? text : text.Length == 0 ? text : char.ToLowerInvariant(text[0]) + text[1..];
+    private static string Lower(string text) => Values.MidSentence.Of(text);
 
     /// <summary>What a date is cut to is what a reader calls it: the month.</summary>
     [GeneratedRegex(@"^(?:EXTRACT\s*\(\s*(?<part>\w+)\s+FROM\s+[^()]+\)|date_trunc\s*\(\s*'(?<part>\w+)'\s*,[^()]+\))$",

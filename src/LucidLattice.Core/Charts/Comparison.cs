@@ -1,3 +1,5 @@
+using LucidLattice.Core.Formatting;
+
 namespace LucidLattice.Core.Charts;
 
 /// <summary>How the marks of a drawing compare to the whole of their value: by their share where that adds up, else by how far they are
@@ -14,7 +16,7 @@ public sealed class Comparison
         Array.Fill(_wholes, (0, 0, true));
         foreach (var mark in content.Numbers.Marks)
         {
-            if (mark.Value.IsNull) continue;
+            if (mark.Value.IsNull || mark.IsSum) continue;
             ref var whole = ref _wholes[content.Numbers.Series[mark.SeriesIndex].ValueIndex];
             whole = (whole.Sum + mark.Number, whole.Count + 1, whole.IsPositive && mark.Number >= 0);
         }
@@ -24,12 +26,12 @@ public sealed class Comparison
     public string Of(Mark mark)
     {
         var value = _content.Numbers.Series[mark.SeriesIndex].ValueIndex;
-        if (mark.Value.IsNull || _wholes[value].Count < 2) return "";
+        if (mark.Value.IsNull || mark.IsSum || _wholes[value].Count < 2) return "";
         var (sum, count, isPositive) = _wholes[value];
         if (_content.AddUp.ElementAtOrDefault(value))
-            return isPositive && sum > 0 ? (mark.Number / sum).ToString("P1", _content.Culture) + " of all" : "";
+            return isPositive && sum > 0 ? PercentForm.Of(mark.Number / sum, _content.Culture) + " of all" : "";
         var (average, difference) = (sum / count, mark.Number - sum / count);
         return average == 0 || !double.IsFinite(difference / average) ? ""
-            : $"{Math.Abs(difference / average).ToString("P0", _content.Culture)} {(difference < 0 ? "below" : "above")} the average";
+            : $"{PercentForm.Of(Math.Abs(difference / average), _content.Culture, 0)} {(difference < 0 ? "below" : "above")} the average";
     }
 }

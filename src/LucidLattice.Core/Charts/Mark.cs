@@ -31,6 +31,9 @@ public sealed record Mark(int CategoryIndex, int SeriesIndex, Value Category, st
     /// <summary>The keys of its category where it stands for several; null for one.</summary>
     public IReadOnlyList<Value>? Keys { get; init; }
 
+    /// <summary>True for a sum of others, which has no share of its own in the whole.</summary>
+    public bool IsSum { get; init; }
+
     /// <summary>NaN where there is none.</summary>
     public double Number => Value.IsNull ? double.NaN : Value.AsDouble;
 }

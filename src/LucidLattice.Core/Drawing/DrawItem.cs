@@ -18,6 +18,13 @@ public sealed record TextRun(double X, double Y, string Text, Font Font, string 
 {
     /// <summary>True if an area over it says the same and more, so that nobody need hear it twice.</summary>
     public bool IsSilent { get; init; }
+
+    /// <summary>Of a line that is drawn in several runs, as where directions change: what the whole line says, in the order in which it is
+    /// read, at its first run, and nothing at the others. Null where the run is the whole line.</summary>
+    public string? Line { get; init; }
+
+    /// <summary>What it says to those who read it in order.</summary>
+    public string Said => Line ?? Text;
 }
 
 public sealed record LineItem(double X1, double Y1, double X2, double Y2, double Thickness, string Color) : DrawItem;

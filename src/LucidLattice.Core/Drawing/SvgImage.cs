@@ -26,6 +26,8 @@ public static partial class SvgImage
         "audio", "video", "handler", "listener", "filter", "feImage",
     };
 
+    private static readonly HashSet<string> Texts = new(StringComparer.OrdinalIgnoreCase) { "text", "tspan", "textPath", "tref" };
+
     /// <summary>An element while it is read: what is drawn for it, with all that it uses.</summary>
     private sealed record Open(string? Id, List<string> Uses)
     {
@@ -75,6 +77,9 @@ public static partial class SvgImage
                     if (open.Count >= MostDeep) throw new FormatException($"The SVG file is nested more than {MostDeep} deep.");
                     if (size is null && (reader.LocalName != "svg" || reader.NamespaceURI != Namespace))
                         throw new FormatException("This is no SVG file.");
+                    if (Texts.Contains(reader.LocalName))
+                        throw new FormatException("The SVG file holds text, which would be written in other letters on each machine. "
+                            + "Turn its texts into paths and save it again.");
                     if (Refused.Contains(reader.LocalName)) throw Unsafe($"an element “{reader.LocalName}”");
                     inStyle = reader.LocalName.Equals("style", StringComparison.OrdinalIgnoreCase);
                     var isEmpty = reader.IsEmptyElement;

@@ -10,10 +10,17 @@ public static class TextItems
         double width, double rotation = 0)
     {
         var (sine, cosine) = rotation == 0 ? (0, 1) : Math.SinCos(rotation * Math.PI / 180);
-        foreach (var span in typesetter.Spans(font, text))
+        var spans = typesetter.Spans(font, text);
+        // Spans come in the order in which they are seen.
+        string? line = spans.Count > 1 ? text : null;
+        foreach (var span in spans)
         {
             if (span.Missing) AddBoxes(items, span, color, x, y, rotation);
-            else items.Add(new TextRun(x, y, span.Text, span.Font, color, span.Width, rotation, span.RightToLeft));
+            else
+            {
+                items.Add(new TextRun(x, y, span.Text, span.Font, color, span.Width, rotation, span.RightToLeft) { Line = line });
+                line = line is null ? null : "";
+            }
             (x, y) = (x + cosine * span.Width, y + sine * span.Width);
         }
     }

@@ -1,5 +1,6 @@
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Formatting;
 
 namespace LucidLattice.Core.Elements;
 
@@ -28,7 +29,8 @@ public sealed class CellKind : ColumnKind<CellElement>
         {
             var value = Compiler.Compile(TotalExpression.Write(element, column.Definition.Expression, place.Section.Section.Levels), scope);
             place.Section.Use(value);
-            return new TextPiece("", value, place.Section.Format(value, TotalExpression.IsShare(element.As) ? "0.0 %"
+            return new TextPiece("", value, place.Section.Format(value, TotalExpression.IsShare(element.As)
+                ? PercentForm.Pattern(place.Section.Culture)
                 : column.Definition.Pattern));
         }, scope);
     }

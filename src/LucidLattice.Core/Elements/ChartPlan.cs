@@ -174,7 +174,7 @@ public sealed record ChartPlan(ChartElement Definition, double X, double Width, 
     {
         var click = Click.On(LinkPlanner.Category, keys is null ? key : Value.Of(new ValueList(keys)));
         return numbers.Ranges is { } ranges && key.Type.IsNumber()
-            ? click.And(LinkPlanner.RangeEnd, Value.Of(key.AsDouble + ranges.Width))
+            ? click.And(LinkPlanner.RangeEnd, ranges.EdgeValue(ranges.IndexOf(key) + 1))
             : click;
     }
 

@@ -107,7 +107,7 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
 
     /// <summary>The names of groups in the place of the keys that belong to them.</summary>
     private Compiled? Grouped(NamedGroups groups, Compiled key) =>
-        _section.Check(chart.Id, "category", () => Compiler.Compile(KeyGroups.Expression(groups, chart.Category.By, key), _rows), _rows);
+        _section.Check(chart.Id, "category", () => KeyGroups.Named(groups, chart.Category.By, key, _rows), _rows);
 
     private Compiled? Total(string expression, string property, Func<Compiled, Compiled> check)
     {
@@ -234,7 +234,7 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
         var category = Clicked(LinkPlanner.Category, chart.Category.By, query.Keys ?? query.Category);
         category.Key = category.Key with
         {
-            Type = query.Ranges is null ? category.Key.Type : DataType.Double,
+            Type = query.Ranges is null || category.Key.Type == DataType.Double ? category.Key.Type : DataType.Decimal,
             IsRange = query.Ranges is not null, MayBeSeveral = query.Keys is not null || query.Largest is not null,
         };
         (string, LinkKey)[] clicked = query.Split is null ? [category]

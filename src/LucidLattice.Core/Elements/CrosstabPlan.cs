@@ -119,7 +119,7 @@ public sealed record CrosstabPlan(CrosstabElement Definition, double X, double W
     /// <summary>What it is, for those who cannot see it.</summary>
     public string Spoken()
     {
-        var by = Definition.Fields.Select(f => f.Name.Length == 0 ? "" : char.ToLower(f.Name[0], Look.Culture) + f.Name[1..]).ToList();
+        var by = Definition.Fields.Select(f => MidSentence.Of(f.Name)).ToList();
         var fields = by.Count < 2 ? string.Concat(by) : $"{string.Join(", ", by[..^1])} and {by[^1]}";
         return string.Join(", ", Query.Values.Select(v => v.Name)) + (by.Count == 0 ? "" : $" by {fields}");
     }

@@ -88,7 +88,8 @@ internal sealed class CrosstabPlanning(CrosstabElement crosstab, ElementPlace pl
             ? _section.Check(crosstab.Id, "values", () => Compiler.Compile(over, _rows), _rows) : null;
         var pattern = value.Pattern ?? value.As switch
         {
-            CrosstabForm.ShareOfRow or CrosstabForm.ShareOfColumn or CrosstabForm.ShareOfWhole => "0.0 %",
+            CrosstabForm.ShareOfRow or CrosstabForm.ShareOfColumn or CrosstabForm.ShareOfWhole =>
+                PercentForm.Pattern(_section.Culture),
             CrosstabForm.Rank => "0",
             _ => null,
         };

@@ -12,9 +12,14 @@ public static class KeyGroups
     /// list.</summary>
     public static Compiled KeyOf(GroupedBy level, Compiled key, Scope rows)
     {
-        if (level.Groups is not { Groups.Count: > 0 } groups) return key;
+        return level.Groups is { Groups.Count: > 0 } groups ? Named(groups, level.By, key, rows) : key;
+    }
+
+    /// <summary>The name of the group that a key belongs to, in the order of the list.</summary>
+    public static Compiled Named(NamedGroups groups, string by, Compiled key, Scope rows)
+    {
         var names = groups.Groups.Select(g => g.Name).Concat(groups.Remaining is { } rest ? [rest] : Array.Empty<string>()).Distinct();
-        var named = Compiler.Compile(Expression(groups, level.By, key), rows);
+        var named = Compiler.Compile(Expression(groups, by, key), rows);
         return named with { Codes = CodeBook.Listed([.. names]), Field = null };
     }
 

@@ -1,6 +1,7 @@
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Expressions.Aggregates;
+using LucidLattice.Core.Formatting;
 
 namespace LucidLattice.Core.Elements;
 
@@ -61,14 +62,14 @@ public sealed class TotalKind : ColumnKind<TotalElement>
         {
             var total = Compiler.Compile(TotalExpression.Write(element, column.Definition.Expression, place.Place, levels), scope);
             place.Section.Use(total);
-            return new TextPiece("", total, place.Section.Format(total, Pattern(element, column)));
+            return new TextPiece("", total, place.Section.Format(total, Pattern(element, column, place.Section.Culture)));
         }, scope);
     }
 
     /// <summary>A count, a share or a rank cannot wear the column's pattern, but for one of numbers that was counted before.</summary>
-    private static string? Pattern(TotalElement element, ColumnPlan column) =>
+    private static string? Pattern(TotalElement element, ColumnPlan column, System.Globalization.CultureInfo culture) =>
         element.Pattern
-        ?? (TotalExpression.IsShare(element.As) ? "0.0 %"
+        ?? (TotalExpression.IsShare(element.As) ? PercentForm.Pattern(culture)
         : element.As is TotalForm.Rank or TotalForm.RankInAround || element.Aggregate == MadeAggregates.Different
             || AggregateKinds.Find(element.Aggregate) is { Counts: true } ? null
         : element.Aggregate == MadeAggregates.Ratio ? "#,##0.00" : column.Definition.Pattern);

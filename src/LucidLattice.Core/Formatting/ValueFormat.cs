@@ -30,7 +30,7 @@ public sealed class ValueFormat : IHashedContent
     {
         if (pattern is null && type == DataType.Decimal && scale is null && kind is not (FieldKind.Share or FieldKind.Duration))
             return AsManyDigits(culture);
-        pattern ??= DefaultPattern(type, kind, scale);
+        pattern ??= DefaultPattern(type, kind, scale, culture);
         if (type.IsNumber())
         {
             var number = NumberPattern.Parse(Currencies.WriteOut(pattern!, currency));
@@ -52,7 +52,7 @@ public sealed class ValueFormat : IHashedContent
     private static Func<Value, string> AsManyDigits(CultureInfo culture)
     {
         var byScale = Enumerable.Range(0, ColumnBuilder.MostScale + 1)
-            .Select(scale => NumberPattern.Parse(DefaultPattern(DataType.Decimal, FieldKind.Plain, scale)!)).ToArray();
+            .Select(scale => NumberPattern.Parse(DefaultPattern(DataType.Decimal, FieldKind.Plain, scale, culture)!)).ToArray();
         return v => byScale[Math.Min((int)v.Decimal.Scale, ColumnBuilder.MostScale)].Format(v.Decimal, culture);
     }
 
@@ -61,11 +61,11 @@ public sealed class ValueFormat : IHashedContent
         new(v => codes.Label(v) ?? other.Format(v), (codes, other));
 
     /// <summary>Numbers used as keys have no grouping and no decimals.</summary>
-    public static string? DefaultPattern(DataType type, FieldKind kind, int? scale) => type switch
+    public static string? DefaultPattern(DataType type, FieldKind kind, int? scale, CultureInfo culture) => type switch
     {
         DataType.Whole when kind == FieldKind.Key => "0",
         DataType.Whole => "#,##0",
-        DataType.Decimal or DataType.Double when kind == FieldKind.Share => "0.0 %",
+        DataType.Decimal or DataType.Double when kind == FieldKind.Share => PercentForm.Pattern(culture),
         DataType.Decimal when kind == FieldKind.Duration && scale is null => "#,##0.######",
         DataType.Decimal => "#,##0" + (scale is null or > 0 ? "." + new string('0', scale ?? 2) : ""),
         DataType.Double => "#,##0.##",

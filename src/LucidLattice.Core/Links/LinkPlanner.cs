@@ -176,6 +176,7 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
             key = key with { Type = DataType.Date, Value = DayOf(key.Value) };
         var (from, to) = (key.Type, target.Shape == ParameterShape.Period ? DataType.Date : target.Type);
         if (from == to || from == DataType.Null || (from == DataType.Whole && to is DataType.Decimal or DataType.Double)
+            || (from == DataType.Decimal && to == DataType.Double)
             || (from == DataType.Date && to == DataType.DateTime))
             return key;
         if (Converted(key, to) is { } converted && target.Shape != ParameterShape.Period) return converted;
@@ -242,6 +243,7 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
             { Type: DataType.Date or DataType.DateTime } start =>
                 Value.Of(new Period(DateOnly.FromDateTime(start.AsDateTime), LastDay(start, step))),
             { IsEmpty: true } empty => empty,
+            { IsEvery: true } every => every,
             // Several months are no period.
             _ => Value.Null,
         },

@@ -138,6 +138,10 @@ public sealed class SectionData
             if (Plan.Levels[i] is { Fill: not null, Level: var level } && GapFilling.AskedTooMany(Tree, Plan.Base + i + 1))
                 yield return TooManyGaps(level);
         foreach (var problem in ChangingFields.In(this).Concat(CrosstabProblems())) yield return problem;
+        foreach (var (chart, table) in Charts.Where(c => c.Value.Ranges is { IsWidened: true }))
+            yield return new("ranges-widened", Severity.Warning,
+                $"More than {ChartCategory.MostRanges:N0} ranges of the width that is set would be drawn, so they are "
+                + $"{table.Ranges!.Width:0.######} wide.", chart, "category", Mends: ["Set a larger width, or filter the rows."]);
         foreach (var (chart, table) in Charts.Where(c => c.Value.MostDrawn is not null))
             yield return new(
                 "chart-cut-off", Severity.Warning,

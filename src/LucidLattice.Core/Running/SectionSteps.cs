@@ -164,33 +164,34 @@ internal sealed class SectionSteps
     private ChartColumns ChartColumns(ChartQuery query, Frame frame)
     {
         var category = ChartKey(query.Category);
-        var ranges = query.Ranges is null ? null : Ranges(category.Column, query.Ranges);
+        var drawn = query.Filter is { } filter ? Drawn(filter, frame) : null;
+        var ranges = query.Ranges is null ? null : Ranges(category.Column, query.Ranges, drawn, query.Category.Type != DataType.Double);
         return new ChartColumns(ranges is null ? category : InRanges(category.Column, ranges),
             query.Within is { } within ? ChartKey(within) : null, query.Split is { } split ? ChartKey(split) : null,
             query.Spread is { } spread ? Column(spread) : null)
         {
             Ranges = ranges,
             Keys = query.Keys is { } keys ? ChartKey(keys) : null,
-            Drawn = query.Filter is { } filter ? Drawn(filter, frame) : null,
+            Drawn = drawn,
         };
     }
 
-    /// <summary>One division for all groups, so that their charts can be compared; null without a number.</summary>
-    private NumberRanges? Ranges(DataColumn column, ChartRanges settings)
+    /// <summary>One division for all groups, so that their charts can be compared, over the rows that are drawn; null without a
+    /// number.</summary>
+    /// <param name="drawn">Null for all rows.</param>
+    private NumberRanges? Ranges(DataColumn column, ChartRanges settings, BitSet? drawn, bool isExact)
     {
-        var numbers = new List<double>(_tree!.Order.Length);
-        foreach (var row in _tree.Order)
-            if (column[row] is { IsNull: false } value) numbers.Add(value.AsDouble);
+        var numbers = _tree!.Order.Where(row => drawn is null || drawn[row]).Select(row => column[row]).Where(v => !v.IsNull).ToList();
         if (numbers.Count == 0) return null;
-        numbers.Sort();
-        return NumberRanges.Over(numbers, settings);
+        if (isExact) return NumberRanges.Over(numbers.Select(v => v.Decimal).Order().ToList(), settings);
+        return NumberRanges.Over(numbers.Select(v => v.AsDouble).Order().ToList(), settings);
     }
 
     private ChartKey InRanges(DataColumn column, NumberRanges ranges)
     {
         var builder = new ColumnBuilder(new Field { Name = "", Type = DataType.Whole }, _rows.Count);
         for (var row = 0; row < _rows.Count; row++)
-            builder.Add(column[row] is { IsNull: false } value ? Value.Of((long)ranges.IndexOf(value.AsDouble)) : Value.Null);
+            builder.Add(column[row] is { IsNull: false } value ? Value.Of((long)ranges.IndexOf(value)) : Value.Null);
         var index = builder.Build();
         return new ChartKey(index, index.Key(_rows.Count, _collation, false));
     }

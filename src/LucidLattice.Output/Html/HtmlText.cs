@@ -8,7 +8,12 @@ namespace LucidLattice.Output.Html;
 internal sealed class HtmlText
 {
     /// <param name="Picture">Stands for the text where there is one.</param>
-    private readonly record struct Piece(string Text, bool Bold, bool Italic, FigureItem? Picture = null);
+    private readonly record struct Piece(string Text, bool Bold, bool Italic, FigureItem? Picture = null)
+    {
+        /// <summary>The direction of a text in which letters run from right to left; null for any other.</summary>
+        public string? Direction { get; } = Text.Any(WritingDirection.RunsLeft)
+            ? WritingDirection.IsRightToLeft(Text) ? "rtl" : "ltr" : null;
+    }
 
     /// <summary>Closer than this, in points, pieces belong to one word.</summary>
     private const double Gap = 0.6;
@@ -29,9 +34,11 @@ internal sealed class HtmlText
 
     public void Add(TextRun run)
     {
+        // A line in several runs was said whole at the first of them.
+        var goesOn = run.Line is { Length: 0 };
         // A line that was wrapped goes on behind a space, and so does what stands apart on the same line.
-        if (_last is { } last && (!IsSameLine(run) || Math.Abs(run.X - (last.X + last.Width)) > Gap)) Add(" ");
-        _pieces.Add(new Piece(run.Text, run.Font.Bold, run.Font.Italic));
+        if (!goesOn && _last is { } last && (!IsSameLine(run) || Math.Abs(run.X - (last.X + last.Width)) > Gap)) Add(" ");
+        if (!goesOn) _pieces.Add(new Piece(run.Said, run.Font.Bold, run.Font.Italic));
         _last = run;
     }
 
@@ -53,13 +60,16 @@ internal sealed class HtmlText
             html.Attribute("href"u8, address);
             html.Raw(">"u8);
         }
-        foreach (var (text, bold, italic, picture) in _pieces)
+        foreach (var piece in _pieces)
         {
-            if (picture is not null) draw(picture);
-            var (isBold, isItalic) = (bold && !isPlain, italic && !isPlain);
+            if (piece.Picture is { } picture) draw(picture);
+            var (isBold, isItalic) = (piece.Bold && !isPlain, piece.Italic && !isPlain);
             if (isBold) html.Raw("<b>"u8);
             if (isItalic) html.Raw("<i>"u8);
-            html.Escaped(text);
+            // The browser puts it in order by itself, apart from what stands around it.
+            if (piece.Direction is { } direction) html.Raw(direction == "rtl" ? "<bdi dir=\"rtl\">"u8 : "<bdi dir=\"ltr\">"u8);
+            html.Escaped(piece.Text);
+            if (piece.Direction is not null) html.Raw("</bdi>"u8);
             if (isItalic) html.Raw("</i>"u8);
             if (isBold) html.Raw("</b>"u8);
         }

@@ -11,6 +11,7 @@ import type {
   Sheet,
 } from '../api/generated';
 import { caption } from '../shell/caption';
+import { midSentence } from '../shell/midSentence';
 
 /** Looking things up in a definition. Changing it is the server's business. */
 export const mainSection = (report: ReportDefinition): Section => report.sheets![0].sections![0];
@@ -48,7 +49,7 @@ const isNamed = (field: Field, expression: string) =>
 /** What people read instead of an expression that is just a field. */
 export function words(report: ReportDefinition, expression: string, section = mainSection(report)): string {
   const field = fieldsOf(report, section).find((f) => isNamed(f, expression));
-  return field ? caption(field).toLowerCase() : expression;
+  return field ? midSentence(caption(field)) : expression;
 }
 
 /** The two directions of an order, in the words that suit what is ordered. */

@@ -3,6 +3,7 @@ import { caption } from '../shell/caption';
 import { Blank } from '../sentence/Blank';
 import { Setting } from '../sentence/Setting';
 import type { Dataset } from './types';
+import { midSentence } from '../shell/midSentence';
 
 /** What a report made from the dataset starts with. */
 export function StarterSetting({ dataset, onEdit }: { dataset: Dataset; onEdit: (next: Dataset) => void }) {
@@ -15,12 +16,12 @@ export function StarterSetting({ dataset, onEdit }: { dataset: Dataset; onEdit: 
   };
   const label = (name?: string | null) => {
     const field = fields.find((f) => f.name === name);
-    return field ? caption(field).toLowerCase() : (name ?? '');
+    return field ? midSentence(caption(field)) : (name ?? '');
   };
   const toggled = (list: string[] | undefined, name: string) =>
     list?.includes(name) ? list.filter((n) => n !== name) : [...(list ?? []), name];
   const offer = (list: string[] | undefined, from = fields) =>
-    from.map((f) => ({ value: f.name, label: caption(f).toLowerCase(), hint: list?.includes(f.name) ? 'chosen' : undefined }));
+    from.map((f) => ({ value: f.name, label: midSentence(caption(f)), hint: list?.includes(f.name) ? 'chosen' : undefined }));
   const columns = starter.columns ?? [];
   const numbers = fields.filter(
     (f) => ['whole', 'decimal', 'double'].includes(f.type) && f.kind !== 'key' && (columns.length === 0 || columns.includes(f.name)),

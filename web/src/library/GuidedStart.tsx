@@ -10,6 +10,7 @@ import { Sentence } from '../sentence/Sentence';
 import { caption } from '../shell/caption';
 import { Message } from '../shell/Message';
 import { color } from '../theme/tokens';
+import { midSentence } from '../shell/midSentence';
 
 export const goals: { value: ReportGoal; label: string; hint: string }[] = [
   { value: 'howMuch', label: 'How much there is', hint: 'totals for each of something' },
@@ -103,10 +104,10 @@ export function GuidedStart({ goal, from, onClose }: { goal: ReportGoal; from: N
 function GuideSentence({ guide, fields, onChange }: { guide: ReportGuide; fields: Field[]; onChange: (guide: ReportGuide) => void }) {
   const set = (change: Partial<ReportGuide>) => onChange({ ...guide, ...change });
   const shown = fields.filter((f) => !f.hidden);
-  const named = (list: Field[]): Choice[] => list.map((f) => ({ value: f.name, label: caption(f).toLowerCase() }));
+  const named = (list: Field[]): Choice[] => list.map((f) => ({ value: f.name, label: midSentence(caption(f)) }));
   const name = (value?: string | null) => {
     const field = fields.find((f) => f.name === value);
-    return field ? caption(field).toLowerCase() : '…';
+    return field ? midSentence(caption(field)) : '…';
   };
   const measures = shown.filter((f) => ['whole', 'decimal', 'double'].includes(f.type) && f.kind !== 'key');
   const dates = shown.filter((f) => f.type === 'date' || f.type === 'dateTime');
@@ -115,7 +116,7 @@ function GuideSentence({ guide, fields, onChange }: { guide: ReportGuide; fields
       label="What is added up"
       choices={[
         { value: '', label: 'number of rows' },
-        ...measures.map((f) => ({ value: f.name, label: `sum of ${caption(f).toLowerCase()}` })),
+        ...measures.map((f) => ({ value: f.name, label: `sum of ${midSentence(caption(f))}` })),
       ]}
       onPick={(v) => set({ measure: v })}
     >

@@ -9,6 +9,7 @@ import { TextSetting } from '../sentence/TextSetting';
 import { color } from '../theme/tokens';
 import { caption } from '../shell/caption';
 import { describeChoices, fieldOf, listOf, type Around } from './parameterChoices';
+import { midSentence } from '../shell/midSentence';
 
 const types: { value: DataType; label: string }[] = [
   { value: 'text', label: 'a text' },
@@ -49,7 +50,7 @@ export function ParameterCard({ parameter: p, around: definition, problems: all,
   const fields: Choice[] = (definition.datasets ?? []).flatMap((d) =>
     (d.fields ?? [])
       .filter((f) => f.type === p.type)
-      .map((f) => ({ value: `field ${d.id} ${f.name}`, label: `from ${caption(f).toLowerCase()} of ${d.name}` })),
+      .map((f) => ({ value: `field ${d.id} ${f.name}`, label: `from ${midSentence(caption(f))} of ${d.name}` })),
   );
   const chosen = p.choices?.type === 'dataset' ? p.choices : undefined;
   const written = useNames(definition.datasets?.find((d) => d.id === chosen?.dataset)?.fields ?? []);

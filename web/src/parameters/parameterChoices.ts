@@ -1,5 +1,6 @@
 import type { Parameter, ReportDefinition } from '../api/generated';
 import { caption } from '../shell/caption';
+import { midSentence } from '../shell/midSentence';
 
 /** What a parameter stands among: in a report, or in a kept dataset. */
 export interface Around extends Pick<ReportDefinition, 'parameters' | 'datasets'> {
@@ -34,5 +35,5 @@ export function describeChoices(report: Around, { choices }: Parameter, written:
       .join(', ')}${(choices.values ?? []).length > 3 ? '…' : ''}`;
   const dataset = report.datasets?.find((d) => d.id === choices.dataset);
   const field = dataset?.fields?.find((f) => written(f.name) === choices.value);
-  return `chosen from ${field ? caption(field).toLowerCase() : choices.value} of ${dataset?.name ?? 'a dataset that is gone'}`;
+  return `chosen from ${field ? midSentence(caption(field)) : choices.value} of ${dataset?.name ?? 'a dataset that is gone'}`;
 }

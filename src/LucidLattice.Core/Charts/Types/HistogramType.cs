@@ -23,7 +23,7 @@ public sealed class HistogramType : ColumnType
         var placeOf = new int[numbers.Categories.Count];
         foreach (var (entry, index) in numbers.Categories.Select((c, i) => (c, i)))
         {
-            while (!entry.Key.IsNull && places.Count < ranges.Count && places.Count < ranges.IndexOf(entry.Key.AsDouble))
+            while (!entry.Key.IsNull && places.Count < ranges.Count && places.Count < ranges.IndexOf(entry.Key))
                 places.Add(Empty(places.Count));
             placeOf[index] = places.Count;
             places.Add(entry);
@@ -36,7 +36,7 @@ public sealed class HistogramType : ColumnType
             },
         };
 
-        CategoryEntry Empty(int range) => new(Value.Of(ranges.Edge(range)),
+        CategoryEntry Empty(int range) => new(ranges.EdgeValue(range),
             ranges.Label(range, content.RangeEnd), null);
     }
 }

@@ -5,7 +5,7 @@ using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Charts.Types;
 
-/// <summary>Columns, the largest first, and a line of their share so far, from 0 to 100 % on the right.</summary>
+/// <summary>Columns, the largest first and all others at the end, and a line of their share so far, from 0 to 100 % on the right.</summary>
 public sealed class ParetoType : CartesianType
 {
     private static readonly ColumnType Columns = new();
@@ -32,7 +32,8 @@ public sealed class ParetoType : CartesianType
     public override ChartContent Arranged(ChartContent content)
     {
         var numbers = content.Numbers;
-        var sorted = numbers.Marks.Where(m => m.SeriesIndex == 0 && m.Number >= 0).OrderByDescending(m => m.Number).ToList();
+        var sorted = numbers.Marks.Where(m => m.SeriesIndex == 0 && m.Number >= 0)
+            .OrderBy(m => numbers.Categories[m.CategoryIndex].IsOthers).ThenByDescending(m => m.Number).ToList();
         var (whole, sum, marks) = (sorted.Sum(m => m.Number), 0.0, new List<Mark>());
         foreach (var (mark, i) in sorted.Select((m, i) => (m, i)))
         {
@@ -40,7 +41,7 @@ public sealed class ParetoType : CartesianType
             marks.Add(mark with { CategoryIndex = i });
             if (whole > 0) marks.Add(mark with { CategoryIndex = i, SeriesIndex = 1, Value = Value.Of(sum / whole) });
         }
-        var share = ValueFormat.For(DataType.Double, "0.0%", FieldKind.Share, null, content.Culture);
+        var share = ValueFormat.For(DataType.Double, PercentForm.Pattern(content.Culture), FieldKind.Share, null, content.Culture);
         return content with
         {
             Numbers = new ChartNumbers([.. sorted.Select(m => numbers.Categories[m.CategoryIndex])],

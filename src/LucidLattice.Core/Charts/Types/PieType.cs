@@ -2,7 +2,7 @@ using LucidLattice.Core.Charts.Guides;
 using LucidLattice.Core.Charts.Scales;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Locales;
+using LucidLattice.Core.Formatting;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Charts.Types;
@@ -77,7 +77,6 @@ public class PieType : ChartType
                 small.Count));
         }
         var decimals = content.LabelsOf(marks[0].Mark).Decimals ?? 1;
-        var shares = Shares.Round([.. marks.Select(m => m.Mark.Number)], decimals);
         var largest = marks.Select((m, i) => (m.Mark.Number, i)).MaxBy(m => m.Number).i;
         var (slices, from) = (new List<Slice>(), content.Slices.Start - 90);
         foreach (var ((mark, index, parts), i) in marks.Select((m, i) => (m, i)))
@@ -85,7 +84,7 @@ public class PieType : ChartType
             var to = from + mark.Number / whole * 360;
             var color = parts > 1 ? Palette.Muted
                 : content.ColorOf(mark, byCategory: true);
-            slices.Add(new Slice(mark, index, from, to, shares[i], color, content.Figure(mark), parts,
+            slices.Add(new Slice(mark, index, from, to, mark.Number / whole, color, content.Figure(mark), parts,
                 content.Slices.LargestApart && i == largest && marks.Count > 1) { Decimals = decimals });
             from = to;
         }
@@ -102,17 +101,16 @@ public class PieType : ChartType
 
     /// <summary>A part of the whole.</summary>
     /// <param name="From">In degrees, clockwise from the right; likewise <paramref name="To"/>.</param>
-    /// <param name="Share">Per cent, as printed.</param>
+    /// <param name="Share">Of one. Each is rounded for itself where it is printed, so that it is the figure that a trace gives.</param>
     /// <param name="Parts">How many marks it stands for.</param>
-    internal sealed record Slice(Mark Mark, int Index, double From, double To, decimal Share, string Color, string Figure, int Parts,
+    internal sealed record Slice(Mark Mark, int Index, double From, double To, double Share, string Color, string Figure, int Parts,
         bool IsApart)
     {
         public double Middle => (From + To) / 2 * Math.PI / 180;
         public bool IsRest => Parts > 1;
         public string Name => Mark.Label.ReplaceLineEndings(" ");
 
-        public string Percent(System.Globalization.CultureInfo culture) =>
-            LocaleNames.Of(culture) is var names ? $"{names.InDigits(Share.ToString("F" + Decimals, culture))} {names.Percent}" : "";
+        public string Percent(System.Globalization.CultureInfo culture) => PercentForm.Of(Share, culture, Decimals);
 
         /// <summary>Of its share.</summary>
         public required int Decimals { get; init; }

@@ -50,9 +50,14 @@ internal static class Trends
     public static string Said(string name, ChartTrend settings, Trend trend, ChartContent content)
     {
         if (settings.Formula)
-            name += $": {trend.Formula}" + (trend.Fit is { } fit ? $", R² = {fit.ToString("0.###", content.Culture)}" : "");
+            name += $": {trend.Formula}{Unit(content)}" + (trend.Fit is { } fit ? $", R² = {fit.ToString("0.###", content.Culture)}" : "");
         return trend.LeftOut > 0 ? $"{name} ({trend.LeftOut} left out)" : name;
     }
+
+    /// <summary>What x counts, and from where, since a formula says nothing without it.</summary>
+    private static string Unit(ChartContent content) => content.DateStep is not null
+        ? $" (x in days, 1 on {First(content).ToString("d MMM yyyy", content.Culture)})"
+        : content.Numbers.Ranges is not null ? "" : " (x = 1, 2, 3 …)";
 
     public static void Draw(Plot plot)
     {

@@ -38,7 +38,8 @@ public sealed class WaterfallType : ColumnType
 
         void AddSum(string name)
         {
-            marks.Add(new Mark(categories.Count, 0, Value.Null, name, Value.Null, Value.Of(sum), 0) { Singles = new[] { 0, sum } });
+            marks.Add(new Mark(categories.Count, 0, Value.Null, name, Value.Null, Value.Of(sum), 0) 
+                { Singles = new[] { 0, sum }, IsSum = true });
             categories.Add(new CategoryEntry(Value.Null, name, Palette.Muted));
         }
     }

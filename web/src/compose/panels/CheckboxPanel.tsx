@@ -10,6 +10,7 @@ import { PlaceSetting } from './PlaceSetting';
 import { RemoveButton } from './RemoveButton';
 import { StyleSetting } from './StyleSetting';
 import { WhenSetting } from './WhenSetting';
+import { midSentence } from '../../shell/midSentence';
 
 /** A box that is ticked by a condition. */
 export function CheckboxPanel({ placed }: { placed: Placed }) {
@@ -29,7 +30,7 @@ export function CheckboxPanel({ placed }: { placed: Placed }) {
           expression="group"
           typed={box.checked}
           typing="A condition holds…"
-          choices={flags.map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() }))}
+          choices={flags.map((f) => ({ value: written(f.name), label: midSentence(caption(f)) }))}
           onPick={(checked) => checked.trim() && set({ checked })}
         >
           {box.checked}

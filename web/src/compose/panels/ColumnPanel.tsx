@@ -19,6 +19,7 @@ import { formWords, rowForms } from './totalForms';
 import { patternsFor, patternWords, patternExample } from './patterns';
 import { RemoveButton } from './RemoveButton';
 import { StyleSetting } from './StyleSetting';
+import { midSentence } from '../../shell/midSentence';
 
 /** A column of the rows, selected by its heading or one of its cells. */
 export function ColumnPanel({ placed }: { placed: Placed }) {
@@ -46,7 +47,7 @@ export function ColumnPanel({ placed }: { placed: Placed }) {
           label="Value"
           expression="row"
           typed={column.expression}
-          choices={offeredFields(definition, section).map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() }))}
+          choices={offeredFields(definition, section).map((f) => ({ value: written(f.name), label: midSentence(caption(f)) }))}
           onPick={(expression) => set({ expression })}
         >
           {words(definition, column.expression, section)}

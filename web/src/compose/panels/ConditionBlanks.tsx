@@ -6,6 +6,7 @@ import { offeredFields, words } from '../definition';
 import { useFieldNames } from '../useFieldNames';
 import { operators, plainCondition, plainValue, writtenCondition, writtenValue } from './conditions';
 import { useConditionExample } from '../useConditionExample';
+import { midSentence } from '../../shell/midSentence';
 
 /** A condition as three blanks, “delay is more than 30”, or as one expression where it is more than that. */
 export function ConditionBlanks({ condition, onChange }: { condition: string; onChange: (condition: string) => void }) {
@@ -32,7 +33,7 @@ export function ConditionBlanks({ condition, onChange }: { condition: string; on
         expression="group"
         typed={condition}
         typing="Write the whole condition…"
-        choices={fields.map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() }))}
+        choices={fields.map((f) => ({ value: written(f.name), label: midSentence(caption(f)) }))}
         onPick={(picked) => (fields.some((f) => written(f.name) === picked) ? change({ subject: picked }) : take(picked))}
       >
         {words(definition, plain.subject, section)}

@@ -7,6 +7,7 @@ import { PlaceSetting } from './PlaceSetting';
 import { RemoveButton } from './RemoveButton';
 import { StyleSetting } from './StyleSetting';
 import { WhenSetting } from './WhenSetting';
+import { midSentence } from '../../shell/midSentence';
 
 /** The groups of a list with the pages on which they begin. */
 export function ContentsPanel({ placed: { element: contents, section } }: { placed: Placed }) {
@@ -17,7 +18,7 @@ export function ContentsPanel({ placed: { element: contents, section } }: { plac
   const names = (n: number) =>
     levels
       .slice(0, n)
-      .map((l) => `each ${l.name.toLowerCase()}`)
+      .map((l) => `each ${midSentence(l.name)}`)
       .join(' and ') || 'each group';
   return (
     <>

@@ -13,6 +13,7 @@ import { PanelHead } from './PanelHead';
 import { PlaceSetting } from './PlaceSetting';
 import { RemoveButton } from './RemoveButton';
 import { WhenSetting } from './WhenSetting';
+import { midSentence } from '../../shell/midSentence';
 
 /** A picture of the report's own, or one that a field holds. */
 export function ImagePanel({ placed }: { placed: Placed }) {
@@ -36,7 +37,7 @@ export function ImagePanel({ placed }: { placed: Placed }) {
           typing="What an expression gives…"
           choices={[
             ...held.map((i) => ({ value: `image ${i.id}`, label: i.name, hint: 'of this report' })),
-            ...texts.map((f) => ({ value: written(f.name), label: `what ${caption(f).toLowerCase()} holds`, hint: 'Base64' })),
+            ...texts.map((f) => ({ value: written(f.name), label: `what ${midSentence(caption(f))} holds`, hint: 'Base64' })),
           ]}
           onPick={(v) => set(v.startsWith('image ') ? { image: v.slice(6), from: null } : { from: v.trim() || null })}
         >

@@ -8,6 +8,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
 import { useCompose } from '../composeStore';
 import { offeredFields } from '../definition';
+import { midSentence } from '../../shell/midSentence';
 
 /** Fields of one type, of which one can name the parent of the other. */
 const pairs = (fields: Field[]) =>
@@ -25,9 +26,9 @@ export function ParentLevels({ section }: { section: Section }) {
   const parents = keys.filter((f) => f !== own && (!own || f.type === own.type));
   const label = (name?: string) => {
     const field = fields.find((f) => f.name === name);
-    return field && caption(field).toLowerCase();
+    return field && midSentence(caption(field));
   };
-  const choices = (of: Field[]) => of.map((f) => ({ value: f.name, label: caption(f).toLowerCase() }));
+  const choices = (of: Field[]) => of.map((f) => ({ value: f.name, label: midSentence(caption(f)) }));
   return (
     <Setting name="Rows that name their parents" summary="levels of them">
       <Sentence>

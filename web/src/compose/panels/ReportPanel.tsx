@@ -23,6 +23,7 @@ import { ReportLookSetting } from './ReportLookSetting';
 import { SheetSetting } from './SheetSetting';
 import { useAddChart } from './chart/useAddChart';
 import { AddCrosstab } from './crosstab/AddCrosstab';
+import { midSentence } from '../../shell/midSentence';
 
 /** The report as a whole: which rows it lists, in which order, and what it asks for. */
 export function ReportPanel() {
@@ -67,7 +68,7 @@ export function ReportPanel() {
                   choices={[{ value: l.id, label: 'Settings of this level' }]}
                   onPick={(id) => select({ kind: 'level', id })}
                 >
-                  {l.name.toLowerCase()}
+                  {midSentence(l.name)}
                 </Blank>
               </span>
             ))}
@@ -81,7 +82,7 @@ export function ReportPanel() {
           typed={sort?.by ?? ''}
           choices={[
             { value: '', label: 'the data itself' },
-            ...offeredFields(definition, section).map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() })),
+            ...offeredFields(definition, section).map((f) => ({ value: written(f.name), label: midSentence(caption(f)) })),
           ]}
           onPick={(by) => void edit({ type: 'setSection', section: section.id, sort: by ? [{ by, descending: sort?.descending }] : [] })}
         >

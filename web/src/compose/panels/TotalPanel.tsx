@@ -15,6 +15,7 @@ import { StyleSetting } from './StyleSetting';
 import { formWords, totalForms } from './totalForms';
 import { useTotals } from './useAggregates';
 import { WhenSetting } from './WhenSetting';
+import { midSentence } from '../../shell/midSentence';
 
 /** A subtotal in a header or footer: of what, over which rows, in which relation to others. */
 export function TotalPanel({ placed }: { placed: Placed }) {
@@ -35,7 +36,7 @@ export function TotalPanel({ placed }: { placed: Placed }) {
   const forms = totalForms({ onPage, own: levels[level - 1]?.name, around: levels[level - 2]?.name, dated });
   const numbers = offeredFields(definition, section).filter((f) => ['whole', 'decimal', 'double'].includes(f.type));
   const isShare = ['shareOfAround', 'shareOfAll', 'growth', 'growthOnYear'].includes(total.as ?? 'value');
-  const usual = isShare ? 'as a share, 12.3 %' : ['rank', 'rankInAround'].includes(total.as ?? 'value') ? 'as a place' : 'as its column is';
+  const usual = isShare ? 'as a share, 12.3%' : ['rank', 'rankInAround'].includes(total.as ?? 'value') ? 'as a place' : 'as its column is';
   const set = (change: Partial<typeof total>) => void setElement(total.id, change as Partial<typeof total>);
   const offered = totals.filter((a) => a.name !== 'averageOfGroups' || (!onPage && level < levels.length));
   return (
@@ -79,7 +80,7 @@ export function TotalPanel({ placed }: { placed: Placed }) {
               label={kind.asks === 'weight' ? 'Weight' : 'Divisor'}
               expression="row"
               typed={total.by ?? ''}
-              choices={numbers.map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() }))}
+              choices={numbers.map((f) => ({ value: written(f.name), label: midSentence(caption(f)) }))}
               tone={total.by ? 'main' : 'problem'}
               onPick={(by) => set({ by: by.trim() || null })}
             >
@@ -98,7 +99,7 @@ export function TotalPanel({ placed }: { placed: Placed }) {
         >
           {total.where ? `the rows where ${total.where}` : 'all rows'}
         </Blank>{' '}
-        of {onPage ? 'the page' : level ? `the ${levels[level - 1].name.toLowerCase()}` : 'the report'}
+        of {onPage ? 'the page' : level ? `the ${midSentence(levels[level - 1].name)}` : 'the report'}
         {forms.length > 1 && (
           <>
             ,{' '}

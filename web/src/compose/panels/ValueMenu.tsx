@@ -8,6 +8,7 @@ import { offeredFields } from '../definition';
 import { useFieldNames } from '../useFieldNames';
 import { patternsFor, patternWords } from './patterns';
 import { withPattern, valueWithPattern } from './template';
+import { midSentence } from '../../shell/midSentence';
 
 interface Props {
   anchor: HTMLElement | null;
@@ -46,7 +47,7 @@ export function ValueMenu({ anchor, value, section, band, level, onPick, onRemov
       all: summary
         ? [
             { value: 'count(*)', label: 'Number of rows' },
-            ...numbers.map((f) => ({ value: `sum(${written(f.name)})`, label: `Sum of ${caption(f).toLowerCase()}` })),
+            ...numbers.map((f) => ({ value: `sum(${written(f.name)})`, label: `Sum of ${midSentence(caption(f))}` })),
           ]
         : [],
     },
@@ -67,8 +68,8 @@ export function ValueMenu({ anchor, value, section, band, level, onPick, onRemov
         { value: 'page_number()', label: 'Page number' },
         { value: 'page_count()', label: 'Number of pages' },
         ...ofLevels.flatMap((l) => [
-          { value: `page_number('${l}')`, label: `Page within ${l.toLowerCase()}` },
-          { value: `page_count('${l}')`, label: `Number of pages of ${l.toLowerCase()}` },
+          { value: `page_number('${l}')`, label: `Page within ${midSentence(l)}` },
+          { value: `page_count('${l}')`, label: `Number of pages of ${midSentence(l)}` },
         ]),
         { value: 'CURRENT_TIMESTAMP', label: 'Date and time of the run' },
       ],

@@ -1,5 +1,6 @@
 import type { Field } from '../../api/generated';
 import { caption } from '../../shell/caption';
+import { midSentence } from '../../shell/midSentence';
 
 /** One way to group rows, as a sentence offers it. */
 export interface Grouping {
@@ -20,7 +21,7 @@ const periods = [
 /** The ways to group rows by their fields: by the field itself, by periods of dates, first letters of texts, ranges of numbers. */
 export function groupings(fields: Field[], written: (name: string) => string): Grouping[] {
   return fields.flatMap((field): Grouping[] => {
-    const [name, label] = [written(field.name), caption(field).toLowerCase()];
+    const [name, label] = [written(field.name), midSentence(caption(field))];
     const itself = { by: name, label, pattern: '' };
     if (field.type === 'date' || field.type === 'dateTime') {
       const hour = { by: `date_trunc('hour', ${name})`, label: `hour of ${label}`, pattern: 'd MMM yyyy HH:mm' };
@@ -59,8 +60,8 @@ export const orders = (fields: Field[], written: (name: string) => string): { or
     .filter((f) => ['whole', 'decimal', 'double'].includes(f.type) && f.kind !== 'key')
     .map((f) =>
       f.kind === 'share'
-        ? { orderBy: `avg(${written(f.name)})`, label: `average ${caption(f).toLowerCase()}` }
-        : { orderBy: `sum(${written(f.name)})`, label: `sum of ${caption(f).toLowerCase()}` },
+        ? { orderBy: `avg(${written(f.name)})`, label: `average ${midSentence(caption(f))}` }
+        : { orderBy: `sum(${written(f.name)})`, label: `sum of ${midSentence(caption(f))}` },
     ),
 ];
 

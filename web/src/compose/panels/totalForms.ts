@@ -1,14 +1,15 @@
 import type { TotalForm } from '../../api/generated';
 import type { Choice } from '../../sentence/Blank';
+import { midSentence } from '../../shell/midSentence';
 
 /** The relations in which a number can be shown, as choices of a blank. */
 type Form = Choice & { value: TotalForm };
 
 const shares = (around?: string): Form[] => [
-  ...(around ? [{ value: 'shareOfAround' as const, label: `as its share of the ${around.toLowerCase()}` }] : []),
+  ...(around ? [{ value: 'shareOfAround' as const, label: `as its share of the ${midSentence(around)}` }] : []),
   { value: 'shareOfAll', label: 'as its share of the report' },
   { value: 'running', label: 'running through the report' },
-  ...(around ? [{ value: 'runningInAround' as const, label: `running, anew in each ${around.toLowerCase()}` }] : []),
+  ...(around ? [{ value: 'runningInAround' as const, label: `running, anew in each ${midSentence(around)}` }] : []),
 ];
 
 const differences = (before: string): Form[] => [
@@ -31,8 +32,8 @@ export function totalForms(place: { onPage?: 'header' | 'footer'; own?: string; 
     { value: 'value', label: 'by itself' },
     ...shares(place.around),
     { value: 'rank', label: 'as its rank among all' },
-    ...(place.around ? [{ value: 'rankInAround' as const, label: `as its rank in the ${place.around.toLowerCase()}` }] : []),
-    ...differences(place.own.toLowerCase()),
+    ...(place.around ? [{ value: 'rankInAround' as const, label: `as its rank in the ${midSentence(place.around)}` }] : []),
+    ...differences(midSentence(place.own)),
     ...(place.dated
       ? [
           { value: 'changeOnYear' as const, label: 'as the difference to the year before' },

@@ -3,6 +3,7 @@ import { caption } from '../../shell/caption';
 import { offeredFields, words } from '../definition';
 import { useFieldNames } from '../useFieldNames';
 import { useAggregates } from './useAggregates';
+import { midSentence } from '../../shell/midSentence';
 
 const simple = /^(\w+)\(([^()]+)\)$/i;
 
@@ -17,7 +18,7 @@ export function useTotals(definition: ReportDefinition, section: Section) {
     ...(['sum', 'avg'] as const).flatMap((a) =>
       numbers.map((f) => ({
         value: `${a}(${written(f.name)})`,
-        label: `${a === 'sum' ? 'sum' : 'average'} of ${caption(f).toLowerCase()}`,
+        label: `${a === 'sum' ? 'sum' : 'average'} of ${midSentence(caption(f))}`,
       })),
     ),
   ];

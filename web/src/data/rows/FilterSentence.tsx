@@ -11,6 +11,7 @@ import { Blank, type Choice } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { filterOf, groupOf, isFieldCondition, isGroup } from '../dataset';
 import { toApi, type Condition, type Dataset, type Field, type FieldCondition, type Group } from '../types';
+import { midSentence } from '../../shell/midSentence';
 
 const words: Record<ConditionOperator, string> = {
   equal: 'is',
@@ -245,13 +246,13 @@ function FieldPart({
       <Blank
         label="Field"
         choices={[
-          ...fields.map((f) => ({ value: f.name, label: caption(f).toLowerCase() })),
+          ...fields.map((f) => ({ value: f.name, label: midSentence(caption(f)) })),
           { value: '', label: 'Take this condition away' },
         ]}
         onPick={(name) => onChange(name ? { ...condition, field: name, values: [], parameter: null } : undefined)}
         tone={field ? 'main' : 'problem'}
       >
-        {field ? caption(field).toLowerCase() : `${condition.field}, which is gone`}
+        {field ? midSentence(caption(field)) : `${condition.field}, which is gone`}
       </Blank>{' '}
       <Blank
         label="Operator"

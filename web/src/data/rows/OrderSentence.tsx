@@ -4,6 +4,7 @@ import { Blank, type Choice } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { count } from '../../shell/count';
 import type { Dataset } from '../types';
+import { midSentence } from '../../shell/midSentence';
 
 interface Props {
   dataset: Dataset;
@@ -26,10 +27,10 @@ export function OrderSentence({ dataset, mostRows, mostSeconds, onEdit }: Props)
   const written = useNames(fields);
   const offered: Choice[] = fields
     .filter((f) => !sort.some((s) => s.by === written(f.name)))
-    .map((f) => ({ value: written(f.name), label: caption(f).toLowerCase() }));
+    .map((f) => ({ value: written(f.name), label: midSentence(caption(f)) }));
   const label = (by: string) => {
     const field = fields.find((f) => written(f.name) === by);
-    return field ? caption(field).toLowerCase() : by;
+    return field ? midSentence(caption(field)) : by;
   };
   const put = (next: typeof sort) => onEdit({ ...dataset, sort: next });
   const rows = dataset.rowLimit ?? mostRows;

@@ -15,6 +15,7 @@ import { RowsSetting } from './RowsSetting';
 import { RowsSource } from './RowsSource';
 import { WordsSetting } from './WordsSetting';
 import { RemoveButton } from '../RemoveButton';
+import { midSentence } from '../../../shell/midSentence';
 
 /** A chart: what it shows, what a click on it does, and in five places how it is drawn. */
 export function ChartPanel({ placed }: { placed: Placed }) {
@@ -44,7 +45,7 @@ export function ChartPanel({ placed }: { placed: Placed }) {
               definition={definition}
               section={section}
               level={placed.level}
-              group={placed.level > 0 ? section.levels?.[placed.level - 1]?.name.toLowerCase() : undefined}
+              group={placed.level > 0 ? midSentence(section.levels?.[placed.level - 1]?.name ?? '') : undefined}
               onChange={set}
             />
           }

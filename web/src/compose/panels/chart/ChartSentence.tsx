@@ -11,6 +11,7 @@ import { arrangements, curves, orders, useChartChoices, type ChangeChart } from 
 import { FieldTarget } from './FieldTarget';
 import { PickBlank } from './PickBlank';
 import { TypePicker } from './TypePicker';
+import { midSentence } from '../../../shell/midSentence';
 
 const periods = ['year', 'quarter', 'month', 'week', 'day'];
 const isTime = (field: Field) => field.type === 'date' || field.type === 'dateTime';
@@ -28,9 +29,9 @@ interface Props {
 export function useDivisions(definition: ReportDefinition, section: Section): Choice[] {
   const written = useFieldNames();
   return offeredFields(definition, section).flatMap((field) => [
-    { value: written(field.name), label: caption(field).toLowerCase() },
+    { value: written(field.name), label: midSentence(caption(field)) },
     ...(isTime(field)
-      ? periods.map((p) => ({ value: `date_trunc('${p}', ${written(field.name)})`, label: `${p} of ${caption(field).toLowerCase()}` }))
+      ? periods.map((p) => ({ value: `date_trunc('${p}', ${written(field.name)})`, label: `${p} of ${midSentence(caption(field))}` }))
       : []),
   ]);
 }

@@ -7,6 +7,7 @@ import { fieldsOf, isCrosstab } from '../crosstab/fields';
 import { arrangements, useChartChoices, type ChangeChart } from './choices';
 import { PickBlank } from './PickBlank';
 import { TypePicker } from './TypePicker';
+import { midSentence } from '../../../shell/midSentence';
 
 const followed = (chart: ElementChartElement, definition: ReportDefinition) =>
   allElements(definition)
@@ -32,7 +33,7 @@ export function FollowSentence({
   const crosstab = followed(chart, definition);
   const name = crosstab
     ? `the crosstab of ${fieldsOf(crosstab)
-        .map((f) => f.name.toLowerCase())
+        .map((f) => midSentence(f.name))
         .join(' and ')}`
     : 'a crosstab that is gone';
   return (

@@ -10,6 +10,7 @@ import { color } from '../../../theme/tokens';
 import { useCompose } from '../../composeStore';
 import { words } from '../../definition';
 import { useFieldNames } from '../../useFieldNames';
+import { midSentence } from '../../../shell/midSentence';
 
 interface Props {
   /** A chart or a crosstab. */
@@ -93,11 +94,11 @@ function Match({ chart, definition, section, level, onChange }: Omit<Props, 'gro
   const inner = { ...section, dataset: own.dataset };
   const fields = (definition.datasets?.find((d) => d.id === own.dataset)?.fields ?? []).map((f) => ({
     value: written(f.name),
-    label: caption(f).toLowerCase(),
+    label: midSentence(caption(f)),
   }));
   const around = [
     ...(section.levels ?? []).slice(0, level).map((l) => ({ value: l.by, label: words(definition, l.by, section) })),
-    ...(definition.parameters ?? []).map((p) => ({ value: `:${p.name}`, label: `the parameter ${caption(p).toLowerCase()}` })),
+    ...(definition.parameters ?? []).map((p) => ({ value: `:${p.name}`, label: `the parameter ${midSentence(caption(p))}` })),
   ];
   const set = (next: MatchKey[]) => onChange({ own: { ...own, match: next } });
   const change = (at: number, part: Partial<MatchKey>) => set(match.map((m, i) => (i === at ? { ...m, ...part } : m)));

@@ -4,6 +4,7 @@ import { Sentence } from '../../../sentence/Sentence';
 import { TextSetting } from '../../../sentence/TextSetting';
 import { aligns, fonts, textShown, textSides, uprightAligns, weights } from './choices';
 import { NumberBlank, PickBlank } from './PickBlank';
+import { midSentence } from '../../../shell/midSentence';
 
 interface Props {
   /** “Title”. */
@@ -17,7 +18,7 @@ interface Props {
 /** One text around a chart: what it says, whether it is printed, where it stands and how it looks. Empty words are automatic. */
 export function TextSentence({ name, text, automatic, onChange }: Props) {
   const isUpright = text.side === 'left' || text.side === 'right';
-  const label = (what: string) => `${what} of the ${name.toLowerCase()}`;
+  const label = (what: string) => `${what} of the ${midSentence(name)}`;
   return (
     <>
       <TextSetting
@@ -67,7 +68,7 @@ export function TextSentence({ name, text, automatic, onChange }: Props) {
 
 /** Font, size, weight and colour, in a sentence. */
 export function FontBlanks({ name, style, onChange }: { name: string; style: Style; onChange: (change: Partial<Style>) => void }) {
-  const label = (what: string) => `${what} of the ${name.toLowerCase()}`;
+  const label = (what: string) => `${what} of the ${midSentence(name)}`;
   const weight = style.bold && style.italic ? 'both' : style.italic ? 'italic' : style.bold ? 'bold' : style.bold === false ? 'plain' : '';
   return (
     <>

@@ -3,6 +3,7 @@ import { Sentence } from '../../../sentence/Sentence';
 import { TextSetting } from '../../../sentence/TextSetting';
 import { sides, trends } from './choices';
 import { NumberBlank, PickBlank } from './PickBlank';
+import { midSentence } from '../../../shell/midSentence';
 
 interface ValueProps {
   value: ChartValue;
@@ -95,14 +96,14 @@ export function ValueSetting({ value, name, mixes, hasTrend, kinds, onChange }: 
       )}
       {trend && hasTrend && (
         <TextSetting
-          label={`Name of the trend of ${name.toLowerCase()}`}
+          label={`Name of the trend of ${midSentence(name)}`}
           value={trend.name ?? ''}
           placeholder="Trend"
           onCommit={(text) => setTrend({ name: text || null })}
         />
       )}
       <TextSetting
-        label={`Pattern of ${name.toLowerCase()}`}
+        label={`Pattern of ${midSentence(name)}`}
         value={value.pattern ?? ''}
         placeholder="a short one that fits"
         onCommit={(text) => onChange({ pattern: text || null })}

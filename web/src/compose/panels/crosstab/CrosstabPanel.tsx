@@ -17,6 +17,7 @@ import { FieldSetting } from './FieldSetting';
 import { isCrosstab, type ChangeCrosstab } from './fields';
 import { ShapeSetting } from './ShapeSetting';
 import { ValueSetting } from './ValueSetting';
+import { midSentence } from '../../../shell/midSentence';
 
 /** A crosstab: its sentence, where it leads, and each of its fields and values. */
 export function CrosstabPanel({ placed }: { placed: Placed }) {
@@ -46,7 +47,7 @@ export function CrosstabPanel({ placed }: { placed: Placed }) {
             definition={definition}
             section={section}
             level={placed.level}
-            group={placed.level > 0 ? section.levels?.[placed.level - 1]?.name.toLowerCase() : undefined}
+            group={placed.level > 0 ? midSentence(section.levels?.[placed.level - 1]?.name ?? '') : undefined}
             offersAll={false}
             onChange={(change) => 'own' in change && set(() => ({ own: change.own }))}
           />

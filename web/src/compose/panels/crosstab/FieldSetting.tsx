@@ -11,6 +11,7 @@ import { LinksOf } from '../link/LinkSentence';
 import { NamesOfGroups } from '../NamesOfGroups';
 import { PickBlank } from '../chart/PickBlank';
 import { withField, type ChangeCrosstab, type Direction } from './fields';
+import { midSentence } from '../../../shell/midSentence';
 
 const places = [
   { value: 'last', label: 'after them' },
@@ -94,9 +95,9 @@ export function FieldSetting({ field, direction, definition, section, placed, on
         />
       </Box>
       <NamesOfGroups grouping={field} onChange={set} />
-      <LinksOf place={{ ...place, id: field.id, link: field.link, clicked: `a heading of ${field.name.toLowerCase()}` }} />
+      <LinksOf place={{ ...place, id: field.id, link: field.link, clicked: `a heading of ${midSentence(field.name)}` }} />
       {field.totals !== 'none' && (
-        <LinksOf place={{ ...place, id: `${field.id}-total`, link: field.totalLink, clicked: `a total of ${field.name.toLowerCase()}` }} />
+        <LinksOf place={{ ...place, id: `${field.id}-total`, link: field.totalLink, clicked: `a total of ${midSentence(field.name)}` }} />
       )}
     </Setting>
   );

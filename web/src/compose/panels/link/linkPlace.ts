@@ -14,6 +14,7 @@ import type { Choice } from '../../../sentence/Blank';
 import { caption } from '../../../shell/caption';
 import { allElements, findElement, findPart, offeredFields, words } from '../../definition';
 import { fieldsOf, isCrosstab } from '../crosstab/fields';
+import { midSentence } from '../../../shell/midSentence';
 
 /** What a link stands on: an element, or a part of a band. */
 export interface LinkPlace {
@@ -63,12 +64,12 @@ export function sourcesAt(place: LinkPlace, definition: ReportDefinition, whole:
           source: { type: 'series', part } as ValueSource,
         }))
       : []),
-    ...fields.map((f) => ({ label: `the clicked ${f.name.toLowerCase()}`, source: { type: 'level', level: f.id } as ValueSource })),
+    ...fields.map((f) => ({ label: `the clicked ${midSentence(f.name)}`, source: { type: 'level', level: f.id } as ValueSource })),
     ...fields
       .filter((f) => /^date_trunc\b/i.test(f.by))
       .flatMap((f) =>
         ends.map((part) => ({
-          label: `the ${part} of the clicked ${f.name.toLowerCase()}`,
+          label: `the ${part} of the clicked ${midSentence(f.name)}`,
           source: { type: 'level', level: f.id, part } as ValueSource,
         })),
       ),
@@ -79,20 +80,20 @@ export function sourcesAt(place: LinkPlace, definition: ReportDefinition, whole:
     )
       .filter((f) => !f.hidden && ![chart?.category.by, chart?.series?.by, ...fields.map((one) => one.by)].includes(written(f.name)))
       .map((f) => ({
-        label: `the ${caption(f).toLowerCase()} that all its rows have`,
+        label: `the ${midSentence(caption(f))} that all its rows have`,
         source: { type: 'expression', expression: written(f.name) } as ValueSource,
       })),
-    ...levels.map((l) => ({ label: `the ${l.name.toLowerCase()} around it`, source: { type: 'level', level: l.id } as ValueSource })),
+    ...levels.map((l) => ({ label: `the ${midSentence(l.name)} around it`, source: { type: 'level', level: l.id } as ValueSource })),
     ...levels
       .filter((l) => /^date_trunc\b/i.test(l.by))
       .flatMap((l) =>
         ends.map((part) => ({
-          label: `the ${part} of the ${l.name.toLowerCase()} around it`,
+          label: `the ${part} of the ${midSentence(l.name)} around it`,
           source: { type: 'level', level: l.id, part } as ValueSource,
         })),
       ),
     ...(band === 'detail' ? offeredFields(definition, section) : []).map((f) => ({
-      label: `the ${caption(f).toLowerCase()} of the row`,
+      label: `the ${midSentence(caption(f))} of the row`,
       source: { type: 'expression', expression: written(f.name) } as ValueSource,
     })),
     ...(definition.parameters ?? []).map((p) => ({
