@@ -51,6 +51,23 @@ public sealed class CommandLineTests : IDisposable
             json.RootElement.GetProperty("report").GetProperty("groups").EnumerateArray().Select(g => g.GetProperty("key").GetString()));
     }
 
+    [Fact]
+    public async Task A_report_is_compared_with_itself_after_all_others_ran()
+    {
+        var before = Console.Out;
+        using var said = new StringWriter();
+        Console.SetOut(said);
+        try
+        {
+            Assert.Equal(0, (await Run("check", "sailings-by-outcome", "--twice")).Code);
+        }
+        finally
+        {
+            Console.SetOut(before);
+        }
+        Assert.Contains("the same figures and pages", said.ToString());
+    }
+
     /// <summary>Two reports of which one leads to the other: saved, published, listed, found by a link, and taken away again.</summary>
     [Fact]
     public async Task Reports_are_saved_published_listed_and_removed()

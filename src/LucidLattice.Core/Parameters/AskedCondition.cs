@@ -60,7 +60,7 @@ public sealed record AskedCondition(Condition Condition, IReadOnlyList<Parameter
                 : null,
             Default = shape == ParameterShape.Several ? Several(values) : values.Count == 0 ? null : Literals.Write(type, values[0]),
             DefaultEnd = shape == ParameterShape.Period && values.Count > 1 ? Literals.Write(type, values[1]) : null,
-            Every = shape == ParameterShape.Several ? $"every {field.Caption.ToLowerInvariant()}" : null,
+            Every = shape == ParameterShape.Several ? $"every {MidSentence.Of(field.Caption)}" : null,
             Required = values.Count == 0 && shape != ParameterShape.Several,
         };
     }

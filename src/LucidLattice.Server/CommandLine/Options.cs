@@ -10,7 +10,7 @@ public sealed class Options
         ["port", "data", "database", "set", "out", "rows", "base", "page", "since", "memory", "seconds", "allow", "text", "into", "table",
             "as",
             "element", "group", "row", "mark", "part"];
-    private static readonly HashSet<string> Flags = ["replace", "new", "as-is", "anyway"];
+    private static readonly HashSet<string> Flags = ["replace", "new", "as-is", "anyway", "twice"];
     private readonly Dictionary<string, List<string>> _values = [];
 
     public List<string> Words { get; } = [];

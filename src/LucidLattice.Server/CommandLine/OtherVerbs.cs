@@ -1,3 +1,4 @@
+using LucidLattice.Core.Caching;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Explaining;
 using LucidLattice.Core.Running;
@@ -11,6 +12,7 @@ internal static class CheckVerb
     public static int Run(Options options)
     {
         if (Target.Load(options) is not { } target) return 1;
+        if (options.Has("twice")) return Twice(target, options);
         var problems = target.Engine.Check(target.Definition);
         RenderVerb.Print(problems, target.Definition);
         var promises = new Core.Proving.PromiseTrials(target.Engine, target.Reports).Try(target.Definition, DateTime.UtcNow,
@@ -19,6 +21,27 @@ internal static class CheckVerb
             Console.WriteLine(promise.Broken is { } broken ? $"broken promise: {promise.Sentence} {broken}" : $"holds: {promise.Sentence}");
         if (problems.Count == 0 && promises.All(p => p.Broken is null)) Console.WriteLine("No problems.");
         return problems.Any(p => p.IsError) || promises.Any(p => p.Broken is not null) ? 1 : 0;
+    }
+
+    private static int Twice(Target target, Options options)
+    {
+        var request = new RunRequest(target.Definition, options.Settings(), DateTime.UtcNow,
+            FromLink: Runs.LinkProof.Author(target.Definition));
+        var trial = new Core.Proving.TwiceTrial(target.NewEngine(new SizedCache(1L << 30), Shortcuts.WhereTheyPay),
+            target.NewEngine(null, Shortcuts.Never), Lines);
+        var differing = trial.Differ(request, target.App.Reports.Drafts().Select(r => r.Definition), CancellationToken.None);
+        Console.WriteLine(differing is var (warm, cold)
+            ? $"The report differs when other reports ran before it: “{warm.Trim()}” then, “{cold.Trim()}” alone. This is a defect of "
+                + "Lucid Lattice; please report it, with the definition."
+            : "The report gives the same figures and pages after other reports, again, and alone.");
+        return differing is null ? 0 : 1;
+    }
+
+    private static IReadOnlyList<string> Lines(ReportRun run)
+    {
+        using var stream = new MemoryStream();
+        Output.RunJson.Write(run, stream, CancellationToken.None);
+        return System.Text.Encoding.UTF8.GetString(stream.ToArray()).Split('\n');
     }
 }
 

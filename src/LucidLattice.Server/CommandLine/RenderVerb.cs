@@ -1,3 +1,4 @@
+using LucidLattice.Core.Caching;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Links;
@@ -110,7 +111,9 @@ internal static class RenderVerb
 
 /// <summary>A report that a verb works on, with the engine that can run it.</summary>
 /// <param name="Reports">Which its links can lead to.</param>
-internal sealed record Target(ReportDefinition Definition, ReportEngine Engine, IReportCatalog Reports)
+/// <param name="NewEngine">Makes an engine over the same data that keeps results, or none, and goes a certain way.</param>
+internal sealed record Target(ReportDefinition Definition, ReportEngine Engine, IReportCatalog Reports, AppData App,
+    Func<SizedCache?, Shortcuts, ReportEngine> NewEngine)
 {
     /// <summary>Finds a report by file, id or title; null, with a message on the error output, if there is none.</summary>
     public static Target? Load(Options options)
@@ -133,9 +136,15 @@ internal sealed record Target(ReportDefinition Definition, ReportEngine Engine, 
             return null;
         }
         IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
-        return new Target(definition,
-            new ReportEngine(new DatasetReader(new SqliteEngine(databases)), new SkiaTypesetter(), app.Reports, proof: app.LinkProof),
-            app.Reports);
+        return new Target(definition, Engine(null, Shortcuts.WhereTheyPay), app.Reports, app, Engine);
+
+        ReportEngine Engine(SizedCache? cache, Shortcuts shortcuts)
+        {
+            var source = new SqliteEngine(databases);
+            return new(new DatasetReader(cache is null ? source : new CachedReader(source, cache), cache), new SkiaTypesetter(),
+                app.Reports,
+                cache, app.LinkProof) { Shortcuts = shortcuts };
+        }
     }
 }
 

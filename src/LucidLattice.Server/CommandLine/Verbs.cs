@@ -6,12 +6,12 @@ public static class Verbs
     private const string Usage = """
         usage:
           lattice serve  [--port N] [--data DIR] [--memory MB] [--seconds N] [--allow DIR[:DIR]…]
-          lattice render REPORT [--data DIR] [--database FILE] [--set name=value]… [--base ADDRESS] --out FILE.pdf|svg|json
+          lattice render REPORT [--data DIR] [--database FILE] [--set name=value]… [--base ADDRESS] --out FILE.pdf|html|svg|json
           lattice find   REPORT [--data DIR] [--database FILE] [--set name=value]… --text TEXT
           lattice trace  REPORT --element ID [--group KEY]… [--row N] [--mark NAME] [--set name=value]… [--part N] [--out FILE.csv]
           lattice query  DATASET [--data DIR] [--database FILE] [--set name=value]… --out FILE.csv
           lattice load   FILE.csv|sqlite [--data DIR] [--into DATABASE] [--table TABLE] [--replace]
-          lattice check  REPORT [--data DIR] [--database FILE]
+          lattice check  REPORT [--twice] [--set name=value]… [--data DIR] [--database FILE]
           lattice explain REPORT [--data DIR]
           lattice history REPORT [--since VERSION] [--data DIR]
           lattice links  [check] [--data DIR]
@@ -26,6 +26,7 @@ public static class Verbs
 
         In CSV files, texts that a spreadsheet would take for formulas (=, @, +, -, |) get a ' before them; --as-is leaves them.
         REPORT is the title or id of a saved report, or a definition file; DATASET likewise.
+        With --twice, a report is run after all others, again, and alone without anything that is kept: both have to give the same.
         An svg file holds the first page, or page N with --page N. DIR is the folder in which everything is kept, “data” where
         none is named; one that is not there is made with --new.
         """;

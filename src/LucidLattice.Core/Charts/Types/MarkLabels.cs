@@ -1,7 +1,7 @@
 using System.Globalization;
 using LucidLattice.Core.Charts.Guides;
 using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Locales;
+using LucidLattice.Core.Formatting;
 
 namespace LucidLattice.Core.Charts.Types;
 
@@ -39,8 +39,7 @@ internal static class MarkLabels
 
     /// <summary>A share of one in per cent.</summary>
     public static string Share(double share, ChartLabels labels, CultureInfo culture) =>
-        LocaleNames.Of(culture) is var names
-            ? $"{names.InDigits((share * 100).ToString("F" + (labels.Decimals ?? 1), culture))} {names.Percent}" : "";
+        PercentForm.Of(share, culture, labels.Decimals ?? 1);
 
     /// <summary>What a mark wears where it stands for its category alone: what suits the type, unless the author says something
     /// else.</summary>
