@@ -11,8 +11,8 @@ export const numberPatterns: PatternChoice[] = [
   { value: '0', label: '1235' },
   { value: '#,##0.0k', label: '1.2k' },
   { value: '#,##0.0M', label: '0.0M' },
-  { value: '0 %', label: '12 %' },
-  { value: '0.0 %', label: '12.3 %' },
+  { value: '0%', label: '12%' },
+  { value: '0.0%', label: '12.3%' },
   { value: '¤#,##0.00', label: '€1,234.50' },
   { value: '#,##0.00;(#,##0.00)', label: '(1,234.50) below zero' },
 ];
