@@ -203,6 +203,47 @@ public sealed class ChartFigureTests
             .Select(t => t.Value.GetString()));
     }
 
+    /// <summary>More than the table holds: periods without rows go first, and how many are missing is said.</summary>
+    [Fact]
+    public void The_table_of_a_chart_says_what_it_leaves_out()
+    {
+        var rows = Enumerable.Range(0, 40).Select(i => ("a", (long)i, 0m)).ToArray();
+        var drawn = Drawn(Run(Chart("columns", "n"), rows));
+        Assert.Equal((40, 0), (ChartTables.Table(drawn).Rows.Count, ChartTables.Table(drawn).LeftOut));
+        Assert.Equal((25, 15), (ChartTables.Table(drawn, 25).Rows.Count, ChartTables.Table(drawn, 25).LeftOut));
+        var histogram = Chart("histogram", "n", "count(*)");
+        histogram = histogram with { Category = histogram.Category with { Ranges = new ChartRanges { Width = 1 } } };
+        var sparse = ChartTables.Table(Drawn(Run(histogram, ("a", 0, 0), ("b", 100, 0), ("c", 200, 0))), 3);
+        Assert.Equal((3, 0), (sparse.Rows.Count, sparse.LeftOut));
+    }
+
+    [Fact]
+    public void A_crosstab_with_too_many_columns_keeps_its_grand_total_and_says_what_is_missing_everywhere()
+    {
+        var crosstab = new CrosstabElement
+        {
+            Id = "x", Width = 400, Height = 20,
+            Down = [new CrosstabField { Id = "k", Name = "Kind", By = "kind" }], Across = [new CrosstabField { Id = "m", Name = "N",
+                By = "n" }],
+            Values = [new CrosstabValue { Expression = "count(*)" }, new CrosstabValue { Expression = "sum(n)" }],
+        };
+        var run = Workshop.Run(Workshop.Report(new Section { Id = "s", ReportHeader = Workshop.Band(Workshop.Part("p", 20, crosstab)) },
+            Fields),
+            new MemoryRows([.. Enumerable.Range(0, 1_200).Select(i => new[] { Value.Of("k"), Value.Of((long)i), Value.Null,
+            Value.Null })]));
+        var printed = RunCrosstabs.Find(run, "x")!;
+        Assert.Equal((2_000, 402), (printed.Grid.Columns.Count, printed.Grid.LeftOut.Columns));
+        Assert.Equal(Core.Crosstabs.EntryKind.Total, printed.Grid.Columns[^1].Kind);
+        Assert.Contains(run.Problems, p => p.Code == "crosstab-cut-off" && p.Message.Contains("402 columns"));
+        using var json = new MemoryStream();
+        RunJson.Write(run, json, CancellationToken.None);
+        Assert.Equal(402, System.Text.Json.JsonDocument.Parse(json.ToArray()).RootElement.GetProperty("report").GetProperty("crosstabs")
+            .GetProperty("x").GetProperty("leftOut").GetProperty("columns").GetInt32());
+        using var csv = new MemoryStream();
+        Output.Charts.CrosstabCsv.Write(printed, csv);
+        Assert.Contains("402 more columns", System.Text.Encoding.UTF8.GetString(csv.ToArray()).TrimEnd().Split('\n')[^1]);
+    }
+
     [Theory]
     [InlineData("Net fare", "net fare")]
     [InlineData("MPAA", "MPAA")]

@@ -60,6 +60,11 @@ public sealed class LatticeTests(RunningServer server) : IClassFixture<RunningSe
         for (var y = 60; y < 700 && printed.ValueKind != JsonValueKind.Object; y += 4)
             if ((await server.Get($"/runs/{id}/pages/1/at?x=80&y={y}")).TryGetProperty("printed", out var found)) printed = found;
         Assert.Equal(200, (int)(await server.Client.GetAsync($"/api/runs/{id}/trace?place={Escaped(printed)}")).StatusCode);
+        // What is published elsewhere changes nothing that this run has read.
+        await server.Send(HttpMethod.Post, "/reports",
+        new { definition = Json(Demo("sailing-log") with { Title = "Published meanwhile" }) });
+        Assert.Equal(200, (await server.Send(HttpMethod.Post, "/reports/published-meanwhile/publish", new { version = 1 })).Status);
+        Assert.Equal(200, (int)(await server.Client.GetAsync($"/api/runs/{id}/trace?place={Escaped(printed)}")).StatusCode);
         var file = Path.Combine(server.Folder, "skerravoe-ferries.sqlite");
         File.SetLastWriteTimeUtc(file, DateTime.UtcNow.AddMinutes(1));
         var gone = await server.Client.GetAsync($"/api/runs/{id}/trace?place={Escaped(printed)}");

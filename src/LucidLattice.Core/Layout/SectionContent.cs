@@ -1,3 +1,4 @@
+using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Grouping;
 using LucidLattice.Core.Planning;
@@ -14,10 +15,23 @@ public sealed record SectionContent(SectionPlan Plan, GroupTree Tree, Func<Frame
     /// these.</summary>
     public IReadOnlyList<PartPlan> PartsAt(Cursor at) => at.Stage switch
     {
-        Stage.End => [],
+        Stage.ReportHeader => _reportHeader,
         Stage.Header or Stage.Footer when Tree.IsOmitted(at.Level, at.Group) => [],
-        _ => Plan.Bands[at.Place(Plan.Base)],
+        Stage.Header => _headers[at.Level - Plan.Base],
+        Stage.Detail => _detail,
+        Stage.Footer => _footers[at.Level - Plan.Base],
+        Stage.ReportFooter => _reportFooter,
+        _ => [],
     };
+
+    // Asked for each row of a million, so nothing is looked up by its name.
+    private readonly IReadOnlyList<PartPlan>[] _headers = ByLevel(Plan, BandKind.GroupHeader), _footers = ByLevel(Plan,
+        BandKind.GroupFooter);
+    private readonly IReadOnlyList<PartPlan> _reportHeader = Plan.Bands[new BandPlace(BandKind.ReportHeader)],
+        _detail = Plan.Bands[new BandPlace(BandKind.Detail)], _reportFooter = Plan.Bands[new BandPlace(BandKind.ReportFooter)];
+
+    private static IReadOnlyList<PartPlan>[] ByLevel(SectionPlan plan, BandKind kind) =>
+        [.. Enumerable.Range(0, plan.Levels.Count + 1).Select(level => level == 0 ? [] : plan.Bands[new BandPlace(kind, level)])];
 
     /// <summary>The values of the keys as what is looked up by; null if one of them is empty, which is equal to nothing.</summary>
     public static ValueList? KeyOf(IEnumerable<Compiled> keys, Frame frame)

@@ -14,8 +14,8 @@ public static class CrosstabCsv
         var fields = figures.Query.Down.Fields;
         var columns = grid.Columns.Select(c => string.Join(", ", texts.Names(false, c)
             .Concat(c.Value >= 0 || grid.Columns.Count == 1 ? [figures.Query.Values[Math.Max(0, c.Value)].Name] : [])));
-        foreach (var head in fields.Select(f => f.Name).Concat(texts.NamesDown ? ["Value"] : []).Concat(columns))
-            csv.WriteField(CsvOutput.Harmless(head));
+        List<string> heads = [.. fields.Select(f => f.Name), .. texts.NamesDown ? ["Value"] : Array.Empty<string>(), .. columns];
+        foreach (var head in heads) csv.WriteField(CsvOutput.Harmless(head));
         csv.EndRecord();
         foreach (var line in grid.Lines.Where(l => l.HasNumbers))
         {
@@ -30,6 +30,8 @@ public static class CrosstabCsv
         if (grid.LeftOut is not (0, 0) and var (lines, more))
         {
             csv.WriteField($"Not in this file: {lines} more rows and {more} more columns.");
+            // As many fields as every other line has: RFC 4180, section 2, rule 4.
+            for (var i = 1; i < heads.Count; i++) csv.WriteField("");
             csv.EndRecord();
         }
     });
