@@ -10,7 +10,7 @@ public sealed class CompiledSource : IHashedContent
 
     private CompiledSource(Func<object?> content) => _content = content;
 
-    /// <summary>Of what says nothing of itself: it equals nothing, not even itself, so nothing worked out from it is used again.</summary>
+    /// <summary>An expression of unknown content. It equals nothing, not even itself, so no result that depends on it is reused.</summary>
     public static readonly CompiledSource Unknown = new(() => Interlocked.Increment(ref _unknown));
 
     public bool IsKnown => !ReferenceEquals(this, Unknown);

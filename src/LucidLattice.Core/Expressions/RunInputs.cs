@@ -8,8 +8,8 @@ namespace LucidLattice.Core.Expressions;
 /// <param name="words">What a parameter's value is called, by the parameter's place.</param>
 public sealed class RunInputs(IReadOnlyList<Value> values, DateTime now, Func<int, string> words)
 {
-    /// <summary>The identity of something that is worked out: of all that its expressions say, and of all that they read. Wherever an
-    /// expression stands in it, what it reads is part of it, so nobody has to name that.</summary>
+    /// <summary>The identity of a calculated result: its expressions, and the values that they read. These values are included
+    /// automatically wherever an expression stands in the content.</summary>
     public ContentHash IdentityOf(params ReadOnlySpan<object?> content) => ContentHash.Of(ValuesBehind, content);
 
     private object? ValuesBehind(object thing) => thing is not Reads reads ? null : (

@@ -36,7 +36,7 @@ public sealed record RunRequest(ReportDefinition Report, IReadOnlyDictionary<str
 public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IReportCatalog catalog, SizedCache? cache = null,
     ILinkProof? proof = null)
 {
-    /// <summary>Which way figures are worked out; all give the same.</summary>
+    /// <summary>How figures are calculated; every choice gives the same result.</summary>
     public Shortcuts Shortcuts { get; init; }
 
     /// <summary>Changes whenever the data does from which a request is answered; null if nobody can tell. What only gives choices counts

@@ -12,8 +12,8 @@ public sealed record RunContext(ParameterValues Parameters, DateTime Now, SizedC
 {
     public Shortcuts Shortcuts { get; init; }
 
-    /// <summary>True if there are so many rows that a shorter way pays.</summary>
-    /// <param name="least">Fewer rows go the long way.</param>
+    /// <summary>True if the number of rows makes a fast path worthwhile.</summary>
+    /// <param name="least">With fewer rows the fast path is not taken.</param>
     public bool PaysFor(int rows, int least) => Shortcuts switch
     {
         Shortcuts.Always => true,

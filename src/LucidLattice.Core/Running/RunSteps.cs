@@ -55,7 +55,7 @@ public sealed class RunSteps(SizedCache? cache, RowSet rows, Func<Frame> newFram
         }
     }
 
-    /// <summary>The identity of what is worked out from the rows of this run.</summary>
+    /// <summary>The identity of a result calculated from the rows of this run.</summary>
     public ContentHash IdentityOf(object content) => inputs.IdentityOf(rows.Reading, language, content);
 
     private sealed record Counted(ISized Value, int DivisionsByZero, int Overflows) : ISized
