@@ -11,7 +11,8 @@ namespace LucidLattice.Core.Layout;
 /// <param name="Matches">Of a section inside of another: the group whose rows belong to the values of the keys around.</param>
 public sealed record SectionContent(SectionPlan Plan, GroupTree Tree, Func<Frame> NewFrame, IReadOnlyDictionary<ValueList, int> Matches)
 {
-    /// <summary>The parts of the band at a cursor, as far as the group prints any. Pages, search and written figures all use this list.</summary>
+    /// <summary>The parts of the band at a cursor, as far as the group prints any. Pages, search and written figures all use
+    /// this list.</summary>
     public IReadOnlyList<PartPlan> PartsAt(Cursor at) => at.Stage switch
     {
         Stage.ReportHeader => _reportHeader,
