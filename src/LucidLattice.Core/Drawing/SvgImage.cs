@@ -78,8 +78,8 @@ public static partial class SvgImage
                     if (size is null && (reader.LocalName != "svg" || reader.NamespaceURI != Namespace))
                         throw new FormatException("This is no SVG file.");
                     if (Texts.Contains(reader.LocalName))
-                        throw new FormatException("The SVG file holds text, which would be written in other letters on each machine. "
-                            + "Turn its texts into paths and save it again.");
+                        throw new FormatException("The SVG file contains text, whose font would differ between machines. "
+                            + "Convert its text to paths, and add the file again.");
                     if (Refused.Contains(reader.LocalName)) throw Unsafe($"an element “{reader.LocalName}”");
                     inStyle = reader.LocalName.Equals("style", StringComparison.OrdinalIgnoreCase);
                     var isEmpty = reader.IsEmptyElement;

@@ -100,7 +100,7 @@ public sealed class SectionData
             var (lines, columns) = LeftOut(figures, shape);
             if (lines + columns > 0)
                 yield return new("crosstab-cut-off", Severity.Warning,
-                    $"Of the crosstab, {Missing(lines, columns)} are not printed; there are up to {CrosstabQuery.MostLines:N0} rows and "
+                    $"The crosstab is truncated by {Missing(lines, columns)}. The limit is {CrosstabQuery.MostLines:N0} rows and "
                     + $"{CrosstabQuery.MostColumns:N0} columns.", id, "across",
                     Mends: ["Choose fields with fewer values, or keep the largest groups and put the others together."]);
         }
@@ -118,7 +118,14 @@ public sealed class SectionData
     }
 
     private static string Missing(int lines, int columns) => string.Join(" and ",
-        new[] { lines > 0 ? $"{lines:N0} rows" : null, columns > 0 ? $"{columns:N0} columns" : null }.OfType<string>());
+        new[] { Count(lines, "row"), Count(columns, "column") }.OfType<string>());
+
+    private static string? Count(int number, string what) => number switch
+    {
+        0 => null,
+        1 => $"1 {what}",
+        _ => $"{number:N0} {what}s",
+    };
 
     private static Problem TooManyGaps(GroupedBy level) => new("too-many-gaps", Severity.Warning,
         $"More than {GapFilling.Most:N0} groups would be printed for “{level.Name}”, so none are without rows.", level.Id,

@@ -1,3 +1,5 @@
+using System.Globalization;
+using LucidLattice.Core.Formatting;
 using LucidLattice.Core.Running;
 using LucidLattice.Core.Tracing;
 using LucidLattice.Output;
@@ -8,6 +10,8 @@ namespace LucidLattice.Server.CommandLine;
 /// <summary><c>lattice trace</c>: where a number of a report comes from, and the rows behind it to a CSV file.</summary>
 internal static class TraceVerb
 {
+    private static readonly CultureInfo English = CultureInfo.GetCultureInfo("en");
+
     public static int Run(Options options)
     {
         var element = options.Required("element");
@@ -42,7 +46,7 @@ internal static class TraceVerb
                 + Verbs.Count(part.Rows, "row")
                 + (part.Empty > 0 ? $", {part.Empty:N0} of them without a value" : "")
                 + (part.LeftOut > 0 ? $"; its condition leaves {Verbs.Count(part.LeftOut, "row")} out" : "")
-                + (part.Share is { } share ? $"; {share:P1} of {part.ShareOf}" : ""));
+                + (part.Share is { } share ? $"; {PercentForm.Of(share, English)} of {part.ShareOf}" : ""));
         foreach (var input in trace.Inputs) Console.WriteLine($"  {input.Name}: {input.Text}");
         if (trace.RowsRead > trace.RowsKept)
             Console.WriteLine(

@@ -34,7 +34,7 @@ public sealed class Publishing(AppData data, ReportEngine engine)
                 $"A promise is broken. {p.Sentence} {p.Broken}"),
                 .. Breaking(id, Renamed(draft.Definition, names)),
                 .. KeptTrials.Outdated(id, draft.Definition, data, engine).Select(sentence =>
-                    $"A link was not tried since it, or a report at one of its ends, was changed. {sentence}")];
+                    $"A link has not been tried since it, its report or its target changed. {sentence}")];
             if (concerns.Count > 0) throw new ApiException(StatusCodes.Status409Conflict, "concerns", string.Join(" ", concerns));
         }
         return data.Together(() =>
