@@ -121,7 +121,7 @@ public sealed class LatticeTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal("definition", await since());
         var (refused, why) = await server.Send(HttpMethod.Post, "/reports/sailings-by-outcome/publish", new { version });
         Assert.Equal(409, refused);
-        Assert.Contains("was not tried since", why.GetProperty("detail").GetString());
+        Assert.Contains("has not been tried since", why.GetProperty("detail").GetString());
         await Save(report.MapSections(s => s with { Filter = "passengers > 10" }));
         Assert.Equal("definition", await since());
         await Save(report);

@@ -26,7 +26,7 @@ public static class Verbs
 
         In CSV files, texts that a spreadsheet would take for formulas (=, @, +, -, |) get a ' before them; --as-is leaves them.
         REPORT is the title or id of a saved report, or a definition file; DATASET likewise.
-        With --twice, a report is run after all others, again, and alone without anything that is kept: both have to give the same.
+        With --twice, the report runs after all others, then again, and once alone without caches. All results must be the same.
         An svg file holds the first page, or page N with --page N. DIR is the folder in which everything is kept, “data” where
         none is named; one that is not there is made with --new.
         """;

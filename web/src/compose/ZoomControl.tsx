@@ -39,12 +39,12 @@ export function ZoomControl() {
       <Box
         component="button"
         type="button"
-        aria-label={`${Math.round((zoom / actual) * 100)} %, fit to the window`}
+        aria-label={`${Math.round((zoom / actual) * 100)}%, fit to the window`}
         title="Fit the page to the window (Ctrl+0)"
         onClick={() => setZoom(0)}
         sx={{ ...button, minWidth: 52, fontWeight: fits ? 400 : 600 }}
       >
-        {`${Math.round((zoom / actual) * 100)} %`}
+        {`${Math.round((zoom / actual) * 100)}%`}
       </Box>
       <Box component="button" type="button" aria-label="Zoom in" title="Zoom in (Ctrl++)" onClick={() => setZoom(1)} sx={button}>
         +

@@ -43,7 +43,7 @@ export function PageZoom({ zoom, fits, onZoom }: { zoom: number; fits: boolean; 
     >
       {button('Smaller', '−', smaller(zoom))}
       <Box aria-live="polite" sx={{ minWidth: 38, textAlign: 'center', fontVariantNumeric: 'tabular-nums' }}>
-        {Math.round(zoom * 75)} %
+        {Math.round(zoom * 75)}%
       </Box>
       {button('Larger', '+', larger(zoom))}
       {button('Fit to the width', '↔', undefined, fits)}

@@ -80,7 +80,7 @@ function Head({ trace }: { trace: Trace }) {
 }
 
 const share = (part: TracePart) =>
-  part.share === null ? '' : `${(part.share * 100).toLocaleString('en-GB', { maximumFractionDigits: 1 })} % of ${part.shareOf}`;
+  part.share === null ? '' : `${(part.share * 100).toLocaleString('en-GB', { maximumFractionDigits: 1 })}% of ${part.shareOf}`;
 
 /** The totals in a number; with several, one chooses whose rows are listed. */
 function Parts({ parts, chosen, onChoose }: { parts: TracePart[]; chosen: number; onChoose: (part: number) => void }) {

@@ -1185,6 +1185,7 @@ export type EditPaste = {
     type?: 'paste';
     items: Array<Item>;
     to: Spot;
+    from?: null | ReportDefinition;
     section?: null | string;
 };
 

@@ -46,7 +46,7 @@ export function BackgroundSentence({ sheet, onChange }: { sheet: Sheet; onChange
             , drawn{' '}
             <Blank label="Its strength" choices={strengths} onPick={(v) => onChange({ ...picture, opacity: Number(v) })}>
               {strengths.find((s) => Number(s.value) === (picture.opacity ?? 1))?.label ??
-                `at ${Math.round((picture.opacity ?? 1) * 100)} %`}
+                `at ${Math.round((picture.opacity ?? 1) * 100)}%`}
             </Blank>
             , <PagesBlank label="Pages with the picture" when={picture.when} onPick={(when) => onChange({ ...picture, when })} />.
           </>

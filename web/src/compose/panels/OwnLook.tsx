@@ -21,7 +21,7 @@ const spaces = [
   { value: '4', label: 'a little apart' },
   { value: '10', label: 'far apart' },
 ];
-const scales = [0.8, 0.9, 1, 1.1, 1.2, 1.4].map((n) => ({ value: String(n), label: `${Math.round(n * 100)} % as large` }));
+const scales = [0.8, 0.9, 1, 1.1, 1.2, 1.4].map((n) => ({ value: String(n), label: `${Math.round(n * 100)}% as large` }));
 
 /** Changes the look of the report, and keeps it by a name for others. */
 export function OwnLook({ look, definition }: { look: ReportLook; definition: ReportDefinition }) {
@@ -63,7 +63,7 @@ export function OwnLook({ look, definition }: { look: ReportLook; definition: Re
             if (scale >= 0.5 && scale <= 3) set({ scale });
           }}
         >
-          {`${Math.round(look.scale * 100)} % as large`}
+          {`${Math.round(look.scale * 100)}% as large`}
         </Blank>
         , rows{' '}
         <Blank label="Distance of rows" choices={spaces} onPick={(v) => set({ rowSpace: Number(v) })}>

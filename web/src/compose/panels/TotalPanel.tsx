@@ -60,7 +60,7 @@ export function TotalPanel({ placed }: { placed: Placed }) {
             at{' '}
             <Blank
               label="Percentile"
-              choices={['5', '10', '25', '75', '90', '95', '99'].map((n) => ({ value: n, label: `${n} %` }))}
+              choices={['5', '10', '25', '75', '90', '95', '99'].map((n) => ({ value: n, label: `${n}%` }))}
               typed={String(Math.round((total.fraction ?? 0.5) * 1000) / 10)}
               typing="Another one, %…"
               onPick={(v) => {
@@ -68,7 +68,7 @@ export function TotalPanel({ placed }: { placed: Placed }) {
                 if (percent >= 0 && percent <= 100) set({ fraction: percent / 100 });
               }}
             >
-              {`${Math.round((total.fraction ?? 0.5) * 1000) / 10} %`}
+              {`${Math.round((total.fraction ?? 0.5) * 1000) / 10}%`}
             </Blank>{' '}
           </>
         )}

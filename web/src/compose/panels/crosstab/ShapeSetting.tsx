@@ -82,7 +82,7 @@ export function ShapeSetting({ crosstab, onChange }: { crosstab: ElementCrosstab
               label="Smallest size"
               value={Math.round((shape.leastScale ?? 0.6) * 100)}
               automatic="60"
-              written={(n) => `${n} %`}
+              written={(n) => `${n}%`}
               onPick={(n) => set({ leastScale: Math.min(1, Math.max(0.3, (n ?? 60) / 100)) })}
             />
           </>
