@@ -160,4 +160,24 @@ public class ComposeTests
         => Assert.EndsWith(".",
             Assert.Throws<EditException>(
             () => new AddChart { Band = band, Level = level }.Apply(Workshop.DemoReport("route-performance"), NoReports.Instance)).Message);
+
+    /// <summary>Steps lead on from any of many groups, and a name leads to the group that bears it.</summary>
+    [Fact]
+    public void The_vantage_knows_the_neighbours_of_each_of_many_groups()
+    {
+        Field[] fields = [new() { Name = "n", Type = DataType.Whole }];
+        var rows = new MemoryRows([.. Enumerable.Range(0, 500).Select(i => new[] { Value.Of((long)i) })]);
+        var run = Workshop.Run(Workshop.Report(new Section { Id = "s", Levels = [new Level { Id = "l", Name = "N", By = "n" }],
+            Detail = Workshop.Band(Workshop.Part("d", 10)) }, fields), rows);
+        foreach (var wanted in new[] { 0, 1, 99, 250, 499 })
+        {
+            var step = ComposeViewer.View(run, new Dictionary<string, IReadOnlyList<string?>> { ["s"] = [$"{wanted}"] }, Workshop.Measurer)
+                .Vantage[0];
+            var keys = step.Siblings.Select(k => k.Key).ToList();
+            Assert.Equal((wanted, 500, $"{wanted}", Vantage.MostSiblings), (step.Index, step.Count, step.Key, keys.Count));
+            Assert.All(new[] { wanted - 1, wanted, wanted + 1 }.Where(k => k is >= 0 and < 500), k => Assert.Contains($"{k}", keys));
+        }
+        Assert.Equal(["7"], HardestCase.Find(run, "s", VantageWish.Named, "7", CancellationToken.None));
+        Assert.Equal(["49"], HardestCase.Find(run, "s", VantageWish.Named, "49", CancellationToken.None));
+    }
 }

@@ -82,6 +82,47 @@ public class EditTests
     }
 
     [Fact]
+    public void A_field_stands_where_it_is_let_go()
+    {
+        var report = Apply(Report, new AddField { Field = "vessel", Band = BandKind.GroupHeader, Level = 1, X = 240, Y = 3 });
+        var text = Assert.Single(In<TextElement>(report, BandKind.GroupHeader, 1), t => t.Text == "{{ vessel }}");
+        Assert.Equal((240, 3), (text.X, text.Y));
+        // Far at the right it keeps within the page; an empty band gets a part.
+        var empty = Apply(report, new Remove { Ids = [.. report.MainSection().ReportFooter.Parts.Select(p => p.Id)] },
+            new AddField { Field = "vessel", Band = BandKind.ReportFooter, X = 9999, Y = 40 });
+        var last = Assert.Single(In<TextElement>(empty, BandKind.ReportFooter));
+        Assert.InRange(last.X + last.Width, 20, empty.Page.BodyWidth);
+        Assert.Throws<EditException>(() => Apply(Report, new AddText { Text = "x", Band = BandKind.ReportHeader, X = double.NaN, Y = 1 }));
+    }
+
+    [Fact]
+    public void A_heading_goes_alone_and_a_column_when_nothing_of_it_is_left()
+    {
+        var column = Report.MainSection().Columns.First(c => Bound(Report, c.Id).Count == 2).Id;
+        var ids = Bound(Report, column);
+        var one = Apply(Report, new Remove { Ids = [ids[0]] });
+        Assert.Equal([ids[1]], Bound(one, column));
+        Assert.Contains(one.MainSection().Columns, c => c.Id == column);
+        Assert.DoesNotContain(Apply(one, new Remove { Ids = [ids[1]] }).MainSection().Columns, c => c.Id == column);
+        Assert.DoesNotContain(Apply(Report, new Remove { Ids = ids }).MainSection().Columns, c => c.Id == column);
+
+        static List<string> Bound(ReportDefinition report, string column) =>
+            [.. report.MainSection().Elements().Select(e => e.Element).Where(e => e.Column == column).Select(e => e.Id)];
+    }
+
+    [Fact]
+    public void What_is_pasted_into_an_empty_band_gets_a_part_there()
+    {
+        var report = Report with { Sheets = [Report.Sheets[0] with { PageHeader = new Band() }] };
+        var text = new TextElement { Id = "t4", Width = 50, Height = 12, Y = 3, Text = "pasted" };
+        var pasted = Apply(report, new Paste { Items = [new ElementItem(text)],
+            To = new Spot { In = report.Sheets[0].Id, Band = BandKind.PageHeader } });
+        var part = Assert.Single(pasted.Sheets[0].PageHeader.Parts);
+        Assert.Equal((15, "pasted"), (part.Height, Assert.IsType<TextElement>(Assert.Single(part.Elements)).Text));
+        Assert.Equal(part.Elements[0].Id, Assert.Single(pasted.AllElements().OfType<TextElement>(), t => t.Text == "pasted").Id);
+    }
+
+    [Fact]
     public void A_second_gesture_for_totals_changes_their_kind_and_adds_none()
     {
         var before = Report.MainSection().Elements().Count(e => e.Element is TotalElement);

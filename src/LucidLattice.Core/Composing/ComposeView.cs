@@ -74,7 +74,8 @@ public sealed record ChartPartView(string Part, double X, double Y, double Width
 /// <param name="Section">The id of the section whose path it belongs to.</param>
 /// <param name="Key">The group's key, written as machines write it; null if the key is empty.</param>
 /// <param name="Index">From 0, among the groups of the same parent.</param>
-/// <param name="Siblings">The keys of all groups of the same parent, at most <see cref="Vantage.MostSiblings"/>.</param>
+/// <param name="Siblings">The keys of all groups of the same parent; of more than <see cref="Vantage.MostSiblings"/>, those around this
+/// one.</param>
 public sealed record VantageStep(string Section, string Level, string Name, string? Key, string Label, int Index, int Count,
     IReadOnlyList<VantageKey> Siblings);
 

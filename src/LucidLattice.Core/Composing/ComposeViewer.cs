@@ -105,6 +105,9 @@ public sealed class ComposeViewer
             ? Math.Min(DetailRows, tree.Levels[tree.Innermost].End(path[^1]) - cursor.Row)
             : 1;
         var positions = new FramePositions(tree, frame);
+        var printed = PrintedBands.Count(data, place);
+        // What is never printed is not drawn here either.
+        if (printed == 0 && !empty) rows = 0;
         var band = new Drawn(this, plan.X, plan, page: null);
         for (var i = 0; i < rows; i++)
         {
@@ -112,7 +115,7 @@ public sealed class ComposeViewer
             else positions.MoveTo(rows == 0 ? cursor : cursor with { Row = cursor.Row + i });
             foreach (var part in plan.Bands[place]) band.Add(part, frame, describe: i == 0);
         }
-        _bands.Add(band.View(plan.Section.Id, depth, place, place.Name(plan.Section.Levels), Printed(data, place), plan.X));
+        _bands.Add(band.View(plan.Section.Id, depth, place, place.Name(plan.Section.Levels), printed, plan.X));
         if (!empty) positions.MoveTo(cursor);
         foreach (var inner in plan.Bands[place].SelectMany(p => p.Sections)) AddSection(inner, depth + 1, GroupFor(inner, frame));
     }
@@ -136,15 +139,6 @@ public sealed class ComposeViewer
             BandKind.GroupHeader => new Cursor(Stage.Header, whole + place.Level, path[whole + place.Level]),
             _ => new Cursor(Stage.Footer, whole + place.Level, path[whole + place.Level]),
         };
-    }
-
-    /// <summary>How often a band is printed if every row of the section is.</summary>
-    private static long Printed(SectionData data, BandPlace place)
-    {
-        var tree = data.Tree;
-        if (place.Kind == BandKind.Detail) return tree.Order.Length;
-        if (place.Level > 0) return tree.Order.Length == 0 ? 0 : tree.Levels[data.Plan.Base + place.Level].Count;
-        return data.Plan.Base == 0 ? 1 : tree.Levels[data.Plan.Base].Count;
     }
 
     /// <summary>A band while it is drawn.</summary>

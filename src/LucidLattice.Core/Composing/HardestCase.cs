@@ -53,19 +53,27 @@ public static class HardestCase
         return at < 0 ? null : (data.Tree.Innermost, data.Tree.Levels[data.Tree.Innermost].GroupAt(at));
     }
 
-    /// <summary>The first group whose name holds the words, of the outermost level that has one.</summary>
+    /// <summary>The group whose name fits the words best: it is the same, begins with them, or holds them. Of those that fit alike the first
+    /// one, of the outermost level.</summary>
     private static (int Level, int Group)? Named(SectionData data, string words, CancellationToken cancel)
     {
         if (words.Length == 0) return null;
         var frame = data.NewFrame();
+        (int Fit, int Level, int Group)? best = null;
         for (var level = data.Plan.Base + 1; level <= data.Tree.Innermost; level++)
             for (var group = 0; group < data.Tree.Levels[level].Count; group++)
             {
                 if ((group & 0xFFF) == 0) cancel.ThrowIfCancellationRequested();
-                if (data.LabelOf(level, group, frame).Contains(words, StringComparison.OrdinalIgnoreCase)) return (level, group);
+                var fit = Fit(data.LabelOf(level, group, frame), words);
+                if (fit < (best?.Fit ?? 3)) best = (fit, level, group);
             }
-        return null;
+        return best is var (_, atLevel, atGroup) ? (atLevel, atGroup) : null;
     }
+
+    private static int Fit(string name, string words) =>
+        name.Equals(words, StringComparison.OrdinalIgnoreCase) ? 0
+        : name.StartsWith(words, StringComparison.OrdinalIgnoreCase) ? 1
+        : name.Contains(words, StringComparison.OrdinalIgnoreCase) ? 2 : 3;
 
     private static List<string?> KeysOf(SectionData data, int level, int group)
     {

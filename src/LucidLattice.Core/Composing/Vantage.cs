@@ -33,7 +33,9 @@ internal sealed class Vantage
                 ? first
                 : Enumerable.Range(first, count).Where(g => Key(level, g) == wanted[asked]).DefaultIfEmpty(first).First();
             path[level] = chosen;
-            var siblings = Enumerable.Range(first, Math.Min(count, MostSiblings))
+            // Of many, those around the chosen one, so that steps lead on.
+            var from = Math.Clamp(chosen - MostSiblings / 2, first, Math.Max(first, first + count - MostSiblings));
+            var siblings = Enumerable.Range(from, Math.Min(count, MostSiblings))
                 .Select(g => new VantageKey(Key(level, g), data.LabelOf(level, g, frame))).ToList();
             var of = plan.Levels[asked].Level;
             steps.Add(new VantageStep(plan.Section.Id, of.Id, of.Name, Key(level, chosen), data.LabelOf(level, chosen, frame),

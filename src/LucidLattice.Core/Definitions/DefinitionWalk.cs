@@ -58,6 +58,13 @@ public static class DefinitionWalk
     /// <summary>Every element of a section's own bands.</summary>
     public static IEnumerable<(BandPlace Place, Element Element)> Elements(this Section section) => section.Bands().SelectMany(In);
 
+    /// <summary>True if the part holds headings of columns, none of which has totals in the section.</summary>
+    public static bool HeadsRows(this BandPart part, Section section)
+    {
+        var headings = part.Elements.OfType<HeadingElement>().Select(h => h.Column).ToHashSet();
+        return headings.Count > 0 && !section.Elements().Any(e => e.Element is TotalElement && headings.Contains(e.Element.Column));
+    }
+
     /// <summary>Every element of a sheet's page bands.</summary>
     public static IEnumerable<(BandPlace Place, Element Element)> PageElements(this Sheet sheet) => sheet.PageBands().SelectMany(In);
 

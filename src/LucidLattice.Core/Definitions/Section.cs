@@ -35,6 +35,11 @@ public sealed record Section
     /// <summary>The grouping levels, outermost first.</summary>
     public IReadOnlyList<Level> Levels { get; init; } = [];
 
+    /// <summary>True prints no detail rows: what stands in <see cref="Detail"/>, and headings of columns that have no totals, are kept but
+    /// not printed.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool Summary { get; init; }
+
     public Band ReportHeader { get; init; } = new();
     public Band Detail { get; init; } = new();
     public Band ReportFooter { get; init; } = new();

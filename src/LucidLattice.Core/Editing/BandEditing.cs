@@ -33,6 +33,16 @@ internal static class BandEditing
         return (at.MapBand(place, band => band.AboveHeadings(part)), part);
     }
 
+    /// <summary>The part of a band at a height, made if there is none, and how far from the band's top it begins.</summary>
+    /// <param name="y">From the top edge of the band, in points.</param>
+    public static (Workpiece At, BandPart Part, double Top) PartAt(this Workpiece at, BandPlace place, double y)
+    {
+        var above = 0.0;
+        var part = at.BandAt(place).Parts.FirstOrDefault(p => (above += p.Height) > y);
+        if (part is null) (at, part) = at.TextPart(place, 20);
+        return (at, part, at.BandAt(place).Parts.TakeWhile(p => p.Id != part.Id).Sum(p => p.Height));
+    }
+
     /// <summary>The band with a part added at its end, but above the headings of columns, which belong right above the rows.</summary>
     public static Band AboveHeadings(this Band band, BandPart part)
     {
@@ -40,7 +50,11 @@ internal static class BandEditing
         return band with { Parts = at < 0 ? [.. band.Parts, part] : [.. band.Parts.Take(at), part, .. band.Parts.Skip(at)] };
     }
 
-    /// <summary>Where headings of columns stand: right above the rows, with the innermost group or at the top of the section.</summary>
+    /// <summary>Where headings of columns stand: right above the rows, with the innermost group or at the top of the section; where no rows
+    /// are printed, above the innermost groups.</summary>
     public static BandPlace HeadingPlace(this Section section)
-        => section.Levels.Count > 0 ? new BandPlace(BandKind.GroupHeader, section.Levels.Count) : new BandPlace(BandKind.ReportHeader);
+    {
+        var level = section.Levels.Count - (section.Summary ? 1 : 0);
+        return level > 0 ? new BandPlace(BandKind.GroupHeader, level) : new BandPlace(BandKind.ReportHeader);
+    }
 }

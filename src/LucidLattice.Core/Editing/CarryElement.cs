@@ -22,10 +22,7 @@ public sealed partial record CarryElement : Edit
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         var place = new BandPlace(Band, Level);
-        var above = 0.0;
-        var part = at.BandAt(place).Parts.FirstOrDefault(p => (above += p.Height) > Y);
-        if (part is null) (at, part) = at.TextPart(place, 20);
-        var top = at.BandAt(place).Parts.TakeWhile(p => p.Id != part.Id).Sum(p => p.Height);
+        (at, var part, var top) = at.PartAt(place, Y);
         var moved = new Move { Id = Element, To = new Spot { In = part.Id } }.Change(at, catalog);
         var placed = new Placement { Id = Element, X = Math.Max(0, X), Y = Math.Max(0, Y - top) };
         var arranged = new Arrange { Places = [placed] }.Change(moved, catalog);

@@ -18,6 +18,11 @@ public sealed record AddField : Edit
     /// <summary>The column before which a new column is put; null for the end.</summary>
     public string? Before { get; init; }
 
+    /// <summary>Where it is let go, from the left margin and from the top edge of the band, in points; null puts a text below what stands
+    /// there. Columns and their subtotals stand where the columns stand.</summary>
+    public double? X { get; init; }
+    public double? Y { get; init; }
+
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         var section = at.Section;
@@ -34,7 +39,7 @@ public sealed record AddField : Edit
         var text = field.Type.IsNumber()
             ? $"{RenameReport.Printed(field.Caption)}: {{{{ {UsualAggregate.ForField(field)}({quoted}) }}}}"
             : $"{{{{ {quoted} }}}}";
-        return new AddText { Band = Band, Level = Level, Text = text }.Change(at, catalog);
+        return new AddText { Band = Band, Level = Level, Text = text, X = X, Y = Y }.Change(at, catalog);
     }
 }
 

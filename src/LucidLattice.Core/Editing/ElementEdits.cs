@@ -3,19 +3,32 @@ using LucidLattice.Core.Links;
 
 namespace LucidLattice.Core.Editing;
 
-/// <summary>Adds a text to a band, below what stands there.</summary>
+/// <summary>Adds a text to a band: where it is let go, or else below what stands there.</summary>
 public sealed record AddText : Edit
 {
     public required string Text { get; init; }
     public required BandKind Band { get; init; }
     public int Level { get; init; }
 
+    /// <summary>From the left margin and from the top edge of the band, in points; null puts it below what stands there.</summary>
+    public double? X { get; init; }
+    public double? Y { get; init; }
+
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
+        const double Height = 15;
+        if (X is { } x && Y is { } top)
+        {
+            if (!double.IsFinite(x) || !double.IsFinite(top)) throw new EditException("Positions are numbers.");
+            (at, var there, var begins) = at.PartAt(new BandPlace(Band, Level), top);
+            var left = Math.Clamp(x, 0, Math.Max(0, at.BodyWidth - 20));
+            return at.AddElement(there.Id, new TextElement { Id = at.NewId("t"), X = left, Y = Math.Max(0, top - begins),
+                Width = Math.Min(240, at.BodyWidth - left), Height = Height, Text = Text });
+        }
         (at, var part) = at.TextPart(new BandPlace(Band, Level), 20);
         var y = part.Elements.Count == 0 ? 3 : part.Elements.Max(e => e.Y + e.Height) + 2;
         return at.AddElement(part.Id,
-            new TextElement { Id = at.NewId("t"), Y = y, Width = Math.Min(240, at.BodyWidth), Height = 15, Text = Text });
+            new TextElement { Id = at.NewId("t"), Y = y, Width = Math.Min(240, at.BodyWidth), Height = Height, Text = Text });
     }
 }
 
@@ -57,6 +70,9 @@ public sealed record SetSection : Edit
     /// <summary>The conditions that stand as a sentence; null leaves them, <see cref="AllOf"/> of none keeps every row.</summary>
     public Condition? Conditions { get; init; }
 
+    /// <summary>False prints no detail rows, so that headings stand once above the totals of the innermost groups; null leaves it.</summary>
+    public bool? PrintsRows { get; init; }
+
     /// <summary>All parameters of the report, where a condition asks for one that is new; null leaves them.</summary>
     public IReadOnlyList<Parameter>? Parameters { get; init; }
 
@@ -68,8 +84,10 @@ public sealed record SetSection : Edit
             Filter = Filter is null ? section.Filter : Filter.Trim() is { Length: > 0 } text ? text : null,
             Sort = Sort ?? section.Sort,
             Conditions = Conditions switch { null => section.Conditions, AllOf { Conditions.Count: 0 } => null, _ => Conditions },
+            Summary = PrintsRows is { } prints ? !prints : section.Summary,
         };
         var next = at.With(changed);
+        if (changed.Summary != section.Summary) next = Levels.HeadingsTo(next, from: section.HeadingPlace());
         return Parameters is null ? next : next with { Report = next.Report with { Parameters = Parameters } };
     }
 }

@@ -38,11 +38,14 @@ public sealed record ElementItem(Element Element) : Item
         });
     }
 
-    /// <summary>A part that loses its last element goes too.</summary>
+    /// <summary>A part that loses its last element goes too, and a column of which nothing is printed any more.</summary>
     internal override ReportDefinition Remove(ReportDefinition report)
     {
         var part = PartHome.Holding(report, Id)!.Part;
-        return part.Elements.Count == 1 && part.Sections.Count == 0 ? new PartItem(part).Lift(report) : Lift(report);
+        var rest = part.Elements.Count == 1 && part.Sections.Count == 0 ? new PartItem(part).Lift(report) : Lift(report);
+        return Element.Column is { } column && rest.AllElements().All(e => e.Column != column) && ColumnItem.Find(rest, column) is { } unused
+            ? unused.Lift(rest)
+            : rest;
     }
 
     internal override ReportDefinition Lift(ReportDefinition report) => report.MapPart(PartHome.Holding(report, Id)!.Part.Id,

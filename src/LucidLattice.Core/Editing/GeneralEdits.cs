@@ -88,10 +88,19 @@ public sealed record Paste : GeneralEdit
 
     protected override ReportDefinition Changed(ReportDefinition report)
     {
+        if (To.Band is not null && Items.All(i => i is ElementItem)) return WithNewPart(report);
         var (items, brought) = Brought(report);
         var ids = new FreeIds(brought);
         return items.Select((item, i) => (Item: item.Copy(ids), To: To.Index is { } index ? To with { Index = index + i } : To))
             .Aggregate(brought, (at, next) => Aside(next.Item, at, next.To).Insert(at, next.To));
+    }
+
+    /// <summary>Elements that are put into a band, not into a part of one, get a part of their own there.</summary>
+    private ReportDefinition WithNewPart(ReportDefinition report)
+    {
+        var part = new BandPart { Id = new FreeIds(report).Next("p"), Height = 0 };
+        var made = new PartItem(part).Insert(report, To);
+        return (this with { To = new Spot { In = part.Id } }).Changed(made);
     }
 
     /// <summary>What is pasted, with all that it needs of where it was copied.</summary>

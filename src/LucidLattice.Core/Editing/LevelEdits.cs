@@ -159,7 +159,7 @@ internal static class Levels
         (at, var part) = at.TextPart(new BandPlace(BandKind.GroupHeader, index + 1), 22, repeat: true);
         at = at.AddElement(part.Id,
             new TextElement { Id = at.NewId("t"), Y = 5, Width = at.BodyWidth, Height = 15, Text = $"{{{{ {printed} }}}}" });
-        at = HeadingsToInnermost(at);
+        at = HeadingsTo(at);
         foreach (var total in at.Section.ReportFooter.Parts.SelectMany(p => p.Elements).OfType<TotalElement>())
             at = Totals.Add(at, new BandPlace(BandKind.GroupFooter, index + 1), Columns.Require(at.Section, total.Column ?? ""),
                 total.Aggregate);
@@ -178,10 +178,11 @@ internal static class Levels
     }
 
     /// <summary>Column headings stand right above the rows: they move from where they are to the innermost header.</summary>
-    public static Workpiece HeadingsToInnermost(Workpiece at)
+    /// <param name="from">Only those in this band move; null moves all.</param>
+    public static Workpiece HeadingsTo(Workpiece at, BandPlace? from = null)
     {
         var (target, own) = (at.Section.HeadingPlace(), at.Section.Columns.Select(c => c.Id).ToHashSet());
-        var parts = at.Bands.Where(b => b.Place != target).SelectMany(b => b.Band.Parts)
+        var parts = at.Bands.Where(b => b.Place != target && (from is null || b.Place == from)).SelectMany(b => b.Band.Parts)
             .Where(p => p.Elements.Any(e => e is HeadingElement && own.Contains(e.Column ?? ""))).ToList();
         if (parts.Count == 0) return at;
         var ids = parts.Select(p => p.Id).ToHashSet();

@@ -21,7 +21,7 @@ public sealed record LevelItem(Level Level) : Item
         var changed = report.MapSection(section.Id, s => s with { Levels = spot.Put(s.Levels, level) });
         foreach (var part in level.Header.Parts.Concat(level.Footer.Parts))
             foreach (var element in part.Elements) PartHome.Find(changed, part.Id)!.Require(element);
-        return Levels.HeadingsToInnermost(new Workpiece(changed, section.Id)).Report;
+        return Levels.HeadingsTo(new Workpiece(changed, section.Id)).Report;
     }
 
     internal override ReportDefinition Replace(ReportDefinition report) =>

@@ -9,7 +9,7 @@ public sealed record Spot
     /// and levels; a sheet or a part for sections; null, which is the report, for sheets.</summary>
     public string? In { get; init; }
 
-    /// <summary>Of a part: the band of the section or sheet.</summary>
+    /// <summary>Of a part: the band of the section or sheet. Elements that are pasted there get a part of their own.</summary>
     public BandKind? Band { get; init; }
 
     /// <summary>Of a part in a band of a group: its level, from 1 at the outermost.</summary>

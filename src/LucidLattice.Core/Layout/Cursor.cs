@@ -41,6 +41,15 @@ public readonly record struct Cursor(Stage Stage, int Level = 0, int Group = 0, 
         }
     }
 
+    /// <summary>Every detail row of a tree, in printed order.</summary>
+    public static IEnumerable<Cursor> Rows(GroupTree tree)
+    {
+        var innermost = tree.Levels[tree.Innermost];
+        for (var group = 0; group < innermost.Count; group++)
+            for (var row = innermost.Start[group]; row < innermost.End(group); row++)
+                yield return new Cursor(Stage.Detail, tree.Innermost, group, row);
+    }
+
     /// <summary>The band in which it stands.</summary>
     public BandPlace Place(int whole) => Stage switch
     {

@@ -24,6 +24,23 @@ public sealed record SectionContent(SectionPlan Plan, GroupTree Tree, Func<Frame
         _ => [],
     };
 
+    /// <summary>False if the detail band has parts, but their conditions hold for no row, so that headings of columns name nothing.</summary>
+    public bool PrintsRows => _printsRows.Value;
+
+    private readonly Lazy<bool> _printsRows = new(() => FindsPrintedRow(Plan, Tree, NewFrame));
+
+    private static bool FindsPrintedRow(SectionPlan plan, GroupTree tree, Func<Frame> newFrame)
+    {
+        var parts = plan.Bands[new BandPlace(BandKind.Detail)];
+        if (parts.Count == 0 || parts.Any(p => p.Condition is null)) return true;
+        var positions = new FramePositions(tree, newFrame());
+        return Cursor.Rows(tree).Any(row =>
+        {
+            positions.MoveTo(row);
+            return parts.Any(p => p.IsShown(positions.Frame));
+        });
+    }
+
     // Asked for each row of a million, so nothing is looked up by its name.
     private readonly IReadOnlyList<PartPlan>[] _headers = ByLevel(Plan, BandKind.GroupHeader), _footers = ByLevel(Plan,
         BandKind.GroupFooter);

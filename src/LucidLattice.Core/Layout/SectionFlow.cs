@@ -268,8 +268,9 @@ public sealed class SectionFlow : IFlow
             var parts = _content.PartsAt(header);
             for (var i = 0; i < parts.Count; i++)
             {
+                if (!parts[i].Part.Repeat || (parts[i].HeadsRows && !_content.PrintsRows)) continue;
                 // A part that is still to come on this page is not repeated before it.
-                if (!parts[i].Part.Repeat || (start.Stage == Stage.Header && level == start.Level && i >= start.Part)) continue;
+                if (start.Stage == Stage.Header && level == start.Level && i >= start.Part) continue;
                 _positions.MoveTo(header);
                 if (!parts[i].IsShown(Frame)) continue;
                 Frame.IsContinued = true;

@@ -74,6 +74,9 @@ public sealed record PartPlan(BandPart Part, IReadOnlyList<ElementPlan> Elements
     /// <summary>True if something in it goes on on further pages where one cannot hold it.</summary>
     public bool GoesOn { get; } = Elements.Any(e => e.GoesOn);
 
+    /// <summary>True if it holds headings of columns, none of which has totals, so that they name detail rows alone.</summary>
+    public bool HeadsRows { get; init; }
+
     /// <summary>True if it may begin or end pages by itself.</summary>
     public bool Breaks => Part is { BreakBefore: true } or { BreakAfter: true } or { BreakEvery: not null } or { LeastRoom: not null };
 

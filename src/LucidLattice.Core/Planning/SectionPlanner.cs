@@ -83,6 +83,7 @@ internal sealed class SectionPlanner(
         {
             At = at, Columns = scope.Section.Columns, Condition = Condition(part.Id, part.When), Width = scope.Width,
             Link = place.Link(part.Id, part.Link),
+            HeadsRows = part.HeadsRows(scope.Section),
             Space = at.Kind == BandKind.Detail ? Looks.Of(scope.Report).RowSpace / 2 : 0,
         };
 

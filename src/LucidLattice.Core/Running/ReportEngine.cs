@@ -139,8 +139,10 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         }
         var parameters = Resolve(request, now, cancel);
         var followed = TiedCharts.Follow(request.Report);
+        var conditions = new ParameterConditions(followed, parameters.Values, now);
+        var printed = UnprintedRows.Without(followed, conditions);
         // Authors see every column, so that they can change it.
-        var report = forAuthor ? followed : HiddenColumns.Without(followed, parameters.Values, now);
+        var report = forAuthor ? printed : HiddenColumns.Without(printed, conditions);
         var (plan, found) = ReportPlanner.Plan(report, catalog, dataset => reader.Repeated(dataset, cancel));
         var problems = found.ToList();
         problems.AddRange(parameters.Problems);

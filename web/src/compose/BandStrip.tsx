@@ -7,6 +7,7 @@ import { color } from '../theme/tokens';
 import { BandEdge } from './BandEdge';
 import { ColumnHandles } from './ColumnHandles';
 import { useCompose } from './composeStore';
+import { findSection, partsOf } from './definition';
 import { ElementBox } from './ElementBox';
 import { GuideLines } from './GuideLines';
 import { bandStop, useStop } from './pageStops';
@@ -20,6 +21,9 @@ interface Props {
   left: number;
   dragging: boolean;
 }
+
+/** Why no field is dropped into a page header or footer. */
+const pageBandRefusal = 'a page has no row of its own; use a header or footer of a group';
 
 /** One band as it is printed at the vantage, with a box over each element. */
 export const BandStrip = memo(function BandStrip({ band, zoom, height, left, dragging }: Props) {
@@ -36,10 +40,14 @@ export const BandStrip = memo(function BandStrip({ band, zoom, height, left, dra
   const drop = useDroppable({
     id: `${band.section}${band.kind}${band.level}`,
     data: { section: band.section, band: band.kind, level: band.level },
-    disabled: refused,
   });
   const svg = useMemo(() => ({ __html: scaled(band.svg, zoom) }), [band.svg, zoom]);
   const empty = band.elements.length === 0;
+  const isUnprinted = useCompose((s) => {
+    if (band.printed !== 0 || !s.definition) return false;
+    const section = findSection(s.definition, band.section);
+    return section !== undefined && partsOf(s.definition, section, band.kind, band.level).length > 0;
+  });
   return (
     <Box
       ref={drop.setNodeRef}
@@ -58,7 +66,7 @@ export const BandStrip = memo(function BandStrip({ band, zoom, height, left, dra
       sx={{
         position: 'relative',
         borderBottom: `1px dashed ${color.line}`,
-        bgcolor: drop.isOver ? color.mainTint : selected ? '#F3F6F3' : 'transparent',
+        bgcolor: drop.isOver ? (refused ? color.problemTint : color.mainTint) : selected ? '#F3F6F3' : 'transparent',
         outlineOffset: -2,
       }}
       style={{ height: height + 1 }}
@@ -88,7 +96,7 @@ export const BandStrip = memo(function BandStrip({ band, zoom, height, left, dra
             pointerEvents: 'none',
           }}
         >
-          {band.name} – empty
+          {band.name} – {isUnprinted ? 'not printed' : 'empty'}
         </Box>
       )}
       {band.elements.map((element) => (
@@ -112,7 +120,7 @@ export const BandStrip = memo(function BandStrip({ band, zoom, height, left, dra
             border: `1px solid ${color.line}`,
           }}
         >
-          {refused ? `${band.name}: has no row to take a value from` : `${band.name}: ${times(Number(band.printed ?? 0))}`}
+          {refused ? `${band.name}: ${pageBandRefusal}` : `${band.name}: ${times(Number(band.printed ?? 0))}`}
         </Box>
       )}
     </Box>

@@ -4,10 +4,12 @@ import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
 import { findColumn, findElement } from './definition';
 import { replaceColumn } from './edits';
+import { boxOf } from './pageStops';
 
-/** At the right edge of each column's heading: drag it to change the column's width. */
+/** Of each column, above its heading: a handle that selects the whole column. At the heading's right edge: drag it to change the width. */
 export function ColumnHandles({ band, zoom, left }: { band: ComposeBand; zoom: number; left: number }) {
   const definition = useCompose((s) => s.definition);
+  const selected = useCompose((s) => (s.selection.kind === 'element' && s.selection.column ? s.selection.id : undefined));
   const { edit, select } = useCompose.getState();
   const [drag, setDrag] = useState<{ column: string; by: number }>();
   const start = useRef(0);
@@ -33,6 +35,21 @@ export function ColumnHandles({ band, zoom, left }: { band: ComposeBand; zoom: n
     const x = (left + heading.x + column.width + by) * zoom;
     return (
       <div key={heading.id}>
+        <button
+          type="button"
+          className="column-handle"
+          tabIndex={-1}
+          aria-label={`Column ${column.heading}`}
+          aria-pressed={selected === heading.id}
+          title={`Column ${column.heading}: click to select it with its values and totals`}
+          data-column-handle={column.id}
+          onClick={(e) => {
+            e.stopPropagation();
+            select({ kind: 'element', id: heading.id, column: true });
+            boxOf(heading.id)?.focus();
+          }}
+          style={{ left: (left + heading.x) * zoom, top: heading.y * zoom - 5, width: (column.width - 2) * zoom }}
+        />
         <div
           className="column-edge"
           title="Drag to change the width"

@@ -5,6 +5,7 @@ import type { BandKind } from '../api/generated';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
 import { columnAt, findSection } from './definition';
+import { drawn, guidesOf } from './dragging';
 
 /** What a field can be dropped on: a band, or a blank of a sentence. */
 interface Band {
@@ -47,26 +48,29 @@ export function ComposeDrag({ children }: { children: (isDragging: boolean) => R
 function drop(event: DragEndEvent) {
   const field = String(event.active.data.current?.field);
   const target = event.over?.data.current as Band | Taker | undefined;
-  if (target && 'take' in target) target.take(field);
-  else if (target)
-    void useCompose.getState().edit({
-      type: 'addField',
-      section: target.section,
-      field,
-      band: target.band,
-      level: target.level,
-      before: target.band === 'detail' ? columnBelow(event, target) : undefined,
-    });
+  if (!target) return;
+  if ('take' in target) {
+    target.take(field);
+    return;
+  }
+  const at = pointIn(event, target);
+  const before = target.band === 'detail' && at ? columnAt(at.section, at.x) : undefined;
+  void useCompose
+    .getState()
+    .edit({ type: 'addField', section: target.section, field, band: target.band, level: target.level, before, x: at?.x, y: at?.y });
 }
 
-/** The column before which a field is let go among the rows. */
-function columnBelow(event: DragEndEvent, { section: id, band, level }: Band) {
+/** Where a field is let go: from the left side of the section and from the top of the band, in points, drawn to what is near. */
+function pointIn(event: DragEndEvent, { section: id, band, level }: Band) {
   const { definition, view } = useCompose.getState();
   const strip = view?.bands.find((b) => b.section === id && b.kind === band && b.level === level);
-  const listed = definition && findSection(definition, id);
-  if (!event.over || !strip || !listed || !(event.activatorEvent instanceof PointerEvent)) return undefined;
-  const page = { width: 595.28, left: 42.52, ...definition.page };
-  const points = page.width / event.over.rect.width;
-  const x = event.activatorEvent.clientX + event.delta.x - event.over.rect.left;
-  return columnAt(listed, x * points - page.left - strip.left);
+  const section = definition && findSection(definition, id);
+  if (!event.over || !strip || !section || !(event.activatorEvent instanceof PointerEvent)) return undefined;
+  const page = { width: 595.28, left: 42.52, right: 42.52, ...definition.page };
+  const zoom = event.over.rect.width / page.width;
+  const x = (event.activatorEvent.clientX + event.delta.x - event.over.rect.left) / zoom - page.left - strip.left;
+  const y = (event.activatorEvent.clientY + event.delta.y - event.over.rect.top) / zoom;
+  const guides = guidesOf(strip, section, [], page.width - page.left - page.right);
+  const near = drawn({ x, y, width: 0, height: 0 }, { x: 0, y: 0 }, guides, zoom);
+  return { section, x: x + near.x / zoom, y: Math.max(0, y + near.y / zoom) };
 }

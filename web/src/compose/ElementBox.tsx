@@ -19,7 +19,7 @@ export const ElementBox = memo(function ElementBox({ element: view, zoom, left }
   const element = useCompose((s) => s.definition && findElement(s.definition, view.id)?.element);
   const name = useCompose((s) => (element && s.definition ? kindOf(element).name(element, s.definition).trim() : ''));
   const words = useCompose((s) => (element && s.definition ? kindOf(element).words?.(element, s.definition) : undefined));
-  const selected = useCompose((s) => selectedIds(s.selection).includes(view.id));
+  const selected = useCompose((s) => selectedIds(s.selection, s.definition).includes(view.id));
   const alone = useCompose((s) => s.selection.kind === 'element' && s.selection.id === view.id && !s.selection.more);
   const { select, edit, setElement } = useCompose.getState();
   const [resized, setResized] = useState<{ x: number; y: number }>();

@@ -7,6 +7,7 @@ import { useCompose } from './composeStore';
 import { findElement, findSection, partOf, partsOf } from './definition';
 import { kindOf } from './kinds';
 import { giveLook } from './edits';
+import { columnWords } from './removals';
 import { removeItems } from './removing';
 import { arrangeable, freeOnes, selectedIds, selectionOf } from './selected';
 import { copied, pasted } from './useClipboard';
@@ -15,6 +16,9 @@ export interface MenuPlace {
   left: number;
   top: number;
 }
+
+/** What Delete takes out, by the type of the element. */
+const removedNames: Record<string, string> = { heading: 'heading', cell: 'value', total: 'subtotal', text: 'text', chart: 'chart' };
 
 /** What can be done with what is selected, where the pointer is; opened by the right button or the menu key. */
 export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: () => void }) {
@@ -27,7 +31,7 @@ export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: ()
   const movable = arrangeable(definition, selection);
   const home = placed && findSection(definition, placed.section.id);
   const neighbours = home ? partsOf(definition, home, placed.band, placed.level).flatMap((p) => p.elements ?? []) : [];
-  const isColumn = placed?.element.column && placed.element.type !== 'total';
+  const isColumn = placed?.element.type !== 'total' && placed?.element.column;
   const choose = (run: () => void) => () => {
     onClose();
     run();
@@ -41,7 +45,8 @@ export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: ()
           document.querySelector(`[data-element="${placed.element.id}"]`)?.dispatchEvent(new MouseEvent('dblclick', { bubbles: true })),
       },
     placed && { words: 'Where does it come from?', keys: 'Alt+click', run: () => ask('trace') },
-    free.length > 0 && part && { words: 'Duplicate', keys: 'Ctrl+D', run: () => void edit(pasted(copied(definition, selection), part)) },
+    free.length > 0 &&
+      part && { words: 'Duplicate', keys: 'Ctrl+D', run: () => void edit(pasted(copied(definition, selection), { in: part })) },
     placed?.element.style &&
       neighbours.length > 1 && {
         words: 'Give its look to all like it in this band',
@@ -89,10 +94,14 @@ export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: ()
           .filter((a) => a.group !== 'Same size as the first')
           .map(({ how, command }) => ({ words: command, run: () => void edit({ type: 'arrange', places: arranged(movable, how) }) }))
       : []),
+    isColumn && {
+      words: `Remove ${columnWords(definition, isColumn)}`,
+      run: () => removeItems([isColumn]),
+    },
     ids.length > 0 && {
-      words: isColumn ? 'Remove the column' : ids.length > 1 ? `Remove ${ids.length} elements` : 'Remove it',
+      words: ids.length > 1 ? `Remove ${ids.length} elements` : `Remove the ${removedNames[placed?.element.type ?? ''] ?? 'element'}`,
       keys: 'Delete',
-      run: () => removeItems(isColumn ? [placed.element.column!] : ids),
+      run: () => removeItems(ids),
     },
   ].filter((item): item is { words: string; keys?: string; run: () => void } => Boolean(item));
   return (

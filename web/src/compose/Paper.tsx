@@ -39,6 +39,9 @@ const handles = {
   },
   '& .column-edge': { position: 'absolute', zIndex: 3, cursor: 'col-resize', touchAction: 'none' },
   '& .column-edge:hover': { bgcolor: color.main },
+  '& .column-handle': { position: 'absolute', zIndex: 3, height: 4, p: 0, border: 0, bgcolor: 'transparent', cursor: 'pointer' },
+  '& [data-band]:hover .column-handle': { bgcolor: color.line },
+  '& [data-band] .column-handle:hover, & .column-handle[aria-pressed=true]': { bgcolor: color.main },
 } as const;
 
 /** The page with every band once, and the rails at its left. */

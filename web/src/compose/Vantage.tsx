@@ -27,60 +27,63 @@ export function Vantage() {
     >
       <Box sx={{ color: color.muted, whiteSpace: 'nowrap' }}>Showing real data from</Box>
       <VantageJump section={steps[0].section} />
-      {steps.map((step, i) => (
-        <Box
-          key={`${step.section} ${step.level}`}
-          sx={{
-            display: 'flex',
-            alignItems: 'center',
-            gap: 0.75,
-            height: 28,
-            px: 1,
-            bgcolor: color.paper,
-            border: `1px solid ${tone(i)}`,
-            borderRadius: 1,
-            whiteSpace: 'nowrap',
-          }}
-        >
-          <Box component="span" sx={{ fontSize: 11, color: tone(i) }}>
-            {step.name}
-          </Box>
+      {steps.map((step, i) => {
+        const at = step.siblings.findIndex((s) => s.key === step.key);
+        return (
           <Box
-            component="select"
-            aria-label={`${step.name} shown`}
-            value={step.key ?? ''}
-            onChange={(e: React.ChangeEvent<HTMLSelectElement>) => go(i, step.siblings[e.target.selectedIndex].key)}
+            key={`${step.section} ${step.level}`}
             sx={{
-              font: 'inherit',
-              border: 0,
-              bgcolor: 'transparent',
-              color: color.ink,
-              maxWidth: 130,
-              appearance: 'none',
-              cursor: 'pointer',
+              display: 'flex',
+              alignItems: 'center',
+              gap: 0.75,
+              height: 28,
+              px: 1,
+              bgcolor: color.paper,
+              border: `1px solid ${tone(i)}`,
+              borderRadius: 1,
+              whiteSpace: 'nowrap',
             }}
           >
-            {step.siblings.map((s) => (
-              <option key={s.key ?? ''} value={s.key ?? ''}>
-                {s.label}
-              </option>
-            ))}
+            <Box component="span" sx={{ fontSize: 11, color: tone(i) }}>
+              {step.name}
+            </Box>
+            <Box
+              component="select"
+              aria-label={`${step.name} shown`}
+              value={step.key ?? ''}
+              onChange={(e: React.ChangeEvent<HTMLSelectElement>) => go(i, step.siblings[e.target.selectedIndex].key)}
+              sx={{
+                font: 'inherit',
+                border: 0,
+                bgcolor: 'transparent',
+                color: color.ink,
+                maxWidth: 130,
+                appearance: 'none',
+                cursor: 'pointer',
+              }}
+            >
+              {step.siblings.map((s) => (
+                <option key={s.key ?? ''} value={s.key ?? ''}>
+                  {s.label}
+                </option>
+              ))}
+            </Box>
+            <Step label={`Previous ${step.name}`} disabled={step.index === 0} onClick={() => go(i, step.siblings[at - 1].key)}>
+              ‹
+            </Step>
+            <Box component="span" sx={{ fontSize: 11, color: color.muted }}>
+              {step.index + 1} of {step.count}
+            </Box>
+            <Step
+              label={`Next ${step.name}`}
+              disabled={step.index + 1 >= Number(step.count)}
+              onClick={() => go(i, step.siblings[at + 1].key)}
+            >
+              ›
+            </Step>
           </Box>
-          <Step label={`Previous ${step.name}`} disabled={step.index === 0} onClick={() => go(i, step.siblings[step.index - 1].key)}>
-            ‹
-          </Step>
-          <Box component="span" sx={{ fontSize: 11, color: color.muted }}>
-            {step.index + 1} of {step.count}
-          </Box>
-          <Step
-            label={`Next ${step.name}`}
-            disabled={step.index + 1 >= step.siblings.length}
-            onClick={() => go(i, step.siblings[step.index + 1].key)}
-          >
-            ›
-          </Step>
-        </Box>
-      ))}
+        );
+      })}
     </Box>
   );
 }
@@ -91,8 +94,8 @@ const Step = ({ label, disabled, onClick, children }: { label: string; disabled:
     type="button"
     aria-label={label}
     title={label}
-    disabled={disabled}
-    onClick={onClick}
+    aria-disabled={disabled || undefined}
+    onClick={disabled ? undefined : onClick}
     sx={{
       font: 'inherit',
       fontSize: 15,
@@ -103,7 +106,7 @@ const Step = ({ label, disabled, onClick, children }: { label: string; disabled:
       bgcolor: 'transparent',
       cursor: 'pointer',
       color: color.main,
-      '&:disabled': { color: color.line, cursor: 'default' },
+      '&[aria-disabled=true]': { color: color.line, cursor: 'default' },
     }}
   >
     {children}

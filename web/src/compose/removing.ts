@@ -1,4 +1,6 @@
 import { enterRegion } from '../focus/regions';
+import { noteRemoved } from './removedNote';
+import { alongWith } from './removals';
 import { useCompose } from './composeStore';
 import { allElements } from './definition';
 import { besides } from './pageStops';
@@ -22,6 +24,7 @@ export function removeItems(ids: string[]) {
     .filter((e) => wanted.has(e.id) || (e.column && wanted.has(e.column)))
     .map((e) => e.id);
   const next = besides(new Set(gone));
+  const along = definition && alongWith(definition, ids);
   const leave = () => {
     // What was chosen meanwhile stays chosen.
     if (useCompose.getState().selection !== selection) return;
@@ -32,6 +35,7 @@ export function removeItems(ids: string[]) {
   ids.forEach((id) => going.add(id));
   const waits = setTimeout(leave, late);
   void edit({ type: 'remove', ids }).finally(() => {
+    if (along) noteRemoved(along, removeItems);
     ids.forEach((id) => going.delete(id));
     clearTimeout(waits);
     leave();

@@ -1,10 +1,22 @@
 import type { Element, ReportDefinition } from '../api/generated';
 import type { Selection } from './session/types';
-import { findElement, partOf } from './definition';
+import { allElements, findElement, partOf } from './definition';
 
-/** The ids of all elements that are selected, the one that settings are shown of first. */
-export const selectedIds = (selection: Selection): string[] =>
-  selection.kind === 'element' ? [selection.id, ...(selection.more ?? [])] : [];
+/**
+ * The ids of all elements that are selected, the one that settings are shown of first.
+ * @param definition Given, a column that is selected as a whole gives all of its elements.
+ */
+export function selectedIds(selection: Selection, definition?: ReportDefinition): string[] {
+  if (selection.kind !== 'element') return [];
+  const column = selection.column && definition && findElement(definition, selection.id)?.element.column;
+  const others = column
+    ? allElements(definition)
+        .map((p) => p.element)
+        .filter((e) => e.column === column && e.id !== selection.id)
+        .map((e) => e.id)
+    : [];
+  return [selection.id, ...(selection.more ?? []), ...others];
+}
 
 /** Those of the selected elements that stand at a place of their own, in no column, and may be moved. */
 export const freeOnes = (definition: ReportDefinition, selection: Selection): Element[] =>

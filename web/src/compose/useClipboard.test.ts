@@ -33,10 +33,15 @@ test('what stands in no column is carried, and pasted beside what is selected or
   expect(copied(report, { kind: 'element', id: 't1' })).toEqual([text]);
   expect(copied(report, { kind: 'element', id: 'h1' })).toEqual([]);
   expect(copied(report, { kind: 'report' })).toEqual([]);
-  expect(pasteInto(report, { kind: 'element', id: 't1' })).toBe('p1');
-  expect(pasteInto(report, { kind: 'band', section: 's1', band: 'detail', level: 0 })).toBe('p3');
+  expect(pasteInto(report, { kind: 'element', id: 't1' })).toEqual({ in: 'p1' });
+  expect(pasteInto(report, { kind: 'band', section: 's1', band: 'detail', level: 0 })).toEqual({ in: 'p3' });
+  expect(pasteInto(report, { kind: 'band', section: 's1', band: 'reportFooter', level: 0 })).toEqual({
+    in: 's1',
+    band: 'reportFooter',
+    level: 0,
+  });
   expect(pasteInto(report, { kind: 'report' })).toBeUndefined();
-  expect(pasted([text], 'p3')).toEqual({ type: 'paste', items: [{ kind: 'element', element: text }], to: { in: 'p3' } });
+  expect(pasted([text], { in: 'p3' })).toEqual({ type: 'paste', items: [{ kind: 'element', element: text }], to: { in: 'p3' } });
 });
 
 test('what was copied in another report brings that report along', () => {
@@ -44,5 +49,5 @@ test('what was copied in another report brings that report along', () => {
   expect(read(carried('calls'), 'other')).toEqual({ elements: [text], from: report });
   expect(read(carried('calls'), 'calls')).toEqual({ elements: [text], from: undefined });
   expect(read('not ours', 'calls')).toEqual({ elements: [] });
-  expect(pasted([text], 'p3', report)).toMatchObject({ type: 'paste', from: { title: 'Calls' } });
+  expect(pasted([text], { in: 'p3' }, report)).toMatchObject({ type: 'paste', from: { title: 'Calls' } });
 });

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import type { Edit, Element, ReportDefinition } from '../api/generated';
+import type { ComposeResponse, Edit, Element, ReportDefinition, Spot } from '../api/generated';
 import { isWriting } from '../focus/isWriting';
 import { useCompose, type Selection } from './composeStore';
 import { findSection, partOf, partsOf } from './definition';
@@ -26,18 +26,33 @@ export function copied(definition: ReportDefinition, selection: Selection): Elem
   return freeOnes(definition, selection);
 }
 
-/** Where something is pasted: into the part of what is selected, or the last one of the selected band. */
-export function pasteInto(definition: ReportDefinition, selection: Selection): string | undefined {
-  if (selection.kind === 'element') return partOf(definition, selection.id)?.id;
-  if (selection.kind !== 'band') return undefined;
-  const section = findSection(definition, selection.section);
-  return section && partsOf(definition, section, selection.band, selection.level).at(-1)?.id;
+/** Where something is pasted: into the part of what is selected, or the last one of the band that has the focus or is selected. */
+export function pasteInto(definition: ReportDefinition, selection: Selection, view?: ComposeResponse): Spot | undefined {
+  const strip = document.activeElement?.matches('[data-band]') ? (document.activeElement as HTMLElement).dataset : undefined;
+  const focused = view?.bands.find((b) => b.section === strip?.section && `${b.kind}${b.level || ''}` === strip?.band);
+  const band = focused
+    ? { section: focused.section, band: focused.kind, level: Number(focused.level) }
+    : selection.kind === 'band'
+      ? selection
+      : undefined;
+  if (!band) {
+    const part = selection.kind === 'element' ? partOf(definition, selection.id) : undefined;
+    return part && { in: part.id };
+  }
+  const section = findSection(definition, band.section);
+  if (!section) return undefined;
+  const part = partsOf(definition, section, band.band, band.level).at(-1);
+  if (part) return { in: part.id };
+  // An empty band gets a part.
+  const onPages = band.band === 'pageHeader' || band.band === 'pageFooter';
+  const sheet = definition.sheets?.find((s) => s.sections?.some((own) => own.id === section.id));
+  return { in: onPages ? sheet?.id : section.id, band: band.band, level: band.level };
 }
 
-export const pasted = (elements: Element[], part: string, from?: ReportDefinition): Edit => ({
+export const pasted = (elements: Element[], to: Spot, from?: ReportDefinition): Edit => ({
   type: 'paste',
   items: elements.map((element) => ({ kind: 'element', element })),
-  to: { in: part },
+  to,
   ...(from ? { from } : {}),
 });
 
@@ -67,11 +82,11 @@ export function useClipboard() {
       removeItems(elements.map((element) => element.id));
     };
     const put = (elements: Element[], from?: ReportDefinition) => {
-      const { definition, selection, edit } = useCompose.getState();
-      const part = definition && pasteInto(definition, selection);
+      const { definition, selection, view, edit } = useCompose.getState();
+      const to = definition && pasteInto(definition, selection, view);
       if (elements.length === 0) return false;
-      if (part === undefined) useCompose.setState({ failure: 'Select a band, or something in it, to paste into.' });
-      else void edit(pasted(elements, part, from));
+      if (to === undefined) useCompose.setState({ failure: 'Select a band, or something in it, to paste into.' });
+      else void edit(pasted(elements, to, from));
       return true;
     };
     const paste = (e: ClipboardEvent) => {

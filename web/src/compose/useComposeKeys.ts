@@ -45,14 +45,9 @@ export function useComposeKeys() {
       const columns = placed?.element.column ? (sectionOfColumn(definition, placed.element.column).columns ?? []) : [];
       const bound = placed ? columns.findIndex((c) => c.id === placed.element.column) : -1;
       if (e.key === 'Delete' || e.key === 'Backspace') {
-        const ids =
-          selection.kind === 'level'
-            ? [selection.id]
-            : selection.kind === 'element' && selection.more
-              ? selectedIds(selection)
-              : // A heading or a cell stands for its column; a total is taken out alone.
-                placed && [bound >= 0 && placed.element.type !== 'total' ? columns[bound].id : placed.element.id];
-        if (ids) {
+        const isColumn = selection.kind === 'element' && selection.column && bound >= 0;
+        const ids = selection.kind === 'level' ? [selection.id] : isColumn ? [columns[bound].id] : selectedIds(selection);
+        if (ids.length > 0) {
           done();
           removeItems(ids);
         }

@@ -18,7 +18,8 @@ const floats = (element: Element) => element.closest('.MuiModal-root, .notistack
 
 /** The next one in what was closest around, or the one before: the last of a list leads to the one before it, not to the next list. */
 function neighbour({ around, after, before }: Place): Element | undefined {
-  const isThere = (e: Element) => canFocus(e) && !floats(e);
+  // The next key must not remove anything.
+  const isThere = (e: Element) => canFocus(e) && !floats(e) && !e.matches('[data-removes]');
   for (const box of [...around.filter((a) => a.isConnected), document.body]) {
     const inside = (e: Element) => box.contains(e) && isThere(e);
     const next = after.find(inside) ?? before.find(inside);

@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import { StayButton } from '../shell/StayButton';
 import Button from '@mui/material/Button';
 import { useSnackbar } from 'notistack';
 import type { DataType, Parameter, ParameterShape, Problem, SetBy } from '../api/generated';
@@ -192,12 +193,12 @@ export function ParameterCard({ parameter: p, around: definition, problems: all,
         </Box>
       ))}
       <Box sx={{ display: 'flex', gap: 0.5, mt: 0.5 }}>
-        <Button size="small" color="inherit" disabled={!onUp} onClick={onUp} aria-label={`Move ${p.name} up`}>
+        <StayButton size="small" color="inherit" disabled={!onUp} onClick={onUp} aria-label={`Move ${p.name} up`}>
           ↑
-        </Button>
-        <Button size="small" color="inherit" disabled={!onDown} onClick={onDown} aria-label={`Move ${p.name} down`}>
+        </StayButton>
+        <StayButton size="small" color="inherit" disabled={!onDown} onClick={onDown} aria-label={`Move ${p.name} down`}>
           ↓
-        </Button>
+        </StayButton>
         <Button size="small" color="inherit" onClick={onRemove} sx={{ ml: 'auto' }}>
           Remove
         </Button>

@@ -1,10 +1,11 @@
-import Button, { type ButtonProps } from '@mui/material/Button';
+import type { ButtonProps } from '@mui/material/Button';
 import { color } from '../theme/tokens';
+import { StayButton } from './StayButton';
 
 /** A button on the dark bar. */
 export function BarButton({ strong, sx, ...props }: ButtonProps & { strong?: boolean; target?: string }) {
   return (
-    <Button
+    <StayButton
       {...props}
       variant={strong ? 'contained' : 'outlined'}
       sx={{

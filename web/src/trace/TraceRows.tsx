@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import { StayButton } from '../shell/StayButton';
 import Button from '@mui/material/Button';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -41,12 +42,12 @@ export function TraceRows({ run, place, part }: { run: string; place: PrintedPla
             ? 'No rows'
             : `Rows ${(from + 1).toLocaleString('en-GB')} to ${last.toLocaleString('en-GB')} of ${found.total.toLocaleString('en-GB')}`}
         </Box>
-        <Button size="small" disabled={from === 0} onClick={() => setFrom(Math.max(0, from - atOnce))}>
+        <StayButton size="small" disabled={from === 0} onClick={() => setFrom(Math.max(0, from - atOnce))}>
           ← Earlier
-        </Button>
-        <Button size="small" disabled={last >= found.total} onClick={() => setFrom(from + atOnce)}>
+        </StayButton>
+        <StayButton size="small" disabled={last >= found.total} onClick={() => setFrom(from + atOnce)}>
           Later →
-        </Button>
+        </StayButton>
         <Button size="small" component="a" href={api.traceFile(run, place, asked)} sx={{ ml: 'auto' }}>
           Save all of them as CSV
         </Button>

@@ -3,11 +3,9 @@ import { useSnackbar, type SnackbarKey } from 'notistack';
 import { useCallback, useEffect, useRef } from 'react';
 import { announce } from '../focus/announce';
 import { focusOn, tabStops } from '../focus/tabbable';
+import { untilRead } from './untilRead';
 import { useUndoKeys } from './useUndoKeys';
 import { afterPaint } from '../shell/afterPaint';
-
-/** Long enough to be read, and to be reached by keys. */
-const shownFor = 12_000;
 
 interface Removal {
   name: string;
@@ -51,13 +49,14 @@ export function useRemoved() {
       enqueueSnackbar(words, {
         key: removal.message,
         action: (
-          <Button size="small" sx={{ color: '#fff' }} onClick={() => void bringBack.current(removal)}>
+          <Button size="small" data-message={removal.message} sx={{ color: '#fff' }} onClick={() => void bringBack.current(removal)}>
             Undo
           </Button>
         ),
-        autoHideDuration: shownFor,
+        persist: true,
       });
+      untilRead(removal.message, () => closeSnackbar(removal.message));
     },
-    [enqueueSnackbar],
+    [enqueueSnackbar, closeSnackbar],
   );
 }

@@ -1047,6 +1047,8 @@ export type EditAddField = {
     band?: BandKind;
     level?: number;
     before?: null | string;
+    x?: null | number;
+    y?: null | number;
     section?: null | string;
 };
 
@@ -1081,6 +1083,8 @@ export type EditAddText = {
     text: string;
     band: BandKind;
     level?: number;
+    x?: null | number;
+    y?: null | number;
     section?: null | string;
 };
 
@@ -1273,6 +1277,7 @@ export type EditSetSection = {
     filter?: null | string;
     sort?: null | Array<SortKey>;
     conditions?: null | Condition;
+    printsRows?: null | boolean;
     parameters?: null | Array<Parameter>;
     section?: null | string;
 };
@@ -2691,6 +2696,7 @@ export type Section = {
     sort?: Array<SortKey>;
     columns?: Array<Column>;
     levels?: Array<Level>;
+    summary?: boolean;
     reportHeader?: Band;
     detail?: Band;
     reportFooter?: Band;

@@ -1,5 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Switch from '@mui/material/Switch';
 import type { BandKind, Section } from '../../api/generated';
 import { count, times } from '../../shell/count';
 import { Sentence } from '../../sentence/Sentence';
@@ -21,7 +23,7 @@ export function BandPanel({ section, band, level }: { section: Section; band: Ba
   const pageBand = band === 'pageHeader' || band === 'pageFooter';
   const chartRefusal =
     band === 'detail'
-      ? `A chart or a crosstab here would be printed ${count(printed ?? 0, 'time')}, once for each row.`
+      ? `A chart or a crosstab here would be printed once for each row${printed ? `, ${count(printed, 'time')}` : ''}.`
       : pageBand
         ? 'A page band has no rows that a chart or a crosstab could count.'
         : '';
@@ -30,10 +32,30 @@ export function BandPanel({ section, band, level }: { section: Section; band: Ba
     <>
       <PanelHead>Band</PanelHead>
       <Sentence>
-        <b>{bandName(section, band, level)}</b> is printed{' '}
-        <b>{pageBand ? 'on every page' : printed === 1 ? 'once' : times(printed ?? 0)}</b>.
+        <b>{bandName(section, band, level)}</b> {band === 'detail' ? 'are' : 'is'}{' '}
+        {printed === 0 ? (
+          'never printed'
+        ) : (
+          <>
+            printed <b>{pageBand ? 'on every page' : printed === 1 ? 'once' : times(printed ?? 0)}</b>
+          </>
+        )}
+        .
       </Sentence>
-      <PartSentences section={section} band={band} level={level} />
+      {band === 'detail' && (
+        <FormControlLabel
+          sx={{ mb: 1 }}
+          control={
+            <Switch
+              size="small"
+              checked={!section.summary}
+              onChange={(_, printsRows) => void edit({ type: 'setSection', section: section.id, printsRows })}
+            />
+          }
+          label="Print detail rows"
+        />
+      )}
+      {!(band === 'detail' && section.summary) && <PartSentences section={section} band={band} level={level} />}
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
         <Button variant="outlined" onClick={() => void edit({ type: 'addText', section: section.id, band, level, text })}>
           Add a text

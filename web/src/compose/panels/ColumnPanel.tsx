@@ -1,5 +1,4 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import type { Alignment, Column, TotalForm } from '../../api/generated';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
@@ -10,10 +9,12 @@ import { useFieldNames } from '../useFieldNames';
 import { fieldsOf, findColumn, offeredFields, sectionOfColumn, words, type Placed } from '../definition';
 import { moveWithin, replaceColumn } from '../edits';
 import { millimetres } from '../millimetres';
+import { columnWords } from '../removals';
 import { caption } from '../../shell/caption';
 import { AddTotals } from './AddTotals';
 import { FitColumns } from './FitColumns';
 import { LinkSentence } from './link/LinkSentence';
+import { StayButton } from '../../shell/StayButton';
 import { PanelHead } from './PanelHead';
 import { formWords, rowForms } from './totalForms';
 import { patternsFor, patternWords, patternExample } from './patterns';
@@ -140,12 +141,16 @@ export function ColumnPanel({ placed }: { placed: Placed }) {
           <FitColumns section={section.id} />
         </Box>
         <Box sx={{ display: 'flex', gap: 1 }}>
-          <Button variant="outlined" disabled={at === 0} onClick={() => void edit(moveWithin(column.id, section, at - 1))}>
+          <StayButton variant="outlined" disabled={at === 0} onClick={() => void edit(moveWithin(column.id, section, at - 1))}>
             Move left
-          </Button>
-          <Button variant="outlined" disabled={at === columns.length - 1} onClick={() => void edit(moveWithin(column.id, section, at + 1))}>
+          </StayButton>
+          <StayButton
+            variant="outlined"
+            disabled={at === columns.length - 1}
+            onClick={() => void edit(moveWithin(column.id, section, at + 1))}
+          >
             Move right
-          </Button>
+          </StayButton>
         </Box>
         <Box sx={{ fontSize: 12, color: 'text.secondary' }}>
           Alt with the arrow keys moves a column; with Shift as well, it changes the width.
@@ -153,7 +158,8 @@ export function ColumnPanel({ placed }: { placed: Placed }) {
       </Setting>
       <LinkSentence placed={placed} />
       <StyleSetting element={element} />
-      <RemoveButton ids={[column.id]}>Remove the column</RemoveButton>
+      <RemoveButton ids={[element.id]}>{element.type === 'heading' ? 'Remove the heading' : 'Remove the value'}</RemoveButton>
+      <RemoveButton ids={[column.id]}>{`Remove ${columnWords(definition, column.id)}`}</RemoveButton>
     </>
   );
 }

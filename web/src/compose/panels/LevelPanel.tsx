@@ -10,6 +10,7 @@ import { moveWithin } from '../edits';
 import { GapsSentence } from './GapsSentence';
 import { GroupBlanks, type GroupedBy } from './GroupBlanks';
 import { NamesOfGroups } from './NamesOfGroups';
+import { StayButton } from '../../shell/StayButton';
 import { PanelHead } from './PanelHead';
 import { useAddChart } from './chart/useAddChart';
 import { AddCrosstab } from './crosstab/AddCrosstab';
@@ -87,12 +88,12 @@ export function LevelPanel({ id }: { id: string }) {
           onClick={() => addChart(section.id, 'groupHeader', at + 1)}
         >{`Add a chart, drawn ${times(printed)}`}</Button>
         <AddCrosstab section={section} band="groupHeader" level={at + 1}>{`Add a crosstab, printed ${times(printed)}`}</AddCrosstab>
-        <Button variant="outlined" disabled={at === 0} onClick={() => void edit(moveWithin(id, section, at - 1))}>
+        <StayButton variant="outlined" disabled={at === 0} onClick={() => void edit(moveWithin(id, section, at - 1))}>
           Move out
-        </Button>
-        <Button variant="outlined" disabled={at === levels.length - 1} onClick={() => void edit(moveWithin(id, section, at + 1))}>
+        </StayButton>
+        <StayButton variant="outlined" disabled={at === levels.length - 1} onClick={() => void edit(moveWithin(id, section, at + 1))}>
           Move in
-        </Button>
+        </StayButton>
         <RemoveButton ids={[id]}>Remove the level</RemoveButton>
       </Box>
     </>

@@ -57,7 +57,7 @@ export function ManyPanel() {
           Give all the look of the first
         </Button>
         {part && free.length > 0 && (
-          <Button variant="outlined" onClick={() => void edit(pasted(copied(definition, selection), part))}>
+          <Button variant="outlined" onClick={() => void edit(pasted(copied(definition, selection), { in: part }))}>
             Duplicate
           </Button>
         )}

@@ -3,7 +3,7 @@ import { removeItems } from '../removing';
 
 /** Takes things out of the report; undo brings them back. */
 export const RemoveButton = ({ ids, children }: { ids: string[]; children: string }) => (
-  <Button color="inherit" sx={{ mt: 1, ml: -0.75 }} onClick={() => removeItems(ids)}>
+  <Button data-removes color="inherit" sx={{ mt: 1, ml: -0.75 }} onClick={() => removeItems(ids)}>
     {children}
   </Button>
 );

@@ -4,8 +4,8 @@ export type Selection =
   | { kind: 'report' }
   | { kind: 'level'; id: string }
   | { kind: 'band'; section: string; band: BandKind; level: number }
-  /** A part of it may be chosen too, as the legend of a chart; or other elements with it. */
-  | { kind: 'element'; id: string; part?: string; more?: string[] };
+  /** A part of it may be chosen too, as the legend of a chart; or other elements with it; or the whole column that it stands in. */
+  | { kind: 'element'; id: string; part?: string; more?: string[]; column?: boolean };
 
 export type Saving = 'saved' | 'saving' | 'failed' | 'conflict';
 

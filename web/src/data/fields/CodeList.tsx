@@ -48,7 +48,7 @@ export function CodeList({
           <Sign label={`Move ${code.label} up`} disabled={i === 0} onClick={() => move(i, -1)}>
             ↑
           </Sign>
-          <Sign label={`Take ${code.label} out`} onClick={() => onEdit(codes.filter((_, k) => k !== i))}>
+          <Sign label={`Take ${code.label} out`} removes onClick={() => onEdit(codes.filter((_, k) => k !== i))}>
             ×
           </Sign>
         </Box>
@@ -71,13 +71,22 @@ export function CodeList({
   );
 }
 
-function Sign({ label, disabled, onClick, children }: { label: string; disabled?: boolean; onClick: () => void; children: string }) {
+interface SignProps {
+  label: string;
+  disabled?: boolean;
+  removes?: boolean;
+  onClick: () => void;
+  children: string;
+}
+
+function Sign({ label, disabled, removes, onClick, children }: SignProps) {
   return (
     <Box
       component="button"
       aria-label={label}
-      disabled={disabled}
-      onClick={onClick}
+      data-removes={removes || undefined}
+      aria-disabled={disabled || undefined}
+      onClick={disabled ? undefined : onClick}
       sx={{
         border: 0,
         p: 0,
@@ -85,7 +94,7 @@ function Sign({ label, disabled, onClick, children }: { label: string; disabled?
         font: 'inherit',
         color: color.muted,
         cursor: 'pointer',
-        '&:disabled': { opacity: 0.3 },
+        '&[aria-disabled=true]': { opacity: 0.3 },
       }}
     >
       {children}

@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import { StayButton } from '../../shell/StayButton';
 import Button from '@mui/material/Button';
 import { useSnackbar } from 'notistack';
 import { useEffect, useRef } from 'react';
@@ -220,7 +221,7 @@ export function FieldSettings({
         </Box>
       )}
       <Box sx={{ display: 'flex', gap: 0.5 }}>
-        <Button
+        <StayButton
           size="small"
           color="inherit"
           disabled={first}
@@ -228,8 +229,8 @@ export function FieldSettings({
           aria-label="Move up"
         >
           ↑
-        </Button>
-        <Button
+        </StayButton>
+        <StayButton
           size="small"
           color="inherit"
           disabled={last}
@@ -237,7 +238,7 @@ export function FieldSettings({
           aria-label="Move down"
         >
           ↓
-        </Button>
+        </StayButton>
         <Button
           size="small"
           color="inherit"
