@@ -47,23 +47,25 @@ public sealed class LatticeJourneyTests : IClassFixture<Browser>
         _browser.Go("/read/route-performance");
         var mark = _browser.Find("[data-mark^='ch1'][data-label='Holm – Brae']:not([data-figure=''])");
         mark.SendKeys(Keys.Alt + Keys.Enter);
-        _browser.Says("[role=dialog]", "The sum of Passengers");
-        _browser.Says("[role=dialog]", "516 rows");
-        _browser.Says("[role=dialog] table", "Holm – Brae");
+        _browser.Says("[data-region=trace]", "The sum of Passengers");
+        _browser.Says("[data-region=trace]", "516 rows");
+        _browser.Says("[data-region=trace] table", "Holm – Brae");
         // The largest first, by the heading.
         _browser.ClickText("th//button", "Passengers");
         _browser.ClickText("th//button", "Passengers");
-        _browser.Find("[role=dialog] th[aria-sort=descending]");
+        _browser.Find("[data-region=trace] th[aria-sort=descending]");
         _browser.ClickText("button", "Later →");
-        _browser.Says("[role=dialog]", "Rows 101 to 200 of 516");
+        _browser.Says("[data-region=trace]", "Rows 101 to 200 of 516");
         _browser.ClickText("button", "Close");
-        _browser.Gone("[role=dialog]");
+        _browser.Gone("[data-region=trace]");
+        // What was clicked has the focus again, and the page was in sight all the time.
+        Assert.Equal("Holm – Brae", _browser.Driver.SwitchTo().ActiveElement().GetDomAttribute("data-label"));
 
         _browser.Go("/compose/route-performance");
         var total = _browser.Find("[data-element=gfc]");
         new Actions(_browser.Driver).KeyDown(Keys.Alt).Click(total).KeyUp(Keys.Alt).Perform();
-        _browser.Says("[role=dialog]", "369,527");
-        _browser.Says("[role=dialog]", "left 5,736 out");
+        _browser.Says("[data-region=trace]", "369,527");
+        _browser.Says("[data-region=trace]", "left 5,736 out");
         _browser.ClickText("button", "Close");
         _browser.HasNoComplaints();
     }

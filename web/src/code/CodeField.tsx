@@ -1,4 +1,12 @@
-import { acceptCompletion, autocompletion, completionStatus, type Completion, type CompletionContext } from '@codemirror/autocomplete';
+import {
+  acceptCompletion,
+  autocompletion,
+  completionStatus,
+  selectedCompletion,
+  setSelectedCompletion,
+  type Completion,
+  type CompletionContext,
+} from '@codemirror/autocomplete';
 import { SQLite, sql } from '@codemirror/lang-sql';
 import { EditorView, keymap } from '@codemirror/view';
 import CodeMirror, { Prec } from '@uiw/react-codemirror';
@@ -45,6 +53,13 @@ const typeOver = EditorView.domEventHandlers({
   },
 });
 
+/** Takes the suggestion that an arrow key chose, or else the first one. */
+function takeSuggestion(view: EditorView): boolean {
+  if (completionStatus(view.state) !== 'active') return false;
+  if (!selectedCompletion(view.state)) view.dispatch({ effects: setSelectedCompletion(0) });
+  return acceptCompletion(view);
+}
+
 /** A text in a language, with completion: whole SQL, or one expression. */
 export default function CodeField({ label, value, onChange, onSubmit, completions, tables, height }: Props) {
   const whole = tables !== undefined;
@@ -67,8 +82,9 @@ export default function CodeField({ label, value, onChange, onSubmit, completion
       Prec.highest(
         keymap.of([
           { key: 'Mod-Enter', run: submit },
-          { key: 'Tab', run: acceptCompletion },
-          ...(whole ? [] : [{ key: 'Enter', run: (view: EditorView) => completionStatus(view.state) !== 'active' && submit() }]),
+          { key: 'Tab', run: takeSuggestion },
+          // Enter takes a suggestion only where an arrow key chose it.
+          ...(whole ? [] : [{ key: 'Enter', run: (view: EditorView) => !selectedCompletion(view.state) && submit() }]),
         ]),
       ),
       EditorView.lineWrapping,
@@ -77,7 +93,9 @@ export default function CodeField({ label, value, onChange, onSubmit, completion
       ...(nonce ? [EditorView.cspNonce.of(nonce)] : []),
       look,
       sql({ dialect: SQLite, schema: tables, upperCaseKeywords: true }),
-      ...(whole ? [SQLite.language.data.of({ autocomplete: offer })] : [autocompletion({ override: [offer], icons: false })]),
+      ...(whole
+        ? [SQLite.language.data.of({ autocomplete: offer }), autocompletion({ selectOnOpen: false })]
+        : [autocompletion({ override: [offer], icons: false, selectOnOpen: false })]),
     ];
   }, [label, onSubmit, completions, tables, whole]);
   return (

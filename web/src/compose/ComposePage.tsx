@@ -3,6 +3,8 @@ import { useSnackbar } from 'notistack';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { AssistContext, type Assist } from '../code/assist';
+import { TracePane } from '../trace/TracePane';
+import { useTraced } from '../trace/traced';
 import { Main } from '../shell/Main';
 import { Message } from '../shell/Message';
 import { useActiveDataset } from './activeSection';
@@ -114,7 +116,7 @@ function Panes() {
               </PanePlace>
               <BusyNote />
               <PanePlace name="settings">
-                <SidePanel />
+                <SettingsOrTrace />
               </PanePlace>
             </Box>
           </AssistContext.Provider>
@@ -126,6 +128,12 @@ function Panes() {
       )}
     </ComposeDrag>
   );
+}
+
+/** Where a number comes from is shown in place of the settings, until it is closed or something else is selected. */
+function SettingsOrTrace() {
+  const traced = useTraced((s) => s.shown);
+  return traced ? <TracePane runs={[traced.run]} /> : <SidePanel />;
 }
 
 /** What expressions can be written about: the rows of the section that is worked in. */

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { memo, useRef, useState } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import type { ElementView } from '../api/generated';
 import { color } from '../theme/tokens';
 import { ChartPartBoxes } from './ChartPartBoxes';
@@ -9,6 +9,7 @@ import { dropIndex, findElement, sectionOfColumn } from './definition';
 import { drawn, endDragging, guidesOf, useDragging } from './dragging';
 import { carryTo, moveWithin } from './edits';
 import { kindOf } from './kinds';
+import { useNewText } from './newText';
 import { elementStop, useStop } from './pageStops';
 import { useChartView } from './panels/chart/useChartView';
 import { freeOnes, selectedIds, toggled } from './selected';
@@ -25,6 +26,12 @@ export const ElementBox = memo(function ElementBox({ element: view, zoom, left }
   const [resized, setResized] = useState<{ x: number; y: number }>();
   const shift = useDragging((s) => (s.ids.includes(view.id) ? s : undefined));
   const [typing, setTyping] = useState(false);
+  const isNew = useNewText((s) => s.id === view.id);
+  useEffect(() => {
+    if (!isNew) return;
+    setTyping(true);
+    useNewText.setState({ id: undefined });
+  }, [isNew]);
   const isStop = useStop((s) => s.stop === elementStop(view.id));
   const chartView = useChartView(view.id);
   const start = useRef<{ x: number; y: number; size: boolean; part?: string; band?: string }>(undefined);
@@ -149,6 +156,7 @@ export const ElementBox = memo(function ElementBox({ element: view, zoom, left }
       {typing && (
         <Words
           words={words ?? ''}
+          lines={element.type === 'text'}
           onTake={(text) => void edit({ type: 'setText', element: view.id, text })}
           onDone={() => setTyping(false)}
         />

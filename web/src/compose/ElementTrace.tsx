@@ -1,8 +1,7 @@
 import { useSnackbar } from 'notistack';
-import { memo, useState } from 'react';
+import { memo, useEffect } from 'react';
 import { api } from '../api/client';
-import type { PrintedPlace } from '../api/generated';
-import { TraceDialog } from '../trace/TraceDialog';
+import { trace, useTraced } from '../trace/traced';
 import { useCommand } from './commands';
 import { useCompose } from './composeStore';
 import { selectedIds } from './selected';
@@ -18,8 +17,10 @@ function markOf({ view, selection }: SessionState): string | null {
 
 /** Asks where what the selected element shows here comes from. */
 export const ElementTrace = memo(function ElementTrace() {
-  const [traced, setTraced] = useState<{ run: string; place: PrintedPlace }>();
   const { enqueueSnackbar } = useSnackbar();
+  // What is traced is as it was; another selection has settings of its own to show.
+  const { definition, selection } = useCompose('definition', 'selection');
+  useEffect(() => useTraced.setState({ shown: undefined }), [definition, selection]);
   useCommand('trace', () => {
     const now = useCompose.getState();
     const [id] = selectedIds(now.selection);
@@ -28,9 +29,9 @@ export const ElementTrace = memo(function ElementTrace() {
     if (!printed || !report) return;
     const place = { ...printed, mark: markOf(now) };
     api.composeTrace({ report, place }).then(
-      ({ run }) => setTraced({ run, place }),
+      ({ run }) => trace(run, place),
       (error: Error) => enqueueSnackbar(error.message, { variant: 'info' }),
     );
   });
-  return traced ? <TraceDialog {...traced} onClose={() => setTraced(undefined)} /> : null;
+  return null;
 });

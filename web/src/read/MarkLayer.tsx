@@ -4,9 +4,8 @@ import Menu from '@mui/material/Menu';
 import MenuItem from '@mui/material/MenuItem';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useSnackbar } from 'notistack';
-import type { PrintedPlace } from '../api/generated';
 import { color } from '../theme/tokens';
-import { TraceDialog } from '../trace/TraceDialog';
+import { trace } from '../trace/traced';
 import { CrosstabDialog } from './CrosstabDialog';
 import { FigureMenu } from './FigureMenu';
 import { PlaceMenu, placeOf, printedAt, type PlaceOnPage } from './PlaceMenu';
@@ -48,12 +47,11 @@ export function MarkLayer({ children, run, report, sheet, chosen, seek = 0, onMa
   const [menu, setMenu] = useState<{ id: string; x: number; y: number; at?: PlaceOnPage; isTable: boolean }>();
   const [table, setTable] = useState<{ id: string; at?: PlaceOnPage }>();
   const [choices, setChoices] = useState<{ targets: MarkTarget[]; left: number; top: number; from?: SVGElement }>();
-  const [traced, setTraced] = useState<PrintedPlace>();
   const { enqueueSnackbar } = useSnackbar();
-  const trace = async (at?: PlaceOnPage) => {
+  const ask = async (at?: PlaceOnPage) => {
     if (!at) return;
     try {
-      setTraced(await printedAt(at));
+      trace(run, await printedAt(at));
     } catch (error) {
       enqueueSnackbar((error as Error).message, { variant: 'info' });
     }
@@ -153,7 +151,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, seek = 0, onMa
       onFocus={(e) => show(e.target)}
       onBlur={hide}
       onClick={(e) => {
-        if (e.altKey) void trace(placeOf(e, run, report, sheet));
+        if (e.altKey) void ask(placeOf(e, run, report, sheet));
         else follow(e.target, e.ctrlKey || e.metaKey, e.shiftKey);
       }}
       onContextMenu={(e) => {
@@ -162,7 +160,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, seek = 0, onMa
         if (at) e.preventDefault();
       }}
       onKeyDown={(e) => {
-        if (e.key === 'Enter' && e.altKey) void trace(placeOf({ target: e.target }, run, report, sheet));
+        if (e.key === 'Enter' && e.altKey) void ask(placeOf({ target: e.target }, run, report, sheet));
         else if (e.key === 'Enter') follow(e.target, e.ctrlKey || e.metaKey, e.shiftKey);
         const next = markOf(e.target) && walk(markOf(e.target)!, e.key);
         if (!next) return;
@@ -204,7 +202,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, seek = 0, onMa
           ⋯
         </IconButton>
       )}
-      {place && <PlaceMenu place={place} onTrace={() => void trace(place)} onClose={() => setPlace(undefined)} />}
+      {place && <PlaceMenu place={place} onTrace={() => void ask(place)} onClose={() => setPlace(undefined)} />}
       {menu && (
         <FigureMenu
           run={run}
@@ -213,7 +211,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, seek = 0, onMa
           mark={menu.at?.mark?.label}
           isTable={menu.isTable}
           onTable={() => setTable({ id: menu.id, at: menu.at })}
-          onTrace={() => void trace(menu.at)}
+          onTrace={() => void ask(menu.at)}
           onClose={() => setMenu(undefined)}
         />
       )}
@@ -225,7 +223,7 @@ export function MarkLayer({ children, run, report, sheet, chosen, seek = 0, onMa
             setTable(undefined);
             choose(targetsOfAction(action));
           }}
-          onTrace={(mark) => void trace(table.at && { ...table.at, mark: { id: mark, label: '' } })}
+          onTrace={(mark) => void ask(table.at && { ...table.at, mark: { id: mark, label: '' } })}
           onClose={() => setTable(undefined)}
         />
       )}
@@ -251,7 +249,6 @@ export function MarkLayer({ children, run, report, sheet, chosen, seek = 0, onMa
           ))}
         </Menu>
       )}
-      {traced && <TraceDialog run={run} place={traced} onClose={() => setTraced(undefined)} />}
       {tip && (
         <Box
           role="tooltip"

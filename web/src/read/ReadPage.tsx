@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { api } from '../api/client';
 import type { GroupAddress } from '../api/generated';
+import { TracePane } from '../trace/TracePane';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
 import { Fold } from '../shell/Fold';
@@ -190,7 +191,7 @@ export function ReadPage() {
             />
           )}
           {ready && <SheetChoice sheets={ready.sheets} shown={sheet!.id} onPick={setSheet(shown[0])} />}
-          <Box sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: { xs: 'column', md: 'row' } }}>
+          <Box sx={{ position: 'relative', flex: 1, minHeight: 0, display: 'flex', flexDirection: { xs: 'column', md: 'row' } }}>
             {ready && (
               <Box
                 sx={{
@@ -265,6 +266,7 @@ export function ReadPage() {
                 onMark={(target) => void follow(shown[1])(target)}
               />
             )}
+            <TracePane runs={[main.ready?.id, beside.ready?.id]} />
           </Box>
         </Main>
         <StatusBar

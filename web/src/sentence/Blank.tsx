@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { ExpressionEditor } from '../code/ExpressionEditor';
 import { color } from '../theme/tokens';
 import { goOnFrom } from '../focus/tabbable';
+import { typingKeys } from './typingKeys';
 import { BlankWord, type Tone } from './BlankWord';
 import { useTyped } from '../undo/useDraft';
 
@@ -108,21 +109,34 @@ export function Blank({
               />
             </Box>
           ) : (
-            <InputBase
-              autoFocus
-              multiline
-              value={typing ?? ''}
-              inputProps={{ 'aria-label': label }}
-              onFocus={(e) => e.target.select()}
-              onChange={(e) => setTyping(e.target.value)}
-              onKeyDown={(e) => {
-                if (e.key === 'Enter' && !e.shiftKey) {
-                  e.preventDefault();
-                  pick(typing ?? '');
-                }
-              }}
-              sx={{ width: 300, p: 1, fontSize: 13 }}
-            />
+            <Box component="label" sx={{ display: 'block', p: 1, pb: 0.5, width: 320 }}>
+              <Box component="span" sx={{ display: 'block', mb: 0.5, fontSize: 12, color: color.muted }}>
+                {label}
+              </Box>
+              <InputBase
+                autoFocus
+                multiline
+                value={typing ?? ''}
+                inputProps={{ 'aria-label': label }}
+                onFocus={(e) => e.target.select()}
+                onChange={(e) => setTyping(e.target.value)}
+                onKeyDown={(e) => {
+                  if (e.key === 'Enter' && !e.shiftKey) {
+                    e.preventDefault();
+                    pick(typing ?? '');
+                  }
+                }}
+                sx={{
+                  width: '100%',
+                  px: 1,
+                  py: 0.5,
+                  fontSize: 13,
+                  border: `1px solid ${color.line}`,
+                  borderRadius: 1,
+                  bgcolor: color.paper,
+                }}
+              />
+            </Box>
           )}
           <Box sx={{ px: 1, pb: 0.75, fontSize: 11, color: color.muted, display: 'flex', alignItems: 'center' }}>
             <TypedText value={typed ?? ''} typing={typing} onTake={onPick} />
@@ -132,7 +146,7 @@ export function Blank({
                   For example <b>{example}</b>.{' '}
                 </>
               )}
-              Enter takes it, Escape leaves it as it was.
+              {typingKeys(false)}
             </span>
             {other && (
               <Button

@@ -1,4 +1,5 @@
 import TextField from '@mui/material/TextField';
+import { typingKeys } from './typingKeys';
 import { useDraft } from '../undo/useDraft';
 
 interface Props {
@@ -9,7 +10,7 @@ interface Props {
   onCommit: (value: string) => void;
 }
 
-/** A text that is taken with Enter, or however the field is left. Escape takes back what was typed. */
+/** A text that is taken with Enter (of several lines: with Ctrl+Enter), or however the field is left. Escape takes back what was typed. */
 export function TextSetting({ label, value, placeholder, multiline, onCommit }: Props) {
   const { draft, setDraft, take, drop } = useDraft(value, onCommit);
   return (
@@ -19,11 +20,12 @@ export function TextSetting({ label, value, placeholder, multiline, onCommit }: 
       placeholder={placeholder}
       multiline={multiline}
       fullWidth
+      helperText={multiline && draft !== value ? typingKeys(true) : undefined}
       slotProps={{ inputLabel: { shrink: true } }}
       onChange={(e) => setDraft(e.target.value)}
       onBlur={take}
       onKeyDown={(e) => {
-        if (e.key === 'Enter' && !e.shiftKey) {
+        if (e.key === 'Enter' && (multiline ? e.ctrlKey || e.metaKey : !e.shiftKey)) {
           e.preventDefault();
           take();
         }

@@ -36,7 +36,7 @@ export function TraceRows({ run, place, part }: { run: string; place: PrintedPla
   const last = Math.min(found.total, from + found.rows.length);
   return (
     <>
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: 1 }}>
         <Box role="status" sx={{ color: color.muted, fontSize: 13 }}>
           {found.total === 0
             ? 'No rows'
@@ -49,14 +49,14 @@ export function TraceRows({ run, place, part }: { run: string; place: PrintedPla
           Later →
         </StayButton>
         <Button size="small" component="a" href={api.traceFile(run, place, asked)} sx={{ ml: 'auto' }}>
-          Save all of them as CSV
+          Download as CSV
         </Button>
       </Box>
       <Box
         tabIndex={0}
         role="region"
         aria-label="Rows behind it"
-        sx={{ overflow: 'auto', maxHeight: 380, border: `1px solid ${color.line}`, borderRadius: 1 }}
+        sx={{ overflow: 'auto', maxHeight: '60vh', bgcolor: color.paper, border: `1px solid ${color.line}`, borderRadius: 1 }}
       >
         <Box
           component="table"

@@ -20,8 +20,9 @@ export function useDraft(value: string, onTake: (text: string) => void) {
   const newest = useRef({ draft, onTake });
   newest.current = { draft, onTake };
   useEffect(() => {
+    // What is typed while the answer to something before it arrives stays.
+    if (newest.current.draft === taken.current) setDraft(value);
     taken.current = value;
-    setDraft(value);
   }, [value]);
   const take = useRef(() => {
     const now = newest.current;

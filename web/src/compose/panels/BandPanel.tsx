@@ -7,6 +7,7 @@ import { count, times } from '../../shell/count';
 import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
 import { bandName } from '../definition';
+import { addText } from '../newText';
 import { AddMore } from './AddMore';
 import { PanelHead } from './PanelHead';
 import { PartSentences } from './PartSentences';
@@ -57,7 +58,7 @@ export function BandPanel({ section, band, level }: { section: Section; band: Ba
       )}
       {!(band === 'detail' && section.summary) && <PartSentences section={section} band={band} level={level} />}
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
-        <Button variant="outlined" onClick={() => void edit({ type: 'addText', section: section.id, band, level, text })}>
+        <Button variant="outlined" onClick={() => void addText({ section: section.id, band, level, text })}>
           Add a text
         </Button>
         <Button variant="outlined" disabled={chartRefusal !== ''} onClick={() => addChart(section.id, band, level)}>

@@ -3,6 +3,7 @@ import Button from '@mui/material/Button';
 import { useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import type { BandKind, Section } from '../../api/generated';
+import { typingKeys } from '../../sentence/typingKeys';
 import { useDraft } from '../../undo/useDraft';
 import { color } from '../../theme/tokens';
 import { useChipNames } from './useChipNames';
@@ -107,8 +108,8 @@ export function ChipText({ text, section, band, level, onCommit }: Props) {
             editor.current?.focus();
           } else if (e.key === 'Enter') {
             e.preventDefault();
-            if (e.shiftKey) document.execCommand('insertText', false, '\n');
-            else take();
+            if (e.ctrlKey || e.metaKey) take();
+            else document.execCommand('insertText', false, '\n');
           } else if (e.key === 'Escape') {
             drop();
             fill(text);
@@ -146,6 +147,7 @@ export function ChipText({ text, section, band, level, onCommit }: Props) {
       >
         Insert a value
       </Button>
+      <Box sx={{ fontSize: 12, color: color.muted }}>{typingKeys(true)}</Box>
       <ValueMenu
         anchor={menu?.anchor ?? null}
         value={menu?.chip?.dataset.value}

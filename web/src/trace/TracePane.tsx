@@ -1,22 +1,64 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { api } from '../api/client';
 import type { PrintedPlace, Trace, TracePart } from '../api/generated';
 import { count } from '../shell/count';
-import { LookDialog } from '../shell/LookDialog';
 import { color } from '../theme/tokens';
+import { PaneEdge } from './PaneEdge';
+import { endTrace, useTraced } from './traced';
 import { TraceRows } from './TraceRows';
 
-interface Props {
-  /** The run in which it is printed. */
-  run: string;
-  place: PrintedPlace;
-  onClose: () => void;
+const [least, most] = [300, 900];
+
+/**
+ * Where a printed number comes from: what is calculated, the totals in it, and the rows behind each, in a pane beside the page. Escape
+ * closes it; on a narrow screen it covers the page until then.
+ * @param runs Those that are shown beside it; what another run printed is not traced any longer.
+ */
+export function TracePane({ runs }: { runs: (string | undefined)[] }) {
+  const shown = useTraced((s) => s.shown);
+  const [width, setWidth] = useState(440);
+  // Another run has other numbers.
+  const isThere = shown !== undefined && runs.includes(shown.run);
+  useEffect(() => {
+    if (shown && !isThere) useTraced.setState({ shown: undefined });
+  }, [shown, isThere]);
+  useEffect(() => () => useTraced.setState({ shown: undefined }), []);
+  if (!isThere) return null;
+  return (
+    <>
+      <PaneEdge width={width} least={least} most={most} onWidth={setWidth} />
+      <Box
+        component="aside"
+        aria-labelledby="traced"
+        data-region="trace"
+        onKeyDown={(e: React.KeyboardEvent) => {
+          if (e.key !== 'Escape' || e.defaultPrevented) return;
+          e.stopPropagation();
+          endTrace();
+        }}
+        sx={{
+          position: { xs: 'absolute', md: 'static' },
+          inset: 0,
+          zIndex: 6,
+          width: { xs: '100%', md: width },
+          maxWidth: { md: '60%' },
+          flex: 'none',
+          minHeight: 0,
+          overflow: 'auto',
+          p: 2,
+          bgcolor: color.panel,
+        }}
+      >
+        <Content key={JSON.stringify(shown.place)} run={shown.run} place={shown.place} />
+      </Box>
+    </>
+  );
 }
 
-/** Where a printed number comes from: what is worked out, the totals in it, and the rows behind each. */
-export function TraceDialog({ run, place, onClose }: Props) {
+function Content({ run, place }: { run: string; place: PrintedPlace }) {
   const trace = useQuery({
     queryKey: ['trace', run, place],
     queryFn: ({ signal }) => api.trace(run, place, signal),
@@ -25,24 +67,32 @@ export function TraceDialog({ run, place, onClose }: Props) {
   });
   const [chosen, setChosen] = useState(0);
   const found = trace.data;
+  const title = useRef<HTMLHeadingElement>(null);
+  useEffect(() => title.current?.focus(), []);
   return (
-    <LookDialog title="Where does it come from?" wide onClose={onClose}>
-      <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.25 }}>
-        {trace.error && (
-          <Box role="alert" sx={{ color: color.problem }}>
-            {trace.error.message}
-          </Box>
-        )}
-        {trace.isPending && <Box role="status">Looking for the rows…</Box>}
-        {found && (
-          <>
-            <Head trace={found} />
-            <Parts parts={found.parts} chosen={chosen} onChoose={setChosen} />
-            <TraceRows key={chosen} run={run} place={place} part={chosen} />
-          </>
-        )}
+    <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.25 }}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline' }}>
+        <Box component="h2" id="traced" ref={title} tabIndex={-1} sx={{ fontSize: 16, m: 0, mr: 'auto' }}>
+          Where does it come from?
+        </Box>
+        <Button size="small" onClick={endTrace}>
+          Close
+        </Button>
       </Box>
-    </LookDialog>
+      {trace.error && (
+        <Box role="alert" sx={{ color: color.problem }}>
+          {trace.error.message}
+        </Box>
+      )}
+      {trace.isPending && <Box role="status">Looking for the rows…</Box>}
+      {found && (
+        <>
+          <Head trace={found} />
+          <Parts parts={found.parts} chosen={chosen} onChoose={setChosen} />
+          <TraceRows key={chosen} run={run} place={place} part={chosen} />
+        </>
+      )}
+    </Box>
   );
 }
 
@@ -56,7 +106,7 @@ function Head({ trace }: { trace: Trace }) {
       <Box sx={{ color: color.muted }}>{[...(trace.text ? [capital(trace.name)] : []), ...trace.where].join(' · ')}</Box>
       {trace.expressions.map((expression) => (
         <Box key={expression} sx={{ fontSize: 13 }}>
-          Worked out as <code>{expression}</code>
+          Calculated as <code>{expression}</code>
         </Box>
       ))}
       {trace.inputs.length > 0 && (
