@@ -53,6 +53,7 @@ public sealed class DemoDatabase
         for (var day = FerryCompany.FirstDay; day <= FerryCompany.LastDay; day = day.AddDays(1))
             for (var route = 0; route < FerryCompany.Routes.Length; route++)
                 if (!(FerryCompany.Routes[route].Closes < day)) AddDay(day, route);
+        Execute(DemoSchema.FirmBookings);
         Execute(DemoSchema.IndicesAndViews);
         transaction.Commit();
     }
@@ -82,6 +83,11 @@ public sealed class DemoDatabase
         for (var i = 0; i < FerryCompany.TicketClasses.Length; i++)
             Insert("INSERT INTO ticket_classes VALUES (@0, @1, @2)", i + 1, FerryCompany.TicketClasses[i].Code,
                 FerryCompany.TicketClasses[i].Name);
+        for (var i = 0; i < FerryCompany.Firms.Length; i++)
+        {
+            var firm = FerryCompany.Firms[i];
+            Insert("INSERT INTO firms VALUES (@0, @1, @2, @3)", i + 1, firm.Name, firm.Street, firm.Town);
+        }
         for (var i = 0; i < FerryCompany.DelayCauses.Length; i++)
             Insert("INSERT INTO delay_causes VALUES (@0, @1)", i + 1, FerryCompany.DelayCauses[i]);
     }

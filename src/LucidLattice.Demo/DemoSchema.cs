@@ -22,6 +22,15 @@ internal static class DemoSchema
             sailing_id INTEGER NOT NULL REFERENCES sailings, ticket_class_id INTEGER NOT NULL REFERENCES ticket_classes,
             booked_on DATE NOT NULL, people INTEGER NOT NULL, vehicles INTEGER NOT NULL,
             fare DECIMAL(10, 2) NOT NULL, discount DECIMAL(10, 2));
+        CREATE TABLE firms (firm_id INTEGER PRIMARY KEY, name TEXT NOT NULL, street TEXT NOT NULL, town TEXT NOT NULL);
+        CREATE TABLE firm_bookings (booking_id INTEGER PRIMARY KEY REFERENCES bookings, firm_id INTEGER NOT NULL REFERENCES firms);
+        """;
+
+    /// <summary>Two thirds of the group bookings are made by firms for their people.</summary>
+    public const string FirmBookings = """
+        INSERT INTO firm_bookings SELECT b.booking_id, 1 + b.booking_id * 31 % (SELECT count(*) FROM firms)
+            FROM bookings b JOIN ticket_classes t ON t.ticket_class_id = b.ticket_class_id
+            WHERE t.code = 'GRP' AND b.booking_id % 3 > 0;
         """;
 
     public const string IndicesAndViews = """
@@ -46,5 +55,14 @@ internal static class DemoSchema
             JOIN routes r ON r.route_id = s.route_id
             JOIN regions g ON g.region_id = r.region_id
             JOIN ticket_classes t ON t.ticket_class_id = b.ticket_class_id;
+        CREATE VIEW firm_charges AS
+            SELECT f.firm_id, f.name AS firm, f.street, f.town, b.booking_id, s.departs, r.name AS route, b.people,
+                CASE g.name WHEN 'Northern Isles' THEN 10 ELSE 20 END AS vat_rate, round(b.fare - coalesce(b.discount, 0), 2) AS net
+            FROM firm_bookings fb
+            JOIN firms f ON f.firm_id = fb.firm_id
+            JOIN bookings b ON b.booking_id = fb.booking_id
+            JOIN sailings s ON s.sailing_id = b.sailing_id
+            JOIN routes r ON r.route_id = s.route_id
+            JOIN regions g ON g.region_id = r.region_id;
         """;
 }

@@ -56,6 +56,13 @@ internal static class FerryCompany
         new("Linkspan crew", 5, 9), new("Ticket desk at Voe", 6, 4), new("Freight desk at Skerra", 10, 8),
     ];
 
+    /// <summary>Firms that book for their people, and pay by the month.</summary>
+    public static readonly (string Name, string Street, string Town)[] Firms =
+    [
+        ("Skerra Slate Works", "4 Quarry Road", "Skerra"), ("Linga Weavers", "17 Mill Brae", "Linga"),
+        ("Norwick Dairy", "2 Kirk Lane", "Norwick"), ("Voe Boatbuilders", "Slip 3, Old Harbour", "Voe"),
+    ];
+
     public static readonly string[] DelayCauses = ["Weather", "Technical", "Late arrival of vessel", "Loading", "Crew"];
 
     public static readonly string[] Remarks =

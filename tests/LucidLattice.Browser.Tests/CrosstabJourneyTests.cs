@@ -129,10 +129,10 @@ public sealed class CrosstabJourneyTests : IClassFixture<Browser>
 
         _browser.Go("/read/passengers-by-month");
         _browser.Find("[data-mark='x1-2.0.1.0.0']").SendKeys(Keys.Alt + Keys.Enter);
-        _browser.Says("[role=dialog]", "3,478");
-        _browser.Says("[role=dialog]", "46 rows");
+        _browser.Says("[data-region=trace]", "3,478");
+        _browser.Says("[data-region=trace]", "46 rows");
         _browser.ClickText("button", "Close");
-        _browser.Gone("[role=dialog]");
+        _browser.Gone("[data-region=trace]");
 
         new Actions(_browser.Driver).ContextClick(_browser.Find("[data-mark='x1-2.0.1.0.0']")).Perform();
         _browser.ClickText("li", "Sort, fold and copy it as a table");

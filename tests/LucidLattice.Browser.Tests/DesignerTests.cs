@@ -189,7 +189,7 @@ public sealed class DesignerTests : IClassFixture<Browser>
         _browser.ClickText("li[starts-with(@role,'menuitem')]", "as 1235");
         _browser.Says("[data-band=reportFooter] svg", "3343");
         _browser.Find("[data-value]").SendKeys(Keys.Delete);
-        _browser.Find("[role=textbox][aria-label=Words]").SendKeys(Keys.Enter);
+        _browser.Find("[role=textbox][aria-label=Words]").SendKeys(Keys.Control + Keys.Enter);
         _browser.Until(() => !_browser.Find("[data-band=reportFooter] svg").Text.Contains("3343"), "the value is out");
         _browser.HasNoComplaints();
     }

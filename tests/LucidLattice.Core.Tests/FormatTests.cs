@@ -17,6 +17,9 @@ public class FormatTests
     [InlineData("#,##0", "-2.5", "en", "-3")]
     [InlineData("#,##0", "-0.4", "en", "0")]
     [InlineData("0.0 %", "0.1234", "en", "12.3 %")]
+    // UTS #35, part 3: a special character in quotes is literal.
+    [InlineData("0 '%'", "20", "en", "20 %")]
+    [InlineData("0.0'‰'", "1.5", "de", "1,5‰")]
     [InlineData("#,##0.00;(#,##0.00)", "-7", "en", "(7.00)")]
     [InlineData("'#'0", "5", "en", "#5")]
     [InlineData("0.#k", "182410", "en", "182.4k")]

@@ -73,15 +73,28 @@ public sealed class ComposeViewer
         var frame = data.NewFrame();
         (frame.PageNumber, frame.PageCount) = (1, _pageCount);
         frame.PagesOf = (level, group) => PagesOf(sheet.First, level, group);
-        new FramePositions(data.Tree, frame).MoveTo(new Cursor(Stage.ReportHeader, sheet.First.Base));
-        // Here, one page shows them all.
-        if (kind == BandKind.PageFooter) frame.Place = data.Tree.Order.Length;
+        StandOnPage(data, frame, kind == BandKind.PageFooter);
         if (sheet.PageTotals.Specs.Count > 0) frame.PageTotals = data.TotalsOf(sheet.PageTotals, 0, data.Tree.Order.Length);
         frame.PageRows = (0, data.Tree.Order.Length);
         var band = new Drawn(this, 0, sheet.First, page: 1);
         foreach (var part in parts) band.Add(part, frame, describe: true);
         _bands.Add(band.View(sheet.First.Section.Id, 0, new BandPlace(kind), kind == BandKind.PageHeader ? "Page header" : "Page footer",
             null, 0));
+    }
+
+    /// <summary>A page that shows the vantage, with its groups going on from the page before and on the next one; the rows that are shown are
+    /// printed up to its foot.</summary>
+    private void StandOnPage(SectionData data, Frame frame, bool isFooter)
+    {
+        var (tree, whole) = (data.Tree, data.Plan.Base);
+        var path = Vantage.Choose(data, _wanted.GetValueOrDefault(data.Plan.Section.Id) ?? [], 0).Path;
+        var first = tree.Order.Length == 0 ? 0 : tree.Levels[tree.Innermost].Start[path[^1]];
+        var shown = tree.Order.Length == 0 ? 0 : Math.Min(DetailRows, tree.Levels[tree.Innermost].End(path[^1]) - first);
+        var positions = new FramePositions(tree, frame);
+        if (shown == 0) positions.MoveTo(new Cursor(Stage.ReportHeader, whole));
+        else positions.MoveTo(new Cursor(Stage.Detail, tree.Innermost, path[^1], first + (isFooter ? shown - 1 : 0)));
+        frame.Place = isFooter ? first + shown : first;
+        frame.GoesOn = _ => true;
     }
 
     /// <param name="group">The group of the section's tree that is the whole of it here.</param>

@@ -35,6 +35,10 @@ public sealed record TotalElement : Element
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public TotalForm As { get; init; }
 
+    /// <summary>In a page header or footer, the id of the level in whose groups a running total begins anew; null for the outermost
+    /// one.</summary>
+    public string? Within { get; init; }
+
     /// <summary>A Unicode LDML pattern; null takes that of the column, or the one that suits what is shown.</summary>
     public string? Pattern { get; init; }
 }
@@ -49,7 +53,8 @@ public enum TotalForm
     /// to its end.</summary>
     Running,
 
-    /// <summary>The same, begun anew in each group around.</summary>
+    /// <summary>The same, begun anew in each group around; on a page, in each group of <see cref="TotalElement.Within"/>, which is what is
+    /// brought forward from the page before, or carried forward to the next one.</summary>
     RunningInAround,
 
     /// <summary>The place among its neighbours, the largest first.</summary>

@@ -29,11 +29,10 @@ public sealed record AddField : Edit
         var field = at.Dataset?.Fields.FirstOrDefault(f => f.Name == Field) ?? throw new EditException($"There is no field “{Field}”.");
         var place = new BandPlace(Band, Level);
         if (Band == BandKind.Detail) return Columns.Add(at, field, Before);
-        if (place.IsPageBand)
-            throw new EditException(
-                "A page header or footer has no row to take a value from. Put the field into the detail band, or into a header or footer "
-                + "of a group.");
         var quoted = Names.Quoted(field.Name);
+        // On a page it is the value of the first row in the header, of the last one in the footer.
+        if (place.IsPageBand)
+            return new AddText { Band = Band, Level = Level, Text = $"{{{{ {quoted} }}}}", X = X, Y = Y }.Change(at, catalog);
         if (section.Columns.FirstOrDefault(c => c.Expression == quoted) is { } column && field.Type.IsNumber())
             return Totals.Add(at, place, column, UsualAggregate.ForField(field));
         var text = field.Type.IsNumber()

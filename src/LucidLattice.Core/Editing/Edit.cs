@@ -15,6 +15,7 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(Paste), "paste")]
 [JsonDerivedType(typeof(AddField), "addField")]
 [JsonDerivedType(typeof(AddTotals), "addTotals")]
+[JsonDerivedType(typeof(CarryForward), "carryForward")]
 [JsonDerivedType(typeof(AddLevel), "addLevel")]
 [JsonDerivedType(typeof(AddParentLevels), "addParentLevels")]
 [JsonDerivedType(typeof(SetLevel), "setLevel")]

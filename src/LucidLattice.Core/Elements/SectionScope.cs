@@ -44,8 +44,8 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
     public RequestList<RankSpec> Ranks { get; } = new();
     public AggregateList PageTotals { get; } = new();
 
-    /// <summary>Of the scope of page bands: the names of the levels whose pages can be counted.</summary>
-    public IReadOnlyList<string> LevelsOnPage { get; init; } = [];
+    /// <summary>Of the scope of page bands: the levels whose groups stand on pages.</summary>
+    public IReadOnlyList<Level> LevelsOnPage { get; init; } = [];
 
     /// <summary>The indices of the dataset's fields that anything uses.</summary>
     public IReadOnlySet<int> Used => _used;
@@ -74,7 +74,7 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
     public Scope At(BandPlace place)
     {
         if (place.IsPageBand) return OfRows() with { PageTotals = PageTotals, Running = Running, Allowed = Phase.Page,
-            LevelsOnPage = LevelsOnPage };
+            LevelsOnPage = [.. LevelsOnPage.Select(l => l.Name)] };
         return OfRows() with
         {
             Totals = Totals,

@@ -15,8 +15,15 @@ public static class TotalExpression
     public static string Write(TotalElement total, string of, BandPlace place, IReadOnlyList<Level> levels)
     {
         if (place.IsPageBand)
-            return Aggregate(total, of, null,
-                total.As == TotalForm.Running ? " OVER (ROWS UNBOUNDED PRECEDING)" : " OVER (PARTITION BY page)");
+        {
+            var group = Names.Quoted((levels.FirstOrDefault(l => l.Id == total.Within) ?? levels.FirstOrDefault())?.Name ?? "");
+            return Aggregate(total, of, null, total.As switch
+            {
+                TotalForm.Running => " OVER (ROWS UNBOUNDED PRECEDING)",
+                TotalForm.RunningInAround => $" OVER (PARTITION BY {group} ROWS UNBOUNDED PRECEDING)",
+                _ => " OVER (PARTITION BY page)",
+            });
+        }
         var next = place.Level < levels.Count ? levels[place.Level].By : null;
         var around = place.Level > 1 ? levels[place.Level - 2].Name : null;
         return Related(total.As, over => Aggregate(total, of, next, over), around);

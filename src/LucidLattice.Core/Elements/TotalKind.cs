@@ -44,13 +44,20 @@ public sealed class TotalKind : ColumnKind<TotalElement>
             place.Problem(element, "total-outside-group", Severity.Error, $"“{name}”: {why}", null, "Move it to a footer.");
             return null;
         }
-        if (place.Place.IsPageBand && element.As is not (TotalForm.Value or TotalForm.Running))
+        var levels = place.Place.IsPageBand ? place.Section.LevelsOnPage : place.Section.Section.Levels;
+        var isOfGroup = element.As == TotalForm.RunningInAround && levels.Count > 0;
+        if (place.Place.IsPageBand && !isOfGroup && element.As is not (TotalForm.Value or TotalForm.Running))
         {
             place.Problem(element, "total-of-page", Severity.Error,
-                $"“{name}”: on a page stand the total of what starts on it, or of everything so far.", "as", "Show it by itself.");
+                $"“{name}”: a page shows the total of what starts on it, or a running total.", "as", "Show it by itself.");
             return null;
         }
-        var levels = place.Section.Section.Levels;
+        if (element.Within is { } within && levels.All(l => l.Id != within))
+        {
+            place.Problem(element, "unknown-level", Severity.Error, $"“{name}” is carried forward in groups of a level that is gone.", "within",
+                "Choose another level.");
+            return null;
+        }
         if (element.Aggregate == MadeAggregates.PerGroup && (place.Place.IsPageBand || place.Place.Level >= levels.Count))
         {
             place.Problem(element, "no-groups-inside", Severity.Error, $"“{name}”: there are no groups inside of this one to average over.",

@@ -22,8 +22,8 @@ public sealed partial class Compiler
                 "Work out the inner total in a level of its own.");
         if (_scope.PageTotals is { } onPage && string.Equals(call.Over?.Level, PageScope, StringComparison.OrdinalIgnoreCase))
             return OfPage(call, kind, onPage);
-        if (_scope.PageTotals is not null && call.Over is { Running: true, Level: null })
-            return Running(call, Spec(call, kind), _scope.Base) with { Phase = Phase.Page };
+        if (_scope.PageTotals is not null && call.Over is { Running: true } over)
+            return Running(call, Spec(call, kind), LevelOf(over, _scope.LevelsOnPage)) with { Phase = Phase.Page };
         if (_scope.Totals is null) throw TooLate(Phase.Group, _scope.Allowed, call.Position);
 
         var spec = Spec(call, kind);
@@ -33,7 +33,7 @@ public sealed partial class Compiler
             return Total(spec, Told(call, spec, AskedOver.Mark, frame => frame.MarkTotals![mark, frame.MarkLevel, frame.Mark],
                 _ => default));
         }
-        var level = call.Over is null ? _scope.Base + _scope.Levels.Count : LevelOf(call.Over);
+        var level = call.Over is null ? _scope.Base + _scope.Levels.Count : LevelOf(call.Over, _scope.Levels);
         if (call.Over is { Running: true }) return Running(call, spec, level);
         var index = _scope.Totals.IndexOf(spec);
         return Total(spec, Told(call, spec, AskedOver.Group, frame => frame.Totals![index, level, frame.Groups[level]],
@@ -156,12 +156,12 @@ public sealed partial class Compiler
     };
 
     /// <summary>The level of the tree that OVER names.</summary>
-    private int LevelOf(OverSyntax over)
+    private int LevelOf(OverSyntax over, IReadOnlyList<string> levels)
     {
         if (over.Level is null) return _scope.Base;
-        for (var i = 0; i < _scope.Levels.Count; i++)
-            if (string.Equals(_scope.Levels[i], over.Level, StringComparison.OrdinalIgnoreCase)) return _scope.Base + i + 1;
-        var nearest = Nearest.To(over.Level, _scope.Levels);
+        for (var i = 0; i < levels.Count; i++)
+            if (string.Equals(levels[i], over.Level, StringComparison.OrdinalIgnoreCase)) return _scope.Base + i + 1;
+        var nearest = Nearest.To(over.Level, levels);
         throw new ExpressionException(
             "unknown-level", $"“{over.Level}” is no level around this place.", over.Position, nearest is null
             ? "Use OVER () for all rows."

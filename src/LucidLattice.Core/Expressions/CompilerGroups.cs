@@ -9,6 +9,7 @@ public sealed partial class Compiler
     private Compiled? GroupFunction(CallSyntax call)
     {
         if (call is { Name: "PAGE_NUMBER" or "PAGE_COUNT", Arguments.Count: 1 }) return PageOfGroup(call);
+        if (call.Name == "IS_CONTINUED") return IsContinued(call);
         if (call.Name != "GROUP_NAME") return null;
         if (_scope.Totals is null || _scope.Levels.Count == 0)
             throw new ExpressionException("no-group", "There is no group around this place that has a name.", call.Position,
@@ -37,6 +38,18 @@ public sealed partial class Compiler
                 : Value.Of((long)frame.PageNumber)
             : frame => frame.PagesOf(level, frame.Groups[level]) is { First: var first, Last: { } last } ? Value.Of(last - first + 1L)
                 : Value.Null);
+    }
+
+    /// <summary>is_continued('Invoice'), in page bands alone.</summary>
+    private Compiled IsContinued(CallSyntax call)
+    {
+        if (_scope.LevelsOnPage.Count == 0)
+            throw new ExpressionException("not-on-page", "Only a page header or footer knows whether a group is continued.", call.Position,
+                "Move it to a page header or footer of a report with levels.");
+        if (call.Arguments is not [LiteralSyntax { Value: { Type: DataType.Text, Text: var name } }])
+            throw new ExpressionException("argument-count", "is_continued takes the name of a level in quotes.", call.Position);
+        var level = _scope.Base + 1 + IndexOfLevel(name, call.Position, _scope.LevelsOnPage);
+        return new Compiled(DataType.Bool, Phase.Page, frame => Value.Of(frame.GoesOn(level)));
     }
 
     private int IndexOfLevel(string name, int position, IReadOnlyList<string>? among = null)

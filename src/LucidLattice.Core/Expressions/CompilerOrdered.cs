@@ -20,7 +20,7 @@ public sealed partial class Compiler
         if (_scope.Levels.Count == 0 && !_scope.IsDetail)
             throw new ExpressionException("no-neighbours", "The whole report has no neighbours to be compared with.", call.Position,
                 "Move it to a header or footer of a group.");
-        var within = LevelOf(call.Over);
+        var within = LevelOf(call.Over, _scope.Levels);
         if (!_scope.IsDetail && within == _scope.Base + _scope.Levels.Count)
             throw new ExpressionException(
                 "no-neighbours", $"Within “{call.Over.Level}” there is only this group itself.", call.Over.Position,

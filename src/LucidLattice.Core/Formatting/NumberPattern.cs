@@ -70,11 +70,13 @@ public sealed class NumberPattern
         public static Part Parse(string pattern)
         {
             int at = 0;
-            var prefix = Literal(pattern, ref at);
+            // Only a sign that is not quoted scales the number.
+            var signs = new StringBuilder();
+            var prefix = Literal(pattern, ref at, signs);
             var start = at;
             while (at < pattern.Length && pattern[at] is '#' or '0' or ',' or '.') at++;
             var core = pattern[start..at];
-            var suffix = Literal(pattern, ref at);
+            var suffix = Literal(pattern, ref at, signs);
             if (at < pattern.Length || core.Length == 0 || core.Count(c => c == '.') > 1)
                 throw new FormatException($"“{pattern}” is no number pattern. Write it as #,##0.00 or 0.0 %.");
             var point = core.IndexOf('.');
@@ -83,7 +85,7 @@ public sealed class NumberPattern
             var comma = integer.LastIndexOf(',');
             var grouping = comma < 0 ? 0 : integer.Length - comma - 1;
             var outer = comma < 1 ? -1 : integer.LastIndexOf(',', comma - 1);
-            var factor = (prefix + suffix) switch
+            var factor = signs.ToString() switch
             {
                 var s when s.Contains('%') => 100m,
                 var s when s.Contains('‰') => 1000m,
@@ -116,12 +118,17 @@ public sealed class NumberPattern
         private bool IsGroup(int left) =>
             Grouping > 0 && (left == Grouping || (left > Grouping && Further > 0 && (left - Grouping) % Further == 0));
 
-        private static string Literal(string pattern, ref int at)
+        /// <param name="unquoted">Gets what stands in no quotes.</param>
+        private static string Literal(string pattern, ref int at, StringBuilder unquoted)
         {
             var text = new StringBuilder();
             while (at < pattern.Length && pattern[at] is not ('#' or '0' or ',' or '.'))
             {
-                if (pattern[at] != '\'') text.Append(pattern[at++]);
+                if (pattern[at] != '\'')
+                {
+                    unquoted.Append(pattern[at]);
+                    text.Append(pattern[at++]);
+                }
                 else
                 {
                     var end = pattern.IndexOf('\'', at + 1);

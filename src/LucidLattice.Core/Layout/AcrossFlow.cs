@@ -46,7 +46,7 @@ public sealed class AcrossFlow(IFlow flow, int count, double step, int start) : 
 
     public int Compare(FlowCursor a, FlowCursor b) => flow.Compare(((At)a).Inner, ((At)b).Inner);
 
-    public int? RowsBefore(FlowCursor? cursor, SectionPlan section) => flow.RowsBefore((cursor as At)?.Inner, section);
+    public Reached? ReachedAt(FlowCursor? cursor, SectionPlan section) => flow.ReachedAt((cursor as At)?.Inner, section);
 
     public FlowCursor? Locate(FlowPlace place) => flow.Locate(place) is { } inner ? new At(inner) : null;
 }

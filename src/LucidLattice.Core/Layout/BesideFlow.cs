@@ -55,10 +55,10 @@ public sealed class BesideFlow(IReadOnlyList<IFlow> lanes) : IFlow
         return null;
     }
 
-    public int? RowsBefore(FlowCursor? cursor, SectionPlan section)
+    public Reached? ReachedAt(FlowCursor? cursor, SectionPlan section)
     {
         for (var i = 0; i < lanes.Count; i++)
-            if (lanes[i].RowsBefore((cursor as At)?.Lanes[i], section) is { } rows) return rows;
+            if (lanes[i].ReachedAt((cursor as At)?.Lanes[i], section) is { } reached) return reached;
         return null;
     }
 

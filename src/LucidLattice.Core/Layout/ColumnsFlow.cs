@@ -22,7 +22,7 @@ public sealed class ColumnsFlow(IFlow flow, int count, double step) : IFlow
 
     public int Compare(FlowCursor a, FlowCursor b) => flow.Compare(a, b);
 
-    public int? RowsBefore(FlowCursor? cursor, SectionPlan section) => flow.RowsBefore(cursor, section);
+    public Reached? ReachedAt(FlowCursor? cursor, SectionPlan section) => flow.ReachedAt(cursor, section);
 
     public FlowCursor? Locate(FlowPlace place) => flow.Locate(place);
 }

@@ -50,7 +50,7 @@ public interface IFlow
     /// <summary>A place in one of the sections that the flow is made of, as a cursor of this flow; null if it is not in it.</summary>
     FlowCursor? Locate(FlowPlace place);
 
-    /// <summary>How many rows of a section begin before a place; null if the section is not in it.</summary>
+    /// <summary>How far a section has come at a place; null if the section is not in it.</summary>
     /// <param name="cursor">Null for its end.</param>
-    int? RowsBefore(FlowCursor? cursor, SectionPlan section);
+    Reached? ReachedAt(FlowCursor? cursor, SectionPlan section);
 }

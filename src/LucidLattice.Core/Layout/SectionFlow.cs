@@ -189,16 +189,19 @@ public sealed class SectionFlow : IFlow
         return new At(place.At, place.Inside is { } inside ? _bodies[_content.PartsAt(place.At)[place.At.Part]].Locate(inside) : null);
     }
 
-    public int? RowsBefore(FlowCursor? cursor, SectionPlan section)
+    public Reached? ReachedAt(FlowCursor? cursor, SectionPlan section)
     {
         if (!ReferenceEquals(section, Plan)) return null;
-        if (cursor is not At(var at, var inner)) return _tree.Order.Length;
+        if (cursor is not At(var at, var inner)) return new Reached(_tree.Order.Length, _whole);
+        var hasBegun = at.Part > 0 || at.Offset > 0 || inner is not null;
         return at.Stage switch
         {
-            Stage.ReportHeader or Stage.Header => _tree.Levels[at.Level].Start[at.Group],
+            Stage.Header when !hasBegun && at.Level > _whole =>
+                new Reached(_tree.Levels[at.Level].Start[at.Group], at.Level - 1, _tree.Levels[at.Level].Parent[at.Group]),
+            Stage.ReportHeader or Stage.Header => new Reached(_tree.Levels[at.Level].Start[at.Group], at.Level, at.Group),
             // A row of which a part is printed already began before.
-            Stage.Detail => at.Row + (at.Part > 0 || at.Offset > 0 || inner is not null ? 1 : 0),
-            _ => _tree.Levels[at.Level].End(at.Group),
+            Stage.Detail => new Reached(at.Row + (hasBegun ? 1 : 0), at.Level, at.Group),
+            _ => new Reached(_tree.Levels[at.Level].End(at.Group), at.Level, at.Group),
         };
     }
 

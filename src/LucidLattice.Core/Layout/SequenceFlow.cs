@@ -36,12 +36,12 @@ public sealed class SequenceFlow(IReadOnlyList<IFlow> flows) : IFlow
         return null;
     }
 
-    public int? RowsBefore(FlowCursor? cursor, SectionPlan section)
+    public Reached? ReachedAt(FlowCursor? cursor, SectionPlan section)
     {
         var at = (At?)cursor;
         for (var i = 0; i < flows.Count; i++)
-            if (flows[i].RowsBefore(i == at?.Index ? at.Inner : null, section) is { } rows)
-                return at is not null && i > at.Index ? 0 : rows;
+            if (flows[i].ReachedAt(i == at?.Index ? at.Inner : null, section) is { } reached)
+                return at is not null && i > at.Index ? new Reached(0, section.Base) : reached;
         return null;
     }
 

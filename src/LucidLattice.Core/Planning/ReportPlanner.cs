@@ -42,7 +42,7 @@ public sealed class ReportPlanner
         var page = new SectionScope(_report, first.Section with { Levels = [] }, first.Dataset, new HashSet<string>(), 0, _links,
             _problems) 
         {
-            Running = first.Running, LevelsOnPage = [.. first.Section.Levels.Select(l => l.Name)], Width = _report.Page.BodyWidth,
+            Running = first.Running, LevelsOnPage = first.Section.Levels, Width = _report.Page.BodyWidth,
         };
         foreach (var (id, column) in scopes.SelectMany(s => s.Columns)) page.Columns.TryAdd(id, column);
         var (header, footer) =

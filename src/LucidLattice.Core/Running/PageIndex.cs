@@ -80,27 +80,25 @@ public sealed class PageIndex : Caching.ISized
 
     /// <summary>Fills a page.</summary>
     /// <param name="number">From 1 to <see cref="Count"/>.</param>
-    /// <returns>The rows of a section that begin on the page, as a range of its printed order.</returns>
-    internal (int From, int To) Fill(int number, SectionPlan rowsOf, Placer place)
+    /// <returns>What of a section stands on the page.</returns>
+    internal PageRows Fill(int number, SectionPlan rowsOf, Placer place)
     {
         FlowCursor start;
         lock (_lock) start = _starts[number - 1];
-        if (start == Nothing) return (0, 0);
+        if (start == Nothing) return default;
         var flow = _flow();
         var next = flow.Fill(start, _room, place).Next;
-        var from = flow.RowsBefore(start, rowsOf) ?? 0;
-        return (from, Math.Max(from, flow.RowsBefore(next, rowsOf) ?? 0));
+        return new PageRows(flow.ReachedAt(start, rowsOf) ?? default, flow.ReachedAt(next, rowsOf) ?? default);
     }
 
-    /// <summary>The rows of a section that begin on a page, as a range of its printed order, without filling the page.</summary>
-    internal (int From, int To) Rows(int number, SectionPlan of)
+    /// <summary>What of a section stands on a page, without filling the page.</summary>
+    internal PageRows Rows(int number, SectionPlan of)
     {
         lock (_lock)
         {
-            if (_starts[number - 1] == Nothing) return (0, 0);
-            var from = _lookUp.Value.RowsBefore(_starts[number - 1], of) ?? 0;
-            var to = _lookUp.Value.RowsBefore(number < _starts.Count ? _starts[number] : null, of) ?? 0;
-            return (from, Math.Max(from, to));
+            if (_starts[number - 1] == Nothing) return default;
+            return new PageRows(_lookUp.Value.ReachedAt(_starts[number - 1], of) ?? default,
+                _lookUp.Value.ReachedAt(number < _starts.Count ? _starts[number] : null, of) ?? default);
         }
     }
 

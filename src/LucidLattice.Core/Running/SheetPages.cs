@@ -134,32 +134,38 @@ public sealed class SheetPages
         if (part.IsShown(frame)) painter.Paint(part, frame, page.Left, top ?? (page.Height - part.Height) / 2, 0, part.Height);
     }
 
-    /// <summary>The header and the footer of a page: a field in them is that of the first row on the page in the header, of the last one
-    /// in the footer.</summary>
+    /// <summary>The header and the footer of a page: a field in them is that of the first row on the page in the header (where a group goes
+    /// on, of that group), of the last one in the footer.</summary>
     /// <param name="count">The pages of the sheet; null while they are not known.</param>
-    /// <param name="rows">Those of the first section that begin on the page, as a range of its printed order.</param>
-    internal (IReadOnlyList<PartPlan> Parts, double Top, Frame Frame)[] Bands(int number, int? count, (int From, int To) rows)
+    /// <param name="rows">What of the first section stands on the page.</param>
+    internal (IReadOnlyList<PartPlan> Parts, double Top, Frame Frame)[] Bands(int number, int? count, PageRows rows)
     {
         var page = _data.Plan.Report.Page;
         var first = _data[Plan.First];
         var totals = Plan.PageTotals.Specs.Count > 0 ? first.TotalsOf(Plan.PageTotals, rows.From, rows.To) : null;
         return
         [
-            (Plan.PageHeader, page.Top, At(rows.From, rows.From)),
-            (Plan.PageFooter, page.Height - page.Bottom - HeightOf(Plan.PageFooter), At(rows.To - 1, rows.To)),
+            (Plan.PageHeader, page.Top, At(FirstOn(rows.Start), rows.Start)),
+            (Plan.PageFooter, page.Height - page.Bottom - HeightOf(Plan.PageFooter), At(rows.To - 1, rows.End with { Rows = rows.To })),
         ];
 
+        // Of a group whose rows are all printed, the last one stands for it.
+        int FirstOn(Reached start) =>
+            start.Rows < first.Tree.Levels[start.Level].End(start.Group) ? start.Rows : start.Rows - 1;
+
         // What was printed before: all before the page in its header, all up to its end in its footer.
-        Frame At(int place, int before)
+        Frame At(int place, Reached reached)
         {
-            var (frame, order) = (first.NewFrame(), first.Tree.Order);
-            (frame.PageNumber, frame.PageCount, frame.PageTotals, frame.PageRows) = (number, count, totals, rows);
-            frame.Place = before;
-            if (order.Length == 0) return frame;
-            place = Math.Clamp(place, 0, order.Length - 1);
-            frame.Row = order[place];
-            first.Tree.Path(first.Tree.Innermost, first.Tree.Levels[first.Tree.Innermost].GroupAt(place), frame.Groups);
+            var (frame, tree) = (first.NewFrame(), first.Tree);
+            (frame.PageNumber, frame.PageCount, frame.PageTotals, frame.PageRows) = (number, count, totals, (rows.From, rows.To));
+            frame.Place = reached.Rows;
+            if (tree.Order.Length == 0) return frame;
+            place = Math.Clamp(place, 0, tree.Order.Length - 1);
+            frame.Row = tree.Order[place];
+            tree.Path(tree.Innermost, tree.Levels[tree.Innermost].GroupAt(place), frame.Groups);
             frame.PagesOf = (level, group) => PagesOf(Plan.First, level, group);
+            frame.GoesOn = level => level <= reached.Level && tree.Around(reached.Level, reached.Group, level) == frame.Groups[level]
+                && reached.Rows > tree.Levels[level].Start[frame.Groups[level]];
             return frame;
         }
     }

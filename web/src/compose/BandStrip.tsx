@@ -22,8 +22,11 @@ interface Props {
   dragging: boolean;
 }
 
-/** Why no field is dropped into a page header or footer. */
-const pageBandRefusal = 'a page has no row of its own; use a header or footer of a group';
+/** What a field that is dropped there prints. */
+const takenFrom: Record<string, string> = {
+  pageHeader: 'the value of the first row on each page',
+  pageFooter: 'the value of the last row on each page',
+};
 
 /** One band as it is printed at the vantage, with a box over each element. */
 export const BandStrip = memo(function BandStrip({ band, zoom, height, left, dragging }: Props) {
@@ -36,7 +39,6 @@ export const BandStrip = memo(function BandStrip({ band, zoom, height, left, dra
   );
   const isStop = useStop((s) => s.stop === bandStop(band));
   const { select } = useCompose.getState();
-  const refused = band.kind === 'pageHeader' || band.kind === 'pageFooter';
   const drop = useDroppable({
     id: `${band.section}${band.kind}${band.level}`,
     data: { section: band.section, band: band.kind, level: band.level },
@@ -66,7 +68,7 @@ export const BandStrip = memo(function BandStrip({ band, zoom, height, left, dra
       sx={{
         position: 'relative',
         borderBottom: `1px dashed ${color.line}`,
-        bgcolor: drop.isOver ? (refused ? color.problemTint : color.mainTint) : selected ? '#F3F6F3' : 'transparent',
+        bgcolor: drop.isOver ? color.mainTint : selected ? '#F3F6F3' : 'transparent',
         outlineOffset: -2,
       }}
       style={{ height: height + 1 }}
@@ -115,12 +117,12 @@ export const BandStrip = memo(function BandStrip({ band, zoom, height, left, dra
             px: 0.75,
             borderRadius: 0.75,
             fontSize: 11,
-            bgcolor: refused ? color.problemTint : drop.isOver ? color.main : color.panel,
-            color: refused ? color.problem : drop.isOver ? '#fff' : color.ink,
+            bgcolor: drop.isOver ? color.main : color.panel,
+            color: drop.isOver ? '#fff' : color.ink,
             border: `1px solid ${color.line}`,
           }}
         >
-          {refused ? `${band.name}: ${pageBandRefusal}` : `${band.name}: ${times(Number(band.printed ?? 0))}`}
+          {`${band.name}: ${takenFrom[band.kind] ?? times(Number(band.printed ?? 0))}`}
         </Box>
       )}
     </Box>

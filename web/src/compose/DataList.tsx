@@ -143,9 +143,7 @@ function FieldMenu({ field, section, chart, anchor, onClose }: ItemProps & { anc
   const view = useCompose((s) => s.view);
   const { edit, setElement } = useCompose.getState();
   const written = useFieldNames();
-  const bands = (view?.bands ?? []).filter(
-    (b) => b.section === section && b.kind !== 'pageHeader' && b.kind !== 'pageFooter' && b.kind !== 'detail',
-  );
+  const bands = (view?.bands ?? []).filter((b) => b.section === section && b.kind !== 'detail');
   const item = (key: string, words: ReactNode, run: () => void) => (
     <MenuItem
       key={key}
@@ -172,7 +170,7 @@ function FieldMenu({ field, section, chart, anchor, onClose }: ItemProps & { anc
                 <>
                   Into the {b.name.charAt(0).toLowerCase() + b.name.slice(1)}
                   <Box component="span" sx={{ ml: 1.5, color: color.muted }}>
-                    {times(Number(b.printed ?? 0))}
+                    {b.printed === null ? 'on each page' : times(Number(b.printed))}
                   </Box>
                 </>,
                 () => void edit({ type: 'addField', section, field: field.name, band: b.kind, level: b.level }),

@@ -7,7 +7,7 @@ import Button, { type ButtonProps } from '@mui/material/Button';
 export const StayButton = ({ disabled, onClick, className = '', ...props }: ButtonProps) => (
   <Button
     {...props}
-    aria-disabled={disabled || undefined}
+    aria-disabled={disabled || props['aria-disabled']}
     className={disabled ? `Mui-disabled ${className}` : className}
     onClick={disabled ? undefined : onClick}
   />

@@ -964,6 +964,8 @@ export type Edit = ({
 } & EditAddField) | ({
     type?: 'addTotals';
 } & EditAddTotals) | ({
+    type?: 'carryForward';
+} & EditCarryForward) | ({
     type?: 'addLevel';
 } & EditAddLevel) | ({
     type?: 'addParentLevels';
@@ -1108,6 +1110,13 @@ export type EditCarryElement = {
     level?: number;
     x: number;
     y: number;
+    section?: null | string;
+};
+
+export type EditCarryForward = {
+    type?: 'carryForward';
+    column: string;
+    level?: null | string;
     section?: null | string;
 };
 
@@ -1529,6 +1538,7 @@ export type ElementTotalElement = {
     fraction?: null | number;
     where?: null | string;
     as?: TotalForm;
+    within?: null | string;
     pattern?: null | string;
     id: string;
     column?: null | string;

@@ -12,6 +12,7 @@ import { millimetres } from '../millimetres';
 import { columnWords } from '../removals';
 import { caption } from '../../shell/caption';
 import { AddTotals } from './AddTotals';
+import { CarryForward } from './CarryForward';
 import { FitColumns } from './FitColumns';
 import { LinkSentence } from './link/LinkSentence';
 import { StayButton } from '../../shell/StayButton';
@@ -126,6 +127,7 @@ export function ColumnPanel({ placed }: { placed: Placed }) {
       </Sentence>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.5 }}>
         <AddTotals column={column.id} aggregate={isNumber ? 'sum' : 'count'} />
+        {isNumber && <CarryForward column={column.id} levels={section.levels ?? []} />}
       </Box>
       <Setting name="Width and place" summary={`${millimetres(column.width)} mm, ${at + 1} of ${columns.length}`}>
         <TextSetting

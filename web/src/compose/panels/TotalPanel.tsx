@@ -12,7 +12,7 @@ import { PanelHead } from './PanelHead';
 import { numberPatterns, patternWords, patternExample } from './patterns';
 import { RemoveButton } from './RemoveButton';
 import { StyleSetting } from './StyleSetting';
-import { formWords, totalForms } from './totalForms';
+import { formWords, pageForms, totalForms } from './totalForms';
 import { useTotals } from './useAggregates';
 import { WhenSetting } from './WhenSetting';
 import { midSentence } from '../../shell/midSentence';
@@ -33,7 +33,10 @@ export function TotalPanel({ placed }: { placed: Placed }) {
   // A year before is known where a level is one of dates.
   const dates = offeredFields(definition, section).filter((f) => f.type === 'date' || f.type === 'dateTime');
   const dated = levels.slice(0, level).some((l) => dates.some((f) => l.by.includes(f.name)));
-  const forms = totalForms({ onPage, own: levels[level - 1]?.name, around: levels[level - 2]?.name, dated });
+  const forms = onPage
+    ? pageForms(onPage === 'header', levels)
+    : totalForms({ own: levels[level - 1]?.name, around: levels[level - 2]?.name, dated });
+  const form = total.as === 'runningInAround' && onPage ? `${total.as} ${total.within ?? levels[0]?.id}` : (total.as ?? 'value');
   const numbers = offeredFields(definition, section).filter((f) => ['whole', 'decimal', 'double'].includes(f.type));
   const isShare = ['shareOfAround', 'shareOfAll', 'growth', 'growthOnYear'].includes(total.as ?? 'value');
   const usual = isShare ? 'as a share, 12.3%' : ['rank', 'rankInAround'].includes(total.as ?? 'value') ? 'as a place' : 'as its column is';
@@ -99,12 +102,26 @@ export function TotalPanel({ placed }: { placed: Placed }) {
         >
           {total.where ? `the rows where ${total.where}` : 'all rows'}
         </Blank>{' '}
-        of {onPage ? 'the page' : level ? `the ${midSentence(levels[level - 1].name)}` : 'the report'}
+        of{' '}
+        {onPage
+          ? total.as && total.as !== 'value'
+            ? 'the pages'
+            : 'the page'
+          : level
+            ? `the ${midSentence(levels[level - 1].name)}`
+            : 'the report'}
         {forms.length > 1 && (
           <>
             ,{' '}
-            <Blank label="Shown as" choices={forms} onPick={(as) => set({ as: as as TotalForm })}>
-              {formWords(total.as, forms)}
+            <Blank
+              label="Shown as"
+              choices={forms}
+              onPick={(picked) => {
+                const [as, within = null] = picked.split(' ');
+                set({ as: as as TotalForm, within });
+              }}
+            >
+              {formWords(form, forms)}
             </Blank>
           </>
         )}

@@ -1,4 +1,4 @@
-import type { TotalForm } from '../../api/generated';
+import type { Level, TotalForm } from '../../api/generated';
 import type { Choice } from '../../sentence/Blank';
 import { midSentence } from '../../shell/midSentence';
 
@@ -20,13 +20,20 @@ const differences = (before: string): Form[] => [
 /** Of a value in the rows; around it is the innermost group. */
 export const rowForms = (around?: string): Form[] => [{ value: 'value', label: 'by itself' }, ...shares(around), ...differences('row')];
 
-/** Of a subtotal: on a page, in the report, or in a group with one around it. */
-export function totalForms(place: { onPage?: 'header' | 'footer'; own?: string; around?: string; dated?: boolean }): Form[] {
-  if (place.onPage)
-    return [
-      { value: 'value', label: 'of what starts on the page' },
-      { value: 'running', label: place.onPage === 'header' ? 'brought forward from the pages before' : 'carried forward to the next page' },
-    ];
+/**
+ * Of a subtotal on a page. A level is named by its id behind the form: a total is carried from page to page in its groups alone.
+ */
+export function pageForms(isHeader: boolean, levels: Level[]): Choice[] {
+  const carried = isHeader ? 'brought forward from the page before' : 'carried forward to the next page';
+  return [
+    { value: 'value', label: 'of what starts on the page' },
+    { value: 'running', label: `${carried}, through the report` },
+    ...levels.map((l) => ({ value: `runningInAround ${l.id}`, label: `${carried} in each ${midSentence(l.name)}` })),
+  ];
+}
+
+/** Of a subtotal: in the report, or in a group with one around it. */
+export function totalForms(place: { own?: string; around?: string; dated?: boolean }): Form[] {
   if (!place.own) return [{ value: 'value', label: 'by itself' }];
   return [
     { value: 'value', label: 'by itself' },
@@ -43,5 +50,5 @@ export function totalForms(place: { onPage?: 'header' | 'footer'; own?: string; 
   ];
 }
 
-export const formWords = (form: TotalForm | undefined, forms: Form[]) =>
+export const formWords = (form: string | undefined, forms: Choice[]) =>
   forms.find((f) => f.value === (form ?? 'value'))?.label ?? 'in another way';
