@@ -175,6 +175,33 @@ public sealed class DesignerTests : IClassFixture<Browser>
     }
 
     [Fact]
+    public void A_heading_goes_alone_a_column_by_its_handle_and_rows_by_a_switch()
+    {
+        Open("route-performance");
+        _browser.Click("[aria-label='heading Vessel']");
+        _browser.Press(Keys.Delete);
+        _browser.Gone("[aria-label='heading Vessel']");
+        _browser.Find("[aria-label='cell Vessel']");
+        _browser.Press(Keys.Control, "z");
+        _browser.Find("[aria-label='heading Vessel']");
+        _browser.Click("[data-column-handle=c3]");
+        _browser.Press(Keys.Delete);
+        _browser.Says(".notistack-Snackbar", "Removed the column “Passengers” and 3 subtotals.");
+        _browser.Gone("[aria-label='heading Passengers']");
+        _browser.ClickText("*[contains(@class,'notistack-Snackbar')]//button", "Undo");
+        _browser.Click("[aria-label='heading Passengers']");
+        _browser.ClickText("aside//button", "Carry it forward…");
+        _browser.ClickText("li", "From page to page in each route");
+        _browser.Says("[data-band=pageFooter] svg", "Carried forward");
+        _browser.Click("[aria-label^='Rows 3,343×']");
+        _browser.ClickText("aside//span", "Print detail rows");
+        _browser.Find("[aria-label^='Rows 0×']");
+        _browser.Says("[data-band=detail]", "not printed");
+        _browser.Says("footer", "2 pages");
+        _browser.HasNoComplaints();
+    }
+
+    [Fact]
     public void Values_in_a_text_are_picked_and_written_by_example()
     {
         Open("seasons-and-regions");

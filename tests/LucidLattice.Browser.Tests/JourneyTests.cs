@@ -115,7 +115,7 @@ public sealed class JourneyTests : IClassFixture<Browser>
         _browser.Find("[aria-label='heading Delay minutes']");
         new Actions(_browser.Driver).ClickAndHold(_browser.Find("[data-field=delay_cause]")).MoveByOffset(20, 0)
             .MoveToElement(_browser.Find("[data-band=detail]")).MoveByOffset(2, 2).Perform();
-        _browser.Says("[data-band=pageHeader]", "has no row to take a value from");
+        _browser.Says("[data-band=pageHeader]", "the value of the first row on each page");
         _browser.Says("[data-band=groupHeader1]", "3×");
         new Actions(_browser.Driver).Release().Perform();
         _browser.Find("[aria-label='heading Delay cause']");

@@ -32,20 +32,25 @@ public sealed record AddChart : Edit
             ?? section.Levels.LastOrDefault(l => l.Id != section.Levels.ElementAtOrDefault(Level - 1)?.Id && Level == 0)?.By
             ?? dataset.Fields.Where(f => f.Type == DataType.Text && section.Levels.All(l => l.By != Names.Quoted(f.Name)))
             .Select(f => Names.Quoted(f.Name)).FirstOrDefault()
-            ?? Names.Quoted(dataset.Fields[0].Name);
+            ?? ByMonth(dataset.Fields[0]);
         var chart = new ChartElement
         {
             Id = at.NewId("ch"),
             Width = at.BodyWidth,
             Height = 180,
             Y = 2,
-            Category = new ChartCategory { By = category },
+            // Its categories are called as the groups are.
+            Category = new ChartCategory { By = category, Pattern = section.Levels.FirstOrDefault(l => l.By == category)?.Pattern },
             Values = [new ChartValue { Expression = Value(section, dataset) }],
         };
         if (Look is not null) chart = Look.On(chart, []);
         var part = new BandPart { Id = at.NewId("p"), Height = 190, Elements = [chart] };
         return at.MapBand(place, band => band.AboveHeadings(part));
     }
+
+    /// <summary>A chart of each moment says nothing: dates begin by the month.</summary>
+    private static string ByMonth(Field field) =>
+        field.Type.IsTime() ? $"date_trunc('month', {Names.Quoted(field.Name)})" : Names.Quoted(field.Name);
 
     private static string Value(Section section, Dataset dataset)
     {

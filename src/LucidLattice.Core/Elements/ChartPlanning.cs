@@ -211,7 +211,9 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
     private Func<double, string> RangeEnd(Compiled category)
     {
         if (!category.Type.IsNumber()) return n => Value.Of(n).Invariant;
-        var number = ValueFormat.For(DataType.Double, chart.Category.Pattern ?? "#,##0.######",
+        // Ends of ranges have no names, whatever their values have.
+        var pattern = chart.Category.Pattern is { } own && !DatePartNames.IsPattern(own) ? own : "#,##0.######";
+        var number = ValueFormat.For(DataType.Double, pattern,
             FieldKind.Plain, null, _section.Culture, category.Currency ?? _section.Report.Currency);
         return n => number.Format(Value.Of(n));
     }

@@ -107,6 +107,8 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
 
     public ValueFormat Format(Compiled value, string? pattern)
     {
+        if (value.DatePart is { } part && pattern is not null && DatePartNames.IsPattern(pattern))
+            return ValueFormat.WithNames(part, pattern, Culture);
         var format = ValueFormat.For(value.Type, pattern, value.Kind, value.Scale, Culture, value.Currency ?? report.Currency);
         return value.Codes is { } codes ? ValueFormat.WithLabels(codes, format) : format;
     }

@@ -35,6 +35,10 @@ public sealed record Compiled(DataType Type, Phase Phase, [property: ExcludedFro
     /// <summary>What a field that is passed through or totalled means.</summary>
     public Definitions.FieldKind Kind { get; init; }
 
+    /// <summary>The part of a date that it is, as EXTRACT names it (MONTH, QUARTER, ISODOW, DOW), which has a name as well as a number; null
+    /// for anything else.</summary>
+    public string? DatePart { get; init; }
+
     /// <summary>Of a length of time: false where it is known to be whole days or months.</summary>
     public bool HasTimeOfDay { get; init; }
 

@@ -198,7 +198,10 @@ public sealed partial class Compiler
             var number = isLength ? lengthPart!(value.Interval) : part!(value.AsDateTime);
             return type == DataType.Whole ? Value.Of((long)number) : Value.Of(number);
         }) with
-        { Kind = type == DataType.Whole ? FieldKind.Key : FieldKind.Duration };
+        {
+            Kind = type == DataType.Whole ? FieldKind.Key : FieldKind.Duration,
+            DatePart = !isLength && Formatting.DatePartNames.Has(node.Part) ? node.Part : null,
+        };
     }
 
     private static Compiled Expect(Compiled operand, DataType type, int position)

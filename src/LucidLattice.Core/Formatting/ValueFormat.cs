@@ -56,6 +56,12 @@ public sealed class ValueFormat : IHashedContent
         return v => byScale[Math.Min((int)v.Decimal.Scale, ColumnBuilder.MostScale)].Format(v.Decimal, culture);
     }
 
+    /// <summary>Names of a part of dates, as of a month of any year.</summary>
+    /// <param name="part">As <see cref="DatePartNames"/> knows it.</param>
+    /// <exception cref="FormatException">The pattern is none of dates; the message is meant for people.</exception>
+    public static ValueFormat WithNames(string part, string pattern, CultureInfo culture) =>
+        new(DatePartNames.Format(part, pattern, culture), (part, pattern, culture.Name));
+
     /// <summary>Labels of a value list; values that are not listed are written as <paramref name="other"/> does.</summary>
     public static ValueFormat WithLabels(CodeBook codes, ValueFormat other) =>
         new(v => codes.Label(v) ?? other.Format(v), (codes, other));

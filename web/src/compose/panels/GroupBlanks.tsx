@@ -2,7 +2,7 @@ import type { CrosstabField, ReportDefinition, Section } from '../../api/generat
 import { Blank } from '../../sentence/Blank';
 import { directions, offeredFields, words } from '../definition';
 import { useFieldNames } from '../useFieldNames';
-import { groupings, orders, orderWords } from './levelChoices';
+import { groupings, keyPatterns, orders, orderWords } from './levelChoices';
 
 /** What rows are grouped by: a level of a section, or a field of a crosstab. */
 export type GroupedBy = Omit<CrosstabField, 'totals' | 'totalName' | 'link' | 'totalLink'>;
@@ -25,6 +25,7 @@ export function GroupBlanks({ grouping, definition, section, onChange }: Props) 
   const order = directions(definition, grouping.by, section);
   const ways = groupings(fields, written);
   const totals = orders(fields, written);
+  const patterns = grouping.groups?.groups?.length ? [] : keyPatterns(grouping.by);
   return (
     <>
       <Blank
@@ -39,6 +40,20 @@ export function GroupBlanks({ grouping, definition, section, onChange }: Props) 
       >
         {ways.find((w) => w.by === grouping.by)?.label ?? words(definition, grouping.by, section)}
       </Blank>
+      {patterns.length > 0 && (
+        <>
+          , written{' '}
+          <Blank
+            label="How keys are written"
+            choices={patterns}
+            typed={grouping.pattern ?? ''}
+            typing="Another pattern…"
+            onPick={(pattern) => onChange({ pattern: pattern || null })}
+          >
+            {patterns.find((p) => p.value === (grouping.pattern ?? ''))?.label ?? `as ${grouping.pattern || 'usual'}`}
+          </Blank>
+        </>
+      )}
       ,{' '}
       <Blank
         label="Order of groups"

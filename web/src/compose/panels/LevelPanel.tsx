@@ -82,7 +82,7 @@ export function LevelPanel({ id }: { id: string }) {
       >
         <NamesOfGroups grouping={level} onChange={set} />
       </Setting>
-      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1.5 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, flexWrap: 'wrap', mt: 1.5 }}>
         <Button
           variant="outlined"
           onClick={() => addChart(section.id, 'groupHeader', at + 1)}

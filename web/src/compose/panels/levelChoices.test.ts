@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import type { Field } from '../../api/generated';
-import { groupings, orders, orderWords } from './levelChoices';
+import { groupings, keyPatterns, orders, orderWords } from './levelChoices';
 
 const fields = [
   { name: 'departs', type: 'dateTime' },
@@ -28,4 +28,15 @@ test('groups stand in the order of totals that make sense, and the sentence says
   const level = { id: 'l', name: 'Route', by: 'route', orderBy: 'sum("net fare")', descending: true };
   expect(orderWords(level, known, 'A to Z')).toBe('largest sum of fare first');
   expect(orderWords({ ...level, orderBy: null }, known, 'A to Z')).toBe('A to Z');
+});
+
+test('periods and parts of dates are written by name, and numbers stay possible', () => {
+  const ways = groupings(fields, written);
+  const month = ways.find((w) => w.label === 'month name of departs');
+  expect(month).toMatchObject({ by: 'EXTRACT(MONTH FROM departs)', pattern: 'LLLL' });
+  expect(ways.find((w) => w.label === 'fiscal year of departs from April')?.by).toBe("EXTRACT(YEAR FROM departs - INTERVAL '3' MONTH)");
+  // Whatever is offered first for a grouping is what it gets.
+  for (const way of ways.filter((w) => keyPatterns(w.by).length)) expect(keyPatterns(way.by).map((p) => p.value)).toContain(way.pattern);
+  expect(keyPatterns('route')).toEqual([]);
+  expect(keyPatterns(month!.by).map((p) => p.label)).toContain('as 1');
 });

@@ -1,4 +1,5 @@
 import type { Field } from '../../api/generated';
+import type { Choice } from '../../sentence/Blank';
 import { caption } from '../../shell/caption';
 import { midSentence } from '../../shell/midSentence';
 
@@ -14,9 +15,38 @@ const periods = [
   { unit: 'year', pattern: 'yyyy' },
   { unit: 'quarter', pattern: 'QQQ yyyy' },
   { unit: 'month', pattern: 'LLLL yyyy' },
-  { unit: 'week', pattern: 'd MMM yyyy', hint: 'by their Mondays' },
+  { unit: 'week', pattern: "'W'ww YYYY", hint: 'ISO weeks, from Monday' },
   { unit: 'day', pattern: 'd MMM yyyy' },
 ];
+
+/** Parts of dates that come again in each year or week; they stay in the order of the calendar. */
+const parts = [
+  { part: 'MONTH', words: 'month name', hint: 'January to December, of all years together', pattern: 'LLLL' },
+  { part: 'QUARTER', words: 'quarter name', hint: 'Q1 to Q4, of all years together', pattern: 'QQQ' },
+  { part: 'ISODOW', words: 'weekday', hint: 'Monday to Sunday', pattern: 'EEEE' },
+];
+
+const fiscal = [
+  { from: 'April', months: 3 },
+  { from: 'July', months: 6 },
+  { from: 'October', months: 9 },
+];
+
+/** The forms in which the keys of a grouping can be written, by its expression; none where only one makes sense. */
+export function keyPatterns(by: string): Choice[] {
+  const named = (...patterns: [string, string][]) => patterns.map(([value, label]) => ({ value, label }));
+  if (/^EXTRACT\(MONTH /i.test(by)) return named(['LLLL', 'as January'], ['LLL', 'as Jan'], ['LLLLL', 'as J'], ['', 'as 1']);
+  if (/^EXTRACT\(QUARTER /i.test(by)) return named(['QQQ', 'as Q1'], ['QQQQ', 'as 1st quarter'], ['', 'as 1']);
+  if (/^EXTRACT\((ISO)?DOW /i.test(by)) return named(['EEEE', 'as Monday'], ['EEE', 'as Mon'], ['', 'as 1']);
+  const unit = /^date_trunc\('(\w+)'/i.exec(by)?.[1].toLowerCase();
+  if (unit === 'month')
+    return named(['LLLL yyyy', 'as January 2025'], ['LLL yyyy', 'as Jan 2025'], ['LLLL', 'as January'], ['yyyy-MM', 'as 2025-01']);
+  if (unit === 'quarter') return named(['QQQ yyyy', 'as Q1 2025'], ['QQQQ yyyy', 'as 1st quarter 2025'], ['QQQ', 'as Q1']);
+  if (unit === 'week') return named(["'W'ww YYYY", 'as W01 2025'], ['d MMM yyyy', 'as 30 Dec 2024'], ["'W'ww", 'as W01']);
+  if (unit === 'day')
+    return named(['d MMM yyyy', 'as 3 Feb 2025'], ['EEE d MMM yyyy', 'as Mon 3 Feb 2025'], ['yyyy-MM-dd', 'as 2025-02-03']);
+  return [];
+}
 
 /** The ways to group rows by their fields: by the field itself, by periods of dates, first letters of texts, ranges of numbers. */
 export function groupings(fields: Field[], written: (name: string) => string): Grouping[] {
@@ -34,7 +64,13 @@ export function groupings(fields: Field[], written: (name: string) => string): G
           pattern: p.pattern,
         })),
         ...(field.type === 'dateTime' ? [hour] : []),
-        { by: `EXTRACT(MONTH FROM ${name})`, label: `month of any year of ${label}`, pattern: '' },
+        ...parts.map((p) => ({ by: `EXTRACT(${p.part} FROM ${name})`, label: `${p.words} of ${label}`, hint: p.hint, pattern: p.pattern })),
+        ...fiscal.map((f) => ({
+          by: `EXTRACT(YEAR FROM ${name} - INTERVAL '${f.months}' MONTH)`,
+          label: `fiscal year of ${label} from ${f.from}`,
+          hint: 'called after the year in which it begins',
+          pattern: '',
+        })),
       ];
     }
     if (field.type === 'text' && !field.codes?.length)

@@ -1,20 +1,17 @@
+import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import type { ElementChartElement, Field, ReportDefinition, Section } from '../../../api/generated';
 import { Blank, type Choice } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
-import { caption } from '../../../shell/caption';
 import { useCompose } from '../../composeStore';
-import { offeredFields, words } from '../../definition';
+import { fieldsOf, offeredFields, words } from '../../definition';
 import { useFieldNames } from '../../useFieldNames';
+import { groupings } from '../levelChoices';
 import { ValueBlanks, withValue } from '../ValueBlanks';
 import { arrangements, curves, orders, useChartChoices, type ChangeChart } from './choices';
 import { FieldTarget } from './FieldTarget';
 import { PickBlank } from './PickBlank';
 import { TypePicker } from './TypePicker';
-import { midSentence } from '../../../shell/midSentence';
-
-const periods = ['year', 'quarter', 'month', 'week', 'day'];
-const isTime = (field: Field) => field.type === 'date' || field.type === 'dateTime';
 
 interface Props {
   chart: ElementChartElement;
@@ -25,16 +22,21 @@ interface Props {
   onChange: ChangeChart;
 }
 
-/** What rows can be divided by: fields, and the periods of dates. */
-export function useDivisions(definition: ReportDefinition, section: Section): Choice[] {
+/** What rows can be divided by: fields, the periods and parts of dates, ranges of numbers. */
+export function useDivisions(definition: ReportDefinition, section: Section): (Choice & { pattern: string | null })[] {
   const written = useFieldNames();
-  return offeredFields(definition, section).flatMap((field) => [
-    { value: written(field.name), label: midSentence(caption(field)) },
-    ...(isTime(field)
-      ? periods.map((p) => ({ value: `date_trunc('${p}', ${written(field.name)})`, label: `${p} of ${midSentence(caption(field))}` }))
-      : []),
-  ]);
+  return groupings(offeredFields(definition, section), written).map(({ by, label, hint, pattern }) => ({
+    value: by,
+    label,
+    hint,
+    // Periods get what fits on an axis; names of months and weekdays are short there.
+    pattern: by.startsWith('EXTRACT(') && pattern ? pattern.slice(0, 3) : null,
+  }));
 }
+
+/** A field as a category: dates begin by the month. */
+const divisionOf = (name: string, field?: Field) =>
+  field?.type === 'date' || field?.type === 'dateTime' ? `date_trunc('month', ${name})` : name;
 
 /** “Show the sum of passengers for each route, split by ticket class, as columns on top of one another, largest first.” */
 export function ChartSentence({ chart, definition, section, source, onChange }: Props) {
@@ -49,6 +51,8 @@ export function ChartSentence({ chart, definition, section, source, onChange }: 
     divisions.find((d) => d.value === expression)?.label ??
     (words(definition, expression, section) !== expression ? words(definition, expression, section) : (name ?? expression));
   const several = values.length > 1 || chart.series;
+  const patternOf = (by: string) => divisions.find((d) => d.value === by)?.pattern ?? null;
+  const divide = (by: string) => onChange({ category: { ...chart.category, by, pattern: patternOf(by) } });
   const everyOne = { value: "'All'", label: 'all rows together' };
   return (
     <Sentence>
@@ -61,13 +65,22 @@ export function ChartSentence({ chart, definition, section, source, onChange }: 
         onAdd={(expression) => onChange({ values: [...values, { expression }] })}
       />{' '}
       for {chart.category.by === everyOne.value ? '' : 'each '}
-      <FieldTarget onField={(name) => onChange({ category: { ...chart.category, by: written(name), pattern: null } })}>
+      <FieldTarget
+        onField={(name) =>
+          divide(
+            divisionOf(
+              written(name),
+              fieldsOf(definition, section).find((f) => f.name === name),
+            ),
+          )
+        }
+      >
         <Blank
           label="Category"
           choices={[...divisions, everyOne]}
           expression="row"
           typed={chart.category.by}
-          onPick={(by) => by && onChange({ category: { ...chart.category, by, pattern: null } })}
+          onPick={(by) => by && divide(by)}
         >
           {chart.category.by === everyOne.value ? everyOne.label : divided(chart.category.by, named?.category)}
         </Blank>
@@ -79,7 +92,7 @@ export function ChartSentence({ chart, definition, section, source, onChange }: 
           choices={[...(chart.series ? [{ value: '', label: 'nothing: one series' }] : []), ...divisions]}
           expression="row"
           typed={chart.series?.by ?? ''}
-          onPick={(by) => onChange({ series: by ? { by } : null })}
+          onPick={(by) => onChange({ series: by ? { by, pattern: patternOf(by) } : null })}
         >
           {chart.series ? divided(chart.series.by, named?.series) : 'not split'}
         </Blank>
@@ -87,19 +100,19 @@ export function ChartSentence({ chart, definition, section, source, onChange }: 
       {chart.series && (
         <>
           {' '}
-          (
-          <Blank
-            label="Swap"
-            choices={[
-              { value: 'swap', label: `swap: each ${divided(chart.series.by, named?.series)}, split by ${divided(chart.category.by)}` },
-            ]}
-            onPick={() =>
-              onChange({ category: { ...chart.category, by: chart.series!.by, pattern: null }, series: { by: chart.category.by } })
+          <Button
+            size="small"
+            variant="outlined"
+            title={`Each ${divided(chart.series.by, named?.series)}, split by ${divided(chart.category.by)}`}
+            onClick={() =>
+              onChange({
+                category: { ...chart.category, by: chart.series!.by, pattern: chart.series!.pattern },
+                series: { by: chart.category.by, pattern: chart.category.pattern },
+              })
             }
           >
-            swap
-          </Blank>
-          )
+            Swap
+          </Button>
         </>
       )}
       , as <TypePicker chart={chart.id} value={chart.chart ?? 'columns'} onPick={(id) => onChange({ chart: id })} />
