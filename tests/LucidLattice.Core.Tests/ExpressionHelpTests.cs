@@ -43,7 +43,8 @@ public sealed class ExpressionHelpTests
             };
             var compiled = Compiler.Compile(form,
                 new Scope { Fields = fields, Parameters = parameters, Allowed = Phase.Page, Totals = new AggregateList(),
-                Running = new RequestList<RunningSpec>(), Ranks = new RequestList<RankSpec>(), Levels = ["Group"] });
+                Running = new RequestList<RunningSpec>(), Ranks = new RequestList<RankSpec>(), Levels = ["Group"],
+                LevelsOnPage = ["Level"] });
             Assert.Equal(help.Rows, compiled.Phase <= Phase.Row && !compiled.Reads.AllRows);
         }
     }

@@ -36,6 +36,10 @@ public sealed record Field
     /// fields.</summary>
     public IReadOnlyList<CodedValue> Codes { get; init; } = [];
 
+    /// <summary>True if a total of it means something: a number that is no key, no share and no rate.</summary>
+    [JsonIgnore]
+    public bool AddsUp => Type.IsNumber() && Codes.Count == 0 && Kind is not (FieldKind.Key or FieldKind.Share or FieldKind.Rate);
+
     /// <summary>How dates and times are written in the database.</summary>
     public DateEncoding Dates { get; init; } = DateEncoding.Iso;
 
@@ -64,7 +68,13 @@ public sealed record Field
 public sealed record CodedValue(string Code, string Label, string? Color = null);
 
 /// <summary>What a number means: decides its pattern and whether adding it up makes sense.</summary>
-public enum FieldKind { Plain, Key, Money, Share, Size, Duration }
+public enum FieldKind
+{
+    Plain, Key, Money, Share, Size, Duration,
+
+    /// <summary>A price, a rate or a measured state, as a temperature: it is averaged, not added up.</summary>
+    Rate,
+}
 
 /// <summary>Iso: 2025-01-31 or 2025-01-31 06:15:00; Unix: seconds since 1970; Julian: Julian day numbers.</summary>
 public enum DateEncoding { Iso, Unix, Julian }

@@ -67,7 +67,7 @@ public sealed record AddChart : Edit
         NumbersOf(fields).FirstOrDefault() is { } number ? $"sum({number})" : "count(*)";
 
     private static IEnumerable<string> NumbersOf(IReadOnlyList<Field> fields) =>
-        fields.Where(f => f.Type.IsNumber() && f.Kind is not (FieldKind.Key or FieldKind.Share)).Select(f => Names.Quoted(f.Name));
+        fields.Where(f => f.AddsUp).Select(f => Names.Quoted(f.Name));
 }
 
 /// <summary>

@@ -44,7 +44,7 @@ public static class GuidedReport
         return guide with
         {
             Measure = guide.Measure == "" ? "" : Known(guide.Measure, f => f.Type.IsNumber())
-                ?? fields.FirstOrDefault(f => f.Type.IsNumber() && f.Kind is not (FieldKind.Key or FieldKind.Share))?.Name ?? "",
+                ?? fields.FirstOrDefault(f => f.AddsUp)?.Name ?? "",
             By = Known(guide.By, _ => true)
                 ?? (fields.FirstOrDefault(f => f.Type == DataType.Text) ?? fields.FirstOrDefault(f => !f.Type
                     .IsNumber()) ?? fields[0]).Name,

@@ -2,6 +2,7 @@ using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Editing;
 
@@ -50,7 +51,7 @@ public static class StarterReport
             Sheets = [new Sheet { Id = "sheet1", Name = "Report", Sections = [section], PageFooter = new Band { Parts = [PageNumbers] } }],
         };
         foreach (var field in FirstFields(dataset)) report = Apply(new AddField { Field = field }, report);
-        if (starter is null) return report;
+        if (starter is null) return WithTotals(report, dataset);
         if (Has(dataset, starter.GroupBy)) report = Apply(new AddLevel { Field = starter.GroupBy! }, report);
         var columns = report.Sheets[0].Sections[0].Columns;
         foreach (var total in starter.Totals)
@@ -68,10 +69,28 @@ public static class StarterReport
     private static IEnumerable<string> FirstFields(Dataset dataset)
     {
         if (dataset.Starter is { Columns.Count: > 0 } starter) return starter.Columns.Where(name => Has(dataset, name));
-        var offered = dataset.Fields.Where(f => !f.Hidden).ToList();
-        var fields = offered.Where(f => f.Kind != FieldKind.Key).Concat(offered.Where(f => f.Kind == FieldKind.Key)).Take(FirstColumns);
-        return dataset.Fields.Intersect(fields).Select(f => f.Name);
+        var wanted = Wanted([.. dataset.Fields.Where(f => !f.Hidden)]).Take(FirstColumns);
+        return dataset.Fields.Intersect(wanted).Select(f => f.Name);
     }
+
+    /// <summary>Fields in the order in which people look at them: a date, names, money and what else adds up; then the rest, and numbers
+    /// that only refer to something last.</summary>
+    private static IEnumerable<Field> Wanted(IReadOnlyList<Field> fields)
+    {
+        const int Names = 3;
+        var names = fields.Where(f => f.Type == DataType.Text || f.Codes.Count > 0).Take(Names);
+        Field?[] first = [fields.FirstOrDefault(f => f.Type.IsTime()), .. names, fields.FirstOrDefault(f => f.Kind == FieldKind.Money)];
+        return first.OfType<Field>()
+            .Concat(fields.Where(f => f.AddsUp))
+            .Concat(fields.Where(f => f.Kind != FieldKind.Key))
+            .Concat(fields).Distinct();
+    }
+
+    /// <summary>Totals of the columns that add up.</summary>
+    private static ReportDefinition WithTotals(ReportDefinition report, Dataset dataset) =>
+        report.Sheets[0].Sections[0].Columns
+            .Where(c => dataset.Fields.Any(f => f.AddsUp && c.Expression == Names.Quoted(f.Name)))
+            .Aggregate(report, (at, column) => Apply(new AddTotals { Column = column.Id }, at));
 
     /// <summary>False for a field that has gone since.</summary>
     private static bool Has(Dataset dataset, string? field) => dataset.Fields.Any(f => f.Name == field);

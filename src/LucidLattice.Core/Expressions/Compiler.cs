@@ -200,7 +200,7 @@ public sealed partial class Compiler
         }) with
         {
             Kind = type == DataType.Whole ? FieldKind.Key : FieldKind.Duration,
-            DatePart = !isLength && Formatting.DatePartNames.Has(node.Part) ? node.Part : null,
+            DatePart = !isLength && DateParts.Named.ContainsKey(node.Part) ? node.Part : null,
         };
     }
 

@@ -2,6 +2,7 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Text.RegularExpressions;
 using LucidLattice.Core.Data;
+using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Values;
 using Microsoft.Data.Sqlite;
@@ -171,9 +172,7 @@ public static partial class SchemaReader
     {
         var type = Type(declared, values);
         var scale = type == DataType.Decimal ? ScaleOf(declared) : null;
-        var kind = key || name.EndsWith("_id", StringComparison.OrdinalIgnoreCase)
-            || name.Equals("year", StringComparison.OrdinalIgnoreCase) ? FieldKind.Key : FieldKind.Plain;
-        return new Field { Name = name, Type = type, Scale = scale, Kind = type == DataType.Whole ? kind : FieldKind.Plain };
+        return new Field { Name = name, Type = type, Scale = scale, Kind = KindGuess.Of(name, type, key && type == DataType.Whole) };
     }
 
     /// <summary>The digits that <c>DECIMAL(12, 2)</c> says; null leaves them to the data.</summary>

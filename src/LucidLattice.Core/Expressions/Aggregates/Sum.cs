@@ -20,6 +20,7 @@ public sealed class Sum : Aggregate
     public override (string Code, string Message)? Doubt(Compiled argument) => argument.Kind switch
     {
         FieldKind.Share => ("sum-of-shares", "Adding up shares rarely makes sense."),
+        FieldKind.Rate => ("sum-of-shares", "Adding up prices or rates rarely makes sense."),
         FieldKind.Key => ("sum-of-shares", "Adding up keys rarely makes sense."),
         _ => null,
     };

@@ -59,6 +59,18 @@ public static class DateParts
         ["MICROSECONDS"] = d => new DateTime(d.Ticks - d.Ticks % TimeSpan.TicksPerMicrosecond),
     };
 
+    /// <summary>Parts that have names as well as numbers: the first and the last number, and a day of each, in a year that begins with a
+    /// Monday.</summary>
+    public static IReadOnlyDictionary<string, (int First, int Last, Func<int, DateTime> Day)> Named { get; } =
+        new Dictionary<string, (int, int, Func<int, DateTime>)>
+        {
+            ["MONTH"] = (1, 12, n => new DateTime(2024, n, 1)),
+            ["QUARTER"] = (1, 4, n => new DateTime(2024, 3 * n - 2, 1)),
+            ["ISODOW"] = (1, 7, n => new DateTime(2024, 1, n)),
+            // Sunday is 0, as PostgreSQL counts.
+            ["DOW"] = (0, 6, n => new DateTime(2024, 1, n == 0 ? 7 : n)),
+        };
+
     /// <summary>What EXTRACT takes from a date, and from a length of time; what <c>date_trunc</c> cuts to.</summary>
     public static IReadOnlyCollection<string> OfDates => Parts.Keys;
     public static IReadOnlyCollection<string> OfLengths => LengthParts.Keys;

@@ -1631,7 +1631,7 @@ export type FieldChange = {
     uses: Array<string>;
 };
 
-export type FieldKind = 'plain' | 'key' | 'money' | 'share' | 'size' | 'duration';
+export type FieldKind = 'plain' | 'key' | 'money' | 'share' | 'size' | 'duration' | 'rate';
 
 export type FieldStatistics = {
     rows: number;

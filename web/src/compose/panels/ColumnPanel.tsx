@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import type { Alignment, Column, TotalForm } from '../../api/generated';
+import type { Alignment, Column, Field, TotalForm } from '../../api/generated';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
@@ -22,6 +22,16 @@ import { patternsFor, patternWords, patternExample } from './patterns';
 import { RemoveButton } from './RemoveButton';
 import { StyleSetting } from './StyleSetting';
 import { midSentence } from '../../shell/midSentence';
+
+/** The total that makes sense: what is no number is counted, shares and rates are averaged. */
+const usualTotal = (field?: Field) =>
+  !field || ['whole', 'decimal', 'double'].includes(field.type)
+    ? field?.kind === 'share' || field?.kind === 'rate'
+      ? 'avg'
+      : field?.kind === 'key'
+        ? 'count'
+        : 'sum'
+    : 'count';
 
 /** A column of the rows, selected by its heading or one of its cells. */
 export function ColumnPanel({ placed }: { placed: Placed }) {
@@ -126,8 +136,8 @@ export function ColumnPanel({ placed }: { placed: Placed }) {
         .
       </Sentence>
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.5 }}>
-        <AddTotals column={column.id} aggregate={isNumber ? 'sum' : 'count'} />
-        {isNumber && <CarryForward column={column.id} levels={section.levels ?? []} />}
+        <AddTotals column={column.id} aggregate={usualTotal(field)} />
+        {usualTotal(field) === 'sum' && <CarryForward column={column.id} levels={section.levels ?? []} />}
       </Box>
       <Setting name="Width and place" summary={`${millimetres(column.width)} mm, ${at + 1} of ${columns.length}`}>
         <TextSetting

@@ -95,7 +95,7 @@ export const orders = (fields: Field[], written: (name: string) => string): { or
   ...fields
     .filter((f) => ['whole', 'decimal', 'double'].includes(f.type) && f.kind !== 'key')
     .map((f) =>
-      f.kind === 'share'
+      f.kind === 'share' || f.kind === 'rate'
         ? { orderBy: `avg(${written(f.name)})`, label: `average ${midSentence(caption(f))}` }
         : { orderBy: `sum(${written(f.name)})`, label: `sum of ${midSentence(caption(f))}` },
     ),

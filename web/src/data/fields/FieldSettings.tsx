@@ -32,6 +32,7 @@ const kinds: { value: FieldKind; label: string }[] = [
   { value: 'share', label: 'a share' },
   { value: 'size', label: 'a size' },
   { value: 'duration', label: 'a duration' },
+  { value: 'rate', label: 'a price or rate, which is averaged' },
 ];
 
 const asTheData = { value: 'data', label: 'as many decimals as the data has' };

@@ -63,7 +63,7 @@ test('a chart is split, gets another value, and is drawn as something else', asy
   const user = show(chart);
   await screen.findByText('sum of fare');
   await choose(user, 'Series', 'ticket class');
-  expect(change).toHaveBeenLastCalledWith({ series: { by: '"ticket class"' } });
+  expect(change).toHaveBeenLastCalledWith({ series: { by: '"ticket class"', pattern: null } });
   await choose(user, 'Another value', 'number of rows');
   expect(change).toHaveBeenLastCalledWith({ values: [{ expression: 'sum(fare)' }, { expression: 'count(*)' }] });
   await user.click(screen.getByRole('button', { name: /^Type of chart/ }));

@@ -28,8 +28,8 @@ export function useTargets(): Choice[] {
   const reports = useQuery({ ...listReportsOptions(), staleTime: 10_000 });
   const published = (reports.data ?? []).filter((r) => r.published !== null);
   return [
+    { value: thisReport, label: 'Another part of this report', hint: 'a sheet, a group, or narrowed to what was clicked' },
     ...published.map((r) => ({ value: r.id, label: r.title, hint: toldApart(r, published) ?? r.description ?? undefined })),
-    { value: thisReport, label: 'This report', hint: 'another sheet, a group, or narrowed to what was clicked' },
     { value: webAddress, label: 'A web address', hint: 'in a new tab' },
   ];
 }
