@@ -91,7 +91,11 @@ public sealed class CarriedForwardTests
         var rows = Enumerable.Range(0, 40).Select(i => new[] { Value.Of(i < 20 ? "a" : "b"), Value.Of("h"), Value.Of(1L) }).ToArray();
         var report = Report("outer", header: true).MapSections(s => s with
         {
-            Levels = [s.Levels[0] with { Footer = Workshop.Band(Workshop.Part("tall", 300, Text("tt", "end outer {{ g }}"))) }, s.Levels[1]],
+            Levels =
+            [
+                s.Levels[0] with { Footer = Workshop.Band(Workshop.Part("tall", 300, Text("tt", "end outer {{ g }}"))) },
+                s.Levels[1],
+            ],
         });
         var run = Workshop.Run(report, new MemoryRows(rows));
         var page = Enumerable.Range(1, run.PageCount).Select(p => run.Page(p).Texts().Select(t => t.Text).ToList())

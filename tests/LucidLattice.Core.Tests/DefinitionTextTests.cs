@@ -33,7 +33,7 @@ public sealed class DefinitionTextTests
         RowShade.Color Section.Dataset Section.Id SeriesLook.Color SeriesLook.Line Sheet.Id Sheet.Name Starter.ChartOf
         Starter.Columns Starter.GroupBy Starter.Totals Style.Background Style.Color StyleRule.Background StyleRule.Color
         StyledText.Color TableSource.Table TextElement.Continued TiedColor.Color TiedColor.Value TotalElement.Aggregate
-        TotalElement.Pattern ValueAxisSettings.Pattern Watermark.Color
+        TotalElement.Pattern TotalElement.Within ValueAxisSettings.Pattern Watermark.Color
         """;
 
     private static IReadOnlyList<Type> Records { get; } = [.. Reached(typeof(ReportDefinition),

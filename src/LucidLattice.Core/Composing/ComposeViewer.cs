@@ -82,7 +82,8 @@ public sealed class ComposeViewer
             null, 0));
     }
 
-    /// <summary>A page that shows the vantage, with its groups going on from the page before and on the next one; the rows that are shown are
+    /// <summary>A page that shows the vantage, with its groups going on from the page before and on the next one; the rows that are shown
+    /// are
     /// printed up to its foot.</summary>
     private void StandOnPage(SectionData data, Frame frame, bool isFooter)
     {

@@ -53,7 +53,8 @@ public static class HardestCase
         return at < 0 ? null : (data.Tree.Innermost, data.Tree.Levels[data.Tree.Innermost].GroupAt(at));
     }
 
-    /// <summary>The group whose name fits the words best: it is the same, begins with them, or holds them. Of those that fit alike the first
+    /// <summary>The group whose name fits the words best: it is the same, begins with them, or holds them. Of those that fit alike the
+    /// first
     /// one, of the outermost level.</summary>
     private static (int Level, int Group)? Named(SectionData data, string words, CancellationToken cancel)
     {

@@ -10,18 +10,26 @@ public static partial class KindGuess
 {
     /// <summary>Words that name things, places or moments; adding them up means nothing.</summary>
     private static readonly HashSet<string> Keys =
-        ["id", "key", "code", "no", "nr", "num", "number", "year", "month", "week", "quarter", "zip", "postcode", "postal", "phone", "fax",
-            "version", "rank", "position", "order", "index", "seq", "sequence", "pk", "fk", "uid", "guid", "isbn", "ean", "sku", "iso"];
+        [
+            "id", "key", "code", "no", "nr", "num", "number", "year", "month", "week", "quarter", "zip", "postcode",
+            "postal", "phone", "fax", "version", "rank", "position", "order", "index", "seq", "sequence", "pk", "fk",
+            "uid", "guid", "isbn", "ean", "sku", "iso",
+        ];
 
     private static readonly HashSet<string> Rates =
-        ["price", "rate", "tariff", "factor", "ratio", "percent", "percentage", "pct", "share", "temperature", "temp", "latitude", "longitude",
-            "lat", "lon", "lng", "age", "score", "rating", "grade", "elevation", "altitude", "depth", "speed", "density", "avg",
-            "average", "mean", "median", "per", "ph", "humidity", "pressure"];
+        [
+            "price", "rate", "tariff", "factor", "ratio", "percent", "percentage", "pct", "share", "temperature",
+            "temp", "latitude", "longitude", "lat", "lon", "lng", "age", "score", "rating", "grade", "elevation",
+            "altitude", "depth", "speed", "density", "avg", "average", "mean", "median", "per", "ph", "humidity",
+            "pressure",
+        ];
 
     private static readonly HashSet<string> Sums =
-        ["amount", "total", "cost", "costs", "fare", "fares", "revenue", "income", "salary", "wage", "budget", "balance", "tax", "vat", "fee",
-            "fees", "sales", "turnover", "payment", "paid", "discount", "debit", "credit", "net", "gross", "profit", "expense", "expenses",
-            "charge", "freight", "subtotal", "price"];
+        [
+            "amount", "total", "cost", "costs", "fare", "fares", "revenue", "income", "salary", "wage", "budget",
+            "balance", "tax", "vat", "fee", "fees", "sales", "turnover", "payment", "paid", "discount", "debit",
+            "credit", "net", "gross", "profit", "expense", "expenses", "charge", "freight", "subtotal", "price",
+        ];
 
     /// <param name="isKey">True for a column of the primary key or of a reference to another table.</param>
     public static FieldKind Of(string name, DataType type, bool isKey)

@@ -70,7 +70,8 @@ public sealed record SetSection : Edit
     /// <summary>The conditions that stand as a sentence; null leaves them, <see cref="AllOf"/> of none keeps every row.</summary>
     public Condition? Conditions { get; init; }
 
-    /// <summary>False prints no detail rows, so that headings stand once above the totals of the innermost groups; null leaves it.</summary>
+    /// <summary>False prints no detail rows, so that headings stand once above the totals of the innermost groups; null leaves
+    /// it.</summary>
     public bool? PrintsRows { get; init; }
 
     /// <summary>All parameters of the report, where a condition asks for one that is new; null leaves them.</summary>

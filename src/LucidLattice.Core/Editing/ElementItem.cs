@@ -43,9 +43,8 @@ public sealed record ElementItem(Element Element) : Item
     {
         var part = PartHome.Holding(report, Id)!.Part;
         var rest = part.Elements.Count == 1 && part.Sections.Count == 0 ? new PartItem(part).Lift(report) : Lift(report);
-        return Element.Column is { } column && rest.AllElements().All(e => e.Column != column) && ColumnItem.Find(rest, column) is { } unused
-            ? unused.Lift(rest)
-            : rest;
+        if (Element.Column is not { } column || rest.AllElements().Any(e => e.Column == column)) return rest;
+        return ColumnItem.Find(rest, column)?.Lift(rest) ?? rest;
     }
 
     internal override ReportDefinition Lift(ReportDefinition report) => report.MapPart(PartHome.Holding(report, Id)!.Part.Id,

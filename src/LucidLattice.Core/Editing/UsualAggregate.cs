@@ -3,7 +3,8 @@ using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Editing;
 
-/// <summary>The aggregate that makes sense for a field when nobody says which: shares and rates are averaged, keys and all but numbers counted, the
+/// <summary>The aggregate that makes sense for a field when nobody says which: shares and rates are averaged, keys and all but numbers
+/// counted, the
 /// rest added up.</summary>
 internal static class UsualAggregate
 {

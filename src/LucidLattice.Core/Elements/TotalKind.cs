@@ -54,8 +54,8 @@ public sealed class TotalKind : ColumnKind<TotalElement>
         }
         if (element.Within is { } within && levels.All(l => l.Id != within))
         {
-            place.Problem(element, "unknown-level", Severity.Error, $"“{name}” is carried forward in groups of a level that is gone.", "within",
-                "Choose another level.");
+            place.Problem(element, "unknown-level", Severity.Error, $"“{name}” is carried forward in groups of a level that is gone.",
+                "within", "Choose another level.");
             return null;
         }
         if (element.Aggregate == MadeAggregates.PerGroup && (place.Place.IsPageBand || place.Place.Level >= levels.Count))

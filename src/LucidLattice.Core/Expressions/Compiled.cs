@@ -35,7 +35,8 @@ public sealed record Compiled(DataType Type, Phase Phase, [property: ExcludedFro
     /// <summary>What a field that is passed through or totalled means.</summary>
     public Definitions.FieldKind Kind { get; init; }
 
-    /// <summary>The part of a date that it is, as EXTRACT names it (MONTH, QUARTER, ISODOW, DOW), which has a name as well as a number; null
+    /// <summary>The part of a date that it is, as EXTRACT names it (MONTH, QUARTER, ISODOW, DOW), which has a name as well as a number;
+    /// null
     /// for anything else.</summary>
     public string? DatePart { get; init; }
 

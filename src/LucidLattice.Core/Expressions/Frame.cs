@@ -73,7 +73,8 @@ public sealed class Frame
     /// pages are laid out.</summary>
     public Func<int, int, (int First, int? Last)?> PagesOf { get; set; } = (_, _) => null;
 
-    /// <summary>In page bands: whether the group of a level of the tree has rows before the page and is not at its end (in a header), or goes
+    /// <summary>In page bands: whether the group of a level of the tree has rows before the page and is not at its end (in a header), or
+    /// goes
     /// on on the next page (in a footer).</summary>
     public Func<int, bool> GoesOn { get; set; } = _ => false;
 

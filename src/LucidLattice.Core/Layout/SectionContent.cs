@@ -24,7 +24,8 @@ public sealed record SectionContent(SectionPlan Plan, GroupTree Tree, Func<Frame
         _ => [],
     };
 
-    /// <summary>False if the detail band has parts, but their conditions hold for no row, so that headings of columns name nothing.</summary>
+    /// <summary>False if the detail band has parts, but their conditions hold for no row, so that headings of columns name
+    /// nothing.</summary>
     public bool PrintsRows => _printsRows.Value;
 
     private readonly Lazy<bool> _printsRows = new(() => FindsPrintedRow(Plan, Tree, NewFrame));

@@ -11,7 +11,8 @@ internal sealed class ParameterConditions(ReportDefinition report, Value[] value
     private readonly Frame _frame = new() { Parameters = values, Now = now };
     private readonly Scope _scope = new() { Parameters = report.Parameters, Allowed = Phase.Constant };
 
-    /// <summary>True if the condition cannot hold in this run. One that is broken, or that asks for more than parameters, may hold; planning
+    /// <summary>True if the condition cannot hold in this run. One that is broken, or that asks for more than parameters, may hold;
+    /// planning
     /// says what is wrong with it.</summary>
     public bool IsNeverTrue(string? condition)
     {

@@ -166,12 +166,18 @@ public static class RunEndpoints
             (run, stream) => PdfWriter.Write(run, stream, AddressOf(context), cancel, SelfOf(entry)), shown);
     }
 
-    /// <summary>The report without pages, for screens of any width and for those who hear it.</summary>
-    private static async Task<IResult> Html(string id, RunStore store, HttpContext context, CancellationToken cancel)
+    /// <summary>The report without pages, for screens of any width and for screen-reader users.</summary>
+    /// <param name="shown">True to read it in the browser; otherwise it is a file to keep.</param>
+    private static async Task<IResult> Html(string id, RunStore store, HttpContext context, CancellationToken cancel, bool shown = false)
     {
         var entry = Entry(id, store);
-        return File(await entry.Pages, "html", "text/html", context,
-            (run, stream) => HtmlWriter.Write(run, stream, AddressOf(context), cancel, SelfOf(entry)));
+        // It brings its own styles, and pictures as data; nothing in it runs, or is fetched.
+        if (shown)
+            context.Response.Headers.ContentSecurityPolicy =
+                "default-src 'none'; style-src 'unsafe-inline'; img-src data:; font-src data:; frame-ancestors 'none'; "
+                + "sandbox allow-popups allow-top-navigation-by-user-activation";
+        return File(await entry.Pages, "html", "text/html; charset=utf-8", context,
+            (run, stream) => HtmlWriter.Write(run, stream, AddressOf(context), cancel, SelfOf(entry)), shown);
     }
 
     private static string AddressOf(HttpContext context) => $"{context.Request.Scheme}://{context.Request.Host}";

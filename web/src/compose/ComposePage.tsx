@@ -105,7 +105,7 @@ function Panes() {
           <OutdatedBar />
           <AssistContext.Provider value={assist}>
             <PaneSwitch />
-            <Box sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
+            <Box data-body sx={{ flex: 1, minHeight: 0, display: 'flex' }}>
               <PanePlace name="data">
                 <DataList onExchange={exchange} />
               </PanePlace>

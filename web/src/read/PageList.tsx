@@ -39,6 +39,9 @@ function leave(run: string, at: number) {
   if (left.size > mostLeft) left.delete(left.keys().next().value!);
 }
 
+/** Below this size, letters of nine points are drawn smaller than 6 pixels high. */
+const tooSmall = 0.7;
+
 /** All pages, one below the other. Only those in sight, and their neighbours, are fetched. */
 export function PageList({ info, sheet, goTo, find, chosen, seek = 0, onPage, onMark, onGone }: Props) {
   const scroller = useRef<HTMLDivElement>(null);
@@ -97,7 +100,15 @@ export function PageList({ info, sheet, goTo, find, chosen, seek = 0, onPage, on
   const last = Math.min(sheet.pageCount, Math.ceil((at.top + geometry.view) / step) + ahead);
   const base = at.top - at.scrollTop;
   return (
-    <Box sx={{ flex: 1, minHeight: 0, display: 'flex', position: 'relative' }}>
+    <Box sx={{ flex: 1, minHeight: 0, display: 'flex', flexDirection: 'column', position: 'relative' }}>
+      {size.width > 0 && fitted < tooSmall && (
+        <Box sx={{ px: 1.5, py: 0.5, flex: 'none', fontSize: 12, bgcolor: color.panel, borderBottom: `1px solid ${color.line}` }}>
+          Pages are small here.{' '}
+          <a href={`/api/runs/${info.id}/html?shown=true`} target="_blank" rel="noreferrer">
+            Read as flowing text
+          </a>
+        </Box>
+      )}
       <PageZoom zoom={zoom} fits={chosenZoom === undefined} onZoom={setChosenZoom} />
       <Box
         ref={scroller}

@@ -191,7 +191,7 @@ export function ReadPage() {
             />
           )}
           {ready && <SheetChoice sheets={ready.sheets} shown={sheet!.id} onPick={setSheet(shown[0])} />}
-          <Box sx={{ position: 'relative', flex: 1, minHeight: 0, display: 'flex', flexDirection: { xs: 'column', md: 'row' } }}>
+          <Box data-body sx={{ position: 'relative', flex: 1, minHeight: 0, display: 'flex', flexDirection: { xs: 'column', md: 'row' } }}>
             {ready && (
               <Box
                 sx={{

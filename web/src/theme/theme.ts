@@ -18,6 +18,13 @@ export const theme = createTheme({
         html: { height: '100%' },
         body: { height: '100%', fontSize: 13, lineHeight: 1.45, overflow: 'hidden' },
         '#root': { height: '100%' },
+        // On a telephone, or zoomed to 400 %, bars scroll with the page, and what a screen is about fills all of it.
+        '@media (max-height: 500px), (max-width: 600px)': {
+          body: { overflow: 'auto !important', height: 'auto !important' },
+          '#root': { height: 'auto !important' },
+          main: { flex: 'none !important', minHeight: '100vh !important' },
+          '[data-body]': { flex: 'none !important', height: '100vh !important' },
+        },
         '@media (prefers-reduced-motion: reduce)': {
           '*, *::before, *::after': { animation: 'none !important', transition: 'none !important', scrollBehavior: 'auto !important' },
         },

@@ -4420,7 +4420,9 @@ export type GetHtmlData = {
     path: {
         id: string;
     };
-    query?: never;
+    query?: {
+        shown?: boolean;
+    };
     url: '/api/runs/{id}/html';
 };
 
