@@ -35,6 +35,14 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
             .Select(e => e.GetProperty("label").GetString()).ToList();
         Assert.Equal(["Northern Isles", "Brae – Linga", "Holm – Brae"], outline);
         Assert.StartsWith("%PDF-", await server.Client.GetStringAsync($"/api/runs/{id}/pdf"));
+        // Read in the browser, it runs nothing and fetches nothing.
+        using (var shown = await server.Client.GetAsync($"/api/runs/{id}/html?shown=true"))
+        {
+            Assert.Null(shown.Content.Headers.ContentDisposition);
+            var policy = shown.Headers.GetValues("Content-Security-Policy").Single();
+            Assert.StartsWith("default-src 'none';", policy);
+            Assert.DoesNotContain("script", policy);
+        }
         using (var html = await server.Client.GetAsync($"/api/runs/{id}/html"))
         {
             Assert.Equal(("text/html", "Route performance.html"),

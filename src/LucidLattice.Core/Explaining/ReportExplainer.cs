@@ -143,6 +143,7 @@ public sealed class ReportExplainer
             said.Add("To each place around it belong the rows whose "
                 + $"{WordList.Joined(section.Match.Select(m => $"{m.Own} equals {m.Around} there"))}.");
         said.AddRange(section.Levels.Select(OfLevel));
+        if (section.Summary) said.Add("It prints no detail rows.");
         if (section.Columns.Count > 0)
             said.Add($"Its columns are {WordList.Joined(section.Columns.Select(c => $"“{c.Heading}” ({c.Expression}"
                 + $"{(c.OnlyChanges ? ", where it changes" : "")}{(c.When is { Length: > 0 } when ? $", shown if {when}" : "")})"))}.");
