@@ -61,6 +61,18 @@ public sealed class SummaryTests
         Assert.DoesNotContain("Name", Texts(run));
     }
 
+    [Fact]
+    public void Headings_that_name_nothing_go_with_their_line_and_their_room()
+    {
+        double Second(bool summary) => Workshop.Run(Report(summary).MapSections(s => s with
+        {
+            Levels = [s.Levels[0] with { Footer = Workshop.Band(Workshop.Part("f", 14,
+                new TextElement { Id = "end", Width = 100, Height = 12, Text = "End {{ g }}" })) }],
+        }), Rows).Page(1).Texts().First(t => t.Text == "End g0").Y;
+        // The header of 20 points is followed by the footer; with rows, by headings of 18 points and 30 rows of 14.
+        Assert.Equal(18 + 30 * 14, Second(false) - Second(true), 6);
+    }
+
     [Theory]
     [InlineData(null, 90)]
     [InlineData("FALSE", 0)]
