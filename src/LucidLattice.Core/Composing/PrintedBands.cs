@@ -10,7 +10,7 @@ namespace LucidLattice.Core.Composing;
 /// <summary>How often the bands of a section are printed in the whole report.</summary>
 internal static class PrintedBands
 {
-    /// <summary>Conditions are tried for at most so many rows or groups; beyond, each of them counts.</summary>
+    /// <summary>Up to this number of rows or groups, conditions are evaluated; beyond it, each row or group counts.</summary>
     public const int MostTried = 20_000;
 
     /// <summary>How often a band is printed if every group is open and prints all that its conditions allow.</summary>

@@ -211,7 +211,7 @@ internal sealed class ChartPlanning(ChartElement chart, ElementPlace place, Char
     private Func<double, string> RangeEnd(Compiled category)
     {
         if (!category.Type.IsNumber()) return n => Value.Of(n).Invariant;
-        // Ends of ranges have no names, whatever their values have.
+        // Ends of ranges have no names, even where their values do.
         var pattern = chart.Category.Pattern is { } own && !DatePartNames.IsPattern(own) ? own : "#,##0.######";
         var number = ValueFormat.For(DataType.Double, pattern,
             FieldKind.Plain, null, _section.Culture, category.Currency ?? _section.Report.Currency);

@@ -56,7 +56,7 @@ public sealed class ValueFormat : IHashedContent
         return v => byScale[Math.Min((int)v.Decimal.Scale, ColumnBuilder.MostScale)].Format(v.Decimal, culture);
     }
 
-    /// <summary>Names of a part of dates, as of a month of any year.</summary>
+    /// <summary>Names of a part of dates, such as a calendar month.</summary>
     /// <param name="part">As <see cref="DatePartNames"/> knows it.</param>
     /// <exception cref="FormatException">The pattern is none of dates; the message is meant for people.</exception>
     public static ValueFormat WithNames(string part, string pattern, CultureInfo culture) =>
