@@ -164,7 +164,9 @@ public sealed class CodedFieldTests
             var report = StarterReport.Create("Kinds", DemoDatasets.Sailings with { Starter = null });
             report = new AddField { Field = field }.Apply(report, Links.NoReports.Instance);
             var next = new AddField { Field = field, Band = BandKind.ReportFooter }.Apply(report, Links.NoReports.Instance);
-            return next.MainSection().Elements().Select(e => e.Element).OfType<TotalElement>().Single().Aggregate;
+            var columns = next.MainSection().Columns.Where(c => c.Expression == field).Select(c => c.Id).ToHashSet();
+            return next.MainSection().Elements().Select(e => e.Element).OfType<TotalElement>().Single(t => columns.Contains(t.Column!))
+                .Aggregate;
         }
         Assert.Equal(("sum", "avg", "count"), (Added("passengers"), Added("load_factor"), Added("sailing_id")));
     }

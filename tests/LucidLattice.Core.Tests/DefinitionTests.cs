@@ -144,7 +144,8 @@ public class DefinitionTests
         foreach (var field in new[] { "region", "route" }) report = new AddLevel { Field = field }.Apply(report, NoReports.Instance);
         var column = report.MainSection().Columns.First(c => c.Expression == "passengers");
         report = new AddTotals { Column = column.Id }.Apply(report, NoReports.Instance);
-        var places = report.MainSection().Elements().Where(e => e.Element is TotalElement).Select(e => e.Place).ToList();
+        var places = report.MainSection().Elements().Where(e => e.Element is TotalElement && e.Element.Column == column.Id)
+            .Select(e => e.Place).ToList();
         Assert.Equal([new(BandKind.GroupFooter, 2), new(BandKind.GroupFooter, 1), new(BandKind.ReportFooter)], places);
     }
 

@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import { Popover } from '../../../shell/whenOpen';
 import { useEffect, useState } from 'react';
 import { api } from '../../../api/client';
+import { gridKeys } from '../../../focus/gridKeys';
 import { color } from '../../../theme/tokens';
 import { useCompose } from '../../composeStore';
 import { requestOf } from '../../session/request';
@@ -47,13 +48,17 @@ export function TypePicker({ chart, value, onPick }: { chart: string; value: str
         anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
         slotProps={{ paper: { 'aria-label': 'Types of charts', role: 'dialog', sx: { p: 1, maxHeight: 520, width: 640 } } }}
       >
-        <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(142px, 1fr))', gap: 0.75 }}>
+        <Box
+          onKeyDown={gridKeys}
+          sx={{ position: 'relative', display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(142px, 1fr))', gap: 0.75 }}
+        >
           {types.map((type) => (
             <Box
               component="button"
               type="button"
               key={type.id}
               autoFocus={type.id === value}
+              tabIndex={type.id === value ? 0 : -1}
               aria-pressed={type.id === value}
               onClick={() => {
                 close();
