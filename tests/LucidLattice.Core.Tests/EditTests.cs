@@ -232,7 +232,8 @@ public class EditTests
     public void A_starter_report_shows_a_date_names_money_and_what_adds_up()
     {
         var report = StarterReport.Create("Start {{ here", Report.Datasets[0]);
-        Assert.Equal(["Region", "Route", "Vessel", "Departs", "Passengers", "Net fare"], report.MainSection().Columns.Select(c => c.Heading));
+        Assert.Equal(["Region", "Route", "Vessel", "Departs", "Passengers", "Net fare"],
+            report.MainSection().Columns.Select(c => c.Heading));
         var run = Workshop.Run(report);
         Assert.Empty(run.Problems);
         Assert.Contains(run.Page(1).Texts(), t => t.Text == "Start {{ here");
