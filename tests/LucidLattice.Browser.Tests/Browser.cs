@@ -18,10 +18,16 @@ public sealed class Browser : IAsyncLifetime
     public const string OneAtATime = "one browser at a time";
 
     private readonly string _folder = Directory.CreateTempSubdirectory("lattice-").FullName;
+    private readonly AppData _data;
     private readonly WebApplication _app;
     private ChromeDriver? _driver;
+    private int _copies;
 
-    public Browser() => _app = WebHost.Build(AppData.Open(Path.Combine(_folder, "data")), "http://127.0.0.1:0");
+    public Browser()
+    {
+        _data = AppData.Open(Path.Combine(_folder, "data"));
+        _app = WebHost.Build(_data, "http://127.0.0.1:0");
+    }
 
     public ChromeDriver Driver => _driver!;
     public string Address => _app.Urls.First();
@@ -43,6 +49,15 @@ public sealed class Browser : IAsyncLifetime
         await _app.DisposeAsync();
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(_folder, recursive: true);
+    }
+
+    /// <summary>The address in Compose of a new copy of a report as it was first published. A test that changes a report does so in a
+    /// copy of its own, so that no other test depends on the order in which they run.</summary>
+    public string OwnCopy(string report)
+    {
+        var id = $"{report}-copy-{++_copies}";
+        _data.Reports.Create(id, _data.Reports.Version(report, 1)!.Definition);
+        return $"/compose/{id}";
     }
 
     public void Go(string path) => Driver.Navigate().GoToUrl(Address + path);

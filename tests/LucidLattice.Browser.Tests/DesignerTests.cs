@@ -23,7 +23,7 @@ public sealed class DesignerTests : IClassFixture<Browser>
 
     private void Open(string report)
     {
-        _browser.Go($"/compose/{report}");
+        _browser.Go(_browser.OwnCopy(report));
         _browser.Find("[data-element]");
         _browser.Says("footer", "No problems");
     }

@@ -69,7 +69,7 @@ public sealed class JourneyTests : IClassFixture<Browser>
     [Fact]
     public void The_report_is_read_as_sentences_and_a_header_says_that_it_goes_on()
     {
-        _browser.Go("/compose/route-performance");
+        _browser.Go(_browser.OwnCopy("route-performance"));
         _browser.Find("[data-band=detail] svg");
         _browser.Click("[data-element=t3]");
         _browser.Click("aside [aria-label='On further pages: nothing']");
@@ -89,7 +89,7 @@ public sealed class JourneyTests : IClassFixture<Browser>
     [Fact]
     public void Composing_by_keyboard_and_mouse_with_undo()
     {
-        _browser.Go("/compose/route-performance");
+        _browser.Go(_browser.OwnCopy("route-performance"));
         _browser.Find("[data-band=detail] svg");
 
         // The vantage steps through real groups.
@@ -519,14 +519,15 @@ public sealed class JourneyTests : IClassFixture<Browser>
     [Fact]
     public void Two_drafts_of_one_report_are_both_kept()
     {
-        _browser.Go("/compose/sailings-in-detail");
+        var copy = _browser.OwnCopy("sailings-in-detail");
+        _browser.Go(copy);
         _browser.Says("[role=alert]", "“Route” is needed");
         _browser.Choose("route", "Route", "holm");
         _browser.Find("[data-band=detail] svg");
         // Somebody else saves the same report meanwhile.
         _browser.Driver.ExecuteAsyncScript(
-            "const done = arguments[0]; fetch('/api/reports/sailings-in-detail/rename', { method: 'POST', headers: { 'Content-Type': "
-            + "'application/json' }, body: JSON.stringify({ title: 'Sailings in detail' }) }).then(() => done());");
+            "const [copy, done] = arguments; fetch(`/api/reports/${copy}/rename`, { method: 'POST', headers: { 'Content-Type': "
+            + "'application/json' }, body: JSON.stringify({ title: 'Sailings in detail' }) }).then(() => done());", copy.Split('/')[^1]);
         _browser.Click("[aria-label='heading Delay, min']");
         _browser.Press(Keys.Delete);
         _browser.Gone("[aria-label='heading Delay, min']");

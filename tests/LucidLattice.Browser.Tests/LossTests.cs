@@ -21,7 +21,7 @@ public sealed class LossTests : IClassFixture<Browser>
     [InlineData("route-performance", "[data-band=reportHeader] [data-element^=ch]", "Title", "Charted, typed and left")]
     public void A_setting_is_taken_when_the_page_is_clicked(string report, string element, string setting, string words)
     {
-        _browser.Go($"/compose/{report}");
+        _browser.Go(_browser.OwnCopy(report));
         _browser.Click(element);
         Type(setting, words);
         _browser.Click("[data-band=detail]");
@@ -35,7 +35,7 @@ public sealed class LossTests : IClassFixture<Browser>
     [InlineData("[data-element=t1]", "Words", "Words, typed and reloaded")]
     public void A_setting_is_taken_when_the_page_is_loaded_anew(string? element, string setting, string words)
     {
-        _browser.Go("/compose/sailings-by-outcome");
+        _browser.Go(_browser.OwnCopy("sailings-by-outcome"));
         _browser.Find("[data-band=detail] svg");
         if (element is not null) _browser.Click(element);
         Type(setting, words);
@@ -47,7 +47,8 @@ public sealed class LossTests : IClassFixture<Browser>
     [Fact]
     public void What_is_under_way_in_one_report_is_not_stored_in_another()
     {
-        _browser.Go("/compose/route-performance");
+        var mine = _browser.OwnCopy("route-performance");
+        _browser.Go(mine);
         _browser.Find("[data-band=detail] svg");
         SlowAnswers();
         _browser.Click("[aria-label='heading Vessel']");
@@ -60,7 +61,7 @@ public sealed class LossTests : IClassFixture<Browser>
         _browser.Go("/compose/sailings-by-outcome");
         _browser.Find("[data-band=detail] svg");
         Assert.Equal(other.Split('\n')[0], _browser.Find("header").Text.Split('\n')[0]);
-        _browser.Go("/compose/route-performance");
+        _browser.Go(mine);
         _browser.Find("[data-band=detail] svg");
         _browser.Gone("[aria-label='heading Vessel']");
     }
@@ -68,7 +69,7 @@ public sealed class LossTests : IClassFixture<Browser>
     [Fact]
     public void What_is_done_while_an_answer_is_awaited_comes_after_it()
     {
-        _browser.Go("/compose/delays-by-cause");
+        _browser.Go(_browser.OwnCopy("delays-by-cause"));
         _browser.Find("[data-band=detail] svg");
         SlowAnswers();
         var headings = _browser.Count("[aria-label^='heading ']");

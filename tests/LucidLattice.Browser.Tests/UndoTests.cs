@@ -130,7 +130,7 @@ public sealed class UndoTests : IClassFixture<Browser>
 
     private void Open(string report)
     {
-        _browser.Go($"/compose/{report}");
+        _browser.Go(_browser.OwnCopy(report));
         _browser.Find("[data-band=detail] svg");
     }
 
