@@ -39,9 +39,23 @@ public sealed record TotalElement : Element
     /// one.</summary>
     public string? Within { get; init; }
 
+    /// <summary>What is printed instead of the total itself: an arithmetic expression over lines of a statement, in which <c>this</c> is
+    /// the total itself, as <c>this / Revenue</c>. See <see cref="CalculatedRow.Formula"/>. Null prints the total.</summary>
+    public string? Formula { get; init; }
+
+    /// <summary>Rules across the column, above and below the number.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public TotalRule Above { get; init; }
+
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public TotalRule Below { get; init; }
+
     /// <summary>A Unicode LDML pattern; null takes that of the column, or the one that suits what is shown.</summary>
     public string? Pattern { get; init; }
 }
+
+/// <summary>A rule above or below a number in a column.</summary>
+public enum TotalRule { None, Single, Double }
 
 /// <summary>In which relation a number is shown. What is around is the group around the total's own group, or the group of a row; “all” is
 /// the whole section.</summary>
@@ -79,10 +93,14 @@ public static class MadeAggregates
     /// <summary>One sum divided by another, which is not the average of the rows' quotients.</summary>
     public const string Ratio = "ratio";
 
+    /// <summary>The change from one sum to another, as a share of the absolute value of that one: (sum(value) − sum(by)) / |sum(by)|, which
+    /// is negative where the value has fallen, also among negative numbers.</summary>
+    public const string PercentChange = "percentChange";
+
     /// <summary>The sum divided by the number of groups of the next level.</summary>
     public const string PerGroup = "averageOfGroups";
 
     public const string Percentile = "percentile_cont";
 
-    public static IReadOnlyList<string> All { get; } = [Different, Weighted, Ratio, PerGroup, Percentile];
+    public static IReadOnlyList<string> All { get; } = [Different, Weighted, Ratio, PercentChange, PerGroup, Percentile];
 }

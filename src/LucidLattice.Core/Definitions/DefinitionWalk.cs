@@ -65,6 +65,10 @@ public static class DefinitionWalk
         return headings.Count > 0 && !section.Elements().Any(e => e.Element is TotalElement && headings.Contains(e.Element.Column));
     }
 
+    /// <summary>The calculated rows of a section.</summary>
+    public static IEnumerable<CalculatedRow> AllCalculated(this Section section) =>
+        section.Bands().SelectMany(b => b.Band.Parts).Select(p => p.Calculated).OfType<CalculatedRow>();
+
     /// <summary>Every element of a sheet's page bands.</summary>
     public static IEnumerable<(BandPlace Place, Element Element)> PageElements(this Sheet sheet) => sheet.PageBands().SelectMany(In);
 

@@ -26,6 +26,10 @@ public sealed record ReportDefinition
     /// <summary>ISO 4217 code of money fields.</summary>
     public string Currency { get; init; } = "EUR";
 
+    /// <summary>In which unit money is printed, in all of the report. Numbers themselves stay as they are.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
+    public AmountUnit Amounts { get; init; }
+
     /// <summary>The name of a set of letters and colours; null for the first one.</summary>
     public string? Look { get; init; }
 
@@ -48,6 +52,9 @@ public sealed record ReportDefinition
     /// <summary>The first sheet is shown; the others by an address or a link.</summary>
     public IReadOnlyList<Sheet> Sheets { get; init; } = [];
 }
+
+/// <summary>The unit in which amounts of money are printed.</summary>
+public enum AmountUnit { Ones, Thousands, Millions }
 
 /// <summary>The colour that a value has wherever a chart draws it.</summary>
 /// <param name="Of">What the value is one of: an expression by which charts divide rows, as <c>region</c>.</param>

@@ -76,6 +76,10 @@ public sealed record Level : GroupedBy
     /// <summary>True begins a group on a new page where it would not end on this one, if a page can hold it whole.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool Together { get; init; }
+
+    /// <summary>True leaves out groups whose totals, as its header and footer print them, are all zero or empty.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool OmitZero { get; init; }
     public Band Header { get; init; } = new();
     public Band Footer { get; init; } = new();
 }
@@ -160,6 +164,9 @@ public sealed record BandPart
 
     /// <summary>In the rows: tints every other row, or so many in turn; null tints none.</summary>
     public RowShade? Shade { get; init; }
+
+    /// <summary>In a header or footer: its totals are calculated from other lines of the section; null for its own group's.</summary>
+    public CalculatedRow? Calculated { get; init; }
 
     /// <summary>What a click anywhere in it opens, but on what has a link of its own.</summary>
     public Link? Link { get; init; }

@@ -57,14 +57,28 @@ internal static class Columns
         var columns = at.Section.Columns.ToList();
         var index = before is null ? -1 : columns.FindIndex(c => c.Id == before);
         columns.Insert(index < 0 ? columns.Count : index, column);
-        var (sum, room) = (columns.Sum(c => c.Width), at.BodyWidth);
-        if (sum > room) columns = Narrowed(columns, sum - room, at.Dataset);
-        at = at.With(at.Section with { Columns = columns });
+        at = Replace(at, columns);
 
         (at, var headings) = HeadingPart(at);
         at = at.AddElement(headings.Id, new HeadingElement { Id = at.NewId("h"), Column = column.Id, Height = 13 });
         (at, var rows) = at.TextPart(new BandPlace(BandKind.Detail), RowHeight);
         return at.AddElement(rows.Id, new CellElement { Id = at.NewId("e"), Column = column.Id, Y = 1, Height = 13 });
+    }
+
+    /// <summary>With other columns; where they are wider than the page, they give way a little.</summary>
+    public static Workpiece Replace(Workpiece at, List<Column> columns)
+    {
+        var (sum, room) = (columns.Sum(c => c.Width), at.BodyWidth);
+        return at.With(at.Section with { Columns = sum > room ? Narrowed(columns, sum - room, at.Dataset) : columns });
+    }
+
+    /// <summary>Copies what stands in one column into another one; null leaves an element out.</summary>
+    public static Workpiece CopyElements(Workpiece at, string from, string to, Func<Element, Element?> change)
+    {
+        foreach (var part in at.Bands.SelectMany(b => b.Band.Parts).ToList())
+            foreach (var element in part.Elements.Where(e => e.Column == from))
+                if (change(element) is { } copy) at = at.AddElement(part.Id, copy.WithIds(_ => at.NewId("e")) with { Column = to });
+        return at;
     }
 
     /// <summary>Texts give way first, since they can wrap; a date or a number in too little room is set smaller than its neighbours. When

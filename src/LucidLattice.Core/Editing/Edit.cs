@@ -16,6 +16,8 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(AddField), "addField")]
 [JsonDerivedType(typeof(AddTotals), "addTotals")]
 [JsonDerivedType(typeof(CarryForward), "carryForward")]
+[JsonDerivedType(typeof(AddCalculatedRow), "addCalculatedRow")]
+[JsonDerivedType(typeof(CompareYears), "compareYears")]
 [JsonDerivedType(typeof(AddLevel), "addLevel")]
 [JsonDerivedType(typeof(AddParentLevels), "addParentLevels")]
 [JsonDerivedType(typeof(SetLevel), "setLevel")]

@@ -90,6 +90,9 @@ public sealed record SetLevel : Edit
     /// <summary>True begins with its groups closed; null leaves it.</summary>
     public bool? Closed { get; init; }
 
+    /// <summary>True leaves out groups whose totals are all zero; null leaves it.</summary>
+    public bool? OmitZero { get; init; }
+
     /// <summary>True prints groups without rows, false none; null leaves it.</summary>
     public bool? FillGaps { get; init; }
 
@@ -126,6 +129,7 @@ public sealed record SetLevel : Edit
             Groups = Groups is null ? level.Groups : Groups is { Groups.Count: 0, Remaining: null } ? null : Groups,
             First = First is null ? level.First : First > 0 ? First : null,
             OmitEmpty = OmitEmpty ?? level.OmitEmpty, Closed = Closed ?? level.Closed,
+            OmitZero = OmitZero ?? level.OmitZero,
             Label = Given(Label, level.Label),
             Fill = !(FillGaps ?? level.Fill is not null) ? null
                 : new LevelFill(Given(FillFrom, level.Fill?.From), Given(FillTo, level.Fill?.To)),

@@ -24,7 +24,8 @@ public abstract class ColumnKind<T> : ElementKind<T> where T : Element
         return Piece(element, column, place) is { } piece
             ? new TextPlan(element, column.X, column.Width, style with { Scale = place.Scale(element, piece.Value,
                 column.Definition.Expression) }, [piece])
-                { Link = place.Link(element), OnlyChanges = element is CellElement && column.Definition.OnlyChanges }
+                { Link = place.Link(element), OnlyChanges = element is CellElement && column.Definition.OnlyChanges,
+                    Above = (element as TotalElement)?.Above ?? TotalRule.None, Below = (element as TotalElement)?.Below ?? TotalRule.None }
             : new BrokenPlan(element, column.X, column.Width, style);
     }
 

@@ -8,8 +8,10 @@ using LucidLattice.Core.Values;
 namespace LucidLattice.Core.Elements;
 
 /// <summary>Where an element that is being planned stands, and what it may ask for there.</summary>
-public sealed class ElementPlace(SectionScope section, BandPlace place)
+/// <param name="calculated">What the totals of its part are calculated from; null where they are of their own groups.</param>
+public sealed class ElementPlace(SectionScope section, BandPlace place, CalculatedRow? calculated = null)
 {
+    public CalculatedRow? Calculated => calculated;
     public SectionScope Section => section;
     public BandPlace Place => place;
 

@@ -33,17 +33,39 @@ public static class LevelPlanning
                     ? scope.Check(level.Id, "label", () => Casts.ToText(Compiler.Compile(label, rows)), rows) : null,
                 Order = level.OrderBy is { Length: > 0 } order
                     ? scope.Check(level.Id, "orderBy", () => Compiler.Compile(order, ofGroups), ofGroups) : null,
-                Keep = level.Keep is { Length: > 0 } keep
+                Keep = Kept(level, scope) is { Length: > 0 } keep
                     ? scope.Check(level.Id, "keep", () => Compiler.Condition(keep, ofGroups), ofGroups) : null,
             });
         }
         return levels;
     }
 
+    /// <summary>The condition of a level, and that one of its totals is not zero where it leaves out groups whose totals all are.</summary>
+    private static string? Kept(GroupedBy grouping, SectionScope scope)
+    {
+        if (grouping is not Level { OmitZero: true } level) return grouping.Keep;
+        var levels = scope.Section.Levels;
+        var place = new BandPlace(BandKind.GroupFooter, levels.TakeWhile(l => l.Id != level.Id).Count() + 1);
+        var totals = level.Header.Parts.Concat(level.Footer.Parts).Where(p => p.Calculated is null).SelectMany(p => p.Elements)
+            .OfType<TotalElement>().Join(scope.Section.Columns, t => t.Column, c => c.Id, (total, column) =>
+                TotalExpression.Write(total with { As = TotalForm.Value }, column.Expression, place, levels))
+            .Distinct().ToList();
+        if (totals.Count == 0)
+        {
+            scope.Problems.Add(new("no-totals", Severity.Warning,
+                $"No group of “{level.Name}” is left out as zero, since its header and footer print no totals.", level.Id, "omitZero",
+                Mends: ["Add a subtotal, or print all groups."]));
+            return level.Keep;
+        }
+        var notZero = string.Join(" OR ", totals.Select(t => $"coalesce({t}, 0) <> 0"));
+        return level.Keep is { Length: > 0 } keep ? $"({keep}) AND ({notZero})" : notZero;
+    }
+
     private static FillPlan? PlanFill(GroupedBy level, Compiled key, SectionScope scope, Scope rows)
     {
         if (level.Fill is not { } fill || key.Type == DataType.Null) return null;
-        var arranged = level.OrderBy is { Length: > 0 } || level.Keep is { Length: > 0 } || level.First is not null;
+        var arranged = level.OrderBy is { Length: > 0 } || level.Keep is { Length: > 0 } || level.First is not null
+            || level is Level { OmitZero: true };
         var series = arranged || level.Groups is { Groups.Count: > 0 } ? null : KeySeries.Of(level.By, key.Type);
         if (series is null)
         {

@@ -109,7 +109,8 @@ public sealed class SectionScope(ReportDefinition report, Section section, Datas
     {
         if (value.DatePart is { } part && pattern is not null && DatePartNames.IsPattern(pattern))
             return ValueFormat.WithNames(part, pattern, Culture);
-        var format = ValueFormat.For(value.Type, pattern, value.Kind, value.Scale, Culture, value.Currency ?? report.Currency);
+        var format = ValueFormat.For(value.Type, pattern, value.Kind, value.Scale, Culture, value.Currency ?? report.Currency,
+            report.Amounts);
         return value.Codes is { } codes ? ValueFormat.WithLabels(codes, format) : format;
     }
 

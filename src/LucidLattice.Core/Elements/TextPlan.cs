@@ -1,4 +1,5 @@
 using LucidLattice.Core.Definitions;
+using LucidLattice.Core.Drawing;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Formatting;
 using LucidLattice.Core.Values;
@@ -14,6 +15,10 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
 
     /// <summary>What stands after it where its part is printed again on a page that goes on with its group.</summary>
     public string Continued { get; init; } = "";
+
+    /// <summary>Rules across the column, above and below a total.</summary>
+    public TotalRule Above { get; init; }
+    public TotalRule Below { get; init; }
 
     /// <summary>True if it may take more than one line. Numbers and dates do not, and texts with a page number keep their height.</summary>
     public bool Wraps { get; } = !OfPage(Pieces)
@@ -85,9 +90,21 @@ public sealed record TextPlan(Element Element, double X, double Width, ResolvedS
             if (mixed is not null) on.Line(mixed[i], style, x, InnerWidth, y);
             else on.Line(placed.Lines[i], style, x, InnerWidth, y);
         }
+        if (Above != TotalRule.None && on.Begins(placed)) Rules(on, style, on.At(placed.Y), Above, -1);
+        if (Below != TotalRule.None && placed.Y + placed.Height <= on.To) Rules(on, style, on.At(placed.Y + placed.Height), Below, 1);
         if (count > 0)
             on.Region(this, string.Join(' ', placed.Lines), on.At(placed.Y) + first * placed.LineHeight,
                 Math.Max(count * placed.LineHeight, Element.Height));
+    }
+
+    private const double RuleThickness = 0.75, DoubleRuleGap = 1.5;
+
+    /// <summary>A rule at an edge, and a second one a little farther out.</summary>
+    /// <param name="outwards">1 downwards, -1 upwards.</param>
+    private void Rules(Painting on, ResolvedStyle style, double y, TotalRule rule, int outwards)
+    {
+        for (var i = 0; i < (rule == TotalRule.Double ? 2 : 1); i++, y += outwards * DoubleRuleGap)
+            on.Items.Add(new LineItem(on.Left + X, y, on.Left + X + Width, y, RuleThickness, style.Color));
     }
 
     /// <summary>What is left for the text beside its padding.</summary>

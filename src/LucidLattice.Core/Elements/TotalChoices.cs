@@ -4,7 +4,7 @@ using LucidLattice.Core.Expressions.Aggregates;
 namespace LucidLattice.Core.Elements;
 
 /// <summary>What a kind of total has to be told besides what it is taken of.</summary>
-public enum TotalAsks { Nothing, Weight, Divisor, Fraction }
+public enum TotalAsks { Nothing, Weight, Divisor, Base, Fraction }
 
 /// <summary>A kind of total, as sentences offer it.</summary>
 /// <param name="Noun">In “the … of passengers”.</param>
@@ -18,6 +18,7 @@ public sealed record TotalChoice(string Name, string Noun, string Gesture, Total
         new(MadeAggregates.Percentile, "percentile", "Take a percentile", TotalAsks.Fraction),
         new(MadeAggregates.Weighted, "weighted average", "Average it by weight", TotalAsks.Weight),
         new(MadeAggregates.Ratio, "ratio of sums", "Divide its sum by another", TotalAsks.Divisor),
+        new(MadeAggregates.PercentChange, "percent change of the sum", "Show its percent change", TotalAsks.Base),
         new(MadeAggregates.PerGroup, "average over the groups inside", "Average the groups inside", TotalAsks.Nothing),
     ];
 }

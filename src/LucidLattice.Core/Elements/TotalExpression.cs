@@ -29,6 +29,20 @@ public static class TotalExpression
         return Related(total.As, over => Aggregate(total, of, next, over), around);
     }
 
+    /// <summary>The total as a formula over lines of a statement says: each aggregate in it is taken of each line.</summary>
+    /// <param name="own">The formula of the calculated row in which it stands; null where it stands for its own group.</param>
+    public static string Write(TotalElement total, string of, BandPlace place, IReadOnlyList<Level> levels, StatementLines lines,
+        string? own)
+    {
+        var next = place.Level < levels.Count ? levels[place.Level].By : null;
+        var itself = own is null ? Aggregate(total, of, next, "")
+            : Aggregate(total, of, next, (call, conditions) => lines.Write(own, null, line => Filtered(call, [.. conditions, line.Condition])
+                + line.Over));
+        return total.Formula is not { Length: > 0 } formula ? itself
+            : lines.Write(formula, itself, line => Aggregate(total, of, next, (call, conditions) =>
+                Filtered(call, [.. conditions, line.Condition]) + line.Over));
+    }
+
     /// <summary>What a column shows of a row, in its relation to other rows.</summary>
     public static string Write(CellElement cell, string of, IReadOnlyList<Level> levels)
     {
@@ -64,25 +78,32 @@ public static class TotalExpression
     }
 
     /// <param name="next">What the groups of the next level are made by.</param>
-    private static string Aggregate(TotalElement total, string of, string? next, string over)
+    private static string Aggregate(TotalElement total, string of, string? next, string over) =>
+        Aggregate(total, of, next, (call, conditions) => Filtered(call, conditions) + over);
+
+    /// <param name="write">Writes one aggregate, with the conditions that its rows fulfil.</param>
+    private static string Aggregate(TotalElement total, string of, string? next, Func<string, IReadOnlyList<string?>, string> write)
     {
-        string Call(string call, params ReadOnlySpan<string?> conditions)
-        {
-            var all = conditions.ToArray().Append(total.Where).Where(c => c is { Length: > 0 });
-            var filter = string.Join(" AND ", all.Select(c => $"({c})"));
-            return call + (filter.Length == 0 ? "" : $" FILTER (WHERE {filter})") + over;
-        }
+        string Call(string call, string? condition = null) => write(call, [condition, total.Where]);
         var by = total.By ?? "NULL";
         return total.Aggregate switch
         {
             MadeAggregates.Different => Call($"count(DISTINCT {of})"),
             MadeAggregates.Weighted => $"({Call($"sum(({of}) * ({by}))")} * 1.0 / nullif({Call($"sum({by})", $"({of}) IS NOT NULL")}, 0))",
             MadeAggregates.Ratio => $"({Call($"sum({of})")} * 1.0 / nullif({Call($"sum({by})")}, 0))",
+            MadeAggregates.PercentChange =>
+                $"(({Call($"sum({of})")} - {Call($"sum({by})")}) * 1.0 / nullif(abs({Call($"sum({by})")}), 0))",
             MadeAggregates.PerGroup => $"({Call($"sum({of})")} * 1.0 / nullif({Call($"count(DISTINCT {next ?? "NULL"})")}"
                 + $" + {Call($"count(DISTINCT CASE WHEN {next ?? "NULL"} IS NULL THEN 1 END)")}, 0))",
             MadeAggregates.Percentile => Call($"percentile_cont({Fraction(total)}) WITHIN GROUP (ORDER BY {of})"),
             _ => Call($"{total.Aggregate}({of})"),
         };
+    }
+
+    private static string Filtered(string call, IReadOnlyList<string?> conditions)
+    {
+        var filter = string.Join(" AND ", conditions.Where(c => c is { Length: > 0 }).Select(c => $"({c})"));
+        return call + (filter.Length == 0 ? "" : $" FILTER (WHERE {filter})");
     }
 
     private static string Fraction(TotalElement total) => (total.Fraction ?? 0.5).ToString("0.######", CultureInfo.InvariantCulture);

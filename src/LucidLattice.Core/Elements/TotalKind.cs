@@ -27,9 +27,14 @@ public sealed class TotalKind : ColumnKind<TotalElement>
         if (!known.Contains(element.Aggregate))
             yield return Wrong("unknown-aggregate", $"There is no kind of total called “{element.Aggregate}”.", "aggregate",
                 $"Use {string.Join(", ", known)}.");
-        if (element.Aggregate is MadeAggregates.Weighted or MadeAggregates.Ratio && element.By is not { Length: > 0 })
-            yield return Wrong("total-by", element.Aggregate == MadeAggregates.Ratio
-                ? "The ratio does not say what it is divided by." : "The average does not say what it is weighted by.", "by",
+        if (element.Aggregate is MadeAggregates.Weighted or MadeAggregates.Ratio or MadeAggregates.PercentChange
+            && element.By is not { Length: > 0 })
+            yield return Wrong("total-by", element.Aggregate switch
+            {
+                MadeAggregates.Ratio => "The ratio does not say what it is divided by.",
+                MadeAggregates.PercentChange => "The percent change does not say from what it is a change.",
+                _ => "The average does not say what it is weighted by.",
+            }, "by",
                 "Choose a number.");
         if (element.Fraction is { } fraction && !(fraction is >= 0 and <= 1))
             yield return Wrong("percentile", $"A percentile lies from 0 to 1, not at {fraction}.", "fraction", "Use 0.9 for nine tenths.");
@@ -64,10 +69,22 @@ public sealed class TotalKind : ColumnKind<TotalElement>
                 "aggregate", "Average the rows.");
             return null;
         }
-        var scope = place.Section.At(place.Place);
-        return place.Section.Check(element.Id, "aggregate", () =>
+        var isFormula = place.Calculated is not null || element.Formula is { Length: > 0 };
+        if (isFormula && (place.Place.IsPageBand || levels.Count == 0 || element.As != TotalForm.Value))
         {
-            var total = Compiler.Compile(TotalExpression.Write(element, column.Definition.Expression, place.Place, levels), scope);
+            place.Problem(element, "formula-misplaced", Severity.Error, place.Place.IsPageBand
+                ? $"“{name}”: what is calculated from other lines belongs in a header or footer of a group or of the report."
+                : levels.Count == 0 ? $"“{name}”: there are no lines to calculate from, since the rows are not grouped."
+                : $"“{name}”: what is calculated from other lines is shown by itself.", "formula", "Show the total by itself.");
+            return null;
+        }
+        var scope = place.Section.At(place.Place);
+        return place.Section.Check(element.Id, isFormula ? "formula" : "aggregate", () =>
+        {
+            var of = column.Definition.Expression;
+            var total = Compiler.Compile(isFormula ? TotalExpression.Write(element, of, place.Place, levels,
+                StatementLines.Of(place.Section.Section, place.Place, level => place.Section.TryCompile(level.By))!,
+                place.Calculated?.Formula) : TotalExpression.Write(element, of, place.Place, levels), scope);
             place.Section.Use(total);
             return new TextPiece("", total, place.Section.Format(total, Pattern(element, column, place.Section.Culture)));
         }, scope);
@@ -76,7 +93,7 @@ public sealed class TotalKind : ColumnKind<TotalElement>
     /// <summary>A count, a share or a rank cannot wear the column's pattern, but for one of numbers that was counted before.</summary>
     private static string? Pattern(TotalElement element, ColumnPlan column, System.Globalization.CultureInfo culture) =>
         element.Pattern
-        ?? (TotalExpression.IsShare(element.As) ? PercentForm.Pattern(culture)
+        ?? (TotalExpression.IsShare(element.As) || element.Aggregate == MadeAggregates.PercentChange ? PercentForm.Pattern(culture)
         : element.As is TotalForm.Rank or TotalForm.RankInAround || element.Aggregate == MadeAggregates.Different
             || AggregateKinds.Find(element.Aggregate) is { Counts: true } ? null
         : element.Aggregate == MadeAggregates.Ratio ? "#,##0.00" : column.Definition.Pattern);

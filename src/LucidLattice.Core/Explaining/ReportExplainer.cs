@@ -44,7 +44,10 @@ public sealed class ReportExplainer
     {
         var said = new List<string>();
         if (_report.Description is { Length: > 0 } description) said.Add(description);
-        said.Add($"Its language is {_report.Language}, its time zone {_report.TimeZone}, its money {_report.Currency}.");
+        said.Add($"Its language is {_report.Language}, its time zone {_report.TimeZone}, its money {_report.Currency}{_report.Amounts switch
+        {
+            AmountUnit.Thousands => ", printed in thousands", AmountUnit.Millions => ", printed in millions", _ => "",
+        }}.");
         said.AddRange(_report.Parameters.Select(OfParameter));
         return new Explanation(_report.Title, said);
     }
@@ -152,6 +155,7 @@ public sealed class ReportExplainer
     }
 
     private static string OfLevel(Level level) => $"It groups them by {Grouped(level)}"
+        + (level.OmitZero ? "; groups whose totals are all zero are left out" : "")
         + (level.NewPage ? "; each group starts on a new page." : level.Together ? "; each group is kept on one page." : ".");
 
     /// <summary>What rows are grouped by, in which order, and which groups there are.</summary>
@@ -174,7 +178,8 @@ public sealed class ReportExplainer
         {
             var printed = Printed(part.Elements, section).ToList();
             if (printed.Count == 0) continue;
-            var how = (part.When is { Length: > 0 } condition ? $", where {condition}" : "")
+            var how = (part.Calculated is { } row ? $", “{row.Name}” = {row.Formula}{(row.After is { } line ? $", below “{line}”" : "")}" : "")
+                + (part.When is { Length: > 0 } condition ? $", where {condition}" : "")
                 + (part.Repeat ? ", again on each page that goes on with it" : "")
                 + (part.BreakBefore ? ", on a new page" : "") + (part.BreakAfter ? ", with a new page after it" : "")
                 + (part.LeastRoom is > 0 and { } room ? $", on a new page where less than {room * 25.4 / 72:0.#} mm are left" : "")
@@ -215,7 +220,8 @@ public sealed class ReportExplainer
 
     private static string TotalWords(TotalElement total) => total.Aggregate
         + (total.By is { Length: > 0 } by ? $" by {by}" : "") + (total.Fraction is { } fraction ? $" at {fraction}" : "")
-        + (total.Where is { Length: > 0 } where ? $", of rows where {where}" : "") + FormWords(total.As);
+        + (total.Where is { Length: > 0 } where ? $", of rows where {where}" : "")
+        + (total.Formula is { Length: > 0 } formula ? $", as {formula}" : "") + FormWords(total.As);
 
     private static string FormWords(TotalForm form) => form switch
     {

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Locales;
 
 namespace LucidLattice.Core.Formatting;
@@ -25,6 +26,14 @@ public sealed class NumberPattern
         return cut < 0
             ? new NumberPattern(Part.Parse(pattern), null)
             : new NumberPattern(Part.Parse(pattern[..cut]), Part.Parse(pattern[(cut + 1)..]));
+    }
+
+    /// <summary>The pattern for amounts of this unit; one that says a unit or a percentage itself stays as it is.</summary>
+    public NumberPattern In(AmountUnit amounts)
+    {
+        if (amounts == AmountUnit.Ones || _positive.Factor != 1) return this;
+        var factor = amounts == AmountUnit.Thousands ? 0.001m : 0.000001m;
+        return new(_positive with { Factor = factor }, _negative is null ? null : _negative with { Factor = factor });
     }
 
     public string Format(decimal value, CultureInfo culture)

@@ -21,19 +21,23 @@ public sealed class ValueFormat : IHashedContent
 
     /// <param name="pattern">A Unicode LDML pattern; null takes the one that suits the type, the scale and the kind.</param>
     /// <param name="currency">ISO 4217 code that ¤ in the pattern stands for.</param>
+    /// <param name="amounts">The unit of numbers that are money, where the pattern says no unit or percentage itself.</param>
     /// <exception cref="FormatException">The pattern does not suit the type; the message is meant for people.</exception>
-    public static ValueFormat For(DataType type, string? pattern, FieldKind kind, int? scale, CultureInfo culture, string currency = "EUR")
-        => new(Formatting(type, pattern, kind, scale, culture, currency), (type, pattern, kind, scale, culture.Name, currency));
+    public static ValueFormat For(DataType type, string? pattern, FieldKind kind, int? scale, CultureInfo culture, string currency = "EUR",
+        AmountUnit amounts = AmountUnit.Ones)
+        => new(Formatting(type, pattern, kind, scale, culture, currency, kind == FieldKind.Money ? amounts : AmountUnit.Ones),
+            (type, pattern, kind, scale, culture.Name, currency, amounts));
 
     private static Func<Value, string> Formatting(DataType type, string? pattern, FieldKind kind, int? scale, CultureInfo culture,
-        string currency)
+        string currency, AmountUnit amounts)
     {
+        if (amounts != AmountUnit.Ones && type.IsNumber()) pattern ??= amounts == AmountUnit.Thousands ? "#,##0" : "#,##0.0";
         if (pattern is null && type == DataType.Decimal && scale is null && kind is not (FieldKind.Share or FieldKind.Duration))
             return AsManyDigits(culture);
         pattern ??= DefaultPattern(type, kind, scale, culture);
         if (type.IsNumber())
         {
-            var number = NumberPattern.Parse(Currencies.WriteOut(pattern!, currency));
+            var number = NumberPattern.Parse(Currencies.WriteOut(pattern!, currency)).In(amounts);
             // What is worked out from decimals, as a tick between them, may be a double that no decimal holds.
             return v => v.Type == DataType.Double ? number.Format(v.AsDouble, culture) : number.Format(v.Decimal, culture);
         }

@@ -42,6 +42,9 @@ public sealed record SectionPlan
     public required RequestList<RunningSpec> Running { get; init; }
     public required RequestList<RankSpec> Ranks { get; init; }
 
+    /// <summary>The groups that formulas name, with the count of their rows.</summary>
+    public IReadOnlyList<NamedLine> NamedLines { get; init; } = [];
+
     /// <summary>The level of the tree that is the whole of the section; its own levels come after it.</summary>
     public int Base => Match.Count;
 
@@ -69,3 +72,6 @@ public sealed record SectionPlan
 /// <param name="Own">Over the section's own rows.</param>
 /// <param name="Around">Over the rows around it.</param>
 public sealed record MatchPlan(Compiled Own, Compiled Around);
+
+/// <param name="Place">The id of the part or the total whose formula names it.</param>
+public sealed record NamedLine(string Name, string Place, Compiled Rows);

@@ -57,6 +57,7 @@ internal sealed class SectionPlanner(
             Levels = levels,
             Bands = bands,
             OwnRows = [.. own.Values],
+            NamedLines = NamedLines(section, scope),
             Totals = scope.Totals,
             GroupTotals = scope.GroupTotals,
             Running = scope.Running,
@@ -77,20 +78,21 @@ internal sealed class SectionPlanner(
     public static PartPlan Part(BandPart part, BandPlace at, SectionScope scope, IReadOnlyList<SectionPlan> inner,
         IReadOnlyDictionary<string, SectionPlan> own)
     {
-        var place = new ElementPlace(scope, at);
+        var place = new ElementPlace(scope, at, part.Calculated);
         return new PartPlan(part, [.. part.Elements.OrderBy(e => e.Y).Select(e => Planned(e) with { Condition = Condition(e.Id, e.When) })],
             inner)
         {
-            At = at, Columns = scope.Section.Columns, Condition = Condition(part.Id, part.When), Width = scope.Width,
+            At = at, Columns = scope.Section.Columns, Condition = Condition(part.Id, part.When, Below(part, at, scope)), Width = scope.Width,
             Link = place.Link(part.Id, part.Link),
             HeadsRows = part.HeadsRows(scope.Section),
             Space = at.Kind == BandKind.Detail ? Looks.Of(scope.Report).RowSpace / 2 : 0,
         };
 
         // What is printed on a page cannot depend on how many pages there are.
-        Compiled? Condition(string id, string? when)
+        Compiled? Condition(string id, string? when, string? below = null)
         {
-            if (when is not { Length: > 0 }) return null;
+            when = when is { Length: > 0 } && below is not null ? $"({when}) AND {below}" : when is { Length: > 0 } ? when : below;
+            if (when is null) return null;
             var within = scope.At(at) with { Allowed = at.IsPageBand ? Phase.Page : Phase.Ordered };
             return scope.Check(id, "when", () => Compiler.Condition(when, within), within);
         }
@@ -106,6 +108,40 @@ internal sealed class SectionPlanner(
                 _ => plan,
             };
         }
+    }
+
+    /// <summary>Counts the rows of each group that a formula names, so that a name that is no group is found.</summary>
+    private static List<NamedLine> NamedLines(Section section, SectionScope scope)
+    {
+        var place = new BandPlace(BandKind.ReportFooter);
+        if (StatementLines.Of(section, place, level => scope.TryCompile(level.By)) is not { } lines) return [];
+        var parts = section.Bands().SelectMany(b => b.Band.Parts).ToList();
+        var named = parts.Where(p => p.Calculated is not null)
+            .SelectMany(p => lines.GroupsIn(p.Calculated!.Formula).Append(p.Calculated.After ?? "").Select(n => (Name: n, On: p.Id)))
+            .Concat(parts.SelectMany(p => p.Elements).OfType<TotalElement>().Where(t => t.Formula is { Length: > 0 })
+                .SelectMany(t => lines.GroupsIn(t.Formula!).Select(n => (Name: n, On: t.Id))));
+        var found = new List<NamedLine>();
+        foreach (var (name, on) in named.Where(n => n.Name.Length > 0).DistinctBy(n => n.Name))
+        {
+            try
+            {
+                found.Add(new NamedLine(name, on,
+                    Compiler.Compile($"count(*) FILTER (WHERE {lines.ConditionOf(name)}) OVER ()", scope.At(place))));
+            }
+            catch (ExpressionException)
+            {
+                // It is a problem of the formula already.
+            }
+        }
+        return found;
+    }
+
+    /// <summary>The condition for the line below which a calculated row is printed; null for all of them.</summary>
+    private static string? Below(BandPart part, BandPlace at, SectionScope scope)
+    {
+        if (part.Calculated is not { After: { Length: > 0 } after } || at.Level == 0) return null;
+        return scope.Check(part.Id, "calculated", () =>
+            StatementLines.Of(scope.Section, at, level => scope.TryCompile(level.By))!.ConditionOf(after), scope.OfRows());
     }
 
     /// <summary>Each chart and crosstab with rows of its own as a section that holds it alone, matched to what is around it.</summary>

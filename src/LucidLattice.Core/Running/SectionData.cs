@@ -131,10 +131,23 @@ public sealed class SectionData
         $"More than {GapFilling.Most:N0} groups would be printed for “{level.Name}”, so none are without rows.", level.Id,
         "fill", Mends: ["Group by a longer period or by larger steps, or say where the groups begin and end."]);
 
+    private IEnumerable<Problem> LineProblems()
+    {
+        if (Plan.NamedLines.Count == 0 || Tree.Order.Length == 0) yield break;
+        var frame = NewFrame();
+        frame.StandAt(Plan.Base, 0);
+        foreach (var line in Plan.NamedLines)
+            if (frame.Try(line.Rows) is { IsNull: false, Whole: 0 })
+                yield return new("line-without-rows", Severity.Warning,
+                    $"No row belongs to the line “{line.Name}”, so it counts as 0.", line.Place, "calculated",
+                    Mends: ["If the name is wrong, choose the name of a group or of a calculated row."]);
+    }
+
     /// <summary>What is wrong with the figures themselves.</summary>
     internal IEnumerable<Problem> Problems()
     {
         var id = Plan.Section.Id;
+        foreach (var problem in LineProblems()) yield return problem;
         if (_steps.DivisionsByZero > 0)
             yield return new("division-by-zero", Severity.Warning,
                 $"Something was divided by zero {_steps.DivisionsByZero:N0} times; those results are empty.", id);

@@ -14,6 +14,8 @@ export type AddTable = {
 
 export type Alignment = 'left' | 'centre' | 'right';
 
+export type AmountUnit = 'ones' | 'thousands' | 'millions';
+
 export type AskedCondition = {
     condition: Condition;
     parameters: Array<Parameter>;
@@ -64,6 +66,7 @@ export type BandPart = {
     onRowLine?: boolean;
     shrinks?: boolean;
     shade?: null | RowShade;
+    calculated?: null | CalculatedRow;
     link?: null | Link;
     elements?: Array<Element>;
     sections?: Array<Section>;
@@ -73,6 +76,12 @@ export type Border = {
     color?: string;
     thickness?: number;
     sides?: null | Array<FrameSide>;
+};
+
+export type CalculatedRow = {
+    name: string;
+    formula: string;
+    after?: null | string;
 };
 
 export type CarriedLook = {
@@ -966,6 +975,10 @@ export type Edit = ({
 } & EditAddTotals) | ({
     type?: 'carryForward';
 } & EditCarryForward) | ({
+    type?: 'addCalculatedRow';
+} & EditAddCalculatedRow) | ({
+    type?: 'compareYears';
+} & EditCompareYears) | ({
     type?: 'addLevel';
 } & EditAddLevel) | ({
     type?: 'addParentLevels';
@@ -1016,6 +1029,15 @@ export type Edit = ({
 } & EditRenameParameter) | ({
     type?: 'exchangeDataset';
 } & EditExchangeDataset);
+
+export type EditAddCalculatedRow = {
+    type?: 'addCalculatedRow';
+    level?: null | string;
+    name: string;
+    formula: string;
+    after?: null | string;
+    section?: null | string;
+};
 
 export type EditAddChart = {
     type?: 'addChart';
@@ -1133,6 +1155,14 @@ export type EditChartOfCrosstab = {
     type?: 'chartOfCrosstab';
     crosstab: string;
     at?: ChartSpot;
+    section?: null | string;
+};
+
+export type EditCompareYears = {
+    type?: 'compareYears';
+    column: string;
+    field: string;
+    parameter?: null | string;
     section?: null | string;
 };
 
@@ -1263,6 +1293,7 @@ export type EditSetLevel = {
     label?: null | string;
     omitEmpty?: null | boolean;
     closed?: null | boolean;
+    omitZero?: null | boolean;
     fillGaps?: null | boolean;
     fillFrom?: null | string;
     fillTo?: null | string;
@@ -1539,6 +1570,9 @@ export type ElementTotalElement = {
     where?: null | string;
     as?: TotalForm;
     within?: null | string;
+    formula?: null | string;
+    above?: TotalRule;
+    below?: TotalRule;
     pattern?: null | string;
     id: string;
     column?: null | string;
@@ -1938,6 +1972,7 @@ export type Level = {
     pattern?: null | string;
     newPage?: boolean;
     together?: boolean;
+    omitZero?: boolean;
     header?: Band;
     footer?: Band;
 };
@@ -2520,6 +2555,7 @@ export type ReportDefinition = {
     language?: string;
     timeZone?: string;
     currency?: string;
+    amounts?: AmountUnit;
     look?: null | string;
     ownLook?: null | ReportLook;
     page?: PageSetup;
@@ -2843,7 +2879,7 @@ export type TiedColor = {
     color: string;
 };
 
-export type TotalAsks = 'nothing' | 'weight' | 'divisor' | 'fraction';
+export type TotalAsks = 'nothing' | 'weight' | 'divisor' | 'base' | 'fraction';
 
 export type TotalChoice = {
     name: string;
@@ -2855,6 +2891,8 @@ export type TotalChoice = {
 export type TotalForm = 'value' | 'shareOfAround' | 'shareOfAll' | 'running' | 'runningInAround' | 'rank' | 'rankInAround' | 'change' | 'growth' | 'changeOnYear' | 'growthOnYear';
 
 export type TotalPlace = 'last' | 'first' | 'none';
+
+export type TotalRule = 'none' | 'single' | 'double';
 
 export type Trace = {
     place: PrintedPlace;

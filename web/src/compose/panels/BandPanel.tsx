@@ -8,6 +8,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
 import { bandName } from '../definition';
 import { addText } from '../newText';
+import { AddCalculatedRow } from './AddCalculatedRow';
 import { AddMore } from './AddMore';
 import { PanelHead } from './PanelHead';
 import { PartSentences } from './PartSentences';
@@ -67,6 +68,7 @@ export function BandPanel({ section, band, level }: { section: Section; band: Ba
         <AddCrosstab section={section} band={band} level={level} disabled={chartRefusal !== ''}>
           {printed !== undefined && !chartRefusal ? `Add a crosstab, printed ${printed === 1 ? 'once' : times(printed)}` : 'Add a crosstab'}
         </AddCrosstab>
+        {(band === 'groupFooter' || band === 'reportFooter') && <AddCalculatedRow section={section} />}
         <AddMore section={section} band={band} level={level} />
       </Box>
       {chartRefusal && <Box sx={{ mt: 1, color: 'text.secondary' }}>{chartRefusal}</Box>}

@@ -13,6 +13,7 @@ import { columnWords } from '../removals';
 import { caption } from '../../shell/caption';
 import { AddTotals } from './AddTotals';
 import { CarryForward } from './CarryForward';
+import { CompareYears } from './CompareYears';
 import { FitColumns } from './FitColumns';
 import { LinkSentence } from './link/LinkSentence';
 import { StayButton } from '../../shell/StayButton';
@@ -138,6 +139,7 @@ export function ColumnPanel({ placed }: { placed: Placed }) {
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mb: 1.5 }}>
         <AddTotals column={column.id} aggregate={usualTotal(field)} />
         {usualTotal(field) === 'sum' && <CarryForward column={column.id} levels={section.levels ?? []} />}
+        {isNumber && <CompareYears column={column.id} fields={offeredFields(definition, section)} />}
       </Box>
       <Setting name="Width and place" summary={`${millimetres(column.width)} mm, ${at + 1} of ${columns.length}`}>
         <TextSetting

@@ -1,5 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import Switch from '@mui/material/Switch';
 import { count, times } from '../../shell/count';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
@@ -75,6 +77,17 @@ export function LevelPanel({ id }: { id: string }) {
         </Blank>
         .
       </Sentence>
+      <FormControlLabel
+        sx={{ mb: 1 }}
+        control={
+          <Switch
+            size="small"
+            checked={level.omitZero ?? false}
+            onChange={(_, omitZero) => void edit({ type: 'setLevel', level: id, omitZero })}
+          />
+        }
+        label="Leave out groups whose totals are all zero"
+      />
       <GapsSentence grouping={level} parameters={definition.parameters ?? []} onChange={set} />
       <Setting
         name="Groups under names"

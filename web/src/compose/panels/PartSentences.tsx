@@ -5,6 +5,7 @@ import { Sentence } from '../../sentence/Sentence';
 import { useCompose } from '../composeStore';
 import { findPart, partsOf } from '../definition';
 import { millimetres, pointsOf } from '../millimetres';
+import { CalculatedSentence } from './CalculatedSentence';
 import { LinksOf } from './link/LinkSentence';
 import { WhenBlank } from './WhenSetting';
 
@@ -39,6 +40,7 @@ export function PartSentences({ section, band, level }: { section: Section; band
     });
   return parts.map((part, i) => (
     <Box key={part.id} data-part={part.id}>
+      <CalculatedSentence part={part} section={section} inGroups={level > 0} onChange={(calculated) => set(part.id, { calculated })} />
       <Sentence>
         {parts.length > 1 ? `Part ${i + 1} is printed ` : 'It is printed '}
         <WhenBlank when={part.when} onPages={onPages} onPick={(when) => set(part.id, { when })} />, at least{' '}

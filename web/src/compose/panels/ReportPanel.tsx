@@ -1,5 +1,8 @@
 import Button from '@mui/material/Button';
 import Box from '@mui/material/Box';
+import MenuItem from '@mui/material/MenuItem';
+import TextField from '@mui/material/TextField';
+import type { AmountUnit } from '../../api/generated';
 import { FilterSentence } from '../../data/rows/FilterSentence';
 import { fromApi, type Condition } from '../../data/types';
 import { Blank } from '../../sentence/Blank';
@@ -36,6 +39,7 @@ export function ReportPanel() {
   const sort = section.sort?.[0];
   const order = directions(definition, sort?.by ?? '', section);
   const levels = section.levels ?? [];
+  const amounts = definition.amounts ?? 'ones';
   return (
     <>
       <PanelHead>Report</PanelHead>
@@ -140,7 +144,10 @@ export function ReportPanel() {
       <ReportLookSetting />
       <ParametersSetting />
       <PromisesSetting />
-      <Setting name="Language and money" summary={`${definition.language ?? 'en-GB'}, ${definition.currency ?? 'EUR'}`}>
+      <Setting
+        name="Language and money"
+        summary={`${definition.language ?? 'en-GB'}, ${definition.currency ?? 'EUR'}${amounts === 'ones' ? '' : ` in ${amounts}`}`}
+      >
         <TextSetting
           label="Language"
           value={definition.language ?? 'en-GB'}
@@ -156,6 +163,21 @@ export function ReportPanel() {
           value={definition.currency ?? 'EUR'}
           onCommit={(currency) => void replace((now) => ({ ...now, currency }))}
         />
+        <TextField
+          select
+          label="Amounts of money are printed"
+          value={amounts}
+          fullWidth
+          helperText={amounts === 'ones' ? undefined : 'Say so in a text: readers see the numbers alone.'}
+          onChange={(e) => {
+            const unit = e.target.value as AmountUnit;
+            void replace((now) => ({ ...now, amounts: unit }));
+          }}
+        >
+          <MenuItem value="ones">in full</MenuItem>
+          <MenuItem value="thousands">in thousands</MenuItem>
+          <MenuItem value="millions">in millions</MenuItem>
+        </TextField>
       </Setting>
       <Box sx={{ mt: 2, display: 'flex', gap: 1, flexWrap: 'wrap' }}>
         <Button variant="outlined" onClick={() => addChart(section.id, 'reportHeader')}>

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import type { TotalForm } from '../../api/generated';
+import type { TotalAsks, TotalForm, TotalRule } from '../../api/generated';
 import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { caption } from '../../shell/caption';
@@ -7,6 +7,7 @@ import { useCompose } from '../composeStore';
 import { bandName, findColumn, offeredFields, words, type Placed } from '../definition';
 import { useFieldNames } from '../useFieldNames';
 import { AddTotals } from './AddTotals';
+import { lineGroups, lineName } from './lineNames';
 import { LinkSentence } from './link/LinkSentence';
 import { PanelHead } from './PanelHead';
 import { numberPatterns, patternWords, patternExample } from './patterns';
@@ -17,10 +18,24 @@ import { useTotals } from './useAggregates';
 import { WhenSetting } from './WhenSetting';
 import { midSentence } from '../../shell/midSentence';
 
+const asksFor = (asks?: TotalAsks) => (asks === 'weight' || asks === 'divisor' || asks === 'base' ? asks : undefined);
+
+const ruleWords = { none: 'no rule', single: 'a single rule', double: 'a double rule' };
+
+const RuleBlank = ({ label, rule, onPick }: { label: string; rule?: TotalRule; onPick: (rule: TotalRule) => void }) => (
+  <Blank
+    label={label}
+    choices={Object.entries(ruleWords).map(([value, words]) => ({ value, label: words }))}
+    onPick={(v) => onPick(v as TotalRule)}
+  >
+    {ruleWords[rule ?? 'none']}
+  </Blank>
+);
+
 /** A subtotal in a header or footer: of what, over which rows, in which relation to others. */
 export function TotalPanel({ placed }: { placed: Placed }) {
   const total = placed.element;
-  const { definition, setElement } = useCompose('definition', 'setElement');
+  const { definition, view, setElement } = useCompose('definition', 'view', 'setElement');
   const totals = useTotals();
   const written = useFieldNames();
   if (!definition || total.type !== 'total') return null;
@@ -52,7 +67,7 @@ export function TotalPanel({ placed }: { placed: Placed }) {
           choices={offered.map((a) => ({ value: a.name, label: a.noun }))}
           onPick={(name) => {
             const asks = totals.find((a) => a.name === name)?.asks;
-            const by = asks === 'weight' || asks === 'divisor' ? (total.by ?? (numbers[0] && written(numbers[0].name))) : null;
+            const by = asksFor(asks) ? (total.by ?? (numbers[0] && written(numbers[0].name))) : null;
             set({ aggregate: name, by, fraction: asks === 'fraction' ? (total.fraction ?? 0.9) : null });
           }}
         >
@@ -76,11 +91,11 @@ export function TotalPanel({ placed }: { placed: Placed }) {
           </>
         )}
         of <b>{column ? words(definition, column.expression, section) : '?'}</b>
-        {(kind?.asks === 'weight' || kind?.asks === 'divisor') && (
+        {kind && asksFor(kind.asks) && (
           <>
-            {kind.asks === 'weight' ? ' weighted by ' : ' divided by that of '}
+            {{ weight: ' weighted by ', divisor: ' divided by that of ', base: ' from that of ' }[asksFor(kind.asks)!]}
             <Blank
-              label={kind.asks === 'weight' ? 'Weight' : 'Divisor'}
+              label={{ weight: 'Weight', divisor: 'Divisor', base: 'Base' }[asksFor(kind.asks)!]}
               expression="row"
               typed={total.by ?? ''}
               choices={numbers.map((f) => ({ value: written(f.name), label: midSentence(caption(f)) }))}
@@ -136,7 +151,31 @@ export function TotalPanel({ placed }: { placed: Placed }) {
         >
           {total.pattern ? `as ${patternWords(total.pattern)}` : usual}
         </Blank>
+        {!onPage && levels.length > 0 && (
+          <>
+            , shown{' '}
+            <Blank
+              label="Formula over lines"
+              choices={[
+                { value: '', label: 'as it is' },
+                ...lineGroups(section, view?.vantage)
+                  .slice(0, 12)
+                  .map((g) => ({ value: `this / ${lineName(g)}`, label: `divided by ${g}` })),
+              ]}
+              typed={total.formula ?? ''}
+              typing="Another formula over lines…"
+              example="this / Revenue"
+              onPick={(formula) => set({ formula: formula.trim() || null })}
+            >
+              {total.formula ? `as ${total.formula}` : 'as it is'}
+            </Blank>
+          </>
+        )}
         .
+      </Sentence>
+      <Sentence>
+        It has <RuleBlank label="Rule above" rule={total.above} onPick={(above) => set({ above })} /> above it and{' '}
+        <RuleBlank label="Rule below" rule={total.below} onPick={(below) => set({ below })} /> below it.
       </Sentence>
       {!onPage && <Box sx={{ mb: 1.5 }}>{column && <AddTotals column={column.id} aggregate={aggregate} />}</Box>}
       <LinkSentence placed={placed} />
