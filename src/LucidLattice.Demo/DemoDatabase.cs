@@ -54,6 +54,7 @@ public sealed class DemoDatabase
             for (var route = 0; route < FerryCompany.Routes.Length; route++)
                 if (!(FerryCompany.Routes[route].Closes < day)) AddDay(day, route);
         Execute(DemoSchema.FirmBookings);
+        Execute(DemoSchema.Ledger);
         Execute(DemoSchema.IndicesAndViews);
         transaction.Commit();
     }

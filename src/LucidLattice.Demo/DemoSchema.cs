@@ -24,6 +24,35 @@ internal static class DemoSchema
             fare DECIMAL(10, 2) NOT NULL, discount DECIMAL(10, 2));
         CREATE TABLE firms (firm_id INTEGER PRIMARY KEY, name TEXT NOT NULL, street TEXT NOT NULL, town TEXT NOT NULL);
         CREATE TABLE firm_bookings (booking_id INTEGER PRIMARY KEY REFERENCES bookings, firm_id INTEGER NOT NULL REFERENCES firms);
+        CREATE TABLE accounts (account_no INTEGER PRIMARY KEY, above_no INTEGER REFERENCES accounts, name TEXT NOT NULL);
+        CREATE TABLE ledger (entry_id INTEGER PRIMARY KEY, account_no INTEGER NOT NULL REFERENCES accounts, booked DATE NOT NULL,
+            amount DECIMAL(12, 2) NOT NULL);
+        """;
+
+    /// <summary>The accounts of an income statement, and what was booked to them each month of two years: income above zero, expenses below
+    /// it, with a season, some growth and a little noise. Dry-dock work came in one year alone, and one account is empty.</summary>
+    public const string Ledger = """
+        INSERT INTO accounts VALUES
+            (4000, NULL, 'Revenue'), (4010, 4000, 'Passenger fares'), (4020, 4000, 'Vehicle fares'), (4030, 4000, 'Freight'),
+            (4040, 4000, 'Shops on board'),
+            (5000, NULL, 'Cost of sales'), (5010, 5000, 'Fuel'), (5020, 5000, 'Crew'), (5030, 5000, 'Harbour dues'),
+            (5040, 5000, 'Catering supplies'),
+            (6000, NULL, 'Operating expenses'), (6010, 6000, 'Maintenance'), (6020, 6000, 'Dry dock'), (6030, 6000, 'Insurance'),
+            (6040, 6000, 'Offices and staff'), (6050, 6000, 'Depreciation'), (6060, 6000, 'Prior-year adjustments'),
+            (7000, NULL, 'Finance'), (7010, 7000, 'Interest received'), (7020, 7000, 'Interest paid');
+        WITH RECURSIVE months (n) AS (SELECT 0 UNION ALL SELECT n + 1 FROM months WHERE n < 23),
+            bases (account_no, base, growth, season) AS (VALUES
+                (4010, 412000, 0.061, 0.42), (4020, 268000, 0.044, 0.36), (4030, 131000, -0.027, 0.08), (4040, 57000, 0.083, 0.45),
+                (5010, -186000, 0.094, 0.24), (5020, -204000, 0.031, 0.12), (5030, -61000, 0.02, 0.3), (5040, -24000, 0.07, 0.45),
+                (6010, -58000, 0.052, -0.2), (6030, -31000, 0.015, 0), (6040, -74000, 0.028, 0), (6050, -47000, 0, 0),
+                (7010, 2100, 0.2, 0), (7020, -11800, -0.06, 0))
+        INSERT INTO ledger (account_no, booked, amount)
+            SELECT b.account_no, date('2024-01-31', 'start of month', '+' || (m.n + 1) || ' months', '-1 day'),
+                round(b.base * (1 + b.growth * (m.n / 12)) * (1 + b.season * (CASE m.n % 12 WHEN 5 THEN 0.7 WHEN 6 THEN 1.0 WHEN 7 THEN 0.9
+                    WHEN 4 THEN 0.3 WHEN 8 THEN 0.2 WHEN 0 THEN -0.8 WHEN 1 THEN -0.7 ELSE -0.2 END))
+                    * (1 + ((b.account_no * 37 + m.n * 91) % 17 - 8) / 200.0), 2)
+            FROM bases b, months m ORDER BY m.n, b.account_no;
+        INSERT INTO ledger (account_no, booked, amount) VALUES (6020, '2025-02-28', -286400), (6020, '2025-03-31', -154250.5);
         """;
 
     /// <summary>Two thirds of the group bookings are made by firms for their people.</summary>
@@ -55,6 +84,9 @@ internal static class DemoSchema
             JOIN routes r ON r.route_id = s.route_id
             JOIN regions g ON g.region_id = r.region_id
             JOIN ticket_classes t ON t.ticket_class_id = b.ticket_class_id;
+        CREATE VIEW account_entries AS
+            SELECT a.account_no, a.above_no, a.name AS account, l.booked, l.amount
+            FROM accounts a LEFT JOIN ledger l ON l.account_no = a.account_no;
         CREATE VIEW firm_charges AS
             SELECT f.firm_id, f.name AS firm, f.street, f.town, b.booking_id, s.departs, r.name AS route, b.people,
                 CASE g.name WHEN 'Northern Isles' THEN 10 ELSE 20 END AS vat_rate, round(b.fare - coalesce(b.discount, 0), 2) AS net

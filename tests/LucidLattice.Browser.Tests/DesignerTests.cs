@@ -202,6 +202,32 @@ public sealed class DesignerTests : IClassFixture<Browser>
     }
 
     [Fact]
+    public void A_statement_gets_a_row_from_other_rows_and_a_column_is_compared_with_the_year_before()
+    {
+        Open("income-statement");
+        _browser.Click("[aria-label^='Statement line 4']");
+        _browser.ClickText("aside//button", "Add calculated row…");
+        _browser.Find("[role=dialog] input").SendKeys("Contribution");
+        _browser.Press(Keys.Tab);
+        _browser.ClickText("div[@role='dialog']//button", "Revenue");
+        _browser.ClickText("div[@role='dialog']//button", "Finance");
+        _browser.ClickText("div[@role='dialog']//button", "Add row");
+        // Revenue of 11,056 and finance of −103, in thousands.
+        _browser.Says("[data-band=groupFooter1] svg", "10,953");
+        _browser.Says("footer", "No problems");
+        _browser.Press(Keys.Control, "z");
+        _browser.Until(() => !_browser.Find("[data-band=groupFooter1] svg").Text.Contains("Contribution"), "the row is gone");
+
+        Open("route-performance");
+        _browser.Click("[aria-label='heading Passengers']");
+        _browser.ClickText("aside//button", "Compare with the year before");
+        _browser.Find("[aria-label='heading Passengers, year before']");
+        _browser.Says("[data-band=reportFooter] svg", "%");
+        _browser.Says("header", "All changes saved");
+        _browser.HasNoComplaints();
+    }
+
+    [Fact]
     public void Values_in_a_text_are_picked_and_written_by_example()
     {
         Open("seasons-and-regions");

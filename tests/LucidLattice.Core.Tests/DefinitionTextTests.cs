@@ -13,7 +13,8 @@ public sealed class DefinitionTextTests
 {
     /// <summary>Texts that are no expressions. A new one belongs here, or says at its property what it holds.</summary>
     private const string Plain = """
-        BandPart.Id Border.Color BoxElement.Edge BoxElement.Fill CarriedValue.Parameter ChartCategory.Others
+        BandPart.Id Border.Color BoxElement.Edge BoxElement.Fill CalculatedRow.After CalculatedRow.Formula CalculatedRow.Name
+        CarriedValue.Parameter ChartCategory.Others
         ChartCategory.Pattern ChartCategory.Sequence ChartCategory.Subtotals ChartElement.Chart ChartElement.Colors
         ChartElement.Palette ChartFrame.Background ChartFrame.Border ChartLabels.Template ChartLegend.Border ChartLine.Color
         ChartLine.Name ChartOwnRows.Dataset ChartSplit.Pattern ChartTie.Crosstab ChartTrend.Name ChartValue.DrawnAs
@@ -33,7 +34,7 @@ public sealed class DefinitionTextTests
         RowShade.Color Section.Dataset Section.Id SeriesLook.Color SeriesLook.Line Sheet.Id Sheet.Name Starter.ChartOf
         Starter.Columns Starter.GroupBy Starter.Totals Style.Background Style.Color StyleRule.Background StyleRule.Color
         StyledText.Color TableSource.Table TextElement.Continued TiedColor.Color TiedColor.Value TotalElement.Aggregate
-        TotalElement.Pattern TotalElement.Within ValueAxisSettings.Pattern Watermark.Color
+        TotalElement.Formula TotalElement.Pattern TotalElement.Within ValueAxisSettings.Pattern Watermark.Color
         """;
 
     private static IReadOnlyList<Type> Records { get; } = [.. Reached(typeof(ReportDefinition),

@@ -26,10 +26,15 @@ public static class ConditionText
                 ConditionOperator.Contains, ConditionOperator.StartsWith, ConditionOperator.EndsWith, ConditionOperator.Empty,
                 ConditionOperator.NotEmpty],
         DataType.Bool => [ConditionOperator.Equal, ConditionOperator.NotEqual, ConditionOperator.Empty, ConditionOperator.NotEmpty],
-        _ => [ConditionOperator.Equal, ConditionOperator.NotEqual, ConditionOperator.Less, ConditionOperator.AtMost, ConditionOperator.More,
-        ConditionOperator.AtLeast, ConditionOperator.Between, ConditionOperator.OneOf, ConditionOperator.NoneOf, ConditionOperator.Empty,
-        ConditionOperator.NotEmpty],
+        _ => [.. Numbers, .. type.IsTime() ? DateConditions.All : []],
     };
+
+    private static readonly ConditionOperator[] Numbers =
+    [
+        ConditionOperator.Equal, ConditionOperator.NotEqual, ConditionOperator.Less, ConditionOperator.AtMost, ConditionOperator.More,
+        ConditionOperator.AtLeast, ConditionOperator.Between, ConditionOperator.OneOf, ConditionOperator.NoneOf, ConditionOperator.Empty,
+        ConditionOperator.NotEmpty,
+    ];
 
     private static string Joined(IReadOnlyList<Condition> conditions, string by, Dataset dataset, IReadOnlyList<Parameter> parameters)
         => string.Join(by,
@@ -53,6 +58,7 @@ public static class ConditionText
                 : $"{name} IS NOT NULL";
         }
         if (condition.Parameter is { Length: > 0 } parameter) return OfParameter(condition, field, name, parameter, parameters);
+        if (DateConditions.All.Contains(condition.Is)) return DateConditions.Write(condition.Is, name, condition.Values);
         // A condition whose value is still to be chosen hides nothing.
         var values = condition.Values.Where(v => v.Length > 0 || field.Type == DataType.Text
             && condition.Is is ConditionOperator.Equal or ConditionOperator.NotEqual).Select(v => Literal(v, field)).ToList();
@@ -79,6 +85,7 @@ public static class ConditionText
             throw new ExpressionException("unknown-parameter",
                 $"A condition on “{field.Caption}” asks for “:{parameter}”, which is no parameter here.", 0,
                 "Add the parameter, or choose a value.");
+        if (DateConditions.All.Contains(condition.Is)) return DateConditions.OfParameter(condition.Is, name, $":{parameter}");
         return condition.Is switch
         {
             ConditionOperator.Equal or ConditionOperator.OneOf or ConditionOperator.Between => $"{name} IN :{parameter}",

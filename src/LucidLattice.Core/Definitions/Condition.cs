@@ -44,5 +44,18 @@ public sealed record ExpressionCondition : Condition
     public required string Expression { get; init; }
 }
 
-public enum ConditionOperator { Equal, NotEqual, Less, AtMost, More, AtLeast, Between, OneOf, NoneOf, Contains, StartsWith, EndsWith, Empty,
-    NotEmpty }
+public enum ConditionOperator
+{
+    Equal, NotEqual, Less, AtMost, More, AtLeast, Between, OneOf, NoneOf, Contains, StartsWith, EndsWith, Empty,
+    NotEmpty,
+
+    /// <summary>Of a date: in the year that is given as a number, or asked for as one; in the quarter, month or week of a day.</summary>
+    InYear, InQuarter, InMonth, InWeek,
+
+    /// <summary>In the current day, week, month, quarter or year, in the one before it, or in the current one up to today. The value is the
+    /// name of the unit.</summary>
+    Current, Previous, ToDate,
+
+    /// <summary>In the last so many days, weeks, months, quarters or years, today included. Two values: the number and the unit.</summary>
+    InLast,
+}

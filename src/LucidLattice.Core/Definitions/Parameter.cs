@@ -90,10 +90,17 @@ public sealed record DatasetChoices : Choices
     public string? Filter { get; init; }
     public ChoiceOrder Order { get; init; }
 
+    /// <summary>Which choice stands there where nobody gives a value, and where the default gives none or one that is not offered, as the
+    /// last of the years that there are; null for none of them.</summary>
+    public InitialChoice? Initial { get; init; }
+
     /// <summary>True offers the dataset's rows before its own conditions: what a condition on this very parameter would otherwise
     /// hide.</summary>
     public bool Unfiltered { get; init; }
 }
+
+/// <summary>The first or the last of the choices, in their order.</summary>
+public enum InitialChoice { First, Last }
 
 /// <summary>Label: by what people read, coded fields in the order of their codes.</summary>
 public enum ChoiceOrder { Label, Value, AsRead }

@@ -6,8 +6,8 @@ using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Editing;
 
-/// <summary>Compares a column with the year before: it becomes the column of the year that is asked for, and the year before, the change and
-/// the percent change follow beside it, with totals wherever the column has some.</summary>
+/// <summary>Compares a column with the year before: it becomes the column of the year that is asked for, and the year before, the change
+/// and the percent change follow beside it, with totals wherever the column has some.</summary>
 public sealed record CompareYears : Edit
 {
     private const double PercentWidth = 60;
@@ -66,8 +66,11 @@ public sealed record CompareYears : Edit
         var name = ParameterNames.Free("year", parameters);
         var made = new Parameter
         {
-            Name = name, Type = DataType.Whole, Label = "Year", Default = "EXTRACT(YEAR FROM CURRENT_DATE)", Required = true,
-            Choices = new DatasetChoices { Dataset = at.Dataset!.Id, Value = year, Order = ChoiceOrder.Value, Unfiltered = true },
+            Name = name, Type = DataType.Whole, Label = "Year", Required = true,
+            Choices = new DatasetChoices
+            {
+                Dataset = at.Dataset!.Id, Value = year, Order = ChoiceOrder.Value, Unfiltered = true, Initial = InitialChoice.Last,
+            },
         };
         return (at with { Report = at.Report with { Parameters = [.. parameters, made] } }, name);
     }

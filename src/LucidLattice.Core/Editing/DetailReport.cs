@@ -23,7 +23,8 @@ public sealed record DetailReport(ReportDefinition Report, IReadOnlyList<Carried
         var at = Workpiece.Open(report, null, element);
         var (it, section) = (at.Require(element), at.Section);
         var place = at.Bands.First(b => b.Band.Parts.Any(p => p.Elements.Any(e => e.Id == element))).Place;
-        if (it is TotalElement && at.Section.Bands().SelectMany(b => b.Band.Parts).Any(p => p.Calculated is not null && p.Elements.Contains(it)))
+        if (it is TotalElement && section.Bands().SelectMany(b => b.Band.Parts)
+            .Any(p => p.Calculated is not null && p.Elements.Contains(it)))
             throw new EditException("A calculated row has no rows of its own. Link the lines that it is calculated from instead.");
         if (place.IsPageBand) throw new EditException("What stands on every page has no rows of its own to be listed.");
         var (chart, crosstab) = (it as ChartElement, it as CrosstabElement);

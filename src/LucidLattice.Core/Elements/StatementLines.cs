@@ -66,7 +66,8 @@ public sealed class StatementLines
     {
         try
         {
-            return [.. Parser.Parse(formula).FieldNames().Select(n => n.Name).Where(n => !Is(n, Itself) && !_rows.ContainsKey(n)).Distinct()];
+            var names = Parser.Parse(formula).FieldNames().Select(n => n.Name).Distinct();
+            return [.. names.Where(n => !Is(n, Itself) && !_rows.ContainsKey(n))];
         }
         catch (ExpressionException)
         {
@@ -126,8 +127,9 @@ public sealed class StatementLines
         var text = key.Codes?.Labels.FirstOrDefault(c => Is(c.Label, name)) is { Code: { } code } ? code : name;
         return ValueText.TryParse(text, key.Type, out var value) ? Literals.Write(key.Type,
             key.Type == DataType.DateTime ? value.Invariant.Replace('T', ' ') : value.Invariant)
-            : throw new ExpressionException("unknown-line", $"“{name}” is neither a calculated row nor {key.Type.Words()}, as the groups of "
-                + $"“{_level.Name}” are.", position, "Use the name of a group.");
+            : throw new ExpressionException("unknown-line",
+                $"“{name}” is neither a calculated row nor {key.Type.Words()}, as the groups of “{_level.Name}” are.", position,
+                "Use the name of a group.");
     }
 
     private static bool Is(string one, string other) => string.Equals(one, other, StringComparison.OrdinalIgnoreCase);

@@ -36,11 +36,12 @@ public static class TotalExpression
     {
         var next = place.Level < levels.Count ? levels[place.Level].By : null;
         var itself = own is null ? Aggregate(total, of, next, "")
-            : Aggregate(total, of, next, (call, conditions) => lines.Write(own, null, line => Filtered(call, [.. conditions, line.Condition])
-                + line.Over));
-        return total.Formula is not { Length: > 0 } formula ? itself
-            : lines.Write(formula, itself, line => Aggregate(total, of, next, (call, conditions) =>
-                Filtered(call, [.. conditions, line.Condition]) + line.Over));
+            : Aggregate(total, of, next, (call, conditions) => lines.Write(own, null, line => OfLine(line, call, conditions)));
+        return total.Formula is not { Length: > 0 } formula ? itself : lines.Write(formula, itself,
+            line => Aggregate(total, of, next, (call, conditions) => OfLine(line, call, conditions)));
+
+        static string OfLine(StatementLine line, string call, IReadOnlyList<string?> conditions) =>
+            Filtered(call, [.. conditions, line.Condition]) + line.Over;
     }
 
     /// <summary>What a column shows of a row, in its relation to other rows.</summary>

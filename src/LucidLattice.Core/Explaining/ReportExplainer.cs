@@ -178,7 +178,8 @@ public sealed class ReportExplainer
         {
             var printed = Printed(part.Elements, section).ToList();
             if (printed.Count == 0) continue;
-            var how = (part.Calculated is { } row ? $", “{row.Name}” = {row.Formula}{(row.After is { } line ? $", below “{line}”" : "")}" : "")
+            var below = part.Calculated?.After is { } line ? $", below “{line}”" : "";
+            var how = (part.Calculated is { } row ? $", “{row.Name}” = {row.Formula}{below}" : "")
                 + (part.When is { Length: > 0 } condition ? $", where {condition}" : "")
                 + (part.Repeat ? ", again on each page that goes on with it" : "")
                 + (part.BreakBefore ? ", on a new page" : "") + (part.BreakAfter ? ", with a new page after it" : "")

@@ -24,7 +24,7 @@ internal static class Arithmetic
                 _ => value,
             };
         }) with
-        { Scale = operand.Scale, Kind = operand.Kind, HasTimeOfDay = operand.HasTimeOfDay };
+        { Scale = operand.Scale, Kind = operand.Kind, Currency = operand.Currency, HasTimeOfDay = operand.HasTimeOfDay };
     }
 
     public static Compiled Binary(string op, Compiled left, Compiled right, int position, Action<string, string, int> warn)
@@ -62,8 +62,8 @@ internal static class Arithmetic
             (_, "/") => (f, a, b) => b.AsDouble == 0 ? Zero(f) : Value.Of(a.AsDouble / b.AsDouble),
             _ => (f, a, b) => b.AsDouble == 0 ? Zero(f) : Value.Of(a.AsDouble % b.AsDouble),
         };
-        var kind = op is "+" or "-" && left.Kind == right.Kind ? left.Kind : Definitions.FieldKind.Plain;
-        return Lifted(type, left, right, apply) with { Scale = scale, Kind = kind };
+        var result = Lifted(type, left, right, apply) with { Scale = scale };
+        return op is "+" or "-" ? result.MeaningOf(left, right) : op is "*" or "/" ? result.MeaningOfMultiple(op, left, right) : result;
     }
 
     internal static Compiled Lifted(DataType type, Compiled left, Compiled right, Func<Frame, Value, Value, Value> apply)

@@ -199,7 +199,7 @@ public sealed partial class Compiler
         var (type, converted) = Casts.Unify(results, node.Position, "CASE");
         var then = converted.Select(c => c.Evaluate).ToArray();
         Compiled[] read = [.. operand is null ? Array.Empty<Compiled>() : [operand], .. branches.Select(b => b.When), .. converted];
-        return Combined(type, read, frame =>
+        var result = Combined(type, read, frame =>
         {
             var a = operand is null ? Value.Null : operand.Evaluate(frame);
             for (var i = 0; i < branches.Length; i++)
@@ -213,7 +213,7 @@ public sealed partial class Compiler
                 if (!when.IsNull && when.Bool) return then[i](frame);
             }
             return then[^1](frame);
-        }) with
-        { Scale = type == DataType.Decimal ? Scales.OfAny(converted) : null };
+        });
+        return (result with { Scale = type == DataType.Decimal ? Scales.OfAny(converted) : null }).MeaningOf(results);
     }
 }

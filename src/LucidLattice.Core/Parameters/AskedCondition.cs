@@ -1,3 +1,4 @@
+using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Values;
@@ -24,12 +25,33 @@ public sealed record AskedCondition(Condition Condition, IReadOnlyList<Parameter
                 condition with { Is = ConditionOperator.AtMost, Values = [.. condition.Values.Skip(1).Take(1)] });
             return new AskedCondition(new AllOf { Conditions = [low.Condition, high.Condition] }, high.Parameters);
         }
-        var wanted = ParameterFor(dataset, field, condition);
+        var wanted = condition.Is == ConditionOperator.InYear ? Year(dataset, field, condition)
+            : DateConditions.UnitOf(condition.Is) is { } unit ? DayOf(unit, field, condition) : ParameterFor(dataset, field, condition);
         var known = dataset.Parameters.FirstOrDefault(p => Same(p.Name, wanted.Name) && p.Type == wanted.Type && p.Shape == wanted.Shape);
         var asked = known ?? wanted with { Name = ParameterNames.Free(wanted.Name, dataset.Parameters) };
         return new AskedCondition(condition with { Values = [], Parameter = asked.Name },
             known is null ? [.. dataset.Parameters, asked] : dataset.Parameters);
     }
+
+    /// <summary>Asks for one of the years that there are, the last one at first.</summary>
+    private static Parameter Year(Dataset dataset, Field field, FieldCondition condition) => new()
+    {
+        Name = "year", Type = DataType.Whole, Label = "Year", Required = true,
+        Default = condition.Values.Count > 0 && condition.Values[0].Length > 0 ? condition.Values[0] : null,
+        Choices = new DatasetChoices
+        {
+            Dataset = dataset.Id, Value = $"EXTRACT(YEAR FROM {Names.Quoted(field.Name)})", Order = ChoiceOrder.Value, Unfiltered = true,
+            Initial = InitialChoice.Last,
+        },
+    };
+
+    /// <summary>Asks for any day of a quarter, month or week, today at first.</summary>
+    private static Parameter DayOf(string unit, Field field, FieldCondition condition) => new()
+    {
+        Name = unit, Type = DataType.Date, Label = $"{char.ToUpperInvariant(unit[0])}{unit[1..]}", Help = "Any day of it.", Required = true,
+        Default = condition.Values.Count > 0 && condition.Values[0].Length > 0 ? Literals.Write(DataType.Date, condition.Values[0])
+            : "CURRENT_DATE",
+    };
 
     private static Parameter ParameterFor(Dataset dataset, Field field, FieldCondition condition)
     {

@@ -99,8 +99,10 @@ public sealed record ParameterValues(Value[] Values, IReadOnlySet<string> Given,
             var isGiven = Take(parameter, out var value);
             if (!isGiven) value = Default(parameter);
             // Where nothing particular is chosen, there is nothing to look up.
-            if (parameter.Choices is not null && Used(value).Any() && Offered(parameter) is { } offered)
-                value = AmongChoices(index, parameter, offered, value, isGiven);
+            var initial = (parameter.Choices as DatasetChoices)?.Initial;
+            var asksFirst = initial is not null && value.IsNull;
+            if (parameter.Choices is not null && (asksFirst || Used(value).Any()) && Offered(parameter) is { } offered)
+                value = AmongChoices(index, parameter, offered, asksFirst ? Initial(parameter, offered) : value, isGiven);
             if (isGiven && !_problems.Any(p => p.Place == parameter.Name && p.Code == "value-not-offered")) _given.Add(parameter.Name);
             _values[index] = value;
             if (parameter.Required && value.IsNull && !_problems.Any(p => p.Place == parameter.Name && p.IsError))
@@ -181,11 +183,16 @@ public sealed record ParameterValues(Value[] Values, IReadOnlySet<string> Given,
         {
             var labels = offered.GroupBy(c => c.Value).ToDictionary(g => g.Key, g => g.First().Label);
             var kept = Kept(value, labels, out var refused);
+            if (refused.Count > 0 && kept.IsNull)
+            {
+                kept = isGiven ? Kept(Default(parameter), labels, out _) : Value.Null;
+                if (kept.IsNull) kept = Initial(parameter, offered);
+                // A default that the data does not have gives way to the choice that the author named for that.
+                if (!isGiven && !kept.IsNull) refused = [];
+            }
             if (refused.Count > 0)
             {
-                var fallback = isGiven ? Kept(Default(parameter), labels, out _) : Value.Null;
                 var culture = Languages.Culture(report.Language);
-                if (kept.IsNull) kept = fallback;
                 var instead = kept.IsNull
                     ? "nothing is chosen"
                     : $"{ParameterWords.Describe(parameter, kept, v => labels.GetValueOrDefault(v), null, culture)} is used instead";
@@ -196,6 +203,19 @@ public sealed record ParameterValues(Value[] Values, IReadOnlySet<string> Given,
             }
             _labels[index] = Used(kept).Where(labels.ContainsKey).ToDictionary(v => v, v => labels[v]);
             return kept;
+        }
+
+        /// <summary>The choice that stands there at first; NULL for none.</summary>
+        private static Value Initial(Parameter parameter, IReadOnlyList<ParameterChoice> offered)
+        {
+            if (offered.Count == 0 || parameter.Choices is not DatasetChoices { Initial: { } initial }) return Value.Null;
+            var value = initial == InitialChoice.First ? offered[0].Value : offered[^1].Value;
+            return parameter.Shape switch
+            {
+                ParameterShape.Single => value,
+                ParameterShape.Several => Value.Of(new ValueList([value])),
+                _ => Value.Null,
+            };
         }
 
         private static Value Kept(Value value, Dictionary<Value, string> labels, out List<Value> refused)

@@ -82,7 +82,8 @@ internal sealed class SectionPlanner(
         return new PartPlan(part, [.. part.Elements.OrderBy(e => e.Y).Select(e => Planned(e) with { Condition = Condition(e.Id, e.When) })],
             inner)
         {
-            At = at, Columns = scope.Section.Columns, Condition = Condition(part.Id, part.When, Below(part, at, scope)), Width = scope.Width,
+            At = at, Columns = scope.Section.Columns, Width = scope.Width,
+            Condition = Condition(part.Id, part.When, Below(part, at, scope)),
             Link = place.Link(part.Id, part.Link),
             HeadsRows = part.HeadsRows(scope.Section),
             Space = at.Kind == BandKind.Detail ? Looks.Of(scope.Report).RowSpace / 2 : 0,

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { StayButton } from '../shell/StayButton';
 import Button from '@mui/material/Button';
 import { useSnackbar } from 'notistack';
-import type { DataType, Parameter, ParameterShape, Problem, SetBy } from '../api/generated';
+import type { DataType, InitialChoice, Parameter, ParameterShape, Problem, SetBy } from '../api/generated';
 import { api } from '../api/client';
 import { useNames } from '../code/useNames';
 import { Blank, type Choice } from '../sentence/Blank';
@@ -30,6 +30,8 @@ const setters: { value: SetBy; label: string }[] = [
   { value: 'link', label: 'links alone' },
   { value: 'nobody', label: 'nobody' },
 ];
+
+const initials = { '': 'the default', first: 'the first of them', last: 'the last of them' };
 
 interface Props {
   parameter: Parameter;
@@ -152,6 +154,14 @@ export function ParameterCard({ parameter: p, around: definition, problems: all,
                 onPick={(filter) => onChange({ choices: { ...chosen, filter: filter.trim() || null } })}
               >
                 {chosen.filter ? `those where ${chosen.filter}` : 'all of them'}
+              </Blank>
+              , beginning with{' '}
+              <Blank
+                label="Initial choice"
+                choices={Object.entries(initials).map(([value, label]) => ({ value, label }))}
+                onPick={(v) => onChange({ choices: { ...chosen, initial: (v || null) as InitialChoice | null } })}
+              >
+                {initials[chosen.initial ?? '']}
               </Blank>
             </>
           )}

@@ -22,7 +22,8 @@ internal static class Arguments
     public static Compiled Number(CallSyntax call, Compiled argument, Func<Value, Value> apply)
     {
         argument = AsNumber(call, 0, argument);
-        return Strict(argument.Type, [argument], v => apply(v[0])) with { Scale = argument.Scale, Kind = argument.Kind };
+        return Strict(argument.Type, [argument], v => apply(v[0])) with
+            { Scale = argument.Scale, Kind = argument.Kind, Currency = argument.Currency };
     }
 
     /// <summary>A double from numbers: what cannot be exact.</summary>

@@ -16,13 +16,13 @@ internal static class ChoiceFunctions
     private static Compiled Coalesce(CallSyntax call, Compiled[] arguments)
     {
         var (type, results) = Casts.Unify(arguments, call.Position, "COALESCE");
-        return Compiler.Combined(type, results, frame =>
+        return (Compiler.Combined(type, results, frame =>
         {
             foreach (var result in results)
                 if (result.Evaluate(frame) is { IsNull: false } value) return value;
             return Value.Null;
         }) with
-        { Scale = Scales.OfAny(results), Kind = results[0].Kind };
+        { Scale = Scales.OfAny(results) }).MeaningOf(results);
     }
 
     private static Compiled NullIf(CallSyntax call, Compiled[] arguments)
@@ -33,14 +33,14 @@ internal static class ChoiceFunctions
             var (a, b) = (arguments[0].Evaluate(frame), arguments[1].Evaluate(frame));
             return !a.IsNull && !b.IsNull && Value.Compare(a, b, null) == 0 ? Value.Null : a;
         }) with
-        { Scale = arguments[0].Scale, Kind = arguments[0].Kind };
+        { Scale = arguments[0].Scale, Kind = arguments[0].Kind, Currency = arguments[0].Currency };
     }
 
     /// <summary>The largest or smallest value that is there; texts in the order of the report's language, as with &lt;.</summary>
     private static Compiled Extreme(CallSyntax call, Compiled[] arguments, int sign)
     {
         var (type, results) = Casts.Unify(arguments, call.Position, call.Name.ToLowerInvariant());
-        return Compiler.Combined(type, results, frame =>
+        return (Compiler.Combined(type, results, frame =>
         {
             var best = Value.Null;
             foreach (var result in results)
@@ -50,6 +50,6 @@ internal static class ChoiceFunctions
             }
             return best;
         }) with
-        { Scale = Scales.OfAny(results), Kind = results[0].Kind };
+        { Scale = Scales.OfAny(results) }).MeaningOf(results);
     }
 }

@@ -53,7 +53,10 @@ internal static class NumberFunctions
                 _ => Value.Of(checked((long)Rounding.Round(v[0].Decimal, places))),
             };
         }) with
-        { Scale = number.Type == DataType.Decimal && digits is { } known ? Math.Clamp(known, 0, 28) : null, Kind = number.Kind };
+        {
+            Scale = number.Type == DataType.Decimal && digits is { } known ? Math.Clamp(known, 0, 28) : null,
+            Kind = number.Kind, Currency = number.Currency,
+        };
     }
 
     /// <summary>The digits, where they are written down.</summary>

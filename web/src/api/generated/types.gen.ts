@@ -381,6 +381,7 @@ export type ChoicesDatasetChoices = {
     label?: null | string;
     filter?: null | string;
     order?: ChoiceOrder;
+    initial?: null | InitialChoice;
     unfiltered?: boolean;
 };
 
@@ -588,7 +589,7 @@ export type ConditionFieldCondition = {
     parameter?: null | string;
 };
 
-export type ConditionOperator = 'equal' | 'notEqual' | 'less' | 'atMost' | 'more' | 'atLeast' | 'between' | 'oneOf' | 'noneOf' | 'contains' | 'startsWith' | 'endsWith' | 'empty' | 'notEmpty';
+export type ConditionOperator = 'equal' | 'notEqual' | 'less' | 'atMost' | 'more' | 'atLeast' | 'between' | 'oneOf' | 'noneOf' | 'contains' | 'startsWith' | 'endsWith' | 'empty' | 'notEmpty' | 'inYear' | 'inQuarter' | 'inMonth' | 'inWeek' | 'current' | 'previous' | 'toDate' | 'inLast';
 
 export type CopiesRequest = {
     definition: ReportDefinition;
@@ -757,6 +758,7 @@ export type DatasetChoices = {
     label?: null | string;
     filter?: null | string;
     order?: ChoiceOrder;
+    initial?: null | InitialChoice;
     unfiltered?: boolean;
 };
 
@@ -1811,6 +1813,8 @@ export type Health = {
      */
     process: number;
 };
+
+export type InitialChoice = 'first' | 'last';
 
 export type Item = ({
     kind?: 'element';

@@ -9,6 +9,7 @@ import { Setting } from '../../sentence/Setting';
 import { useCompose } from '../composeStore';
 import { findLevel, sectionOfLevel } from '../definition';
 import { moveWithin } from '../edits';
+import { AddCalculatedRow } from './AddCalculatedRow';
 import { GapsSentence } from './GapsSentence';
 import { GroupBlanks, type GroupedBy } from './GroupBlanks';
 import { NamesOfGroups } from './NamesOfGroups';
@@ -101,6 +102,7 @@ export function LevelPanel({ id }: { id: string }) {
           onClick={() => addChart(section.id, 'groupHeader', at + 1)}
         >{`Add a chart, drawn ${times(printed)}`}</Button>
         <AddCrosstab section={section} band="groupHeader" level={at + 1}>{`Add a crosstab, printed ${times(printed)}`}</AddCrosstab>
+        <AddCalculatedRow section={section} />
         <StayButton variant="outlined" disabled={at === 0} onClick={() => void edit(moveWithin(id, section, at - 1))}>
           Move out
         </StayButton>

@@ -7,7 +7,7 @@ import { useCompose } from '../composeStore';
 import { bandName, findColumn, offeredFields, words, type Placed } from '../definition';
 import { useFieldNames } from '../useFieldNames';
 import { AddTotals } from './AddTotals';
-import { lineGroups, lineName } from './lineNames';
+import { calculatedRows, lineGroups, lineName } from './lineNames';
 import { LinkSentence } from './link/LinkSentence';
 import { PanelHead } from './PanelHead';
 import { numberPatterns, patternWords, patternExample } from './patterns';
@@ -17,6 +17,9 @@ import { formWords, pageForms, totalForms } from './totalForms';
 import { useTotals } from './useAggregates';
 import { WhenSetting } from './WhenSetting';
 import { midSentence } from '../../shell/midSentence';
+
+/** A field alone is said by its name; of anything longer, the heading says more. */
+const isPlain = (expression: string) => /^("[^"]*"|[\p{L}_][\p{L}\p{N}_]*)$/u.test(expression);
 
 const asksFor = (asks?: TotalAsks) => (asks === 'weight' || asks === 'divisor' || asks === 'base' ? asks : undefined);
 
@@ -41,6 +44,7 @@ export function TotalPanel({ placed }: { placed: Placed }) {
   if (!definition || total.type !== 'total') return null;
   const { section, band, level } = placed;
   const levels = section.levels ?? [];
+  const calculated = calculatedRows(section).find((p) => p.elements?.some((e) => e.id === total.id))?.calculated;
   const column = findColumn(definition, total.column);
   const aggregate = total.aggregate ?? 'sum';
   const kind = totals.find((a) => a.name === aggregate);
@@ -90,7 +94,7 @@ export function TotalPanel({ placed }: { placed: Placed }) {
             </Blank>{' '}
           </>
         )}
-        of <b>{column ? words(definition, column.expression, section) : '?'}</b>
+        of <b>{column ? (isPlain(column.expression) ? words(definition, column.expression, section) : column.heading) : '?'}</b>
         {kind && asksFor(kind.asks) && (
           <>
             {{ weight: ' weighted by ', divisor: ' divided by that of ', base: ' from that of ' }[asksFor(kind.asks)!]}
@@ -118,13 +122,15 @@ export function TotalPanel({ placed }: { placed: Placed }) {
           {total.where ? `the rows where ${total.where}` : 'all rows'}
         </Blank>{' '}
         of{' '}
-        {onPage
-          ? total.as && total.as !== 'value'
-            ? 'the pages'
-            : 'the page'
-          : level
-            ? `the ${midSentence(levels[level - 1].name)}`
-            : 'the report'}
+        {calculated
+          ? `the lines of “${calculated.name}”`
+          : onPage
+            ? total.as && total.as !== 'value'
+              ? 'the pages'
+              : 'the page'
+            : level
+              ? `the ${midSentence(levels[level - 1].name)}`
+              : 'the report'}
         {forms.length > 1 && (
           <>
             ,{' '}

@@ -9,6 +9,7 @@ import { useNames } from '../../code/useNames';
 import { caption } from '../../shell/caption';
 import { Blank, type Choice } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
+import { dateOperators, isRelative, parameterFits, periodChoices, periodValues, periodWords } from './dateConditions';
 import { filterOf, groupOf, isFieldCondition, isGroup } from '../dataset';
 import { toApi, type Condition, type Dataset, type Field, type FieldCondition, type Group } from '../types';
 import { midSentence } from '../../shell/midSentence';
@@ -28,14 +29,46 @@ const words: Record<ConditionOperator, string> = {
   endsWith: 'ends with',
   empty: 'is empty',
   notEmpty: 'is not empty',
+  inYear: 'is in the year',
+  inQuarter: 'is in the quarter of',
+  inMonth: 'is in the month of',
+  inWeek: 'is in the week of',
+  current: 'is in the current',
+  previous: 'is in the previous',
+  toDate: 'is to date in the current',
+  inLast: 'is in the last',
 };
+
+/** Dates are before and after each other. */
+const dateWords: Partial<Record<ConditionOperator, string>> = {
+  less: 'is before',
+  atMost: 'is on or before',
+  more: 'is after',
+  atLeast: 'is on or after',
+};
+
+const isDate = (type?: Field['type']) => type === 'date' || type === 'dateTime';
+const wordsOf = (op: ConditionOperator, type?: Field['type']) => (isDate(type) && dateWords[op]) || words[op];
 
 const forType = (type: Field['type']): ConditionOperator[] =>
   type === 'text'
     ? ['equal', 'notEqual', 'oneOf', 'noneOf', 'contains', 'startsWith', 'endsWith', 'empty', 'notEmpty']
     : type === 'bool'
       ? ['equal', 'notEqual', 'empty', 'notEmpty']
-      : ['equal', 'notEqual', 'less', 'atMost', 'more', 'atLeast', 'between', 'oneOf', 'noneOf', 'empty', 'notEmpty'];
+      : [
+          'equal',
+          'notEqual',
+          'less',
+          'atMost',
+          'more',
+          'atLeast',
+          'between',
+          'oneOf',
+          'noneOf',
+          'empty',
+          'notEmpty',
+          ...(isDate(type) ? dateOperators : []),
+        ];
 
 const many = (op: ConditionOperator) => op === 'oneOf' || op === 'noneOf';
 const valueless = (op: ConditionOperator) => op === 'empty' || op === 'notEmpty';
@@ -190,7 +223,7 @@ function FieldPart({
   const offers = useQuery({
     queryKey: ['field-values', JSON.stringify(dataset.source), JSON.stringify(field)],
     queryFn: ({ signal }) => api.lookAtDataset({ definition: toApi(bare), field: condition.field, counting: false }, signal),
-    enabled: field?.type === 'text' && !field.codes?.length,
+    enabled: (field?.type === 'text' && !field.codes?.length) || dateOperators.includes(op),
     staleTime: 60_000,
     gcTime: 60_000,
   });
@@ -198,26 +231,32 @@ function FieldPart({
   const take = (list: string[]) => onChange({ ...condition, values: list });
   const type = (text: string) =>
     take(
-      many(op)
-        ? text
-            .split(',')
-            .map((v) => v.trim())
-            .filter(Boolean)
-        : op === 'between'
-          ? text.split(/\s+and\s+/i).map((v) => v.trim())
-          : [text.trim()],
+      dateOperators.includes(op)
+        ? periodValues(op, text)
+        : many(op)
+          ? text
+              .split(',')
+              .map((v) => v.trim())
+              .filter(Boolean)
+          : op === 'between'
+            ? text.split(/\s+and\s+/i).map((v) => v.trim())
+            : [text.trim()],
     );
   const typed = many(op) ? values.join(', ') : op === 'between' ? values.join(' and ') : (values[0] ?? '');
   const shown =
-    (many(op)
-      ? values.map(labelOf).join(', ')
-      : op === 'between'
-        ? values.map(labelOf).join(' and ')
-        : values[0] === undefined
-          ? ''
-          : labelOf(values[0])) || '…';
-  const listed: Choice[] | undefined =
-    field?.type === 'bool'
+    (dateOperators.includes(op)
+      ? periodWords(op, values)
+      : many(op)
+        ? values.map(labelOf).join(', ')
+        : op === 'between'
+          ? values.map(labelOf).join(' and ')
+          : values[0] === undefined
+            ? ''
+            : labelOf(values[0])) || '…';
+  const statistics = offers.data?.field;
+  const listed: Choice[] | undefined = dateOperators.includes(op)
+    ? periodChoices(op, statistics?.least, statistics?.most)
+    : field?.type === 'bool'
       ? [
           { value: 'true', label: 'yes' },
           { value: 'false', label: 'no' },
@@ -256,16 +295,17 @@ function FieldPart({
       </Blank>{' '}
       <Blank
         label="Operator"
-        choices={forType(field?.type ?? 'text').map((o) => ({ value: o, label: words[o] }))}
+        choices={forType(field?.type ?? 'text').map((o) => ({ value: o, label: wordsOf(o, field?.type) }))}
         onPick={(is) =>
           onChange({
             ...condition,
             is: is as ConditionOperator,
+            values: dateOperators.includes(op) !== dateOperators.includes(is as ConditionOperator) ? [] : condition.values,
             parameter: valueless(is as ConditionOperator) ? null : condition.parameter,
           })
         }
       >
-        {words[op]}
+        {wordsOf(op, field?.type)}
       </Blank>
       {!valueless(op) && (
         <>
@@ -274,7 +314,9 @@ function FieldPart({
             <Blank
               label="Asked for"
               choices={[
-                ...(dataset.parameters ?? []).filter((p) => p.type === field?.type).map((p) => ({ value: p.name, label: `:${p.name}` })),
+                ...(dataset.parameters ?? [])
+                  .filter((p) => parameterFits(op, p, field?.type))
+                  .map((p) => ({ value: p.name, label: `:${p.name}` })),
                 { value: '', label: 'A value of one’s own' },
               ]}
               onPick={(name) => onChange({ ...condition, parameter: name || null })}
@@ -286,7 +328,7 @@ function FieldPart({
               typed={typed}
               typing="Type a value…"
               onPick={pick}
-              other={ask}
+              other={isRelative(op) ? undefined : ask}
               tone={values.length ? 'main' : 'problem'}
             >
               {shown}
