@@ -1,6 +1,7 @@
 using LucidLattice.Core.Data;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Parameters;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Values;
 
@@ -12,6 +13,9 @@ namespace LucidLattice.Core.Datasets;
 /// <param name="Inputs">The fields that it uses, with their values in the same rows.</param>
 public sealed record ExpressionTrial(string? Type, IReadOnlyList<string?> Results, IReadOnlyList<TrialInput> Inputs, Problem? Problem)
 {
+    /// <summary>A parameter that the expression names and that is not there, as it could be made; null if there is none.</summary>
+    public Parameter? Missing { get; init; }
+
     private const int Rows = 5, MostInputs = 4;
 
     /// <param name="itself">The field that is being worked out, which its own expression cannot use; null if there is none.</param>
@@ -41,7 +45,11 @@ public sealed record ExpressionTrial(string? Type, IReadOnlyList<string?> Result
         catch (ExpressionException e)
         {
             return new ExpressionTrial(null, [], [],
-                new Problem(e.Code, Severity.Error, e.Message, dataset.Id, null, e.Position, e.Mend is null ? null : [e.Mend]));
+                new Problem(e.Code, Severity.Error, e.Message, dataset.Id, null, e.Position, e.Mend is null ? null : [e.Mend]))
+            {
+                Missing = e.Code == "unknown-parameter"
+                    ? MissingParameter.Propose(expression, dataset, question.Around.Parameters) : null,
+            };
         }
         catch (DataException e)
         {

@@ -2,6 +2,7 @@ using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Parameters;
 
 namespace LucidLattice.Core.Editing;
 
@@ -51,6 +52,7 @@ public static class Mending
     {
         if (code == "unknown-look") return report with { Look = null };
         if (code == "no-title") return report with { Title = "Untitled" };
+        if (code == "unknown-parameter") return WithParameter(report, mends);
         if (place is null) return null;
         if (code == "unknown-field") return Renamed(report, place, mends);
         if (code == "columns-too-wide") return Narrowed(report, place);
@@ -59,6 +61,24 @@ public static class Mending
         return mend(element, report) is { } changed
             ? report.MapAllElements(e => e.Id == place ? changed : e)
             : new Remove { Ids = [place] }.Apply(report, NoReports.Instance);
+    }
+
+    /// <summary>The parameter that an expression of the report names, made as it follows from there.</summary>
+    private static ReportDefinition? WithParameter(ReportDefinition report, IReadOnlyList<string> mends)
+    {
+        const string Create = "Create the parameter “:";
+        if (mends.FirstOrDefault(m => m.StartsWith(Create, StringComparison.Ordinal)) is not { } mend) return null;
+        var name = mend[Create.Length..].Split('”')[0];
+        Parameter? made = null;
+        foreach (var dataset in report.Datasets)
+            _ = report.MapRowExpressions(dataset.Id, (_, text) =>
+            {
+                if (made is null && MissingParameter.Propose(text, dataset, report.Parameters) is { } found
+                    && string.Equals(found.Name, name, StringComparison.OrdinalIgnoreCase)) made = found;
+                return text;
+            });
+        if (report.Parameters.Any(p => p.Name == name)) return null;
+        return report with { Parameters = [.. report.Parameters, made ?? new Parameter { Name = name, Type = Values.DataType.Text }] };
     }
 
     private static Element OntoPage(Element element, ReportDefinition report)

@@ -42,7 +42,7 @@ public sealed partial class Compiler
             if (string.Equals(_scope.Parameters[i].Name, syntax.Name, StringComparison.OrdinalIgnoreCase)) return i;
         var nearest = Nearest.To(syntax.Name, _scope.Parameters.Select(p => p.Name));
         throw new ExpressionException("unknown-parameter", $"There is no parameter “:{syntax.Name}”.", syntax.Position,
-            nearest is null ? "Add the parameter." : $"Did you mean “:{nearest}”?");
+            nearest is null ? $"Create the parameter “:{syntax.Name}”." : $"Did you mean “:{nearest}”?");
     }
 
     private ParameterShape ShapeOf(ParameterSyntax syntax) =>

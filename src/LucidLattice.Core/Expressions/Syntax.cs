@@ -9,6 +9,9 @@ public abstract record Syntax([property: ExcludedFromHash] int Position)
     /// <summary>The names of fields in the tree, with their places, in no order.</summary>
     public IEnumerable<NameSyntax> FieldNames() => this is NameSyntax name ? [name] : Children().SelectMany(c => c.FieldNames());
 
+    /// <summary>The tree's nodes, each before what is inside of it.</summary>
+    public IEnumerable<Syntax> Nodes() => Children().SelectMany(c => c.Nodes()).Prepend(this);
+
     private int _height;
 
     /// <summary>How many nodes stand above each other in the tree, from this one down to its lowest leaf. Whoever builds a tree asks each
@@ -28,7 +31,7 @@ public abstract record Syntax([property: ExcludedFromHash] int Position)
         BinarySyntax b => [b.Left, b.Right],
         BetweenSyntax b => [b.Operand, b.Low, b.High],
         InSyntax i => [i.Operand, .. i.Choices],
-        InParameterSyntax i => [i.Operand],
+        InParameterSyntax i => [i.Operand, i.Parameter],
         LikeSyntax l => [l.Operand, l.Pattern],
         IsNullSyntax i => [i.Operand],
         CaseSyntax c => [.. c.Branches.SelectMany(b => new[] { b.When, b.Then }), .. new[] { c.Operand, c.Else }.OfType<Syntax>()],

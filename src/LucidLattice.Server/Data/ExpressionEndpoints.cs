@@ -3,6 +3,7 @@ using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Parameters;
 using LucidLattice.Server.Web;
 using LucidLattice.Storage;
 
@@ -14,6 +15,9 @@ namespace LucidLattice.Server.Data;
 public sealed record TrialRequest(Dataset Definition, string Expression, string? Itself = null, IReadOnlyList<Parameter>? Parameters = null,
     IReadOnlyDictionary<string, string>? Values = null);
 
+/// <summary>Asks for a parameter that a dataset names and does not have.</summary>
+public sealed record MissingParameterRequest(Dataset Definition, string Name);
+
 /// <summary>Help while expressions are written: what can be used, and what it gives.</summary>
 public static class ExpressionEndpoints
 {
@@ -24,6 +28,10 @@ public static class ExpressionEndpoints
         expressions.MapGet("/functions", () => FunctionHelp.All).WithName("listFunctions");
         expressions.MapPost("/names", (string?[] names) => names.Select(n => n ?? throw ApiException.Bad("bad-request",
             "A name is null. Take it out instead.")).Distinct().ToDictionary(n => n, Names.Quoted)).WithName("writeNames");
+        expressions.MapPost("/missing-parameter", (MissingParameterRequest request) => request.Definition.Source is QuerySource query
+            ? MissingParameter.ProposeForSql(query.Sql, request.Name, request.Definition)
+            : MissingParameter.Propose($":{request.Name}", request.Definition, [])
+                ?? throw ApiException.Bad("bad-request", $"“{request.Name}” is no name of a parameter.")).WithName("proposeParameter");
         expressions.MapPost("/try", Try).TakesTurn().WithName("tryExpression");
     }
 

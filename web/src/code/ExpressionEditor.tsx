@@ -1,8 +1,9 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { api } from '../api/client';
-import type { ExpressionTrial } from '../api/generated';
+import type { ExpressionTrial, Parameter } from '../api/generated';
 import { color } from '../theme/tokens';
 import { useAssist, useCompletions } from './assist';
 import { useSame } from './useSame';
@@ -52,12 +53,13 @@ export function ExpressionEditor({ label, value, itself, group = false, onChange
           <CodeField label={label} value={value} onChange={onChange} onSubmit={take} completions={completions} />
         </Suspense>
       </Box>
-      {trial.data && <Trial text={tried} trial={trial.data} />}
+      {trial.data && <Trial text={tried} trial={trial.data} onCreate={assist?.addParameter} />}
     </Box>
   );
 }
 
-function Trial({ text, trial }: { text: string; trial: ExpressionTrial }) {
+function Trial({ text, trial, onCreate }: { text: string; trial: ExpressionTrial; onCreate?: (parameter: Parameter) => void }) {
+  const missing = trial.missing;
   if (trial.problem) {
     return (
       <Box role="alert" sx={{ mt: 0.75, px: 1, py: 0.5, borderRadius: 1, bgcolor: color.problemTint, fontSize: 12 }}>
@@ -68,6 +70,11 @@ function Trial({ text, trial }: { text: string; trial: ExpressionTrial }) {
             {'\n'}
             {' '.repeat(trial.problem.position)}^
           </Box>
+        )}
+        {missing && onCreate && (
+          <Button size="small" variant="outlined" sx={{ my: 0.5 }} onClick={() => onCreate(missing)}>
+            {`Create parameter :${missing.name}`}
+          </Button>
         )}
       </Box>
     );

@@ -10,6 +10,8 @@ export interface Assist {
   dataset: Dataset;
   parameters: Parameter[];
   values: Record<string, string>;
+  /** Makes a parameter that an expression names. */
+  addParameter?: (parameter: Parameter) => void;
 }
 
 export const AssistContext = createContext<Assist | undefined>(undefined);

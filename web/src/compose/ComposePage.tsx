@@ -141,5 +141,15 @@ function useRowAssist(): Assist | undefined {
   const dataset = useActiveDataset();
   const parameters = useCompose((s) => s.definition?.parameters);
   const values = useCompose((s) => s.values);
-  return useMemo(() => dataset && { dataset, parameters: parameters ?? [], values }, [dataset, parameters, values]);
+  const { replace } = useCompose.getState();
+  return useMemo(
+    () =>
+      dataset && {
+        dataset,
+        parameters: parameters ?? [],
+        values,
+        addParameter: (made) => void replace((now) => ({ ...now, parameters: [...(now.parameters ?? []), made] })),
+      },
+    [dataset, parameters, values, replace],
+  );
 }

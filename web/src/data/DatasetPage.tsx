@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { proposeParameter } from '../api/generated';
 import { listDatabasesOptions, listDatabasesQueryKey } from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
 import { AssistContext, type Assist } from '../code/assist';
@@ -73,8 +74,14 @@ function OneDataset({ id }: { id: string }) {
     placeholderData: (previous) => previous,
   });
   const assist = useMemo(
-    (): Assist | undefined => dataset && { dataset: toApi(dataset), parameters: dataset.parameters ?? [], values: tried },
-    [dataset, tried],
+    (): Assist | undefined =>
+      dataset && {
+        dataset: toApi(dataset),
+        parameters: dataset.parameters ?? [],
+        values: tried,
+        addParameter: (made) => edit({ ...dataset, parameters: [...(dataset.parameters ?? []), made] }),
+      },
+    [dataset, tried, edit],
   );
   const readAgain = () => {
     refresh();
@@ -89,6 +96,11 @@ function OneDataset({ id }: { id: string }) {
       });
     setTab('rows');
   };
+  const createParameter = (name: string) =>
+    void proposeParameter({ body: { definition: toApi(dataset!), name } }).then(
+      (made) => edit({ ...dataset!, parameters: [...(dataset!.parameters ?? []), made] }),
+      (error: Error) => enqueueSnackbar(error.message, { variant: 'error' }),
+    );
   // A dataset that was just begun is not wrong yet; what to do first is said in its empty places.
   const isBegun =
     dataset && (dataset.source.type === 'query' ? dataset.source.sql.trim() !== '' : !isJoin(dataset) || tablesOf(dataset).length > 0);
@@ -152,6 +164,7 @@ function OneDataset({ id }: { id: string }) {
                 onField={setField}
                 onReadAgain={readAgain}
                 onByHand={byHand}
+                onCreateParameter={createParameter}
               />
             </Box>
             <DatasetSettings

@@ -24,10 +24,14 @@ interface Props {
   onField: (name?: string) => void;
   onReadAgain: () => void;
   onByHand: () => void;
+  onCreateParameter: (name: string) => void;
 }
 
+/** The parameter that a problem says is not there. */
+const missingName = (p: Problem) => (p.code === 'unknown-parameter' ? /“:([\p{L}\p{N}_]+)”/u.exec(p.message)?.[1] : undefined);
+
 /** What the dataset gives: its rows, or the SQL that asks for them. */
-export function ResultPane({ dataset, look, tab, field, problems, onTab, onField, onReadAgain, onByHand }: Props) {
+export function ResultPane({ dataset, look, tab, field, problems, onTab, onField, onReadAgain, onByHand, onCreateParameter }: Props) {
   const { view, error, isReading, progress, stop } = look;
   const repeated = dataset.fields?.filter((f) => isSummable(f) && view?.repeated.includes(f.name)) ?? [];
   return (
@@ -88,6 +92,11 @@ export function ResultPane({ dataset, look, tab, field, problems, onTab, onField
           }}
         >
           {p.message} {p.mends?.join(' ')}
+          {missingName(p) && (
+            <Button size="small" variant="outlined" sx={{ ml: 1 }} onClick={() => onCreateParameter(missingName(p)!)}>
+              {`Create parameter :${missingName(p)}`}
+            </Button>
+          )}
         </Box>
       ))}
       {repeated.length > 0 && (

@@ -1642,6 +1642,7 @@ export type ExpressionTrial = {
     results: Array<string>;
     inputs: Array<TrialInput>;
     problem: null | Problem;
+    missing?: null | Parameter;
 };
 
 export type Field = {
@@ -2156,6 +2157,14 @@ export type MarkView = {
 export type MatchKey = {
     own: string;
     around: string;
+};
+
+/**
+ * Asks for a parameter that a dataset names and does not have.
+ */
+export type MissingParameterRequest = {
+    definition: Dataset;
+    name: string;
 };
 
 export type NamedGroup = {
@@ -3929,6 +3938,22 @@ export type WriteNamesResponses = {
 };
 
 export type WriteNamesResponse = WriteNamesResponses[keyof WriteNamesResponses];
+
+export type ProposeParameterData = {
+    body: MissingParameterRequest;
+    path?: never;
+    query?: never;
+    url: '/api/expressions/missing-parameter';
+};
+
+export type ProposeParameterResponses = {
+    /**
+     * OK
+     */
+    200: Parameter;
+};
+
+export type ProposeParameterResponse = ProposeParameterResponses[keyof ProposeParameterResponses];
 
 export type TryExpressionData = {
     body: TrialRequest;

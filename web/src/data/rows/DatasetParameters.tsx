@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import type { AskedValue, Parameter, Problem } from '../../api/generated';
 import { ParameterCard } from '../../parameters/ParameterCard';
 import { Blank } from '../../sentence/Blank';
@@ -20,7 +21,11 @@ interface Props {
 export function DatasetParameters({ dataset, asked, tried, problems, onTry, onEdit }: Props) {
   const parameters = dataset.parameters ?? [];
   const put = (list: Parameter[]) => onEdit({ ...dataset, parameters: list });
-  if (asked.length === 0 && parameters.length === 0) return null;
+  const add = () => {
+    let n = parameters.length + 1;
+    while (parameters.some((p) => p.name === `value_${n}`)) n++;
+    put([...parameters, { name: `value_${n}`, type: 'text' }]);
+  };
   const move = (i: number, by: number) => {
     const next = [...parameters];
     [next[i], next[i + by]] = [next[i + by], next[i]];
@@ -28,19 +33,25 @@ export function DatasetParameters({ dataset, asked, tried, problems, onTry, onEd
   };
   return (
     <Box component="section" aria-label="Parameters" sx={{ mb: 1.5 }}>
-      <Box sx={{ fontSize: 12, color: color.muted, lineHeight: 1.8 }}>
-        The rows shown are for{' '}
-        {asked.map((a, i) => (
-          <span key={a.name}>
-            {i > 0 && (i === asked.length - 1 ? ' and ' : ', ')}:{a.name} ={' '}
-            <Blank label={`Try ${a.name}`} typed={tried[a.name] ?? a.value} onPick={(value) => onTry({ ...tried, [a.name]: value.trim() })}>
-              {a.words || 'nothing'}
-            </Blank>
-          </span>
-        ))}
-        .
-      </Box>
-      <Setting name="Asked of readers" summary={parameters.map((p) => p.name).join(', ') || 'nothing of its own'}>
+      {asked.length > 0 && (
+        <Box sx={{ fontSize: 12, color: color.muted, lineHeight: 1.8 }}>
+          The rows shown are for{' '}
+          {asked.map((a, i) => (
+            <span key={a.name}>
+              {i > 0 && (i === asked.length - 1 ? ' and ' : ', ')}:{a.name} ={' '}
+              <Blank
+                label={`Try ${a.name}`}
+                typed={tried[a.name] ?? a.value}
+                onPick={(value) => onTry({ ...tried, [a.name]: value.trim() })}
+              >
+                {a.words || 'nothing'}
+              </Blank>
+            </span>
+          ))}
+          .
+        </Box>
+      )}
+      <Setting name="Parameters" summary={parameters.map((p) => p.name).join(', ') || 'none'}>
         {parameters.map((p, i) => (
           <ParameterCard
             key={i}
@@ -53,6 +64,9 @@ export function DatasetParameters({ dataset, asked, tried, problems, onTry, onEd
             onDown={i < parameters.length - 1 ? () => move(i, 1) : undefined}
           />
         ))}
+        <Button variant="outlined" onClick={add}>
+          Add parameter
+        </Button>
       </Setting>
     </Box>
   );
