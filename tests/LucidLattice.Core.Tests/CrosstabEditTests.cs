@@ -181,6 +181,28 @@ public sealed class CrosstabEditTests
     }
 
     [Fact]
+    public void Parameters_of_a_detail_report_are_called_by_what_they_mean_and_its_total_is_the_measure()
+    {
+        const string Measure = "fare - coalesce(discount, 0)";
+        var report = Workshop.Report(new Section
+        {
+            Id = "s",
+            ReportHeader = Workshop.Band(Workshop.Part("p", 100, new CrosstabElement
+            {
+                Id = "x", Width = 400, Height = 90, Values = [new CrosstabValue { Expression = $"sum({Measure})" }],
+                Down = [new CrosstabField { Id = "a", Name = "Booked in", By = "EXTRACT(YEAR FROM booked_on)" }],
+                Across = [new CrosstabField { Id = "b", Name = "Month", By = "EXTRACT(MONTH FROM booked_on)" }],
+            })),
+        }, new() { Name = "booked_on", Type = DataType.Date }, new() { Name = "fare", Type = DataType.Decimal, Scale = 2 },
+            new() { Name = "discount", Type = DataType.Decimal, Scale = 2 });
+        var detail = DetailReport.Make(report, "x");
+        Assert.Equal(["year", "month"], detail.Report.Parameters.Select(p => p.Name));
+        var section = detail.Report.Sheets[0].Sections[0];
+        var column = section.Columns.First(c => c.Expression == Measure);
+        Assert.Contains(section.Elements(), e => e.Element is TotalElement { Aggregate: "sum" } total && total.Column == column.Id);
+    }
+
+    [Fact]
     public void Its_files_say_what_is_printed()
     {
         var run = Workshop.Run(Report);

@@ -4,6 +4,7 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
+using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Editing;
 
@@ -52,19 +53,23 @@ public sealed record DetailReport(ReportDefinition Report, IReadOnlyList<Carried
             maker.Add(column.Expression, column.Heading, false, new ExpressionSource { Expression = column.Expression });
         string?[] filters = [ownRows is null ? SectionFilter.Text(section, dataset, report.Parameters) : null,
             chart?.Filter ?? crosstab?.Filter];
-        IEnumerable<string> counted = chart is not null ? chart.Values.Select(v => v.Expression).Append(chart.Category.By)
-            : crosstab is not null ? crosstab.Fields.Select(f => f.By).Concat(crosstab.Values.Select(v => v.Expression)) : [];
+        IReadOnlyList<string> counted = chart is not null ? [.. chart.Values.Select(v => v.Expression), chart.Category.By]
+            : crosstab is not null ? [.. crosstab.Fields.Select(f => f.By), .. crosstab.Values.Select(v => v.Expression)] : [];
         var listed = columns ?? [.. FieldsOf(ownRows is null ? section : section with { Columns = [] }, dataset, counted)];
         return new DetailReport(maker.Report(title ?? $"{report.Title}: the rows", filters, listed, TotalOf(it, section)), maker.Carries);
     }
 
     /// <summary>Those of the section's columns, and those that the chart or the crosstab counts.</summary>
-    private static IEnumerable<string> FieldsOf(Section section, Dataset dataset, IEnumerable<string> counted)
+    private static IEnumerable<string> FieldsOf(Section section, Dataset dataset, IReadOnlyList<string> counted)
     {
         var expressions = section.Columns.Select(c => c.Expression).Concat(counted);
         var named = expressions.SelectMany(e => FieldNames.In(e, dataset.Fields)).Distinct().ToList();
-        var fields = named.Concat(dataset.Fields.Where(f => !f.Hidden).Select(f => f.Name)).Distinct();
-        return fields.Take(Math.Clamp(named.Count, UsualColumns, UsualColumns + 3));
+        var fields = named.Concat(dataset.Fields.Where(f => !f.Hidden).Select(f => f.Name)).Distinct().ToList();
+        // What is counted comes along, however many other columns there are.
+        var needed = counted.SelectMany(e => FieldNames.In(e, dataset.Fields)).ToHashSet();
+        var room = Math.Clamp(named.Count, UsualColumns, UsualColumns + 3) - needed.Count;
+        var others = fields.Where(f => !needed.Contains(f)).Take(Math.Max(0, room)).ToHashSet();
+        return fields.Where(f => needed.Contains(f) || others.Contains(f));
     }
 
     /// <summary>The total of what is linked, and what it is taken of, where that is one total alone.</summary>
@@ -118,11 +123,23 @@ public sealed record DetailReport(ReportDefinition Report, IReadOnlyList<Carried
                 Style = new Style { Role = StyleRole.Note } };
             made = new AddElement { Section = section.Id, Band = BandKind.ReportHeader, Element = said }.Apply(made, NoReports.Instance);
             if (total is not { } wanted) return made;
-            var column = made.Sheets[0].Sections[0].Columns.FirstOrDefault(c => c.Expression == wanted.Of);
-            if (column is null) return made;
+            if (made.Sheets[0].Sections[0].Columns.All(c => c.Expression != wanted.Of)) made = WithColumn(made, wanted.Of);
+            var column = made.Sheets[0].Sections[0].Columns.First(c => c.Expression == wanted.Of);
             var (aggregate, by, fraction, where) = (wanted.Total.Aggregate, wanted.Total.By, wanted.Total.Fraction, wanted.Total.Where);
             return new AddTotals { Column = column.Id, Aggregate = aggregate }.Apply(made, NoReports.Instance).MapAllElements(e =>
-                e is TotalElement added ? added with { By = by, Fraction = fraction, Where = where } : e);
+                e is TotalElement added && added.Column == column.Id ? added with { By = by, Fraction = fraction, Where = where } : e);
+        }
+
+        /// <summary>With a column of what is totalled, where that is no field alone: the total of the detail report is then the figure that
+        /// was clicked.</summary>
+        private static ReportDefinition WithColumn(ReportDefinition report, string of)
+        {
+            var at = new Workpiece(report, report.Sheets[0].Sections[0].Id);
+            var field = new Field { Name = "amount", Type = DataType.Decimal, Label = "Amount" };
+            at = Columns.Add(at, field, null);
+            var added = at.Section.Columns[^1];
+            return at.With(at.Section with { Columns = [.. at.Section.Columns.Select(c => c.Id == added.Id ? c with { Expression = of } : c)] })
+                .Report;
         }
     }
 }

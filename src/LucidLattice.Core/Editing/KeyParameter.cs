@@ -19,10 +19,10 @@ internal sealed record KeyParameter(Parameter Parameter, string Condition)
     {
         var type = TypeOf(by, dataset, taken);
         var fields = FieldNames.In(by, dataset.Fields).ToList();
-        var caption = fields.Count == 1 ? dataset.Fields.First(f => f.Name == fields[0]).Caption : words;
+        var (called, caption) = Called(by, words, fields, dataset);
         // A month is a period; hours are not, since a period is made of days.
         var isPeriod = !several && fields.Count == 1 && DateSteps.StepOf(by) is { Unit: >= TimeUnit.Day };
-        var name = ParameterNames.Free(Names.Parameter(fields.Count == 1 ? fields[0] : words), taken);
+        var name = ParameterNames.Free(Names.Parameter(called), taken);
         return new KeyParameter(new Parameter
         {
             Name = name, Label = caption, Default = "*", Every = $"every {caption.ToLowerInvariant()}",
@@ -30,6 +30,16 @@ internal sealed record KeyParameter(Parameter Parameter, string Condition)
             Shape = isPeriod ? ParameterShape.Period : ParameterShape.Several,
             Choices = isPeriod ? null : new DatasetChoices { Dataset = dataset.Id, Value = by, Unfiltered = true },
         }, $"({(isPeriod ? Names.Quoted(fields[0]) : by)}) IN :{name}");
+    }
+
+    /// <summary>A field by its own name; a part of a date, as a month of any year, by that of the part; anything else by what its groups are
+    /// called.</summary>
+    private static (string Name, string Caption) Called(string by, string words, List<string> fields, Dataset dataset)
+    {
+        if (fields.Count != 1) return (words, words);
+        if (Parser.Parse(by) is ExtractSyntax part)
+            return (part.Part, char.ToUpperInvariant(part.Part[0]) + part.Part[1..].ToLowerInvariant());
+        return (fields[0], dataset.Fields.First(f => f.Name == fields[0]).Caption);
     }
 
     private static DataType TypeOf(string by, Dataset dataset, IReadOnlyList<Parameter> parameters)

@@ -85,7 +85,7 @@ public static class ReportEndpoints
     private static SavedReport Create(NewReport request, ReportStore store, AppData data, ISqlEngine engine)
     {
         var definition = request.Definition is { } given
-            ? ReportJson.Read(given.GetRawText())
+            ? Titled(ReportJson.Read(given.GetRawText()), request.Title)
             : request.Guide is not null
             ? Guided(request, data, engine).Definition
             : request.Dataset is { } id
@@ -101,9 +101,12 @@ public static class ReportEndpoints
             : DatasetOfTable(request, data, engine);
         var guide = GuidedReport.Completed(request.Guide ?? new ReportGuide(ReportGoal.HowMuch), dataset);
         var report = GuidedReport.Create(guide, dataset);
-        return new GuidedDraft(string.IsNullOrWhiteSpace(request.Title) ? report
-            : new RenameReport { Title = request.Title.Trim() }.Apply(report, NoReports.Instance), guide);
+        return new GuidedDraft(Titled(report, request.Title), guide);
     }
+
+    /// <summary>Under a title of its own, which is printed where the old one was.</summary>
+    private static ReportDefinition Titled(ReportDefinition report, string? title) =>
+        string.IsNullOrWhiteSpace(title) ? report : new RenameReport { Title = title.Trim() }.Apply(report, NoReports.Instance);
 
     /// <summary>The report holds a copy of the dataset, so that it changes only when its author says so.</summary>
     private static ReportDefinition FromDataset(string id, string? title, AppData data)

@@ -75,7 +75,7 @@ export function LibraryPage() {
   const copy = async ({ id, title }: ReportEntry) => {
     try {
       const { definition } = await api.report(id);
-      const made = await api.create({ definition: { ...definition, title: `${title} (copy)` } as never });
+      const made = await api.create({ definition: definition as never, title: `${title} (copy)` });
       await navigate(`/compose/${made.id}`);
     } catch (error) {
       failed(error as Error);

@@ -246,7 +246,7 @@ export function createSession(id: string): Session {
     const { definition } = get();
     if (!definition) return undefined;
     try {
-      const copy = await api.create({ definition: { ...definition, title: `${definition.title} (copy)` } });
+      const copy = await api.create({ definition, title: `${definition.title} (copy)` });
       set({ saving: 'saved' });
       forgetUnsaved(id);
       return copy.id;
