@@ -4,7 +4,7 @@ namespace LucidLattice.Sql;
 
 /// <summary>A table or view as it is found in a database.</summary>
 /// <param name="Rows">Null for views, which would have to be read to be counted, and for tables that take long to count.</param>
-/// <param name="Keys">The columns of its primary key.</param>
+/// <param name="Keys">The columns of its primary key; without one, the column of a unique index.</param>
 /// <param name="References">Its foreign keys.</param>
 /// <param name="Optional">The columns that may be empty.</param>
 /// <param name="Problem">Why its rows cannot be read, in a sentence; null if they can.</param>

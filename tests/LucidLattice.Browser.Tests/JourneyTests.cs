@@ -517,6 +517,39 @@ public sealed class JourneyTests : IClassFixture<Browser>
     }
 
     [Fact]
+    public void Several_files_become_one_database_joined_where_names_match()
+    {
+        var folder = Directory.CreateTempSubdirectory("files-");
+        string Put(string name, string text)
+        {
+            File.WriteAllText(Path.Combine(folder.FullName, name), text);
+            return Path.Combine(folder.FullName, name);
+        }
+        string[] files =
+        [
+            Put("ships.csv", "ship_id,ship\n1,Selkie\n2,Skua\n"),
+            Put("trips.csv", "trip_id,ship_id,sold\n1,1,40\n2,2,50\n3,1,60\n"),
+            Put("remarks.csv", "remark\nfog\nfog\n"),
+            Put("broken.json", "{"),
+        ];
+        _browser.Go("/data");
+        _browser.Find("aside[aria-label=Databases]");
+        _browser.Driver.FindElement(By.CssSelector("input[type=file]")).SendKeys(string.Join('\n', files));
+        _browser.Says("[role=dialog]", "It gets 3 tables");
+        _browser.Press(Keys.Control, "a");
+        _browser.Press("Fleet");
+        _browser.ClickText("div[@role='dialog']//button", "Upload files");
+        _browser.Says("[role=dialog]", "table “trips” with 3 rows");
+        _browser.Says("[role=dialog]", "broken.json: not taken: it is no definition");
+        _browser.ClickText("div[@role='dialog']//button", "Join the tables");
+        _browser.Says(".notistack-Snackbar", "Not joined: remarks.");
+        _browser.Says("footer", "3 rows");
+        _browser.Says("footer", "2 tables");
+        _browser.Says("footer", "No problems");
+        folder.Delete(recursive: true);
+    }
+
+    [Fact]
     public void Two_drafts_of_one_report_are_both_kept()
     {
         var copy = _browser.OwnCopy("sailings-in-detail");

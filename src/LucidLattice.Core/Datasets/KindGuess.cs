@@ -44,6 +44,12 @@ public static partial class KindGuess
         return words.Any(Sums.Contains) ? FieldKind.Money : FieldKind.Plain;
     }
 
+    /// <summary>True of a column that is called as keys are: “id”, “customer_id”, “product code”.</summary>
+    public static bool IsKeyName(string name) => Words(name) is [.., var last] && Keys.Contains(last) && !Calendar.Contains(last);
+
+    /// <summary>Numbers that are no amounts, and no keys of a table either.</summary>
+    private static readonly HashSet<string> Calendar = ["year", "month", "week", "quarter"];
+
     /// <summary>The words of a name: “unitPrice”, “UNIT_PRICE” and “unit price” have the same two.</summary>
     private static List<string> Words(string name) =>
         [.. Word().Matches(name).Select(m => m.Value.ToLowerInvariant())];

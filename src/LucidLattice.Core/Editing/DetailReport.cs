@@ -1,8 +1,8 @@
-using LucidLattice.Core.Charts;
 using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Elements;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Values;
 
@@ -82,10 +82,21 @@ public sealed record DetailReport(ReportDefinition Report, IReadOnlyList<Carried
         _ => null,
     };
 
-    private static (TotalElement Total, string Of)? OfAlone(string expression) =>
-        ChartWords.ArgumentOf(expression) is { } of and not "*"
-            ? (new TotalElement { Id = "", Aggregate = expression.Trim()[..expression.Trim().IndexOf('(')].Trim().ToLowerInvariant() }, of)
-            : null;
+    /// <summary>An aggregate of one argument, and nothing around it.</summary>
+    private static (TotalElement Total, string Of)? OfAlone(string expression)
+    {
+        try
+        {
+            if (Parser.Parse(expression) is not CallSyntax { NeedsRows: false, Arguments.Count: 1 } call
+                || AggregateKinds.InSentences.All(a => !string.Equals(a.Name, call.Name, StringComparison.OrdinalIgnoreCase))) return null;
+            var of = expression[(expression.IndexOf('(') + 1)..expression.LastIndexOf(')')].Trim();
+            return (new TotalElement { Id = "", Aggregate = call.Name.ToLowerInvariant() }, of);
+        }
+        catch (ExpressionException)
+        {
+            return null;
+        }
+    }
 
     /// <summary>Gathers the keys of a link, with a parameter and a condition for each.</summary>
     private sealed class Maker(ReportDefinition report, Dataset dataset)

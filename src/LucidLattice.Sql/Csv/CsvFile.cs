@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using CsvHelper;
 using LucidLattice.Core.Data;
+using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Values;
 using LucidLattice.Sql.Sqlite;
 using Microsoft.Data.Sqlite;
@@ -107,8 +108,26 @@ public static class CsvFile
             }
             insert.ExecuteNonQuery();
         }
+        AddKey(connection, table, columns);
         transaction.Commit();
         return new CsvImport(table, rows, bad, listed);
+    }
+
+    /// <summary>A column that is called as keys are, and whose values are all there and all different, becomes the table's key: other tables
+    /// are then joined on it.</summary>
+    private static void AddKey(SqliteConnection connection, string table, IReadOnlyList<CsvColumn> columns)
+    {
+        foreach (var column in columns.Where(c => c.Type is DataType.Whole or DataType.Text && KindGuess.IsKeyName(c.Name)))
+        {
+            var (of, name) = (QueryBuilder.Quote(table), QueryBuilder.Quote(column.Name));
+            using var count = connection.CreateCommand();
+            count.CommandText = $"SELECT count(*) > 0 AND count(*) = count(DISTINCT {name}) FROM {of}";
+            if (Convert.ToInt64(count.ExecuteScalar()) == 0) continue;
+            using var index = connection.CreateCommand();
+            index.CommandText = $"CREATE UNIQUE INDEX {QueryBuilder.Quote($"key of {table}")} ON {of} ({name})";
+            index.ExecuteNonQuery();
+            return;
+        }
     }
 
     /// <summary>Which columns of numbers SQLite would change: a number of more than 15 digits, and a cell that only looks like a number, it

@@ -35,7 +35,8 @@ public sealed partial class SafeConnection : IDisposable
     }
 
     // SQLite keeps function pointers to these, so they have to live as long as the connection.
-    private static readonly HashSet<string> SchemaPragmas = new(StringComparer.OrdinalIgnoreCase) { "table_info", "foreign_key_list" };
+    private static readonly HashSet<string> SchemaPragmas = new(StringComparer.OrdinalIgnoreCase) 
+        { "table_info", "foreign_key_list", "index_list", "index_info" };
 
     private readonly delegate_authorizer _authorizer;
     private readonly delegate_progress _progress;

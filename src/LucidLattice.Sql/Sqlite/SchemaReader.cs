@@ -118,8 +118,32 @@ public static partial class SchemaReader
         return columns;
     }
 
-    private static IReadOnlyList<string> Keys(SafeConnection connection, string table) =>
-        [.. Columns(connection, table).Where(c => c.Key > 0).OrderBy(c => c.Key).Select(c => c.Name)];
+    /// <summary>The columns of the primary key; without one, the column of a unique index, as uploaded tables have it.</summary>
+    private static IReadOnlyList<string> Keys(SafeConnection connection, string table)
+    {
+        List<string> primary = [.. Columns(connection, table).Where(c => c.Key > 0).OrderBy(c => c.Key).Select(c => c.Name)];
+        return primary.Count > 0 ? primary : UniqueColumn(connection, table) is { } unique ? [unique] : [];
+    }
+
+    private static string? UniqueColumn(SafeConnection connection, string table)
+    {
+        var indices = new List<string>();
+        using (var list = connection.Command($"PRAGMA index_list({QueryBuilder.Quote(table)})"))
+        {
+            using var reader = list.ExecuteReader();
+            while (reader.Read())
+                if (reader.GetBoolean(2) && !reader.GetBoolean(4)) indices.Add(reader.GetString(1));
+        }
+        foreach (var index in indices.Order(StringComparer.Ordinal))
+        {
+            using var info = connection.Command($"PRAGMA index_info({QueryBuilder.Quote(index)})");
+            using var reader = info.ExecuteReader();
+            var columns = new List<string?>();
+            while (reader.Read()) columns.Add(reader.IsDBNull(2) ? null : reader.GetString(2));
+            if (columns is [{ } only]) return only;
+        }
+        return null;
+    }
 
     private static IReadOnlyList<TableReference> References(SafeConnection connection, string table,
         Dictionary<string, IReadOnlyList<string>> keys)

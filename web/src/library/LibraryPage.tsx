@@ -19,6 +19,7 @@ import {
 import { api } from '../api/client';
 import type { CsvPreview, NewReport, ReportEntry, ReportGoal } from '../api/generated';
 import { CsvPanel } from '../data/databases/CsvPanel';
+import { ManyFiles } from '../data/databases/ManyFiles';
 import { isCsv, isDatabase, isSpreadsheet, previewed } from '../data/databases/files';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
@@ -47,7 +48,8 @@ export function LibraryPage() {
   const [from, setFrom] = useState('');
   const [over, setOver] = useState(false);
   const navigate = useNavigate();
-  const databases = useQuery({ ...listDatabasesOptions(), enabled: csv !== undefined });
+  const [many, setMany] = useState<File[]>();
+  const databases = useQuery({ ...listDatabasesOptions(), enabled: csv !== undefined || many !== undefined });
   const [guided, setGuided] = useState<{ goal: ReportGoal; from: NewReport }>();
   useEffect(() => {
     document.title = 'Library – Lucid Lattice';
@@ -91,8 +93,14 @@ export function LibraryPage() {
   const take = async (file: File) => {
     try {
       if (/\.json$/i.test(file.name)) {
-        const { id } = await api.create({ definition: JSON.parse(await file.text()) as never });
-        await navigate(`/compose/${id}`);
+        const { format, version, ...rest } = JSON.parse(await file.text()) as Record<string, unknown>;
+        if (format === 'lucid-lattice/dataset') {
+          const { id } = await api.createDataset(rest as never);
+          await navigate(`/data/${id}`);
+        } else {
+          const { id } = await api.create({ definition: { format, version, ...rest } });
+          await navigate(`/compose/${id}`);
+        }
       } else if (isCsv(file) || isSpreadsheet(file)) setCsv(await previewed(file));
       else if (isDatabase(file)) {
         const made = await api.uploadDatabase(file.name.replace(/\.[^.]*$/, ''), file);
@@ -134,10 +142,11 @@ export function LibraryPage() {
         }}
         onDrop={(e) => {
           setOver(false);
-          const file = e.dataTransfer.files[0];
-          if (!file) return;
+          const files = [...e.dataTransfer.files];
+          if (files.length === 0) return;
           e.preventDefault();
-          void take(file);
+          if (files.length > 1) setMany(files);
+          else void take(files[0]);
         }}
       >
         {over && (
@@ -155,9 +164,10 @@ export function LibraryPage() {
               fontSize: 16,
             }}
           >
-            Let it go to begin a report from it
+            Drop files here to begin a report from them
           </Box>
         )}
+        {many && <ManyFiles files={many} databases={databases.data?.map((d) => d.name) ?? []} onClose={() => setMany(undefined)} />}
         {csv && (
           <CsvPanel
             file={csv.file}

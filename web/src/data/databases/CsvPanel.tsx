@@ -10,6 +10,7 @@ import { count } from '../../shell/count';
 import { useOpened } from '../../focus/useOpened';
 import { color } from '../../theme/tokens';
 import { tableWords } from '../tableWords';
+import { tableName } from './files';
 
 const readings: { label: string; column: Omit<CsvColumn, 'name'> }[] = [
   { label: 'text', column: { type: 'text', decimalComma: false, dates: 'yearFirst' } },
@@ -34,13 +35,6 @@ const wordsOf = (c: CsvColumn) =>
         (!c.type.startsWith('date') || r.column.dates === c.dates),
     ) ?? readings[0]
   ).label;
-const spoken = (name: string) =>
-  name
-    .replace(/\.[^.]*$/, '')
-    .replace(/[^\p{L}\p{N}]+/gu, '_')
-    .replace(/^_|_$/g, '')
-    .toLowerCase() || 'table';
-
 interface Props {
   file: File;
   preview: CsvPreview;
@@ -66,10 +60,10 @@ const misfits = ({ bad, badCells: [first] }: CsvImport) =>
  */
 export function CsvPanel({ file, preview, own, onClose, onDone }: Props) {
   const [columns, setColumns] = useState(preview.columns);
-  const [table, setTable] = useState(spoken(file.name));
+  const [table, setTable] = useState(tableName(file.name));
   const [name, setName] = useState(file.name.replace(/\.[^.]*$/, ''));
   // A file that comes again most likely brings newer rows.
-  const [into, setInto] = useState(() => own.find((d) => tableIn(d, spoken(file.name)))?.name ?? '');
+  const [into, setInto] = useState(() => own.find((d) => tableIn(d, tableName(file.name)))?.name ?? '');
   const [failure, setFailure] = useState('');
   const [busy, setBusy] = useState(false);
   const database = own.find((d) => d.name === (into || name.trim()));

@@ -30,7 +30,7 @@ beforeEach(() => {
 const upload = async (user: ReturnType<typeof stage>, name: string) => {
   await screen.findByText('ferries');
   const file = new File(['SQLite format 3'], name);
-  await user.upload(screen.getByLabelText('File to upload'), file);
+  await user.upload(screen.getByLabelText('Files to upload'), file);
   return file;
 };
 

@@ -12,6 +12,7 @@ import { color } from '../../theme/tokens';
 import { CsvPanel } from './CsvPanel';
 import { isCsv, isSpreadsheet, previewed } from './files';
 import { datasetProblems } from '../datasetProblems';
+import { ManyFiles } from './ManyFiles';
 import { PathForm } from './PathForm';
 import { TableLook } from './TableLook';
 import { tableWords } from '../tableWords';
@@ -24,6 +25,7 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
   const databases = useQuery(listDatabasesOptions());
   const file = useRef<HTMLInputElement>(null);
   const [csv, setCsv] = useState<{ file: File; preview: CsvPreview }>();
+  const [many, setMany] = useState<File[]>();
   const [path, setPath] = useState(false);
   const [twice, setTwice] = useState<{ file: File; name: string }>();
   const [busy, setBusy] = useState('');
@@ -126,7 +128,7 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
       </Box>
       <Box sx={{ display: 'flex', gap: 1, mb: 1.5 }}>
         <Button variant="outlined" onClick={() => file.current?.click()}>
-          Upload a file…
+          Upload files…
         </Button>
         <Button variant="outlined" onClick={() => setPath(true)}>
           By its path…
@@ -135,15 +137,18 @@ export function Databases({ onStart }: { onStart: (database: string, table: stri
           ref={file}
           type="file"
           hidden
+          multiple
           accept=".sqlite,.db,.sqlite3,.csv,.tsv,.txt,.xlsx"
-          aria-label="File to upload"
+          aria-label="Files to upload"
           onChange={(e) => {
-            const chosen = e.target.files?.[0];
+            const chosen = [...(e.target.files ?? [])];
             e.target.value = '';
-            if (chosen) void take(chosen);
+            if (chosen.length > 1) setMany(chosen);
+            else if (chosen[0]) void take(chosen[0]);
           }}
         />
       </Box>
+      {many && <ManyFiles files={many} databases={databases.data?.map((d) => d.name) ?? []} onClose={() => setMany(undefined)} />}
       {busy && (
         <Box role="status" sx={{ color: color.muted, mb: 1 }}>
           {busy}

@@ -10,3 +10,11 @@ export async function previewed(file: File): Promise<{ file: File; preview: CsvP
   const csv = isSpreadsheet(file) ? new File([await api.spreadsheet(file)], file.name.replace(/\.[^.]*$/, '.csv')) : file;
   return { file: csv, preview: await api.previewCsv(csv) };
 }
+
+/** The name of the table that a file becomes. */
+export const tableName = (file: string) =>
+  file
+    .replace(/\.[^.]*$/, '')
+    .replace(/[^\p{L}\p{N}]+/gu, '_')
+    .replace(/^_|_$/g, '')
+    .toLowerCase() || 'table';
