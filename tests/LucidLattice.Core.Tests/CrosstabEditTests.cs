@@ -279,6 +279,29 @@ public sealed class CrosstabEditTests
         Assert.DoesNotContain(Workshop.Run(report).Problems, p => p.IsError);
     }
 
+    /// <summary>A table that no dataset holds yet becomes a dataset of the report on the way, once, and Explain says how it is
+    /// matched.</summary>
+    [Fact]
+    public void A_chart_draws_a_table_that_no_dataset_holds()
+    {
+        var table = new Dataset
+        {
+            Id = "", Name = "Bookings in full", Database = "skerravoe", Source = new TableSource { Table = "bookings_in_full" },
+            Fields = [.. Workshop.DemoReport("bookings-by-route").Datasets[0].Fields.Where(f => f.Name is "region" or "route" or "fare")
+                .Select(f => f with { Table = null, Column = null })],
+        };
+        var report = Workshop.DemoReport("route-performance");
+        var datasets = report.Datasets.Count;
+        var made = Apply(report, new AddChart { Band = BandKind.GroupHeader, Level = 2 });
+        var id = made.AllElements().OfType<ChartElement>().First(c => report.AllElements().All(e => e.Id != c.Id)).Id;
+        for (var twice = 0; twice < 2; twice++) made = Apply(made, new SetChartRows { Chart = id, Kept = table });
+        Assert.Equal(datasets + 1, made.Datasets.Count);
+        Assert.Equal(["region", "route"], Find<ChartElement>(made, id).Own!.Match.Select(m => m.Own));
+        Assert.DoesNotContain(Workshop.Run(made).Problems, p => p.IsError);
+        Assert.Contains(Explaining.ReportExplainer.Explain(made, new DemoCatalog()).SelectMany(e => e.Sentences),
+            s => s.Contains("“Bookings in full” whose region equals region there and route equals route there", StringComparison.Ordinal));
+    }
+
     /// <summary>Rows of another dataset, matched to the group around, or to the row: each place has those that belong to it, and a place
     /// without any says so.</summary>
     [Fact]

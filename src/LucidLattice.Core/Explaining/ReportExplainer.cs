@@ -251,7 +251,7 @@ public sealed class ReportExplainer
 
     private string OfChart(ChartElement chart, bool isOfReport)
     {
-        var rows = chart.Own is { } own ? $"the rows of “{_report.Datasets.FirstOrDefault(d => d.Id == own.Dataset)?.Name ?? own.Dataset}”"
+        var rows = chart.Own is { } own ? OwnRows(own)
             : isOfReport || chart.Rows == ChartRows.All ? "all rows of its section" : "the rows of its group";
         return $"The chart draws {WordList.Joined(chart.Values.Select(v => v.Expression))} for each {chart.Category.By}"
             + (chart.Series is { } series ? $", split by {series.By}" : "")
@@ -260,10 +260,15 @@ public sealed class ReportExplainer
             + (chart.Follows is { } tie ? $"; it follows {PlaceNames.Of(_report, tie.Crosstab) ?? "a crosstab that is gone"}" : "") + ".";
     }
 
+    /// <summary>Rows that a chart or a crosstab has of its own, and how they belong to what is around it.</summary>
+    private string OwnRows(ChartOwnRows own) =>
+        $"the rows of “{_report.Datasets.FirstOrDefault(d => d.Id == own.Dataset)?.Name ?? own.Dataset}”"
+        + (own.Match.Count == 0 ? ""
+            : $" whose {WordList.Joined(own.Match.Select(m => $"{m.Own} equals {m.Around} there"))}");
+
     private string OfCrosstab(CrosstabElement crosstab, bool isOfReport)
     {
-        var rows = crosstab.Own is { } own
-            ? $"the rows of “{_report.Datasets.FirstOrDefault(d => d.Id == own.Dataset)?.Name ?? own.Dataset}”"
+        var rows = crosstab.Own is { } own ? OwnRows(own)
             : isOfReport ? "all rows of its section" : "the rows of its group";
         string Fields(IReadOnlyList<CrosstabField> fields) => fields.Count == 0 ? "nothing"
             : string.Join("; inside of them ", fields.Select(f => Grouped(f) + (f.Totals switch

@@ -15,6 +15,11 @@ namespace LucidLattice.Server.Reports;
 public sealed record NewReport(string? Title = null, string? Database = null, string? Table = null, string? Dataset = null,
     JsonElement? Definition = null, ReportGuide? Guide = null);
 
+/// <summary>A dataset that is a report's own.</summary>
+/// <param name="Report">The id of the report.</param>
+/// <param name="Title">Of the report.</param>
+public sealed record ReportDataset(string Report, string Title, Dataset Dataset);
+
 /// <summary>A report made from what its readers should find out, and the choices that it was made from.</summary>
 public sealed record GuidedDraft(ReportDefinition Definition, ReportGuide Guide);
 
@@ -35,6 +40,8 @@ public static class ReportEndpoints
         var reports = app.MapGroup("/api/reports").WithTags("Reports");
         reports.MapGet("/", (ReportStore store) => store.List()).WithName("listReports");
         reports.MapPost("/", Create).WithName("createReport");
+        reports.MapGet("/datasets", (ReportStore store) => store.Drafts().SelectMany(r => r.Definition.Datasets.Where(d => d.CopyOf is null)
+            .Select(d => new ReportDataset(r.Id, r.Definition.Title, WithParameters(d, r.Definition))))).WithName("listReportDatasets");
         reports.MapPost("/guided", (NewReport request, AppData data, ISqlEngine engine) => Guided(request, data, engine))
             .TakesTurn().WithName("guideReport");
         reports.MapGet("/{id}", (string id, ReportStore store) => store.Draft(id) ?? throw Missing(id)).WithName("getReport");
@@ -93,6 +100,9 @@ public static class ReportEndpoints
             : FromTable(request, data, engine);
         return store.Create(FreeId(definition.Title, store), definition);
     }
+
+    /// <summary>A dataset of a report with the parameters of the report that it may ask for.</summary>
+    private static Dataset WithParameters(Dataset dataset, ReportDefinition report) => dataset with { Parameters = report.Parameters };
 
     private static GuidedDraft Guided(NewReport request, AppData data, ISqlEngine engine)
     {

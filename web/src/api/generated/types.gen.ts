@@ -2560,6 +2560,21 @@ export type RenameRequest = {
     title: string;
 };
 
+/**
+ * A dataset that is a report's own.
+ */
+export type ReportDataset = {
+    /**
+     * The id of the report.
+     */
+    report: string;
+    /**
+     * Of the report.
+     */
+    title: string;
+    dataset: Dataset;
+};
+
 export type ReportDefinition = {
     format: string;
     version: number;
@@ -3188,6 +3203,22 @@ export type CreateReportResponses = {
 };
 
 export type CreateReportResponse = CreateReportResponses[keyof CreateReportResponses];
+
+export type ListReportDatasetsData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/reports/datasets';
+};
+
+export type ListReportDatasetsResponses = {
+    /**
+     * OK
+     */
+    200: Array<ReportDataset>;
+};
+
+export type ListReportDatasetsResponse = ListReportDatasetsResponses[keyof ListReportDatasetsResponses];
 
 export type GuideReportData = {
     body: NewReport;

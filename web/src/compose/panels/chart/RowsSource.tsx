@@ -1,8 +1,5 @@
 import Link from '@mui/material/Link';
-import { useQuery } from '@tanstack/react-query';
 import { Link as RouterLink } from 'react-router';
-import { api } from '../../../api/client';
-import { listDatasetsOptions } from '../../../api/generated/@tanstack/react-query.gen';
 import type { ElementChartElement, MatchKey, ReportDefinition, Section } from '../../../api/generated';
 import { Blank } from '../../../sentence/Blank';
 import { caption } from '../../../shell/caption';
@@ -10,6 +7,7 @@ import { color } from '../../../theme/tokens';
 import { useCompose } from '../../composeStore';
 import { words } from '../../definition';
 import { useFieldNames } from '../../useFieldNames';
+import { useRowSources } from '../useRowSources';
 import { midSentence } from '../../../shell/midSentence';
 
 interface Props {
@@ -29,20 +27,15 @@ interface Props {
 /** “… from the rows of each route” or “… from the rows of Vessel months, matched on vessel with vessel.” */
 export function RowsSource({ chart, definition, section, level, group, offersAll = true, onChange }: Props) {
   const { edit } = useCompose('edit');
-  const kept = useQuery({ ...listDatasetsOptions(), staleTime: 10_000 }).data ?? [];
-  const datasets = (definition.datasets ?? []).filter((d) => d.id !== section.dataset);
-  const copied = new Set((definition.datasets ?? []).map((d) => d.copyOf));
+  const sources = useRowSources(section.dataset);
   const own = chart.own ? definition.datasets?.find((d) => d.id === chart.own!.dataset) : undefined;
   const pick = async (value: string) => {
-    const [kind, id] = [value.slice(0, value.indexOf(' ')), value.slice(value.indexOf(' ') + 1)];
     if (value === 'group' || value === 'all') {
       if (chart.own) await edit({ type: 'setChartRows', chart: chart.id, dataset: null, kept: null });
       if (offersAll) onChange({ rows: value });
-    } else if (kind === 'own') void edit({ type: 'setChartRows', chart: chart.id, dataset: id, kept: null });
-    else {
+    } else {
       try {
-        const { definition: dataset } = await api.dataset(id);
-        void edit({ type: 'setChartRows', chart: chart.id, dataset: null, kept: dataset });
+        void edit({ type: 'setChartRows', chart: chart.id, ...(await sources.sourceOf(value)) });
       } catch (error) {
         useCompose.setState({ failure: (error as Error).message });
       }
@@ -61,10 +54,7 @@ export function RowsSource({ chart, definition, section, level, group, offersAll
         choices={[
           ...(group ? [{ value: 'group', label: `the rows of each ${group}` }] : []),
           ...(offersAll || !group ? [{ value: 'all', label: 'every row of this report' }] : []),
-          ...datasets.map((d) => ({ value: `own ${d.id}`, label: `the rows of ${d.name}` })),
-          ...kept
-            .filter((d) => !copied.has(d.id))
-            .map((d) => ({ value: `kept ${d.id}`, label: `the rows of ${d.definition.name}`, hint: 'from the library' })),
+          ...sources.choices.map((c) => ({ ...c, label: `the rows of ${c.label}` })),
         ]}
         tone={chart.rows === 'all' && group && !chart.own ? 'problem' : 'main'}
         onPick={(v) => void pick(v)}
