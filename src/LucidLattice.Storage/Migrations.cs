@@ -39,6 +39,7 @@ internal static class Migrations
         CREATE TABLE map_places (report TEXT PRIMARY KEY, x REAL NOT NULL, y REAL NOT NULL);
         """,
         "ALTER TABLE trials ADD COLUMN tried TEXT NOT NULL DEFAULT '';",
+        "ALTER TABLE report_versions ADD COLUMN note TEXT;",
     ];
 
     public static void Run(SqliteConnection connection)

@@ -21,7 +21,8 @@ public sealed record ReportEntry(string Id, string Title, string? Description, i
 /// <param name="Kind"><c>draft</c>, <c>published</c>, or <c>refused</c>: made from an outdated one, and kept beside what came
 /// first.</param>
 /// <param name="IsRead">True for the one that readers see.</param>
-public sealed record ReportVersion(int Version, string Kind, string Title, DateTime SavedAt, bool IsRead);
+/// <param name="Note">What its author said about it.</param>
+public sealed record ReportVersion(int Version, string Kind, string Title, DateTime SavedAt, bool IsRead, string? Note = null);
 
 /// <summary>One saved version of a definition.</summary>
 public sealed record SavedReport(string Id, int Version, int Draft, int? Published, ReportDefinition Definition);
@@ -32,8 +33,8 @@ public sealed record SavedReport(string Id, int Version, int Draft, int? Publish
 /// </summary>
 public sealed class ReportStore(AppDatabase app) : IReportCatalog
 {
-    /// <summary>How many drafts are kept behind the newest one. Publications are always kept.</summary>
-    public const int DraftsKept = 20;
+    /// <summary>The longest note of a version, in letters.</summary>
+    public const int LongestNote = 500;
 
     /// <summary>In bytes.</summary>
     private const long ReadLimit = 64_000_000;
@@ -76,13 +77,14 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
     public IReadOnlyList<ReportVersion> Versions(string id) => app.Read(connection =>
     {
         using var command = Command(connection,
-            "SELECT v.version, v.kind, v.title, v.saved_at, v.version = r.published FROM report_versions v JOIN reports r "
+            "SELECT v.version, v.kind, v.title, v.saved_at, v.version = r.published, v.note FROM report_versions v JOIN reports r "
             + "ON r.id = v.report_id WHERE r.id = $id AND r.deleted_at IS NULL ORDER BY v.version DESC", ("$id", id));
         using var reader = command.ExecuteReader();
         var found = new List<ReportVersion>();
         while (reader.Read())
             found.Add(new(reader.GetInt32(0), reader.GetString(1), reader.GetString(2),
-                DateTime.SpecifyKind(reader.GetDateTime(3), DateTimeKind.Utc), !reader.IsDBNull(4) && reader.GetBoolean(4)));
+                DateTime.SpecifyKind(reader.GetDateTime(3), DateTimeKind.Utc), !reader.IsDBNull(4) && reader.GetBoolean(4),
+                reader.IsDBNull(5) ? null : reader.GetString(5)));
         return found;
     });
 
@@ -141,10 +143,9 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
             Insert(connection, id, next, refused ? "refused" : "draft", definition);
             if (refused) return (next, report.Draft);
             Execute(connection, "UPDATE reports SET draft = $version WHERE id = $id", ("$id", id), ("$version", next));
-            Execute(connection,
-                "DELETE FROM report_versions WHERE report_id = $id AND kind = 'draft' AND version < $version AND version NOT IN (SELECT "
-                + "version FROM report_versions WHERE report_id = $id AND kind = 'draft' ORDER BY version DESC LIMIT $kept)",
-                ("$id", id), ("$version", next), ("$kept", DraftsKept + 1));
+            foreach (var gone in VersionThinning.Superfluous(SavedDrafts(connection, id), DateTime.UtcNow))
+                Execute(connection, "DELETE FROM report_versions WHERE report_id = $id AND version = $version", ("$id", id),
+                    ("$version", gone));
             return (next, next);
         });
         return version == current
@@ -152,6 +153,26 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
             : throw new SaveConflictException(
             $"This report was saved elsewhere since you opened it, as version {current}. Your changes are not lost: they are kept "
             + $"beside it, as version {version} of its history.", current);
+    }
+
+    /// <summary>Says what a version is about; null takes the note away. False if the version is not kept.</summary>
+    /// <exception cref="ArgumentException">The note is longer than <see cref="LongestNote"/>.</exception>
+    public bool SetNote(string id, int version, string? note)
+    {
+        if (note?.Length > LongestNote) throw new ArgumentException($"A note has up to {LongestNote} letters, not {note.Length}.");
+        return app.Write(connection => Execute(connection,
+            "UPDATE report_versions SET note = $note WHERE report_id = $id AND version = $version", ("$id", id), ("$version", version),
+            ("$note", string.IsNullOrWhiteSpace(note) ? null : note.Trim())) > 0);
+    }
+
+    private static List<(int Version, DateTime SavedAt)> SavedDrafts(SqliteConnection connection, string id)
+    {
+        using var command = Command(connection,
+            "SELECT version, saved_at FROM report_versions WHERE report_id = $id AND kind = 'draft' ORDER BY version DESC", ("$id", id));
+        using var reader = command.ExecuteReader();
+        var found = new List<(int, DateTime)>();
+        while (reader.Read()) found.Add((reader.GetInt32(0), DateTime.SpecifyKind(reader.GetDateTime(1), DateTimeKind.Utc)));
+        return found;
     }
 
     /// <summary>Makes the draft what readers see, and returns its version.</summary>
@@ -244,7 +265,7 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
     }
 
     private static void Insert(SqliteConnection connection, string id, int version, string kind, ReportDefinition definition)
-        => Execute(connection, "INSERT INTO report_versions VALUES ($id, $version, $kind, $title, $definition, $at)",
+        => Execute(connection, "INSERT INTO report_versions VALUES ($id, $version, $kind, $title, $definition, $at, NULL)",
             ("$id", id), ("$version", version), ("$kind", kind), ("$title", definition.Title),
             ("$definition", Savable.Text(definition)), ("$at", Now()));
 

@@ -74,9 +74,44 @@ public sealed class StorageTests : IDisposable
         for (var version = 1; version < 60; version++) _store.SaveDraft("r", version, Titled($"draft {version}"));
         Assert.Equal("published", _store.PublishedVersion("r")!.Definition.Title);
         Assert.Equal("draft 59", _store.Draft("r")!.Definition.Title);
-        Assert.InRange(Titles("r").Count, ReportStore.DraftsKept, ReportStore.DraftsKept + 2);
+        // What was saved within ten minutes is one or two of them, beside the newest ones and the publication.
+        Assert.InRange(Titles("r").Count, VersionThinning.Newest, VersionThinning.Newest + 5);
         Assert.True(_store.List().Single().HasUnpublishedChanges);
         Assert.Throws<SaveConflictException>(() => _store.Publish("r", 3));
+    }
+
+    /// <summary>Property over random histories: the newest drafts and the first one stay, every day of the last month that had a draft still
+    /// has one, and thinning again takes nothing more away.</summary>
+    [Fact]
+    public void Drafts_are_thinned_by_age_and_no_day_is_lost()
+    {
+        var (random, now) = (new Random(12), new DateTime(2025, 6, 1, 12, 0, 0, DateTimeKind.Utc));
+        for (var round = 0; round < 30; round++)
+        {
+            var times = Enumerable.Range(0, random.Next(1, 900)).Select(_ => now.AddMinutes(-Math.Pow(random.NextDouble(), 4) * 700_000))
+                .Order().ToList();
+            var drafts = times.Select((t, i) => (Version: i + 1, SavedAt: t)).Reverse().ToList();
+            var gone = VersionThinning.Superfluous(drafts, now).ToHashSet();
+            var kept = drafts.Where(d => !gone.Contains(d.Version)).ToList();
+            Assert.Contains(kept, d => d.Version == 1);
+            Assert.Equal(drafts.Take(VersionThinning.Newest + 1), kept.Take(VersionThinning.Newest + 1));
+            var month = now.AddDays(-29);
+            Assert.Equal(drafts.Where(d => d.SavedAt > month).Select(d => d.SavedAt.Date).Distinct(),
+                kept.Where(d => d.SavedAt > month).Select(d => d.SavedAt.Date).Distinct());
+            Assert.Empty(VersionThinning.Superfluous(kept, now).Except([1]));
+            Assert.True(kept.Count < 21 + 6 * 24 + 30 * 24 + 365 + 60);
+        }
+    }
+
+    [Fact]
+    public void A_version_has_a_note()
+    {
+        _store.Create("r", Titled("one"));
+        _store.Publish("r", 1);
+        Assert.True(_store.SetNote("r", 1, " For the board "));
+        Assert.Equal("For the board", _store.Versions("r").Single().Note);
+        Assert.False(_store.SetNote("r", 7, "none"));
+        Assert.Throws<ArgumentException>(() => _store.SetNote("r", 1, new string('x', ReportStore.LongestNote + 1)));
     }
 
     [Fact]

@@ -15,6 +15,9 @@ namespace LucidLattice.Server.Reports;
 public sealed record NewReport(string? Title = null, string? Database = null, string? Table = null, string? Dataset = null,
     JsonElement? Definition = null, ReportGuide? Guide = null);
 
+/// <summary>What a version is about; null takes the note away.</summary>
+public sealed record NoteRequest(string? Note);
+
 /// <summary>A dataset that is a report's own.</summary>
 /// <param name="Report">The id of the report.</param>
 /// <param name="Title">Of the report.</param>
@@ -66,9 +69,10 @@ public static class ReportEndpoints
         reports.MapGet("/{id}/versions/{version:int}", (string id, int version, ReportStore store) => Kept(id, version, store))
             .WithName("getVersion");
         reports.MapGet("/{id}/versions/{version:int}/changes",
-            (string id, int version, ReportStore store) => ReportComparison.Compare(Kept(id, version, store).Definition,
-                (store.Draft(id) ?? throw Missing(id)).Definition, store))
+            (string id, int version, int? to, ReportStore store) => ReportComparison.Compare(Kept(id, version, store).Definition,
+                (to is { } other ? Kept(id, other, store) : store.Draft(id) ?? throw Missing(id)).Definition, store))
             .TakesTurn().WithName("listChanges");
+        reports.MapPut("/{id}/versions/{version:int}/note", SetNote).WithName("setVersionNote");
         reports.MapGet("/{id}/related", Related).WithName("listRelatedReports");
         reports.MapDelete("/{id}", (string id, ReportStore store) => store.SetDeleted(id, true) ? Results.NoContent() : throw Missing(id))
             .WithName("deleteReport");
@@ -86,6 +90,14 @@ public static class ReportEndpoints
 
     private static SavedReport Kept(string id, int version, ReportStore store) =>
         store.Version(id, version) ?? throw ApiException.NotFound($"The report “{id}” has no version {version} that is kept.");
+
+    private static IResult SetNote(string id, int version, NoteRequest request, ReportStore store)
+    {
+        if (request.Note?.Length > ReportStore.LongestNote)
+            throw ApiException.Bad("note-too-long", $"A note has up to {ReportStore.LongestNote} letters, not {request.Note.Length}.");
+        if (!store.SetNote(id, version, request.Note)) Kept(id, version, store);
+        return Results.NoContent();
+    }
 
     private static ApiException Missing(string id) => ApiException.NotFound($"There is no report “{id}”.");
 

@@ -1,6 +1,7 @@
+import Button from '@mui/material/Button';
 import { useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { listReportsQueryKey } from '../api/generated/@tanstack/react-query.gen';
 import type { ReportDefinition } from '../api/generated';
 import { undoTyped, useUndoKeys } from '../undo/useUndoKeys';
@@ -13,6 +14,7 @@ import { composeShortcuts } from './composeShortcuts';
 import { useCompose } from './composeStore';
 import { ConcernsDialog } from './ConcernsDialog';
 import { stepName } from './stepNames';
+import { VersionNote } from './VersionNote';
 
 const savingWords = {
   saved: 'All changes saved',
@@ -37,11 +39,27 @@ export function ComposeBar({ id }: { id: string }) {
   useUndoKeys(() => void undo(), future.length ? () => void redo() : undefined);
   const undoes = useMemo(() => nameOf(past.at(-1), definition), [past, definition]);
   const redoes = useMemo(() => nameOf(definition, future[0]), [definition, future]);
-  const { enqueueSnackbar } = useSnackbar();
+  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const [noted, setNoted] = useState<number>();
   const client = useQueryClient();
   const publishNow = async (anyway = false) => {
     if (!(await publish(anyway))) return;
-    enqueueSnackbar('Published. Readers see this version now.', { variant: 'success' });
+    const at = useCompose.getState().published!;
+    enqueueSnackbar('Published. Readers see this version now.', {
+      variant: 'success',
+      action: (key) => (
+        <Button
+          color="inherit"
+          size="small"
+          onClick={() => {
+            closeSnackbar(key);
+            setNoted(at);
+          }}
+        >
+          Add note
+        </Button>
+      ),
+    });
     await client.invalidateQueries({ queryKey: listReportsQueryKey() });
     await client.invalidateQueries({ queryKey: ['run', id] });
   };
@@ -49,6 +67,7 @@ export function ComposeBar({ id }: { id: string }) {
   const upToDate = published === version && saving === 'saved';
   return (
     <>
+      {noted !== undefined && <VersionNote id={id} version={noted} onClose={() => setNoted(undefined)} />}
       <ConcernsDialog onPublish={() => void publishNow(true)} />
       <TopBar
         screen="In Compose"

@@ -2201,6 +2201,13 @@ export type NewReport = {
     guide?: null | ReportGuide;
 };
 
+/**
+ * What a version is about; null takes the note away.
+ */
+export type NoteRequest = {
+    note: null | string;
+};
+
 export type NumberScale = {
     form: ScaleForm;
     low?: string;
@@ -2643,6 +2650,7 @@ export type ReportVersion = {
     title: string;
     savedAt: string;
     isRead: boolean;
+    note?: null | string;
 };
 
 export type RowShade = {
@@ -3421,7 +3429,9 @@ export type ListChangesData = {
         id: string;
         version: number;
     };
-    query?: never;
+    query?: {
+        to?: number;
+    };
     url: '/api/reports/{id}/versions/{version}/changes';
 };
 
@@ -3433,6 +3443,23 @@ export type ListChangesResponses = {
 };
 
 export type ListChangesResponse = ListChangesResponses[keyof ListChangesResponses];
+
+export type SetVersionNoteData = {
+    body: NoteRequest;
+    path: {
+        id: string;
+        version: number;
+    };
+    query?: never;
+    url: '/api/reports/{id}/versions/{version}/note';
+};
+
+export type SetVersionNoteResponses = {
+    /**
+     * OK
+     */
+    200: unknown;
+};
 
 export type ListRelatedReportsData = {
     body?: never;
