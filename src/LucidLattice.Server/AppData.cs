@@ -20,6 +20,7 @@ public sealed class AppData : IDatabases
         Datasets = new DatasetStore(app);
         Looks = new LookStore(app);
         Trials = new TrialStore(app);
+        FirstPages = new FirstPageStore(app);
         LinkProof = new Runs.LinkProof(new SecretStore(app).Key("links"));
     }
 
@@ -31,6 +32,7 @@ public sealed class AppData : IDatabases
 
     /// <summary>What came out when links and promises were tried.</summary>
     public TrialStore Trials { get; }
+    public FirstPageStore FirstPages { get; }
 
     /// <summary>Vouches for values that only links may carry.</summary>
     public Runs.LinkProof LinkProof { get; }

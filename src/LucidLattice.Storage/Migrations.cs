@@ -40,6 +40,7 @@ internal static class Migrations
         """,
         "ALTER TABLE trials ADD COLUMN tried TEXT NOT NULL DEFAULT '';",
         "ALTER TABLE report_versions ADD COLUMN note TEXT;",
+        "CREATE TABLE first_pages (report TEXT PRIMARY KEY, identity TEXT NOT NULL, svg TEXT NOT NULL);",
     ];
 
     public static void Run(SqliteConnection connection)

@@ -107,7 +107,8 @@ public sealed class DatasetTests : IDisposable
                 DataType.DateTime => $"'{value}:00'", DataType.Bool => "1", _ => value };
         var tested = 0;
         foreach (var field in fields.Skip(1))
-            foreach (var op in ConditionText.For(field.Type))
+            // Periods of the calendar are compared with the calendar in DateConditionTests.
+            foreach (var op in ConditionText.For(field.Type).Where(o => o < ConditionOperator.InYear))
             {
                 var values = ValuesOf(field);
                 var given = op is ConditionOperator.Between or ConditionOperator.OneOf or ConditionOperator.NoneOf ? values : [values[0]];

@@ -26,7 +26,10 @@ public sealed class DateConditionTests
             new Scope { Fields = Dataset.Fields, Parameters = parameters, Allowed = Phase.Row });
         var column = new ColumnBuilder(Dataset.Fields[0]);
         column.Add(Value.Of(day));
-        var frame = new Frame { Rows = new RowSet([column.Build()], 1, []), Row = 0, Now = now, Parameters = parameter is { } p ? [Value.Of(p)] : [] };
+        var frame = new Frame
+        {
+            Rows = new RowSet([column.Build()], 1, []), Row = 0, Now = now, Parameters = parameter is { } p ? [Value.Of(p)] : [],
+        };
         return frame.Try(compiled) is { IsNull: false, Bool: true };
     }
 
@@ -104,7 +107,8 @@ public sealed class DateConditionTests
         var report = Workshop.Report(new Section
         {
             Id = "s", Conditions = asked.Condition,
-            ReportHeader = Workshop.Band(Workshop.Part("p", 20, new TextElement { Id = "t", Width = 300, Text = "{{ :year }}: {{ sum(n) }}" })),
+            ReportHeader = Workshop.Band(Workshop.Part("p", 20,
+                new TextElement { Id = "t", Width = 300, Text = "{{ :year }}: {{ sum(n) }}" })),
         }, [.. Dataset.Fields]) with { Parameters = asked.Parameters };
         var rows = new MemoryRows([.. new[] { 2023, 2025, 2024, 2025 }.Select((y, i) =>
             new[] { Value.Of(new DateTime(y, 12, 31, 23, 59, 0)), Value.Of((long)(1 << i)) })]);

@@ -48,8 +48,8 @@ public sealed class LinkTrialTests
     public void A_made_detail_report_adds_up_for_every_mark(string id)
     {
         var report = Workshop.DemoReport(id);
-        foreach (var element in report.AllElements().Where(e => e is ChartElement or TotalElement or CrosstabElement).GroupBy(e => (e.GetType(), e.Column))
-            .Select(g => g.First()).Take(6))
+        foreach (var element in report.AllElements().Where(e => e is ChartElement or TotalElement or CrosstabElement)
+            .GroupBy(e => (e.GetType(), e.Column)).Select(g => g.First()).Take(6))
         {
             DetailReport made;
             try

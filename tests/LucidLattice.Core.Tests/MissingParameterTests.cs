@@ -64,13 +64,15 @@ public sealed class MissingParameterTests
         var report = Workshop.Report(new Section
         {
             Id = "s", Filter = "EXTRACT(YEAR FROM day) = :year",
-            ReportHeader = Workshop.Band(Workshop.Part("p", 20, new TextElement { Id = "t", Width = 300, Text = "{{ :year }}: {{ sum(fare) }}" })),
+            ReportHeader = Workshop.Band(Workshop.Part("p", 20,
+                new TextElement { Id = "t", Width = 300, Text = "{{ :year }}: {{ sum(fare) }}" })),
         }, Fields);
         var rows = new MemoryRows([Value.Of(new DateOnly(2024, 1, 1)), Value.Of("a"), Value.Of(1.5m), Value.Of(1L)],
             [Value.Of(new DateOnly(2025, 1, 1)), Value.Of("a"), Value.Of(2.5m), Value.Of(1L)]);
         var problem = Workshop.Run(report, rows).Problems.First(p => p.Code == "unknown-parameter");
         Assert.True(Mending.Looked(problem, report).CanMend);
-        var mended = new MendProblem { Code = problem.Code, Place = problem.Place, Mends = problem.Mends! }.Apply(report, new DemoCatalog());
+        var mended = new MendProblem { Code = problem.Code, Place = problem.Place, Mends = problem.Mends! }
+            .Apply(report, new DemoCatalog());
         var run = Workshop.Run(mended, rows);
         Assert.Empty(run.Problems);
         Assert.Equal("2025: 2.50", string.Concat(run.Page(1).Texts().Select(t => t.Text)));

@@ -80,8 +80,8 @@ public sealed class StorageTests : IDisposable
         Assert.Throws<SaveConflictException>(() => _store.Publish("r", 3));
     }
 
-    /// <summary>Property over random histories: the newest drafts and the first one stay, every day of the last month that had a draft still
-    /// has one, and thinning again takes nothing more away.</summary>
+    /// <summary>Property over random histories: the newest drafts and the first one stay, every day of the last month that had a draft
+    /// still has one, and thinning again takes nothing more away.</summary>
     [Fact]
     public void Drafts_are_thinned_by_age_and_no_day_is_lost()
     {

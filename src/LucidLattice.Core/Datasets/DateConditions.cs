@@ -19,12 +19,6 @@ internal static class DateConditions
         ConditionOperator.Current, ConditionOperator.Previous, ConditionOperator.ToDate, ConditionOperator.InLast,
     ];
 
-    /// <summary>The unit of the period that holds a day; null for operators that do not ask for a day.</summary>
-    public static string? UnitOf(ConditionOperator op) => op switch
-    {
-        ConditionOperator.InQuarter => "quarter", ConditionOperator.InMonth => "month", ConditionOperator.InWeek => "week", _ => null,
-    };
-
     /// <param name="name">The field as expressions write it.</param>
     /// <returns>Empty while a value is still to be chosen.</returns>
     /// <exception cref="ExpressionException">A value that suits no such condition.</exception>
@@ -35,7 +29,7 @@ internal static class DateConditions
             return int.TryParse(values[0], out var year) && year is >= 1 and < 9999
                 ? $"{name} >= DATE '{year:0000}-01-01' AND {name} < DATE '{year + 1:0000}-01-01'"
                 : throw Wrong(values[0], "a year", "Write it as 2025.");
-        if (UnitOf(op) is { } unit)
+        if (op.UnitOfDay() is { } unit)
             return ValueText.TryParse(values[0], DataType.Date, out var day) ? In(unit, name, $"DATE '{day.Invariant}'")
                 : throw Wrong(values[0], "a date", $"Write any day of the {unit}, as 2025-06-01.");
         if (op == ConditionOperator.InLast) return InLast(name, values);
@@ -49,7 +43,7 @@ internal static class DateConditions
     }
 
     /// <param name="parameter">As expressions write it: a year, or any day of the period.</param>
-    public static string OfParameter(ConditionOperator op, string name, string parameter) => UnitOf(op) is { } unit
+    public static string OfParameter(ConditionOperator op, string name, string parameter) => op.UnitOfDay() is { } unit
         ? In(unit, name, parameter) : $"EXTRACT(YEAR FROM {name}) IN {parameter}";
 
     private static string InLast(string name, IReadOnlyList<string> values)

@@ -59,3 +59,12 @@ public enum ConditionOperator
     /// <summary>In the last so many days, weeks, months, quarters or years, today included. Two values: the number and the unit.</summary>
     InLast,
 }
+
+public static class ConditionOperators
+{
+    /// <summary>The unit of the period in which a day has to be: quarter, month or week; null for operators that ask for no day.</summary>
+    public static string? UnitOfDay(this ConditionOperator op) => op switch
+    {
+        ConditionOperator.InQuarter => "quarter", ConditionOperator.InMonth => "month", ConditionOperator.InWeek => "week", _ => null,
+    };
+}

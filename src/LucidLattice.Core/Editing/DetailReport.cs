@@ -149,8 +149,8 @@ public sealed record DetailReport(ReportDefinition Report, IReadOnlyList<Carried
             var field = new Field { Name = "amount", Type = DataType.Decimal, Label = "Amount" };
             at = Columns.Add(at, field, null);
             var added = at.Section.Columns[^1];
-            return at.With(at.Section with { Columns = [.. at.Section.Columns.Select(c => c.Id == added.Id ? c with { Expression = of } : c)] })
-                .Report;
+            var columns = at.Section.Columns.Select(c => c.Id == added.Id ? c with { Expression = of } : c);
+            return at.With(at.Section with { Columns = [.. columns] }).Report;
         }
     }
 }

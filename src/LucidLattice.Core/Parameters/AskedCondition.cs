@@ -1,4 +1,3 @@
-using LucidLattice.Core.Datasets;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Values;
@@ -26,7 +25,7 @@ public sealed record AskedCondition(Condition Condition, IReadOnlyList<Parameter
             return new AskedCondition(new AllOf { Conditions = [low.Condition, high.Condition] }, high.Parameters);
         }
         var wanted = condition.Is == ConditionOperator.InYear ? Year(dataset, field, condition)
-            : DateConditions.UnitOf(condition.Is) is { } unit ? DayOf(unit, field, condition) : ParameterFor(dataset, field, condition);
+            : condition.Is.UnitOfDay() is { } unit ? DayOf(unit, field, condition) : ParameterFor(dataset, field, condition);
         var known = dataset.Parameters.FirstOrDefault(p => Same(p.Name, wanted.Name) && p.Type == wanted.Type && p.Shape == wanted.Shape);
         var asked = known ?? wanted with { Name = ParameterNames.Free(wanted.Name, dataset.Parameters) };
         return new AskedCondition(condition with { Values = [], Parameter = asked.Name },

@@ -9,7 +9,8 @@ namespace LucidLattice.Core.Parameters;
 /// stands.</summary>
 public static class MissingParameter
 {
-    /// <summary>The first parameter of an expression that is not there; null if there is none, or if the expression cannot be read.</summary>
+    /// <summary>The first parameter of an expression that is not there; null if there is none, or if the expression cannot be
+    /// read.</summary>
     /// <param name="dataset">The rows that the expression is about.</param>
     public static Parameter? Propose(string expression, Dataset dataset, IReadOnlyList<Parameter> parameters)
     {
@@ -23,13 +24,15 @@ public static class MissingParameter
         }
     }
 
-    /// <summary>A parameter that the SQL of a query names. Its type is that of the column it stands beside, where a field is called so.</summary>
+    /// <summary>A parameter that the SQL of a query names. Its type is that of the column it stands beside, where a field is called
+    /// so.</summary>
     public static Parameter ProposeForSql(string sql, string name, Dataset dataset)
     {
         var beside = Regex.Match(sql, $@"([\p{{L}}\p{{N}}_]+)[\s""\]`]*(=|<>|<=|>=|<|>|\bLIKE\b|\bBETWEEN\b)\s*:{Regex.Escape(name)}\b",
             RegexOptions.IgnoreCase | RegexOptions.CultureInvariant, TimeSpan.FromSeconds(1)).Groups[1].Value;
         var field = dataset.Fields.FirstOrDefault(f => string.Equals(f.ColumnName, beside, StringComparison.OrdinalIgnoreCase));
-        var expression = field is null || field.Expression is { Length: > 0 } ? $":{name} = :{name}" : $"{Names.Quoted(field.Name)} = :{name}";
+        var compared = field is { Expression: null or "" } ? Names.Quoted(field.Name) : $":{name}";
+        var expression = $"{compared} = :{name}";
         return Propose(expression, dataset, []) is { } made ? made with { Choices = null, Name = name }
             : new Parameter { Name = name, Type = DataType.Text };
     }
@@ -62,7 +65,8 @@ public static class MissingParameter
             var value = beside switch
             {
                 NameSyntax field => Names.Quoted(field.Name),
-                ExtractSyntax { Operand: NameSyntax field } part => $"EXTRACT({part.Part.ToUpperInvariant()} FROM {Names.Quoted(field.Name)})",
+                ExtractSyntax { Operand: NameSyntax field } part =>
+                    $"EXTRACT({part.Part.ToUpperInvariant()} FROM {Names.Quoted(field.Name)})",
                 _ => null,
             };
             var type = TypeOf(value) ?? (beside as LiteralSyntax)?.Value.Type

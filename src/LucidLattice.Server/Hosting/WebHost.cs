@@ -70,6 +70,7 @@ public static class WebHost
         services.AddSingleton<ITypesetter, SkiaTypesetter>();
         services.AddSingleton(new SizedCache(memory));
         services.AddSingleton(data.Datasets);
+        services.AddSingleton(data.FirstPages);
         services.AddSingleton(data.Looks);
         services.AddSingleton<ISqlEngine>(new SqliteEngine(data));
         services.AddSingleton(new Data.DatasetFollowing(data));

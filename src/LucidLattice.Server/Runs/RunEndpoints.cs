@@ -24,6 +24,8 @@ public static class RunEndpoints
     public static void MapRuns(this WebApplication app)
     {
         app.MapPost("/api/reports/{id}/runs", Start).WithName("startRun").WithTags("Runs");
+        app.MapGet("/api/reports/{id}/first-page", FirstPage).TakesTurn().WithName("getFirstPage").WithTags("Runs")
+            .Produces<string>(contentType: "image/svg+xml");
         app.MapPost("/api/reports/{id}/choices", Choices).TakesTurn().WithName("listChoices").WithTags("Runs");
         var runs = app.MapGroup("/api/runs/{id}").WithTags("Runs");
         runs.MapGet("/", async (string id, RunStore store, CancellationToken cancel) => await Info(id, Entry(id, store), cancel))
@@ -56,11 +58,28 @@ public static class RunEndpoints
             Opened = request.Opened is { Count: > OpenedGroups.Most } ? throw ApiException.Bad("opened",
                 $"At most {OpenedGroups.Most} groups can be opened one by one; open all of them.") : request.Opened,
         };
-        ContentHash? key = engine.IdentityOf(run) is { } identity ? ContentHash.Of(id, request.Draft, identity) : null;
+        var key = KeyOf(id, request.Draft, run, engine);
         var (ticket, entry) = store.Start(key, id, request.Draft, run, engine.DataStampOf(run), request.Refresh,
             (progress, token) => engine.Run(run, token, pages: false, progress: progress));
         return await Info(ticket, entry, cancel);
     }
+
+    /// <summary>What a run is made from; null where nobody can tell.</summary>
+    private static ContentHash? KeyOf(string id, bool draft, RunRequest run, ReportEngine engine) =>
+        engine.IdentityOf(run) is { } identity ? ContentHash.Of(id, draft, identity) : null;
+
+    /// <summary>The first page as it was drawn last from the same definition and data, by this very program; nothing if there is
+    /// none.</summary>
+    private static IResult FirstPage(string id, ReportStore reports, ReportEngine engine, FirstPageStore pages, bool draft = false)
+    {
+        var run = new RunRequest(Version(id, draft, reports).Definition, new Dictionary<string, string>(), DateTime.UtcNow, false,
+            new HashSet<string>());
+        var kept = KeyOf(id, draft, run, engine) is { } key ? pages.Find(id, Kept(key)) : null;
+        return kept is null ? Results.NoContent() : Results.Text(kept, "image/svg+xml; charset=utf-8");
+    }
+
+    /// <summary>Another build of the program may draw otherwise.</summary>
+    private static string Kept(ContentHash key) => $"{key} {typeof(RunEndpoints).Assembly.ManifestModule.ModuleVersionId:N}";
 
     private static ChoicesInfo Choices(string id, ChoicesRequest request, ReportStore reports, ReportEngine engine, LinkProof proof,
         CancellationToken cancel)
@@ -133,7 +152,7 @@ public static class RunEndpoints
         throw ApiException.NotFound("That group is not printed in this report with its present values.");
     }
 
-    private static async Task Page(string id, int number, RunStore store, ITypesetter typesetter, HttpContext context,
+    private static async Task Page(string id, int number, RunStore store, ITypesetter typesetter, FirstPageStore kept, HttpContext context,
         CancellationToken cancel, string? find = null, string? sheet = null)
     {
         var run = await Entry(id, store).Figures;
@@ -148,6 +167,13 @@ public static class RunEndpoints
         // A page that says “of” without a number is not kept.
         context.Response.Headers.CacheControl = complete ? "private, max-age=3600" : "no-store";
         context.Response.ContentType = "image/svg+xml; charset=utf-8";
+        if (complete && number == 1 && find is null && sheet is null && Entry(id, store) is { Request.Given.Count: 0 } entry)
+        {
+            var svg = SvgWriter.Write(page, $"p{number}-", $"Page {number}");
+            kept.Keep(entry.ReportId, Kept(entry.Key), svg);
+            await context.Response.WriteAsync(svg, cancel);
+            return;
+        }
         SvgWriter.Write(page, context.Response.BodyWriter, $"p{number}-", $"Page {number}");
         await context.Response.BodyWriter.FlushAsync(cancel);
     }

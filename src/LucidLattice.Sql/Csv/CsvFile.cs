@@ -113,8 +113,8 @@ public static class CsvFile
         return new CsvImport(table, rows, bad, listed);
     }
 
-    /// <summary>A column that is called as keys are, and whose values are all there and all different, becomes the table's key: other tables
-    /// are then joined on it.</summary>
+    /// <summary>A column that is called as keys are, and whose values are all there and all different, becomes the table's key: other
+    /// tables are then joined on it.</summary>
     private static void AddKey(SqliteConnection connection, string table, IReadOnlyList<CsvColumn> columns)
     {
         foreach (var column in columns.Where(c => c.Type is DataType.Whole or DataType.Text && KindGuess.IsKeyName(c.Name)))

@@ -111,6 +111,11 @@ export const api = {
   composeChoices: (body: ComposeChoices, signal?: AbortSignal) => server.composeChoices({ body, signal }),
   runInfo: (id: string, signal?: AbortSignal) => server.getRun({ path: { id }, signal }),
   stop: (id: string) => server.stopRun({ path: { id } }),
+  /** The first page as it was drawn last; empty if it has to be drawn. */
+  firstPage: async (id: string, draft: boolean, signal?: AbortSignal): Promise<string> => {
+    const svg = await server.getFirstPage({ path: { id }, query: { draft }, parseAs: 'text', signal });
+    return typeof svg === 'string' ? svg : '';
+  },
   page: (id: string, sheet: string, number: number, find: string, signal?: AbortSignal) =>
     server.getPage({
       path: { id, number },

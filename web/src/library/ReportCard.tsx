@@ -156,6 +156,8 @@ function FirstPage({ report }: { report: ReportEntry }) {
   const page = useQuery({
     queryKey: ['first-page', report.id, report.published ?? report.draft],
     queryFn: async ({ signal }) => {
+      const kept = await api.firstPage(report.id, report.published === null, signal);
+      if (kept) return { svg: kept, note: '', isLate: false };
       const run = await api.run(report.id, {}, report.published === null, false, undefined, signal);
       const asks = run.problems
         .filter((p) => p.code === 'parameter-required')

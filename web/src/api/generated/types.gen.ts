@@ -3162,6 +3162,26 @@ export type StartRunResponses = {
 
 export type StartRunResponse = StartRunResponses[keyof StartRunResponses];
 
+export type GetFirstPageData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query?: {
+        draft?: boolean;
+    };
+    url: '/api/reports/{id}/first-page';
+};
+
+export type GetFirstPageResponses = {
+    /**
+     * OK
+     */
+    200: Blob | File;
+};
+
+export type GetFirstPageResponse = GetFirstPageResponses[keyof GetFirstPageResponses];
+
 export type ListChoicesData = {
     body: ChoicesRequest;
     path: {
