@@ -51,6 +51,46 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal((400, "no-title"), Code(await server.Send(HttpMethod.Post, "/reports/first-name/rename", new { title = " " })));
     }
 
+    /// <summary>The first page is kept as it was drawn, and no longer once the report says something else; nothing is kept of a run with
+    /// values of its own.</summary>
+    [Fact]
+    public async Task The_first_page_is_kept_until_the_report_changes()
+    {
+        const string Id = "delays-by-cause";
+        async Task<string> Kept() => await server.Client.GetStringAsync($"/api/reports/{Id}/first-page");
+        async Task<string> Drawn(object values)
+        {
+            var run = (await server.Send(HttpMethod.Post, $"/reports/{Id}/runs", new { values })).Body.GetProperty("id").GetString();
+            // Pages are kept once all are known, since they may print how many there are.
+            while (!(await server.Get($"/runs/{run}")).GetProperty("pagesComplete").GetBoolean()) await Task.Delay(20);
+            return await server.Client.GetStringAsync($"/api/runs/{run}/pages/1");
+        }
+        await Drawn(new { from = "2025-03-01", to = "2025-03-31" });
+        Assert.Equal("", await Kept());
+        var first = await Drawn(new { });
+        Assert.Equal(first, await Kept());
+        await server.Send(HttpMethod.Post, $"/reports/{Id}/rename", new { title = "Delays by their cause" });
+        Assert.Equal("", await Kept());
+        Assert.NotEqual(first, await Drawn(new { }));
+        Assert.NotEqual(first, await Kept());
+    }
+
+    [Fact]
+    public async Task A_published_version_has_a_note_and_any_two_are_compared()
+    {
+        await server.Send(HttpMethod.Post, "/reports", new { title = "Noted", database = "skerravoe", table = "ports" });
+        await server.Send(HttpMethod.Post, "/reports/noted/rename", new { title = "Noted twice" });
+        await server.Send(HttpMethod.Post, "/reports/noted/rename", new { title = "Noted three times" });
+        Assert.Equal(204, (await server.Send(HttpMethod.Put, "/reports/noted/versions/2/note", new { note = "why" })).Status);
+        Assert.Equal("why", (await server.Get("/reports/noted/versions")).EnumerateArray()
+            .Single(v => v.GetProperty("version").GetInt32() == 2).GetProperty("note").GetString());
+        Assert.Contains("Noted twice", (await server.Get("/reports/noted/versions/1/changes?to=2")).GetRawText(), StringComparison.Ordinal);
+        Assert.Equal("[]", (await server.Get("/reports/noted/versions/2/changes?to=2")).GetRawText());
+        Assert.Equal(404, (await server.Send(HttpMethod.Put, "/reports/noted/versions/9/note", new { note = "why" })).Status);
+        Assert.Equal((400, "note-too-long"),
+            Code(await server.Send(HttpMethod.Put, "/reports/noted/versions/1/note", new { note = new string('x', 501) })));
+    }
+
     [Fact]
     public async Task Versions_are_listed_compared_in_sentences_and_had_again()
     {
