@@ -4,7 +4,7 @@ namespace LucidLattice.Storage;
 /// drafts and the first version are never thinned.</summary>
 public static class VersionThinning
 {
-    /// <summary>How many drafts behind the newest one are kept whatever their age.</summary>
+    /// <summary>How many drafts behind the newest one are kept regardless of their age.</summary>
     public const int Newest = 20;
 
     /// <summary>Of drafts up to an age, one is kept of each span.</summary>

@@ -56,7 +56,7 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
     [Fact]
     public async Task The_first_page_is_kept_until_the_report_changes()
     {
-        const string Id = "delays-by-cause";
+        const string Id = "route-performance";
         async Task<string> Kept() => await server.Client.GetStringAsync($"/api/reports/{Id}/first-page");
         async Task<string> Drawn(object values)
         {
@@ -69,7 +69,7 @@ public sealed class LibraryTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal("", await Kept());
         var first = await Drawn(new { });
         Assert.Equal(first, await Kept());
-        await server.Send(HttpMethod.Post, $"/reports/{Id}/rename", new { title = "Delays by their cause" });
+        await server.Send(HttpMethod.Post, $"/reports/{Id}/rename", new { title = "Performance of routes" });
         Assert.Equal("", await Kept());
         Assert.NotEqual(first, await Drawn(new { }));
         Assert.NotEqual(first, await Kept());

@@ -56,7 +56,7 @@ public enum ConditionOperator
     /// name of the unit.</summary>
     Current, Previous, ToDate,
 
-    /// <summary>In the last so many days, weeks, months, quarters or years, today included. Two values: the number and the unit.</summary>
+    /// <summary>In the last n days, weeks, months, quarters or years, today included. Two values: the number and the unit.</summary>
     InLast,
 }
 

@@ -32,7 +32,7 @@ internal sealed record KeyParameter(Parameter Parameter, string Condition)
         }, $"({(isPeriod ? Names.Quoted(fields[0]) : by)}) IN :{name}");
     }
 
-    /// <summary>A field by its own name; a part of a date, as a month of any year, by that of the part; anything else by what its groups
+    /// <summary>A field by its own name; a part of a date, as the calendar month, by that of the part; anything else by what its groups
     /// are called.</summary>
     private static (string Name, string Caption) Called(string by, string words, List<string> fields, Dataset dataset)
     {

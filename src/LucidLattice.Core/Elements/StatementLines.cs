@@ -76,7 +76,7 @@ public sealed class StatementLines
     }
 
     /// <summary>A formula with each line in it written by <paramref name="line"/>; an empty line is 0.</summary>
-    /// <param name="itself">What <see cref="Itself"/> stands for; null where nothing is called so.</param>
+    /// <param name="itself">What <see cref="Itself"/> stands for; null where the formula is that of a whole row.</param>
     /// <exception cref="ExpressionException">The formula is none; the position counts in the whole formula.</exception>
     public string Write(string formula, string? itself, Func<StatementLine, string> line)
     {
@@ -116,7 +116,7 @@ public sealed class StatementLines
                     "“this” is a total itself, which a calculated row has not.", position, "Name a line.");
             if (!_rows.TryGetValue(name, out var row)) return $"coalesce({line(new(ConditionOf(name, position), _over))}, 0)";
             if (inside.Any(n => Is(n, name)))
-                throw new ExpressionException("formula-of-itself", $"“{name}” is calculated from itself.", position, "Take it out.");
+                throw new ExpressionException("formula-of-itself", $"“{name}” is calculated from itself.", position, "Remove it from the formula.");
             return Written(row.Formula, null, line, [.. inside, row.Name]);
         }
     }

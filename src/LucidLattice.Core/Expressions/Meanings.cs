@@ -2,7 +2,7 @@ using LucidLattice.Core.Definitions;
 
 namespace LucidLattice.Core.Expressions;
 
-/// <summary>What a result means, by what it is worked out from: its kind, and its currency where that is money. It decides formats, units
+/// <summary>What a result means, by what it is calculated from: its kind, and its currency where that is money. It decides formats, units
 /// and totals, never a value.</summary>
 internal static class Meanings
 {
