@@ -39,6 +39,8 @@ public sealed class MendingTests
             { "outside-page", Of(text with { Text = "x", X = 900, Width = 5000 }) },
             { "unknown-image", Of(new ImageElement { Id = "e", Width = 10, Image = "none" }) },
             { "contents-misplaced", Of(new ContentsElement { Id = "e", Width = 10 }, inFooter: false) },
+            { "braces-in-heading", Of(new HeadingElement { Id = "e", Column = "c" }).MapSection("s", s => s with { Columns =
+                [.. s.Columns.Select(c => c with { Heading = "{{ count(*) }} in all" })] }) },
             { "unknown-look", Of(text with { Text = "x" }) with { Look = "none" } },
             { "no-title", Of(text with { Text = "x" }) with { Title = " " } },
             { "columns-too-wide", Of(text with { Text = "x" }).MapSection("s", s => s with { Columns = [.. s.Columns.Select(c => c with

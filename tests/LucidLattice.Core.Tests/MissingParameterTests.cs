@@ -29,6 +29,10 @@ public sealed class MissingParameterTests
     [InlineData("day >= :from", DataType.Date, ParameterShape.Single, null, null)]
     [InlineData(":o = office", DataType.Whole, ParameterShape.Single, "office", InitialChoice.First)]
     [InlineData("fare * :factor", DataType.Decimal, ParameterShape.Single, null, null)]
+    [InlineData("sum(fare) > :least", DataType.Decimal, ParameterShape.Single, null, null)]
+    [InlineData("max(day) < :until", DataType.Date, ParameterShape.Single, null, null)]
+    [InlineData("count(*) >= :n", DataType.Whole, ParameterShape.Single, null, null)]
+    [InlineData("fare - 2 > :least", DataType.Decimal, ParameterShape.Single, null, null)]
     [InlineData("upper(:words)", DataType.Text, ParameterShape.Single, null, null)]
     [InlineData("EXTRACT(YEAR FROM day) = :year - 1", DataType.Whole, ParameterShape.Single, "EXTRACT(YEAR FROM day)",
         InitialChoice.Last)]

@@ -40,6 +40,7 @@ public static class Mending
         ["no-groups-inside"] = (e, _) => e is TotalElement total ? total with { Aggregate = "avg" } : null,
         ["scale-misplaced"] = (e, _) => e with { Style = e.Style! with { Scale = null } },
         ["bad-turn"] = (e, _) => e with { Style = e.Style! with { Turn = null } },
+        ["braces-in-heading"] = AsText,
         ["outside-page"] = OntoPage,
     };
 
@@ -80,6 +81,14 @@ public static class Mending
         if (report.Parameters.Any(p => p.Name == name)) return null;
         return report with { Parameters = [.. report.Parameters, made ?? new Parameter { Name = name, Type = Values.DataType.Text }] };
     }
+
+    /// <summary>A heading as a text in the place of the column, so that what stands in its braces is read.</summary>
+    private static TextElement AsText(Element heading, ReportDefinition report) => new()
+    {
+        Id = heading.Id, Column = heading.Column, Y = heading.Y, Height = heading.Height, When = heading.When,
+        Style = (heading.Style ?? new Style()) with { Role = heading.Style?.Role ?? StyleRole.ColumnHeading },
+        Text = report.AllSections().SelectMany(s => s.Columns).First(c => c.Id == heading.Column).Heading,
+    };
 
     private static Element OntoPage(Element element, ReportDefinition report)
     {

@@ -116,7 +116,8 @@ public sealed class StatementLines
                     "“this” is a total itself, which a calculated row has not.", position, "Name a line.");
             if (!_rows.TryGetValue(name, out var row)) return $"coalesce({line(new(ConditionOf(name, position), _over))}, 0)";
             if (inside.Any(n => Is(n, name)))
-                throw new ExpressionException("formula-of-itself", $"“{name}” is calculated from itself.", position, "Remove it from the formula.");
+                throw new ExpressionException("formula-of-itself", $"“{name}” is calculated from itself.", position,
+                    "Remove it from the formula.");
             return Written(row.Formula, null, line, [.. inside, row.Name]);
         }
     }

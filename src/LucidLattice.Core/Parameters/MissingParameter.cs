@@ -1,6 +1,7 @@
 using System.Text.RegularExpressions;
 using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
+using LucidLattice.Core.Expressions.Aggregates;
 using LucidLattice.Core.Values;
 
 namespace LucidLattice.Core.Parameters;
@@ -69,7 +70,7 @@ public static class MissingParameter
                     $"EXTRACT({part.Part.ToUpperInvariant()} FROM {Names.Quoted(field.Name)})",
                 _ => null,
             };
-            var type = TypeOf(value) ?? (beside as LiteralSyntax)?.Value.Type
+            var type = TypeOf(value) ?? TypeBeside(beside)
                 ?? (string.Equals(p.Name, "year", StringComparison.OrdinalIgnoreCase) ? DataType.Whole : DataType.Text);
             // Dates and measures are typed; what there are a few of is chosen.
             var isListed = value is not null && TypeOf(value) is not null && (type == DataType.Text || beside is ExtractSyntax
@@ -88,6 +89,18 @@ public static class MissingParameter
                 },
             };
         }
+
+        // What cannot be compiled by itself, as a total, still tells whether it is a number.
+        DataType? TypeBeside(Syntax? beside) => beside switch
+        {
+            LiteralSyntax literal => literal.Value.Type,
+            CallSyntax { Name: "COUNT" } => DataType.Whole,
+            CallSyntax { Name: "MIN" or "MAX", Arguments: [NameSyntax of] } => TypeOf(Names.Quoted(of.Name)),
+            CallSyntax call when AggregateKinds.Find(call.Name) is not null => DataType.Decimal,
+            BinarySyntax { Operator: "+" or "-" or "*" or "/" } => DataType.Decimal,
+            UnarySyntax { Operator: "-" } => DataType.Decimal,
+            _ => null,
+        };
 
         bool IsKey(Syntax? beside) => beside is NameSyntax name
             && dataset.Fields.FirstOrDefault(f => f.Name == name.Name) is { Kind: FieldKind.Key } or { Codes.Count: > 0 };

@@ -24,6 +24,13 @@ const roomWords = (points?: number | null) =>
 
 const breakWords = (rows?: number | null) => (rows ? `a new page after every ${rows} rows` : 'as many rows as a page holds');
 
+/** As high as what stands in a part, with as much room below as above; in points. */
+function fittingHeight(part: BandPart) {
+  const elements = part.elements ?? [];
+  if (elements.length === 0) return 0;
+  return Math.max(...elements.map((e) => (e.y ?? 0) + (e.height ?? 0))) + Math.min(...elements.map((e) => e.y ?? 0));
+}
+
 const isFooter = (band: BandKind) => band === 'groupFooter' || band === 'reportFooter';
 
 /** The parts of a band: when each is printed, where pages begin, which rows are tinted. */
@@ -46,7 +53,10 @@ export function PartSentences({ section, band, level }: { section: Section; band
         <WhenBlank when={part.when} onPages={onPages} onPick={(when) => set(part.id, { when })} />, at least{' '}
         <Blank
           label="Height"
-          choices={['0', '5', '10', '15', '20', '40'].map((mm) => ({ value: mm, label: `${mm} mm high` }))}
+          choices={[
+            { value: millimetres(fittingHeight(part)), label: 'as high as what stands in it', hint: `${millimetres(fittingHeight(part))} mm` },
+            ...['5', '10', '15', '20', '40'].map((mm) => ({ value: mm, label: `${mm} mm high` })),
+          ]}
           typed={millimetres(part.height)}
           typing="So many millimetres…"
           onPick={(v) => {

@@ -9,7 +9,7 @@ import { useNames } from '../../code/useNames';
 import { caption } from '../../shell/caption';
 import { Blank, type Choice } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
-import { dateOperators, isRelative, parameterFits, periodChoices, periodValues, periodWords } from './dateConditions';
+import { dateOperators, isRelative, parameterFits, periodChoices, periodValues, periodWords, valuesKind } from './dateConditions';
 import { filterOf, groupOf, isFieldCondition, isGroup } from '../dataset';
 import { toApi, type Condition, type Dataset, type Field, type FieldCondition, type Group } from '../types';
 import { midSentence } from '../../shell/midSentence';
@@ -300,7 +300,7 @@ function FieldPart({
           onChange({
             ...condition,
             is: is as ConditionOperator,
-            values: dateOperators.includes(op) !== dateOperators.includes(is as ConditionOperator) ? [] : condition.values,
+            values: valuesKind(op) === valuesKind(is as ConditionOperator) ? condition.values : [],
             parameter: valueless(is as ConditionOperator) ? null : condition.parameter,
           })
         }

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { parameterFits, periodChoices, periodValues, periodWords } from './dateConditions';
+import { parameterFits, periodChoices, periodValues, periodWords, valuesKind } from './dateConditions';
 
 test('years, quarters and months that the data has are offered, the latest first', () => {
   const values = (op: Parameters<typeof periodChoices>[0]) => periodChoices(op, '2023-11-05', '2025-02-28')?.map((c) => c.value);
@@ -25,4 +25,11 @@ test('a year is asked for by a number, and any other period by a day', () => {
   expect(parameterFits('inMonth', { name: 'd', type: 'date' }, 'dateTime')).toBe(true);
   expect(parameterFits('inMonth', { name: 'p', type: 'date', shape: 'period' }, 'date')).toBe(false);
   expect(parameterFits('equal', { name: 't', type: 'text' }, 'text')).toBe(true);
+});
+
+test('values stay where another operator takes the same', () => {
+  expect(valuesKind('inMonth')).toBe(valuesKind('inWeek'));
+  expect(valuesKind('current')).toBe(valuesKind('toDate'));
+  expect(valuesKind('equal')).toBe(valuesKind('between'));
+  expect(new Set((['inYear', 'inLast', 'current', 'inMonth', 'equal'] as const).map(valuesKind)).size).toBe(5);
 });

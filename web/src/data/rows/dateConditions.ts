@@ -15,6 +15,10 @@ export const parameterFits = (op: ConditionOperator, parameter: Parameter, type?
       ? parameter.type === 'date' && (parameter.shape ?? 'single') === 'single'
       : parameter.type === type;
 
+/** What the values of a condition are, so that they stay where another operator takes the same. */
+export const valuesKind = (op: ConditionOperator) =>
+  op === 'inYear' || op === 'inLast' ? op : isRelative(op) ? 'unit' : dateOperators.includes(op) ? 'day' : 'value';
+
 const units = ['day', 'week', 'month', 'quarter', 'year'];
 const lasts = ['7 days', '30 days', '4 weeks', '3 months', '12 months', '2 years'];
 const most = 48;
