@@ -54,7 +54,11 @@ export function PartSentences({ section, band, level }: { section: Section; band
         <Blank
           label="Height"
           choices={[
-            { value: millimetres(fittingHeight(part)), label: 'as high as what stands in it', hint: `${millimetres(fittingHeight(part))} mm` },
+            {
+              value: millimetres(fittingHeight(part)),
+              label: 'as high as what stands in it',
+              hint: `${millimetres(fittingHeight(part))} mm`,
+            },
             ...['5', '10', '15', '20', '40'].map((mm) => ({ value: mm, label: `${mm} mm high` })),
           ]}
           typed={millimetres(part.height)}
