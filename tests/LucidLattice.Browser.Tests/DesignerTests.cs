@@ -222,7 +222,8 @@ public sealed class DesignerTests : IClassFixture<Browser>
         _browser.Click("[aria-label='heading Passengers']");
         _browser.ClickText("aside//button", "Compare with the year before");
         _browser.Find("[aria-label='heading Passengers, year before']");
-        _browser.Says("[data-band=reportFooter] svg", "%");
+        _browser.Find("[aria-label='heading Change, %']");
+        _browser.Says("footer", "No problems");
         _browser.Says("header", "All changes saved");
         _browser.HasNoComplaints();
     }
