@@ -68,6 +68,6 @@ internal static class DateConditions
         _ => $"INTERVAL '{number}' {unit.ToUpperInvariant()}",
     };
 
-    private static ExpressionException Wrong(string text, string wanted, string mend) =>
-        new("type-mismatch", $"“{text}” is not {wanted}.", 0, mend);
+    private static ExpressionException Wrong(string text, string wanted, string fix) =>
+        new("type-mismatch", $"“{text}” is not {wanted}.", 0, fix);
 }

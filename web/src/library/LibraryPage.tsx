@@ -20,6 +20,7 @@ import { api } from '../api/client';
 import type { CsvPreview, NewReport, ReportEntry, ReportGoal } from '../api/generated';
 import { CsvPanel } from '../data/databases/CsvPanel';
 import { ManyFiles } from '../data/databases/ManyFiles';
+import { openDefinition } from '../data/databases/openDefinition';
 import { isCsv, isDatabase, isSpreadsheet, previewed } from '../data/databases/files';
 import { BarButton } from '../shell/BarButton';
 import { count } from '../shell/count';
@@ -93,14 +94,8 @@ export function LibraryPage() {
   const take = async (file: File) => {
     try {
       if (/\.json$/i.test(file.name)) {
-        const { format, version, ...rest } = JSON.parse(await file.text()) as Record<string, unknown>;
-        if (format === 'lucid-lattice/dataset') {
-          const { id } = await api.createDataset(rest as never);
-          await navigate(`/data/${id}`);
-        } else {
-          const { id } = await api.create({ definition: { format, version, ...rest } });
-          await navigate(`/compose/${id}`);
-        }
+        const made = await openDefinition(file);
+        await navigate(made.kind === 'dataset' ? `/data/${made.id}` : `/compose/${made.id}`);
       } else if (isCsv(file) || isSpreadsheet(file)) setCsv(await previewed(file));
       else if (isDatabase(file)) {
         const made = await api.uploadDatabase(file.name.replace(/\.[^.]*$/, ''), file);

@@ -1,6 +1,7 @@
 import { api } from '../../api/client';
 import type { Dataset } from '../../api/generated';
 import { count } from '../../shell/count';
+import { openDefinition } from './openDefinition';
 import { toApi } from '../types';
 import { isCsv, isDatabase, isSpreadsheet, previewed, tableName } from './files';
 
@@ -32,13 +33,8 @@ async function takeOne(file: File, database: string): Promise<TakenFile> {
     return { name: file.name, words: `database “${made.name}” with ${count(made.tables.length, 'table')}` };
   }
   if (!isDefinition(file)) return { name: file.name, words: 'not taken: it is no table, database or definition', failed: true };
-  const { format, version, ...rest } = JSON.parse(await file.text()) as Record<string, unknown>;
-  if (format === 'lucid-lattice/dataset') {
-    const made = await api.createDataset(rest as unknown as Dataset);
-    return { name: file.name, words: `dataset “${made.definition.name}”` };
-  }
-  const made = await api.create({ definition: { format, version, ...rest } });
-  return { name: file.name, words: `report “${made.definition.title}”, as a draft` };
+  const made = await openDefinition(file);
+  return { name: file.name, words: made.kind === 'dataset' ? `dataset “${made.name}”` : `report “${made.name}”, as a draft` };
 }
 
 /** Takes several files in, one after the other, and says of each what became of it; one that fails keeps no other one back. */

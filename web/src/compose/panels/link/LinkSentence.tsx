@@ -7,6 +7,7 @@ import { Sentence } from '../../../sentence/Sentence';
 import { color } from '../../../theme/tokens';
 import { useCompose } from '../../composeStore';
 import { isChart, type Placed } from '../../definition';
+import { calculatedRows } from '../lineNames';
 import { DetailDialog } from './DetailDialog';
 import { LastTrial } from './LastTrial';
 import { LinkTrialDialog } from './LinkTrialDialog';
@@ -45,7 +46,10 @@ export function LinksOf({ place }: { place: LinkPlace }) {
     else propose({ report: picked === thisReport ? '' : picked }, index);
   };
   const canNarrow = chart && !chart.category.ranges && chart.chart !== 'histogram' && !links.some(narrows);
-  const canDetail = place.element?.id === place.id && place.band !== 'pageHeader' && place.band !== 'pageFooter' && canDetailOf(chart);
+  // A row that is calculated from other rows has no rows of its own.
+  const isCalculated = calculatedRows(place.section).some((p) => p.elements?.some((e) => e.id === place.id));
+  const canDetail =
+    place.element?.id === place.id && place.band !== 'pageHeader' && place.band !== 'pageFooter' && canDetailOf(chart) && !isCalculated;
   return (
     <Box>
       {links.length === 0 && (
