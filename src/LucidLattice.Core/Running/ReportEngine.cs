@@ -51,12 +51,13 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
     /// The identity of what a request gives: of the definition, the values, the data, the reports that links lead to, and the clock as
     /// far as the report asks for it. Null if nobody can tell.
     /// </summary>
-    public ContentHash? IdentityOf(RunRequest request)
+    /// <param name="ofDay">True where an earlier time of the same day will do, as for a picture of a report that prints the time.</param>
+    public ContentHash? IdentityOf(RunRequest request, bool ofDay = false)
     {
         if (DataStampOf(request) is not { } data) return null;
         var targets = request.Report.AllLinks().Select(l => l.Link.Report).Distinct().Select(catalog.IdentityOf).ToList();
         // A report that prints the time prints that of its data; within a minute, readers share it.
-        var printsTime = ReportJson.Write(request.Report).Contains("CURRENT_TIMESTAMP", StringComparison.OrdinalIgnoreCase);
+        var printsTime = !ofDay && ReportJson.Write(request.Report).Contains("CURRENT_TIMESTAMP", StringComparison.OrdinalIgnoreCase);
         var clock = printsTime
             ? request.Now.Ticks / TimeSpan.TicksPerMinute
             : LocalTime(request.Now, request.Report.TimeZone).Date.Ticks;

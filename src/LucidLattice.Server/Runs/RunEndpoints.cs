@@ -59,14 +59,15 @@ public static class RunEndpoints
                 $"At most {OpenedGroups.Most} groups can be opened one by one; open all of them.") : request.Opened,
         };
         var key = KeyOf(id, request.Draft, run, engine);
+        var picture = run.Given.Count == 0 ? KeyOf(id, request.Draft, run, engine, ofDay: true) : null;
         var (ticket, entry) = store.Start(key, id, request.Draft, run, engine.DataStampOf(run), request.Refresh,
-            (progress, token) => engine.Run(run, token, pages: false, progress: progress));
+            (progress, token) => engine.Run(run, token, pages: false, progress: progress), picture);
         return await Info(ticket, entry, cancel);
     }
 
     /// <summary>What a run is made from; null where nobody can tell.</summary>
-    private static ContentHash? KeyOf(string id, bool draft, RunRequest run, ReportEngine engine) =>
-        engine.IdentityOf(run) is { } identity ? ContentHash.Of(id, draft, identity) : null;
+    private static ContentHash? KeyOf(string id, bool draft, RunRequest run, ReportEngine engine, bool ofDay = false) =>
+        engine.IdentityOf(run, ofDay) is { } identity ? ContentHash.Of(id, draft, identity) : null;
 
     /// <summary>The first page as it was drawn last from the same definition and data, by this very program; nothing if there is
     /// none.</summary>
@@ -74,7 +75,7 @@ public static class RunEndpoints
     {
         var run = new RunRequest(Version(id, draft, reports).Definition, new Dictionary<string, string>(), DateTime.UtcNow, false,
             new HashSet<string>());
-        var kept = KeyOf(id, draft, run, engine) is { } key ? pages.Find(id, Kept(key)) : null;
+        var kept = KeyOf(id, draft, run, engine, ofDay: true) is { } key ? pages.Find(id, Kept(key)) : null;
         return kept is null ? Results.NoContent() : Results.Text(kept, "image/svg+xml; charset=utf-8");
     }
 
@@ -167,10 +168,10 @@ public static class RunEndpoints
         // A page that says “of” without a number is not kept.
         context.Response.Headers.CacheControl = complete ? "private, max-age=3600" : "no-store";
         context.Response.ContentType = "image/svg+xml; charset=utf-8";
-        if (complete && number == 1 && find is null && sheet is null && Entry(id, store) is { Request.Given.Count: 0 } entry)
+        if (complete && number == 1 && find is null && sheet is null && Entry(id, store) is { Picture: { } picture } entry)
         {
             var svg = SvgWriter.Write(page, $"p{number}-", $"Page {number}");
-            kept.Keep(entry.ReportId, Kept(entry.Key), svg);
+            kept.Keep(entry.ReportId, Kept(picture), svg);
             await context.Response.WriteAsync(svg, cancel);
             return;
         }

@@ -31,6 +31,9 @@ public sealed class RunEntry(ContentHash key, string reportId, bool draft)
     /// <summary>The state of the data that was run; null where nobody can tell.</summary>
     public ContentHash? Stamp { get; init; }
 
+    /// <summary>Under what its first page is kept; null keeps none.</summary>
+    public ContentHash? Picture { get; init; }
+
     /// <summary>The oldest first. Guarded by the store.</summary>
     public List<string> Tickets { get; } = [];
 

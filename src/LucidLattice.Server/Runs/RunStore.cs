@@ -28,16 +28,17 @@ public sealed class RunStore(SizedCache cache, WorkLanes lanes)
     /// <param name="stamp">The state of its data; null where nobody can tell.</param>
     /// <param name="refresh">True starts anew even if there is one.</param>
     /// <param name="run">Makes the figures; where pages start is found afterwards, while they can be looked at.</param>
+    /// <param name="picture">Under what its first page is kept; null keeps none.</param>
     /// <returns>The caller's ticket for the run, and the run.</returns>
     public (string Ticket, RunEntry Entry) Start(ContentHash? key, string reportId, bool draft, RunRequest request, ContentHash? stamp,
-        bool refresh, Func<RunProgress, CancellationToken, ReportRun> run)
+        bool refresh, Func<RunProgress, CancellationToken, ReportRun> run, ContentHash? picture = null)
     {
         var ticket = Guid.NewGuid().ToString("N");
         var shared = key ?? ContentHash.Of(ticket);
         lock (_lock)
         {
             if (refresh || !_byKey.TryGetValue(shared, out var entry) || entry.Cancel.IsCancellationRequested || !IsThere(entry))
-                entry = _byKey[shared] = Begin(shared, reportId, draft, request, stamp, run);
+                entry = _byKey[shared] = Begin(shared, reportId, draft, request, stamp, picture, run);
             if (entry.Tickets.Count >= MostTickets)
             {
                 _byTicket.Remove(entry.Tickets[0]);
@@ -83,13 +84,13 @@ public sealed class RunStore(SizedCache cache, WorkLanes lanes)
         return await lanes.Readers.Take(token => Task.FromResult(cache.Get(name, () => make(entry.Request, token), token)), cancel);
     }
 
-    private RunEntry Begin(ContentHash key, string reportId, bool draft, RunRequest request, ContentHash? stamp, Func<RunProgress,
-        CancellationToken, ReportRun> make)
+    private RunEntry Begin(ContentHash key, string reportId, bool draft, RunRequest request, ContentHash? stamp,
+        ContentHash? picture, Func<RunProgress, CancellationToken, ReportRun> make)
     {
         var figures = new TaskCompletionSource<ReportRun>(TaskCreationOptions.RunContinuationsAsynchronously);
         var pages = new TaskCompletionSource<ReportRun>(TaskCreationOptions.RunContinuationsAsynchronously);
         var entry = new RunEntry(key, reportId, draft)
-            { Figures = figures.Task, Pages = pages.Task, Request = request, Stamp = stamp };
+            { Figures = figures.Task, Pages = pages.Task, Request = request, Stamp = stamp, Picture = picture };
         // A failure that nobody waits for any more is no failure of the server.
         _ = figures.Task.ContinueWith(t => t.Exception, TaskScheduler.Default);
         _ = pages.Task.ContinueWith(t => t.Exception, TaskScheduler.Default);

@@ -86,6 +86,19 @@ public sealed class WarmRunTests
     }
 
     [Fact]
+    public void A_report_that_prints_the_time_is_another_a_minute_later_and_its_picture_a_day_later()
+    {
+        var engine = Engine(new SqliteReader(new OneDatabase(Workshop.DemoFile)), null);
+        var report = DemoReports.All.Single(r => r.Id == "route-performance").Definition;
+        object? Of(double minutes, bool ofDay) => engine.IdentityOf(
+            new RunRequest(report, new Dictionary<string, string>(), Workshop.Now.Date.AddHours(12).AddMinutes(minutes)), ofDay);
+        Assert.Equal(Of(0, false), Of(0.5, false));
+        Assert.NotEqual(Of(0, false), Of(1.5, false));
+        Assert.Equal(Of(0, true), Of(1.5, true));
+        Assert.NotEqual(Of(0, true), Of(1440, true));
+    }
+
+    [Fact]
     public void A_source_that_cannot_tell_its_state_is_read_anew_for_each_run()
     {
         var rows = new StampedRows(new MemoryRows(GeneratedReports.Rows), () => null);
