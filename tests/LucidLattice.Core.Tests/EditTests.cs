@@ -119,7 +119,7 @@ public class EditTests
         var pasted = Apply(report, new Paste { Items = [new ElementItem(text)],
             To = new Spot { In = report.Sheets[0].Id, Band = BandKind.PageHeader } });
         var part = Assert.Single(pasted.Sheets[0].PageHeader.Parts);
-        Assert.Equal((15, "pasted"), (part.Height, Assert.IsType<TextElement>(Assert.Single(part.Elements)).Text));
+        Assert.Equal((18.0, "pasted"), (part.LeastHeight(), Assert.IsType<TextElement>(Assert.Single(part.Elements)).Text));
         Assert.Equal(part.Elements[0].Id, Assert.Single(pasted.AllElements().OfType<TextElement>(), t => t.Text == "pasted").Id);
     }
 

@@ -92,8 +92,8 @@ public sealed class KeepingTests
         var one = Any(random, s => s with { Levels = [s.Levels[0], s.Levels[1] with { Together = true }],
             Detail = Workshop.Band(s.Detail.Parts[0] with { Elements = [s.Detail.Parts[0].Elements[0]] }) });
         var pages = Case.Pages(one.Run());
-        double Height(int rows) => one.Section.Levels[1].Header.Parts[0].Height + one.Section.Levels[1].Footer.Parts[0].Height
-            + rows * one.Section.Detail.Parts[0].Height;
+        double Height(int rows) => one.Section.Levels[1].Header.Parts[0].LeastHeight() + one.Section.Levels[1].Footer.Parts[0].LeastHeight()
+            + rows * one.Section.Detail.Parts[0].LeastHeight();
         var kept = 0;
         foreach (var group in one.Rows.GroupBy(r => (r.G, r.H)))
         {

@@ -24,11 +24,15 @@ public sealed record ComposeView(string Sheet, IReadOnlyList<BandView> Bands, IR
 /// <param name="Left">Where the section begins, from the left margin, in points.</param>
 /// <param name="Height">In points; the detail band with its first rows.</param>
 /// <param name="Drawing">As wide as the page's body.</param>
+/// <param name="Parts">From top to bottom; of the detail band, those of its first row.</param>
 /// <param name="Elements">Where each element is, measured from the band's top left corner; of the detail band, in its first row.</param>
 public sealed record BandView(
     string Section, int Depth, BandPlace Place, string Name, long? Printed, double Left, double Height, PageDrawing Drawing,
-    IReadOnlyList<ElementView> Elements,
-    IReadOnlyList<ChartView> Charts);
+    IReadOnlyList<PartView> Parts, IReadOnlyList<ElementView> Elements, IReadOnlyList<ChartView> Charts);
+
+/// <summary>Where a part of a band is drawn.</summary>
+/// <param name="Top">From the band's upper edge, in points.</param>
+public sealed record PartView(string Id, double Top, double Height);
 
 /// <param name="Part">The id of the band part it stands in.</param>
 /// <param name="PartTop">The part's upper edge within the band, from which the element's own Y counts.</param>

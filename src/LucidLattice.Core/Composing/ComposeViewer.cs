@@ -164,6 +164,7 @@ public sealed class ComposeViewer
         private readonly int? _page;
         private readonly PartPainter _painter;
         private readonly List<DrawItem> _items = [];
+        private readonly List<PartView> _parts = [];
         private readonly List<ElementView> _elements = [];
         private readonly List<ChartView> _charts = [];
         private readonly List<ChartPicture> _pictures = [];
@@ -183,10 +184,11 @@ public sealed class ComposeViewer
 
         public BandView View(string section, int depth, BandPlace place, string name, long? printed, double left)
             => new(section, depth, place, name, printed, left, _height,
-                new PageDrawing(_viewer._run.Report.Page.BodyWidth, Math.Max(_height, 0.1), _items), _elements, _charts);
+                new PageDrawing(_viewer._run.Report.Page.BodyWidth, Math.Max(_height, 0.1), _items), _parts, _elements, _charts);
 
         private void Describe(PartPlan part, PlacedPart placed, Frame frame)
         {
+            _parts.Add(new PartView(part.Part.Id, _height, placed.Height));
             foreach (var element in placed.Elements)
             {
                 var plan = element.Plan;

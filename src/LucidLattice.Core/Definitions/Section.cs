@@ -125,8 +125,8 @@ public sealed record BandPart
 {
     public required string Id { get; init; }
 
-    /// <summary>The least height, in points.</summary>
-    public required double Height { get; init; }
+    /// <summary>The least height, in points; null for one that follows from what stands in it (<see cref="PartHeight"/>).</summary>
+    public double? Height { get; init; }
 
     /// <summary>In a header: drawn again at the top of each page on which the group, or the section, goes on.</summary>
     public bool Repeat { get; init; }

@@ -8,7 +8,7 @@ namespace LucidLattice.Core.Editing;
 /// totals.</summary>
 public sealed record AddCalculatedRow : Edit
 {
-    private const double RowHeight = 20, TextHeight = 14, Y = 3, LeastLabel = 40, Gap = 8;
+    private const double TextHeight = 14, Y = 3, LeastLabel = 40, Gap = 8;
 
     /// <summary>The id of the level whose groups are the lines; null for the first.</summary>
     public string? Level { get; init; }
@@ -34,7 +34,7 @@ public sealed record AddCalculatedRow : Edit
         if (totals.Count == 0) throw new EditException("No column has totals that a row could be calculated from. Add subtotals first.");
         var part = new BandPart
         {
-            Id = at.NewId("p"), Height = RowHeight,
+            Id = at.NewId("p"),
             Calculated = new CalculatedRow { Name = Name, Formula = Formula, After = after },
         };
         // Rows at the end of the report stand above what ends it already, in the order in which they were made.

@@ -13,7 +13,6 @@ public enum SectionPlaceKind { Below, Beside, Inside, Sheet }
 public sealed record AddSection : Edit
 {
     private const int FirstColumns = 5;
-    private const double RowHeight = 16, HeadingHeight = 20;
 
     public required SectionPlaceKind Place { get; init; }
 
@@ -37,7 +36,7 @@ public sealed record AddSection : Edit
         if (Place == SectionPlaceKind.Inside)
         {
             if (new BandPlace(Band, Level).IsPageBand) throw new EditException("A page header or footer holds no list.");
-            (at, var part) = at.TextPart(new BandPlace(Band, Level), 4);
+            (at, var part) = at.TextPart(new BandPlace(Band, Level));
             spot = new Spot { In = part.Id };
         }
         var width = at.BodyWidth / (Place == SectionPlaceKind.Beside ? 2 : 1);
@@ -77,13 +76,13 @@ public sealed record AddSection : Edit
             Columns = columns,
             ReportHeader = new Band
             {
-                Parts = [new BandPart { Id = ids.Like("p1"), Height = HeadingHeight, Repeat = true,
-                    Elements = [.. columns.Select(c => new HeadingElement { Id = ids.Like("h1"), Column = c.Id, Y = 5, Height = 12 })] }],
+                Parts = [new BandPart { Id = ids.Like("p1"), Repeat = true,
+                    Elements = [.. columns.Select(c => new HeadingElement { Id = ids.Like("h1"), Column = c.Id, Y = 4, Height = 12 })] }],
             },
             Detail = new Band
             {
-                Parts = [new BandPart { Id = ids.Like("p1"), Height = RowHeight,
-                    Elements = [.. columns.Select(c => new CellElement { Id = ids.Like("e1"), Column = c.Id, Y = 1, Height = 13 })] }],
+                Parts = [new BandPart { Id = ids.Like("p1"),
+                    Elements = [.. columns.Select(c => new CellElement { Id = ids.Like("e1"), Column = c.Id, Y = 1.5, Height = 13 })] }],
             },
         };
     }

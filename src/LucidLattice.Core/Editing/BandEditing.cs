@@ -17,19 +17,23 @@ internal static class BandEditing
             [
                 .. band.Parts.Select(p => p.Id != partId
                     ? p
-                    : p with { Height = Math.Max(p.Height, element.Y + element.Height + 2), Elements = [.. p.Elements, element] }),
+                    : p with { Height = p.HeightWith(element, 2), Elements = [.. p.Elements, element] }),
             ],
         });
 
+    /// <summary>The fixed height of a part, large enough for one more element; null where it follows from what stands in it.</summary>
+    public static double? HeightWith(this BandPart part, Element element, double below = 0) =>
+        part.Height is { } height ? Math.Max(height, element.Y + element.Height + below) : null;
+
     /// <summary>The part of a band that holds texts and totals, made if there is none; parts with a chart or with headings are left to
     /// them.</summary>
-    public static (Workpiece At, BandPart Part) TextPart(this Workpiece at, BandPlace place, double height, bool repeat = false)
+    public static (Workpiece At, BandPart Part) TextPart(this Workpiece at, BandPlace place, bool repeat = false)
     {
         // Headings of columns move when levels do, so nothing else is put into their part.
         var existing = at.BandAt(place).Parts
             .LastOrDefault(p => !p.Elements.Any(e => e is ChartElement or CrosstabElement or HeadingElement));
         if (existing is not null) return (at, existing);
-        var part = new BandPart { Id = at.NewId("p"), Height = height, Repeat = repeat };
+        var part = new BandPart { Id = at.NewId("p"), Repeat = repeat };
         return (at.MapBand(place, band => band.AboveHeadings(part)), part);
     }
 
@@ -38,9 +42,9 @@ internal static class BandEditing
     public static (Workpiece At, BandPart Part, double Top) PartAt(this Workpiece at, BandPlace place, double y)
     {
         var above = 0.0;
-        var part = at.BandAt(place).Parts.FirstOrDefault(p => (above += p.Height) > y);
-        if (part is null) (at, part) = at.TextPart(place, 20);
-        return (at, part, at.BandAt(place).Parts.TakeWhile(p => p.Id != part.Id).Sum(p => p.Height));
+        var part = at.BandAt(place).Parts.FirstOrDefault(p => (above += p.LeastHeight()) > y);
+        if (part is null) (at, part) = at.TextPart(place);
+        return (at, part, at.BandAt(place).Parts.TakeWhile(p => p.Id != part.Id).Sum(p => p.LeastHeight()));
     }
 
     /// <summary>The band with a part added at its end, but above the headings of columns, which belong right above the rows.</summary>

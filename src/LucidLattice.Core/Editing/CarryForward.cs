@@ -41,7 +41,7 @@ public sealed record CarryForward : Edit
         if (there is not null)
             return there.Elements.Any(e => e.Column == column.Id) ? at : at.AddElement(there.Id, total);
         var room = at.Section.Columns.TakeWhile(c => c.Id != column.Id).Sum(c => c.Width);
-        var part = new BandPart { Id = at.NewId("p"), Height = Height + 4 };
+        var part = new BandPart { Id = at.NewId("p") };
         at = at.MapBand(place, band => band with { Parts = kind == BandKind.PageFooter ? [part, .. band.Parts] : [.. band.Parts, part] });
         at = at.AddElement(part.Id, total);
         return room < 40 ? at : at.AddElement(part.Id, new TextElement

@@ -38,13 +38,13 @@ public sealed record AddChart : Edit
             Id = at.NewId("ch"),
             Width = at.BodyWidth,
             Height = 180,
-            Y = 2,
+            Y = 4,
             // Its categories are called as the groups are.
             Category = new ChartCategory { By = category, Pattern = section.Levels.FirstOrDefault(l => l.By == category)?.Pattern },
             Values = [new ChartValue { Expression = Value(section, dataset) }],
         };
         if (Look is not null) chart = Look.On(chart, []);
-        var part = new BandPart { Id = at.NewId("p"), Height = 190, Elements = [chart] };
+        var part = new BandPart { Id = at.NewId("p"), Elements = [chart] };
         return at.MapBand(place, band => band.AboveHeadings(part));
     }
 

@@ -44,7 +44,7 @@ public sealed record AddField : Edit
 
 internal static class Columns
 {
-    private const double HeadingHeight = 18, RowHeight = 16, LeastText = 60;
+    private const double LeastText = 60;
 
     public static Column Require(Section section, string id)
         => section.Columns.FirstOrDefault(c => c.Id == id) ?? throw new EditException($"There is no column “{id}”.");
@@ -60,9 +60,9 @@ internal static class Columns
         at = Replace(at, columns);
 
         (at, var headings) = HeadingPart(at);
-        at = at.AddElement(headings.Id, new HeadingElement { Id = at.NewId("h"), Column = column.Id, Height = 13 });
-        (at, var rows) = at.TextPart(new BandPlace(BandKind.Detail), RowHeight);
-        return at.AddElement(rows.Id, new CellElement { Id = at.NewId("e"), Column = column.Id, Y = 1, Height = 13 });
+        at = at.AddElement(headings.Id, new HeadingElement { Id = at.NewId("h"), Column = column.Id, Y = 2, Height = 13 });
+        (at, var rows) = at.TextPart(new BandPlace(BandKind.Detail));
+        return at.AddElement(rows.Id, new CellElement { Id = at.NewId("e"), Column = column.Id, Y = 1.5, Height = 13 });
     }
 
     /// <summary>With other columns; where they are wider than the page, they give way a little.</summary>
@@ -103,9 +103,9 @@ internal static class Columns
         var existing = at.Bands.SelectMany(b => b.Band.Parts)
             .FirstOrDefault(p => p.Elements.Any(e => e is HeadingElement && own.Contains(e.Column ?? "")));
         if (existing is not null) return (at, existing);
-        var part = new BandPart { Id = at.NewId("p"), Height = HeadingHeight, Repeat = true };
+        var part = new BandPart { Id = at.NewId("p"), Repeat = true };
         at = at.AddPart(at.Section.HeadingPlace(), part);
-        return (at.AddElement(part.Id, new LineElement { Id = at.NewId("n"), Y = 14, Width = at.BodyWidth, Height = 1 }), part);
+        return (at.AddElement(part.Id, new LineElement { Id = at.NewId("n"), Y = 16, Width = at.BodyWidth, Height = 1 }), part);
     }
 
     private static double WidthOf(Field field) => field.Type switch

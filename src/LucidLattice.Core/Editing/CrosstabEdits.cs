@@ -33,7 +33,7 @@ public sealed record AddCrosstab : Edit
             Id = ids.Next("xt"), Width = at.BodyWidth, Height = 40, Y = 2,
             Values = [new CrosstabValue { Expression = AddChart.FirstValue(dataset.Fields) }],
         };
-        var part = new BandPart { Id = ids.Next("p"), Height = 44, Elements = [Started(crosstab, source, dataset, place.Level, ids)] };
+        var part = new BandPart { Id = ids.Next("p"), Elements = [Started(crosstab, source, dataset, place.Level, ids)] };
         return at.MapBand(place, band => band.AboveHeadings(part));
     }
 
@@ -116,12 +116,12 @@ public sealed record ChartOfCrosstab : Edit
         var ids = new FreeIds(at.Report);
         var chart = new ChartElement
         {
-            Id = ids.Next("ch"), Width = Math.Min(crosstab.Width, at.BodyWidth), Height = Height, Y = 2,
+            Id = ids.Next("ch"), Width = Math.Min(crosstab.Width, at.BodyWidth), Height = Height, Y = 4,
             X = At == ChartSpot.Sheet ? 0 : crosstab.X, Follows = new ChartTie { Crosstab = crosstab.Id, Swapped = isSwapped },
             Chart = IsDated(by) ? "lines" : "columns",
             Category = new ChartCategory { By = by }, Values = [new ChartValue { Expression = crosstab.Values[0].Expression }],
         };
-        var part = new BandPart { Id = ids.Next("p"), Height = Height + 8, Elements = [chart] };
+        var part = new BandPart { Id = ids.Next("p"), Elements = [chart] };
         if (At == ChartSpot.Sheet) return at.MapBand(new BandPlace(BandKind.ReportHeader), band => band with { Parts = [part] });
         return at.MapBand(home.Place, band =>
         {

@@ -25,7 +25,7 @@ public sealed record AddText : Edit
             return at.AddElement(there.Id, new TextElement { Id = at.NewId("t"), X = left, Y = Math.Max(0, top - begins),
                 Width = Math.Min(240, at.BodyWidth - left), Height = Height, Text = Text });
         }
-        (at, var part) = at.TextPart(new BandPlace(Band, Level), 20);
+        (at, var part) = at.TextPart(new BandPlace(Band, Level));
         var y = part.Elements.Count == 0 ? 3 : part.Elements.Max(e => e.Y + e.Height) + 2;
         return at.AddElement(part.Id,
             new TextElement { Id = at.NewId("t"), Y = y, Width = Math.Min(240, at.BodyWidth), Height = Height, Text = Text });

@@ -19,7 +19,7 @@ public sealed record ElementItem(Element Element) : Item
         return report.MapPart(home.Part.Id, part => part with
         {
             Elements = spot.Put(part.Elements, Element),
-            Height = Math.Max(part.Height, Element.Y + Element.Height),
+            Height = part.HeightWith(Element),
         });
     }
 
@@ -34,7 +34,7 @@ public sealed record ElementItem(Element Element) : Item
         return report.MapPart(home.Part.Id, part => part with
         {
             Elements = [.. part.Elements.Select(e => e.Id == Id ? Element : e)],
-            Height = Math.Max(part.Height, Element.Y + Element.Height),
+            Height = part.HeightWith(Element),
         });
     }
 

@@ -98,7 +98,7 @@ public sealed record Paste : GeneralEdit
     /// <summary>Elements that are put into a band, not into a part of one, get a part of their own there.</summary>
     private ReportDefinition WithNewPart(ReportDefinition report)
     {
-        var part = new BandPart { Id = new FreeIds(report).Next("p"), Height = 0 };
+        var part = new BandPart { Id = new FreeIds(report).Next("p") };
         var made = new PartItem(part).Insert(report, To);
         return (this with { To = new Spot { In = part.Id } }).Changed(made);
     }

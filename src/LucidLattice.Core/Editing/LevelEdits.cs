@@ -160,9 +160,9 @@ internal static class Levels
         var section = at.Section;
         var level = new Level { Id = at.NewId("l"), Name = FreeName(section, name), By = by };
         at = at.With(section with { Levels = [.. section.Levels.Take(index), level, .. section.Levels.Skip(index)] });
-        (at, var part) = at.TextPart(new BandPlace(BandKind.GroupHeader, index + 1), 22, repeat: true);
+        (at, var part) = at.TextPart(new BandPlace(BandKind.GroupHeader, index + 1), repeat: true);
         at = at.AddElement(part.Id,
-            new TextElement { Id = at.NewId("t"), Y = 5, Width = at.BodyWidth, Height = 15, Text = $"{{{{ {printed} }}}}" });
+            new TextElement { Id = at.NewId("t"), Y = 4, Width = at.BodyWidth, Height = 15, Text = $"{{{{ {printed} }}}}" });
         at = HeadingsTo(at);
         foreach (var total in at.Section.ReportFooter.Parts.SelectMany(p => p.Elements).OfType<TotalElement>())
             at = Totals.Add(at, new BandPlace(BandKind.GroupFooter, index + 1), Columns.Require(at.Section, total.Column ?? ""),

@@ -21,7 +21,7 @@ public sealed record AddElement : Edit
     {
         var place = new BandPlace(Band, Level);
         if (Elements.ElementKinds.KindOf(Element).WhyNotIn(place) is { } why) throw new EditException(why);
-        (at, var part) = Frame is null ? at.TextPart(place, 20) : PartAt(at, place, Frame.Y);
+        (at, var part) = Frame is null ? at.TextPart(place) : PartAt(at, place, Frame.Y);
         var element = Element with { Id = at.NewId("e"), Column = null };
         if (Frame is null)
             element = element with
@@ -33,7 +33,7 @@ public sealed record AddElement : Edit
             element = element with
             {
                 X = Math.Clamp(Frame.X, 0, Math.Max(0, at.BodyWidth - 4)),
-                Y = Math.Max(0, Frame.Y - at.BandAt(place).Parts.TakeWhile(p => p.Id != part.Id).Sum(p => p.Height)),
+                Y = Math.Max(0, Frame.Y - at.BandAt(place).Parts.TakeWhile(p => p.Id != part.Id).Sum(p => p.LeastHeight())),
                 Width = Math.Clamp(Frame.Width, 4, Math.Max(4, at.BodyWidth - Math.Max(0, Frame.X))),
                 Height = Math.Clamp(Frame.Height, element is LineElement ? 0 : 4, at.Report.Page.Height),
             };
@@ -46,8 +46,8 @@ public sealed record AddElement : Edit
     {
         var top = 0.0;
         foreach (var part in at.BandAt(place).Parts)
-            if (y < (top += part.Height)) return (at, part);
-        return at.BandAt(place).Parts is [.., { } last] ? (at, last) : at.TextPart(place, 20);
+            if (y < (top += part.LeastHeight())) return (at, part);
+        return at.BandAt(place).Parts is [.., { } last] ? (at, last) : at.TextPart(place);
     }
 }
 

@@ -37,8 +37,8 @@ public static class StarterReport
         {
             Id = "s1",
             Dataset = dataset.Id,
-            ReportHeader = new Band { Parts = [new BandPart { Id = "p1", Height = 44,
-            Elements = [new TextElement { Id = "t1", Width = 510, Height = 26, Text = RenameReport.Printed(title),
+            ReportHeader = new Band { Parts = [new BandPart { Id = "p1",
+            Elements = [new TextElement { Id = "t1", Y = 6, Width = 510, Height = 26, Text = RenameReport.Printed(title),
             Style = new Style { Role = StyleRole.Title } }] }] },
         };
         var report = new ReportDefinition

@@ -33,7 +33,7 @@ internal static class Totals
             return at.MapElements(e => e.Id == existing.Id ? existing with { Aggregate = aggregate } : e);
 
         var first = band.Parts.All(p => p.Elements.All(e => e is not TotalElement));
-        (at, var part) = at.TextPart(place, 24);
+        (at, var part) = at.TextPart(place);
         var section = at.Section;
         // Totals of one band stand on one line, below what was there before.
         var y = part.Elements.OfType<TotalElement>().FirstOrDefault()?.Y

@@ -65,7 +65,9 @@ public sealed record PartPlan(BandPart Part, IReadOnlyList<ElementPlan> Elements
     /// <summary>As high as it says, and at least as high as what stands in it, so that nothing in it is lost.</summary>
     public double Height => Space == 0 ? _height : Math.Max(1, _height + 2 * Space);
 
-    private readonly double _height = Elements.Select(Bottom).Append(Part.Height).Max();
+    private readonly double _height = Part.Height is { } height
+        ? Elements.Select(Bottom).Append(height).Max()
+        : PartHeight.Fitting(Elements.Select(e => (e.Element.Y, Bottom(e))));
 
     /// <summary>True if nothing in it can make it grow, so that its height is always the same; a part that may be
     /// left out has none.</summary>

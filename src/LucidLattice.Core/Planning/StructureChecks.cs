@@ -203,7 +203,7 @@ public static class StructureChecks
     {
         foreach (var part in band.Parts)
         {
-            if (!(part.Height is >= 0 and <= 14400))
+            if (part.Height is not (null or >= 0 and <= 14400))
                 yield return Error("bad-size", $"A band part is {part.Height} points high.", part.Id, "height", "Choose 0 points or more.");
             foreach (var element in part.Elements.Where(HasPlace).Where(e => IsBeyond(e, report.Page)))
                 yield return Warning("outside-page", "This element reaches beyond the edge of the paper, where it is cut.", element.Id, "x",

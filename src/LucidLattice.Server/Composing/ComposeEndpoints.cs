@@ -46,7 +46,7 @@ public sealed record ComposeResponse(
 /// <param name="Svg">The band as it is printed, as wide as the page's body.</param>
 public sealed record ComposeBand(
     string Section, int Depth, BandKind Kind, int Level, string Name, long? Printed, double Left, double Height, string Svg,
-    IReadOnlyList<ElementView> Elements, IReadOnlyList<ChartView> Charts);
+    IReadOnlyList<PartView> Parts, IReadOnlyList<ElementView> Elements, IReadOnlyList<ChartView> Charts);
 
 /// <param name="Pages">Of reports that print them: the pages on which each group begins and ends, by section, level and group.</param>
 public sealed record PagesResponse(int PageCount, IReadOnlyDictionary<string, PageSpan> Pages);
@@ -157,7 +157,7 @@ public static class ComposeEndpoints
             : ComposeViewer.View(run, vantage, typesetter, request.Sheet, request.PageCount, request.Pages);
         var bands = view.Bands.Select((b, i) => new ComposeBand(
             b.Section, b.Depth, b.Place.Kind, b.Place.Level, b.Name, b.Printed, b.Left, b.Height, SvgWriter.Write(b.Drawing, $"b{i}-"),
-            b.Elements, b.Charts)).ToList();
+            b.Parts, b.Elements, b.Charts)).ToList();
         var changed = request.Edits is { Count: > 0 } && !ReportJson.AreSame(definition, request.Definition);
         return new ComposeResponse(definition, changed, view.Sheet, bands, view.Vantage, view.Rows,
             [.. run.Problems.Select(p => Mending.Looked(p, definition))],

@@ -1,26 +1,33 @@
 import Box from '@mui/material/Box';
 import { useState } from 'react';
-import type { ComposeBand } from '../api/generated';
+import type { BandPart, ComposeBand } from '../api/generated';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
-import { findPart, findSection, partsOf } from './definition';
+import { findPart } from './definition';
+import { millimetres } from './millimetres';
 
-/** The lower edge of a band: dragging it changes the height of the band's last part. */
+/**
+ * The lower edge of a band: dragging it gives the band's last part a fixed height, which is shown meanwhile; a double click lets the height
+ * follow again what stands in the part.
+ */
 export function BandEdge({ band, zoom }: { band: ComposeBand; zoom: number }) {
   const [from, setFrom] = useState<number>();
   const [by, setBy] = useState(0);
+  const definition = useCompose((s) => (from === undefined ? undefined : s.definition));
   const { edit } = useCompose.getState();
-  const change = (points: number) =>
+  const last = band.parts.at(-1);
+  const heightAfter = (part: BandPart, points: number) => {
+    // What stands in it keeps its room.
+    const least = Math.max(0, ...(part.elements ?? []).map((e) => (e.y ?? 0) + (e.height ?? 16)));
+    return Math.max(least, Math.round(((part.height ?? Number(last?.height)) + points) * 4) / 4);
+  };
+  const set = (heightOf: (part: BandPart) => number | null) =>
     void edit((now) => {
-      const section = findSection(now, band.section);
-      const last = section && partsOf(now, section, band.kind, Number(band.level)).at(-1);
       const part = last && findPart(now, last.id);
-      if (!part) return undefined;
-      // What stands in it keeps its room.
-      const least = Math.max(0, ...(part.elements ?? []).map((e) => (e.y ?? 0) + (e.height ?? 16)));
-      const height = Math.max(least, Math.round((part.height + points) * 4) / 4);
-      return height === part.height ? undefined : { type: 'replace', item: { kind: 'part', part: { ...part, height } } };
+      const height = part && heightOf(part);
+      return part && height !== (part.height ?? null) ? { type: 'replace', item: { kind: 'part', part: { ...part, height } } } : undefined;
     });
+  const dragged = by !== 0 && last && definition ? findPart(definition, last.id) : undefined;
   return (
     <Box
       className="band-edge"
@@ -33,11 +40,12 @@ export function BandEdge({ band, zoom }: { band: ComposeBand; zoom: number }) {
       }}
       onPointerMove={(e) => from !== undefined && setBy(e.clientY - from)}
       onPointerUp={() => {
-        if (from !== undefined && Math.abs(by) > 2) change(by / zoom);
+        if (from !== undefined && Math.abs(by) > 2) set((part) => heightAfter(part, by / zoom));
         setFrom(undefined);
         setBy(0);
       }}
       onClick={(e) => e.stopPropagation()}
+      onDoubleClick={() => set(() => null)}
       sx={{
         position: 'absolute',
         left: 0,
@@ -47,10 +55,27 @@ export function BandEdge({ band, zoom }: { band: ComposeBand; zoom: number }) {
         zIndex: 3,
         cursor: 'row-resize',
         touchAction: 'none',
-        '&:hover, &[data-drags=true]': { bgcolor: color.main, opacity: 0.5 },
+        '&:hover, &[data-drags=true]': { bgcolor: `${color.main}80` },
       }}
       data-drags={from !== undefined}
       style={{ transform: `translateY(${by}px)` }}
-    />
+    >
+      {dragged && (
+        <Box
+          sx={{
+            position: 'absolute',
+            right: 4,
+            top: 6,
+            px: 0.75,
+            borderRadius: 0.75,
+            fontSize: 11,
+            bgcolor: color.ink,
+            color: color.paper,
+          }}
+        >
+          {`${millimetres(heightAfter(dragged, by / zoom))} mm high`}
+        </Box>
+      )}
+    </Box>
   );
 }

@@ -15,6 +15,9 @@ import { useChartView } from './panels/chart/useChartView';
 import { freeOnes, selectedIds, toggled } from './selected';
 import { Words } from './Words';
 
+/** In pixels: a box that is lower is hard to point at. */
+const leastHeight = 6;
+
 /** A box over an element: click selects it, dragging moves it (a heading: its column), a double click (or F2) types over its words. */
 export const ElementBox = memo(function ElementBox({ element: view, zoom, left }: { element: ElementView; zoom: number; left: number }) {
   const element = useCompose((s) => s.definition && findElement(s.definition, view.id)?.element);
@@ -113,9 +116,11 @@ export const ElementBox = memo(function ElementBox({ element: view, zoom, left }
     void edit({ type: 'arrange', places });
   };
   const grow = resized ?? { x: 0, y: 0 };
+  // A line is hardly as high as the pointer is exact, and may lie on the edge of its band.
+  const around = Math.max(0, (leastHeight - view.height * zoom) / 2);
   return (
     <div
-      className={free ? 'element free' : 'element'}
+      className={`element${free ? ' free' : ''}${element.type === 'line' ? ' line' : ''}`}
       data-element={view.id}
       data-selected={selected}
       // A chosen chart holds buttons of its own, for its parts.
@@ -138,9 +143,9 @@ export const ElementBox = memo(function ElementBox({ element: view, zoom, left }
       }}
       style={{
         left: (left + view.x) * zoom + (shift?.x ?? 0),
-        top: view.y * zoom + (shift?.y ?? 0),
+        top: view.y * zoom - around + (shift?.y ?? 0),
         width: view.width * zoom + grow.x,
-        height: Math.max(6, view.height * zoom) + grow.y,
+        height: view.height * zoom + 2 * around + grow.y,
       }}
     >
       {alone && element.type === 'chart' && !shift && !resized && <ChartPartBoxes chart={element} zoom={zoom} />}

@@ -1,7 +1,6 @@
 import Divider from '@mui/material/Divider';
 import MenuItem from '@mui/material/MenuItem';
 import { Menu } from '../shell/whenOpen';
-import { arranged, arrangements } from './arranging';
 import { ask } from './commands';
 import { useCompose } from './composeStore';
 import { findElement, findSection, partOf, partsOf } from './definition';
@@ -9,7 +8,7 @@ import { kindOf } from './kinds';
 import { giveLook } from './edits';
 import { columnWords } from './removals';
 import { removeItems } from './removing';
-import { arrangeable, freeOnes, selectedIds, selectionOf } from './selected';
+import { arrangementsOf, freeOnes, selectedIds, selectionOf } from './selected';
 import { copied, pasted } from './useClipboard';
 
 export interface MenuPlace {
@@ -28,7 +27,6 @@ export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: ()
   const free = freeOnes(definition, selection);
   const placed = ids.length === 1 ? findElement(definition, ids[0]) : undefined;
   const part = ids.length ? partOf(definition, ids[0])?.id : undefined;
-  const movable = arrangeable(definition, selection);
   const home = placed && findSection(definition, placed.section.id);
   const neighbours = home ? partsOf(definition, home, placed.band, placed.level).flatMap((p) => p.elements ?? []) : [];
   const isColumn = placed?.element.type !== 'total' && placed?.element.column;
@@ -89,11 +87,9 @@ export function ElementMenu({ place, onClose }: { place?: MenuPlace; onClose: ()
         words: placed.element.locked ? 'Unlock its place' : 'Lock its place',
         run: () => void setElement(placed.element.id, { locked: !placed.element.locked }),
       },
-    ...(movable.length > 0
-      ? arrangements
-          .filter((a) => a.group !== 'Same size as the first')
-          .map(({ how, command }) => ({ words: command, run: () => void edit({ type: 'arrange', places: arranged(movable, how) }) }))
-      : []),
+    ...arrangementsOf(definition, selection)
+      .filter((a) => a.group !== 'Same size as the first')
+      .map(({ command, places }) => ({ words: command, run: () => void edit({ type: 'arrange', places: places() }) })),
     isColumn && {
       words: `Remove ${columnWords(definition, isColumn)}`,
       run: () => removeItems([isColumn]),

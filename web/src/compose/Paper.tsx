@@ -26,6 +26,8 @@ const emptyHeight = 20;
 const handles = {
   '& .element': { position: 'absolute', zIndex: 1, cursor: 'pointer', touchAction: 'none' },
   '& .element.free': { cursor: 'move' },
+  // Over the edge of the band, which can still be dragged beside it.
+  '& .element.line': { zIndex: 4 },
   '& .element:hover': { outline: `1px solid ${color.main}` },
   '& .element[data-selected=true]': { zIndex: 2, outline: `2px solid ${color.main}` },
   '& .column-guide': { position: 'absolute', zIndex: 4, top: 0, width: 2, height: 2000, pointerEvents: 'none' },

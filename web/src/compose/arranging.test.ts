@@ -7,8 +7,8 @@ const box = (id: string, x: number, y: number, width: number, height: number) =>
 const boxes = () => [box('a', 10, 5, 40, 20), box('b', 100, 0, 10, 10), box('c', 30, 40, 20, 10)];
 
 /** The boxes after being arranged. */
-function after(how: Arrangement) {
-  const moved: Moved[] = arranged(boxes(), how);
+function after(how: Arrangement, edges?: number[]) {
+  const moved: Moved[] = arranged(boxes(), how, edges);
   return boxes().map((b) => ({ ...b, ...moved.find((m) => m.id === b.id) }) as unknown as Required<Moved>);
 }
 
@@ -26,6 +26,21 @@ test('spreading leaves equal gaps between the first and the last', () => {
   expect(across[0].x).toBe(10);
   expect(across[2].x + across[2].width).toBe(110);
   expect(across[1].x - across[0].x - across[0].width).toBeCloseTo(across[2].x - across[1].x - across[1].width);
+});
+
+test('to the columns means to the nearest of their edges', () => {
+  const edges = [0, 35, 95, 130];
+  expect(after('columnLeft', edges).map((b) => b.x)).toEqual([0, 95, 35]);
+  expect(after('columnRight', edges).map((b) => b.x + b.width)).toEqual([40, 95, 35]);
+  expect(after('columnWidth', edges).map((b) => [b.x, b.width])).toEqual([
+    [0, 35],
+    [95, 35],
+    [35, 60],
+  ]);
+  const across = after('columnsAcross', edges).sort((a, b) => a.x - b.x);
+  expect(across[0].x).toBe(0);
+  expect(across[2].x + across[2].width).toBe(95);
+  expect(across[1].x - across[0].width).toBeCloseTo(across[2].x - across[1].x - across[1].width);
 });
 
 test('the same size is that of the first', () => {

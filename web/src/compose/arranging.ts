@@ -9,20 +9,72 @@ export interface Moved {
   height?: number;
 }
 
-export type Arrangement = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom' | 'across' | 'down' | 'width' | 'height';
+export type Arrangement =
+  | 'left'
+  | 'centre'
+  | 'right'
+  | 'top'
+  | 'middle'
+  | 'bottom'
+  | 'across'
+  | 'down'
+  | 'width'
+  | 'height'
+  | 'columnLeft'
+  | 'columnRight'
+  | 'columnWidth'
+  | 'columnsAcross';
+
+export interface ArrangementWords {
+  how: Arrangement;
+  group: string;
+  button: string;
+  command: string;
+  /** How many elements it takes. */
+  least: number;
+  /** True if it needs columns. */
+  toColumns?: boolean;
+}
+
+const edgesOfColumns = 'To the edges of columns';
 
 /** Every arrangement: as a command, and as a button under the name of its group. */
-export const arrangements: { how: Arrangement; group: string; button: string; command: string }[] = [
-  { how: 'left', group: 'Align', button: 'Left edges', command: 'Align left edges' },
-  { how: 'centre', group: 'Align', button: 'Centres', command: 'Align centres' },
-  { how: 'right', group: 'Align', button: 'Right edges', command: 'Align right edges' },
-  { how: 'top', group: 'Align', button: 'Upper edges', command: 'Align upper edges' },
-  { how: 'middle', group: 'Align', button: 'Middles', command: 'Align middles' },
-  { how: 'bottom', group: 'Align', button: 'Lower edges', command: 'Align lower edges' },
-  { how: 'across', group: 'Spread evenly', button: 'From left to right', command: 'Spread evenly across' },
-  { how: 'down', group: 'Spread evenly', button: 'From top to bottom', command: 'Spread evenly down' },
-  { how: 'width', group: 'Same size as the first', button: 'Width', command: 'Same width as the first' },
-  { how: 'height', group: 'Same size as the first', button: 'Height', command: 'Same height as the first' },
+export const arrangements: ArrangementWords[] = [
+  { how: 'left', group: 'Align', button: 'Left edges', command: 'Align left edges', least: 2 },
+  { how: 'centre', group: 'Align', button: 'Centres', command: 'Align centres', least: 2 },
+  { how: 'right', group: 'Align', button: 'Right edges', command: 'Align right edges', least: 2 },
+  { how: 'top', group: 'Align', button: 'Upper edges', command: 'Align upper edges', least: 2 },
+  { how: 'middle', group: 'Align', button: 'Middles', command: 'Align middles', least: 2 },
+  { how: 'bottom', group: 'Align', button: 'Lower edges', command: 'Align lower edges', least: 2 },
+  { how: 'across', group: 'Spread evenly', button: 'From left to right', command: 'Spread evenly across', least: 2 },
+  { how: 'down', group: 'Spread evenly', button: 'From top to bottom', command: 'Spread evenly down', least: 2 },
+  { how: 'width', group: 'Same size as the first', button: 'Width', command: 'Same width as the first', least: 2 },
+  { how: 'height', group: 'Same size as the first', button: 'Height', command: 'Same height as the first', least: 2 },
+  {
+    how: 'columnLeft',
+    group: edgesOfColumns,
+    button: 'Left edges',
+    command: 'Align with the left edge of a column',
+    least: 1,
+    toColumns: true,
+  },
+  {
+    how: 'columnRight',
+    group: edgesOfColumns,
+    button: 'Right edges',
+    command: 'Align with the right edge of a column',
+    least: 1,
+    toColumns: true,
+  },
+  { how: 'columnWidth', group: edgesOfColumns, button: 'Width', command: 'As wide as the columns below it', least: 1, toColumns: true },
+  {
+    how: 'columnsAcross',
+    group: edgesOfColumns,
+    button: 'Spread evenly',
+    command: 'Spread evenly between edges of columns',
+    least: 2,
+    toColumns: true,
+  },
 ];
 
 interface Box {
@@ -35,8 +87,11 @@ interface Box {
 
 const boxOf = (e: Element): Box => ({ id: e.id, x: e.x ?? 0, y: e.y ?? 0, width: e.width ?? 0, height: e.height ?? 16 });
 
-/** Where elements of one band go when they are aligned to each other, spread evenly, or given the size of the first one. */
-export function arranged(elements: Element[], how: Arrangement): Moved[] {
+/**
+ * Where elements of one band go when they are aligned to each other or to columns, spread evenly, or given the size of the first one.
+ * @param edges The edges of the section's columns, from left to right, in points.
+ */
+export function arranged(elements: Element[], how: Arrangement, edges: number[] = []): Moved[] {
   const boxes = elements.map(boxOf);
   const left = Math.min(...boxes.map((b) => b.x));
   const top = Math.min(...boxes.map((b) => b.y));
@@ -59,6 +114,26 @@ export function arranged(elements: Element[], how: Arrangement): Moved[] {
       return boxes.slice(1).map((b) => ({ id: b.id, width: boxes[0].width }));
     case 'height':
       return boxes.slice(1).map((b) => ({ id: b.id, height: boxes[0].height }));
+    case 'columnLeft':
+      return boxes.map((b) => ({ id: b.id, x: nearest(edges, b.x) }));
+    case 'columnRight':
+      return boxes.map((b) => ({ id: b.id, x: Math.max(0, nearest(edges, b.x + b.width) - b.width) }));
+    case 'columnWidth':
+      return boxes.map((b) => {
+        const x = nearest(edges.slice(0, -1), b.x);
+        const beyond = edges.filter((e) => e > x);
+        return { id: b.id, x, width: nearest(beyond, b.x + b.width) - x };
+      });
+    case 'columnsAcross': {
+      const from = nearest(edges, left);
+      const to = nearest(edges, right);
+      const ordered = boxes.sort((a, b) => a.x - b.x);
+      return filled(
+        from,
+        to - from,
+        ordered.map((b) => b.width),
+      ).map((x, i) => ({ id: ordered[i].id, x }));
+    }
     case 'across':
       return spread(
         boxes.sort((a, b) => a.x - b.x),
@@ -74,15 +149,22 @@ export function arranged(elements: Element[], how: Arrangement): Moved[] {
   }
 }
 
+const nearest = (edges: number[], x: number) =>
+  edges.reduce((best, edge) => (Math.abs(edge - x) < Math.abs(best - x) ? edge : best), edges[0] ?? x);
+
 /** Equal gaps between the first and the last. */
 function spread(boxes: Box[], at: (box: Box) => number, size: (box: Box) => number): number[] {
   const last = boxes[boxes.length - 1];
-  const room = at(last) + size(last) - at(boxes[0]) - boxes.reduce((sum, b) => sum + size(b), 0);
-  const gap = boxes.length > 1 ? room / (boxes.length - 1) : 0;
-  let next = at(boxes[0]);
-  return boxes.map((b) => {
+  return filled(at(boxes[0]), at(last) + size(last) - at(boxes[0]), boxes.map(size));
+}
+
+/** Where things of these sizes begin when they fill a room with equal gaps between them. */
+function filled(from: number, room: number, sizes: number[]): number[] {
+  const gap = sizes.length > 1 ? (room - sizes.reduce((sum, size) => sum + size, 0)) / (sizes.length - 1) : 0;
+  let next = from;
+  return sizes.map((size) => {
     const place = next;
-    next += size(b) + gap;
+    next += size + gap;
     return place;
   });
 }

@@ -1,5 +1,6 @@
 import type { Element, ReportDefinition } from '../api/generated';
 import type { Selection } from './session/types';
+import { arranged, arrangements, type ArrangementWords, type Moved } from './arranging';
 import { allElements, findElement, partOf } from './definition';
 
 /**
@@ -24,10 +25,15 @@ export const freeOnes = (definition: ReportDefinition, selection: Selection): El
     .map((id) => findElement(definition, id)?.element)
     .filter((e): e is Element => e !== undefined && !e.column && !e.locked);
 
-/** What can be arranged: several elements in one part, since heights are counted from its top; else none. */
-export function arrangeable(definition: ReportDefinition, selection: Selection): Element[] {
+/** The ways in which what is selected can be arranged: elements in one part, since heights are counted from its top; else none. */
+export function arrangementsOf(definition: ReportDefinition, selection: Selection): (ArrangementWords & { places: () => Moved[] })[] {
   const free = freeOnes(definition, selection);
-  return free.length > 1 && new Set(free.map((e) => partOf(definition, e.id)?.id)).size === 1 ? free : [];
+  if (new Set(free.map((e) => partOf(definition, e.id)?.id)).size !== 1) return [];
+  const columns = findElement(definition, free[0].id)?.section.columns ?? [];
+  const edges = columns.reduce((all, c) => [...all, all[all.length - 1] + c.width], [0]);
+  return arrangements
+    .filter((a) => a.least <= free.length && (columns.length > 0 || !a.toColumns))
+    .map((a) => ({ ...a, places: () => arranged(free, a.how, edges) }));
 }
 
 /** The selection with one more element, or without one that was in it. */

@@ -1,7 +1,6 @@
 import { useNavigate } from 'react-router';
 import { caption } from '../shell/caption';
 import { useActiveSection } from './activeSection';
-import { arranged, arrangements } from './arranging';
 import { ask } from './commands';
 import { useCompose } from './composeStore';
 import { allElements, allSections, bandName, offeredFields } from './definition';
@@ -9,7 +8,7 @@ import { kindOf } from './kinds';
 import { useAddCrosstab } from './panels/crosstab/useAddCrosstab';
 import { boxOf } from './pageStops';
 import { removeItems } from './removing';
-import { arrangeable, selectedIds } from './selected';
+import { arrangementsOf, selectedIds } from './selected';
 import { setRulers, setZoom } from './zoom';
 
 export interface Command {
@@ -40,7 +39,6 @@ export function useCommands(): Command[] {
   const navigate = useNavigate();
   if (!definition || !section) return [];
   const ids = selectedIds(selection);
-  const movable = arrangeable(definition, selection);
   const shown = new Set(view?.bands.flatMap((b) => b.elements.map((e) => e.id)));
   const fields = offeredFields(definition, section);
   /** What stands among the settings of the report is asked for once they are shown. */
@@ -75,13 +73,11 @@ export function useCommands(): Command[] {
         ]
       : []),
     ...(ids.length === 1 ? [{ name: 'Where does it come from?', group: 'View', run: () => ask('trace') }] : []),
-    ...(movable.length > 0
-      ? arrangements.map(({ how, command }) => ({
-          name: command,
-          group: 'Arrange',
-          run: () => void edit({ type: 'arrange', places: arranged(movable, how) }),
-        }))
-      : []),
+    ...arrangementsOf(definition, selection).map(({ command, places }) => ({
+      name: command,
+      group: 'Arrange',
+      run: () => void edit({ type: 'arrange', places: places() }),
+    })),
     {
       name: 'Add a crosstab of all rows',
       group: 'Add',

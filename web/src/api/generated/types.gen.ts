@@ -55,7 +55,7 @@ export type BandKind = 'reportHeader' | 'pageHeader' | 'groupHeader' | 'detail' 
 
 export type BandPart = {
     id: string;
-    height: number;
+    height?: null | number;
     repeat?: boolean;
     when?: null | string;
     breakBefore?: boolean;
@@ -460,6 +460,7 @@ export type ComposeBand = {
      * The band as it is printed, as wide as the page's body.
      */
     svg: string;
+    parts: Array<PartView>;
     elements: Array<ElementView>;
     charts: Array<ChartView>;
 };
@@ -2396,6 +2397,12 @@ export type ParameterInfo = {
 };
 
 export type ParameterShape = 'single' | 'several' | 'period';
+
+export type PartView = {
+    id: string;
+    top: number;
+    height: number;
+};
 
 export type Placement = {
     id: string;

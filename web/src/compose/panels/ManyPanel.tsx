@@ -2,16 +2,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Sentence } from '../../sentence/Sentence';
 import { Setting } from '../../sentence/Setting';
-import { arranged, arrangements } from '../arranging';
 import { useCompose } from '../composeStore';
 import { findElement, partOf } from '../definition';
 import { copied, pasted } from '../useClipboard';
 import { giveLook } from '../edits';
-import { arrangeable, freeOnes, selectedIds } from '../selected';
+import { arrangementsOf, freeOnes, selectedIds } from '../selected';
 import { PanelHead } from './PanelHead';
 import { RemoveButton } from './RemoveButton';
-
-const groups = [...new Set(arrangements.map((a) => a.group))];
 
 /** Several elements at once. */
 export function ManyPanel() {
@@ -19,7 +16,8 @@ export function ManyPanel() {
   if (!definition) return null;
   const ids = selectedIds(selection);
   const free = freeOnes(definition, selection);
-  const movable = arrangeable(definition, selection);
+  const arrangements = arrangementsOf(definition, selection);
+  const groups = [...new Set(arrangements.map((a) => a.group))];
   const part = partOf(definition, ids[0])?.id;
   const look = findElement(definition, ids[0])?.element.style ?? null;
   return (
@@ -28,19 +26,14 @@ export function ManyPanel() {
       <Sentence>
         Drag one of them, or use the arrow keys, to move them together; Shift with a click takes one more, or leaves one out.
       </Sentence>
-      {movable.length > 0 ? (
+      {groups.length > 0 ? (
         groups.map((name) => (
           <Setting key={name} name={name} summary="" isOpen>
             <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
               {arrangements
                 .filter((a) => a.group === name)
-                .map(({ how, button }) => (
-                  <Button
-                    key={how}
-                    size="small"
-                    variant="outlined"
-                    onClick={() => void edit({ type: 'arrange', places: arranged(movable, how) })}
-                  >
+                .map(({ how, button, places }) => (
+                  <Button key={how} size="small" variant="outlined" onClick={() => void edit({ type: 'arrange', places: places() })}>
                     {button}
                   </Button>
                 ))}

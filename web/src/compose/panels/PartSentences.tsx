@@ -24,12 +24,10 @@ const roomWords = (points?: number | null) =>
 
 const breakWords = (rows?: number | null) => (rows ? `a new page after every ${rows} rows` : 'as many rows as a page holds');
 
-/** As high as what stands in a part, with as much room below as above; in points. */
-function fittingHeight(part: BandPart) {
-  const elements = part.elements ?? [];
-  if (elements.length === 0) return 0;
-  return Math.max(...elements.map((e) => (e.y ?? 0) + (e.height ?? 0))) + Math.min(...elements.map((e) => e.y ?? 0));
-}
+/** At least so high; without a height, as high as what stands in it. */
+const heightWords = (points?: number | null) => (points == null ? fitting : `at least ${millimetres(points)} mm high`);
+
+const fitting = 'as high as what stands in it';
 
 const isFooter = (band: BandKind) => band === 'groupFooter' || band === 'reportFooter';
 
@@ -50,25 +48,21 @@ export function PartSentences({ section, band, level }: { section: Section; band
       <CalculatedSentence part={part} section={section} inGroups={level > 0} onChange={(calculated) => set(part.id, { calculated })} />
       <Sentence>
         {parts.length > 1 ? `Part ${i + 1} is printed ` : 'It is printed '}
-        <WhenBlank when={part.when} onPages={onPages} onPick={(when) => set(part.id, { when })} />, at least{' '}
+        <WhenBlank when={part.when} onPages={onPages} onPick={(when) => set(part.id, { when })} />,{' '}
         <Blank
           label="Height"
           choices={[
-            {
-              value: millimetres(fittingHeight(part)),
-              label: 'as high as what stands in it',
-              hint: `${millimetres(fittingHeight(part))} mm`,
-            },
-            ...['5', '10', '15', '20', '40'].map((mm) => ({ value: mm, label: `${mm} mm high` })),
+            { value: '', label: fitting, hint: 'the height follows when something is added, moved or removed' },
+            ...['5', '10', '15', '20', '40'].map((mm) => ({ value: mm, label: `at least ${mm} mm high` })),
           ]}
-          typed={millimetres(part.height)}
+          typed={part.height == null ? '' : millimetres(part.height)}
           typing="So many millimetres…"
           onPick={(v) => {
-            const height = pointsOf(Number(v.replace(',', '.')));
-            if (height >= 0 && height <= 14400) set(part.id, { height });
+            const height = v === '' ? null : pointsOf(Number(v.replace(',', '.')));
+            if (height === null || (height >= 0 && height <= 14400)) set(part.id, { height });
           }}
         >
-          {`${millimetres(part.height)} mm high`}
+          {heightWords(part.height)}
         </Blank>
         {!onPages && (
           <>
