@@ -17,12 +17,13 @@ public sealed class PartHeightTests
     private static ReportDefinition Report(BandPart part) =>
         Workshop.Report(new Section { Id = "s", Dataset = "d", Detail = Workshop.Band(part) }, Fields);
 
-    private static TextElement Text(string id, double y, double height) => new() { Id = id, Y = y, Width = 80, Height = height, Text = "x" };
+    private static TextElement Text(string id, double y, double height) =>
+        new() { Id = id, Y = y, Width = 80, Height = height, Text = "x" };
 
     private static PartView Drawn(ReportDefinition report) =>
         FirstSection.Look(Workshop.Run(report, Rows), []).Bands.Single(b => b.Place.Kind == BandKind.Detail).Parts.Single();
 
-    /// <summary>Property over random parts: a part whose height follows is printed as one of the same fixed height, on every page.</summary>
+    /// <summary>Property over random parts: a part whose height follows is printed as one of the same fixed height.</summary>
     [Fact]
     public void A_height_that_follows_is_printed_as_the_same_fixed_one()
     {
@@ -54,7 +55,8 @@ public sealed class PartHeightTests
         {
             var report = Report(Workshop.Part("p", 0, Text("t1", 2, 14)) with { Height = height });
             var before = Drawn(report).Height;
-            var taller = new Insert { Item = new ElementItem(Text("t2", 30, 14)), To = new Spot { In = "p" } }.Apply(report, new NoReports());
+            var added = new Insert { Item = new ElementItem(Text("t2", 30, 14)), To = new Spot { In = "p" } };
+            var taller = added.Apply(report, new NoReports());
             Assert.Equal(height is null ? 46 : 44, Drawn(taller).Height);
             var again = new Remove { Ids = ["t2"] }.Apply(taller, new NoReports());
             Assert.Equal(height is null ? before : 44, Drawn(again).Height);

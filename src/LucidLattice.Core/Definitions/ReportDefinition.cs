@@ -30,6 +30,9 @@ public sealed record ReportDefinition
     [System.Text.Json.Serialization.JsonIgnore(Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault)]
     public AmountUnit Amounts { get; init; }
 
+    /// <summary>The month with which fiscal years begin, 1 to 12: what is offered where rows are divided by them.</summary>
+    public int FiscalYearStart { get; init; } = 1;
+
     /// <summary>The name of a set of letters and colours; null for the first one.</summary>
     public string? Look { get; init; }
 

@@ -25,7 +25,7 @@ public sealed record CompareYears : Edit
     {
         var column = Columns.Require(at.Section, Column);
         var field = at.Dataset?.Fields.FirstOrDefault(f => f.Name == Field) ?? throw new EditException($"There is no field “{Field}”.");
-        var year = field.Type.IsTime() ? $"EXTRACT(YEAR FROM {Names.Quoted(field.Name)})"
+        var year = field.Type.IsTime() ? YearOf(Names.Quoted(field.Name), at.Report.FiscalYearStart)
             : field.Type == DataType.Whole ? Names.Quoted(field.Name)
             : throw new EditException($"“{field.Caption}” is neither a date nor a year.");
         (at, var asked) = Asked(at, year);
@@ -54,6 +54,9 @@ public sealed record CompareYears : Edit
             _ => e,
         });
     }
+
+    private static string YearOf(string date, int first) =>
+        first == 1 ? $"EXTRACT(YEAR FROM {date})" : $"fiscal_year({date}, {first})";
 
     private (Workpiece At, string Name) Asked(Workpiece at, string year)
     {

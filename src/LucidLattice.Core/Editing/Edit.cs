@@ -42,6 +42,7 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(MendProblem), "mendProblem")]
 [JsonDerivedType(typeof(RenameReport), "renameReport")]
 [JsonDerivedType(typeof(RenameParameter), "renameParameter")]
+[JsonDerivedType(typeof(SetFiscalYear), "setFiscalYear")]
 [JsonDerivedType(typeof(ExchangeDataset), "exchangeDataset")]
 public abstract record Edit
 {

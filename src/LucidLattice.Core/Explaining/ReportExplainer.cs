@@ -5,6 +5,7 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Expressions;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Values;
+using CultureInfo = System.Globalization.CultureInfo;
 
 namespace LucidLattice.Core.Explaining;
 
@@ -48,6 +49,8 @@ public sealed class ReportExplainer
         {
             AmountUnit.Thousands => ", printed in thousands", AmountUnit.Millions => ", printed in millions", _ => "",
         }}.");
+        if (_report.FiscalYearStart is > 1 and <= 12 and var month)
+            said.Add($"Its fiscal years begin with {CultureInfo.InvariantCulture.DateTimeFormat.GetMonthName(month)}.");
         said.AddRange(_report.Parameters.Select(OfParameter));
         return new Explanation(_report.Title, said);
     }

@@ -42,6 +42,9 @@ public static class StructureChecks
         if (!Languages.IsKnown(report.Language))
             yield return Warning("unknown-language", $"“{report.Language}”, the report's language, is not known; texts are sorted and "
                 + "numbers written without one.", null, "language", "Write it as en-GB, de-DE or pt-BR.");
+        if (report.FiscalYearStart is < 1 or > 12)
+            yield return Warning("bad-month", $"Fiscal years cannot begin with the month {report.FiscalYearStart}.", null,
+                "fiscalYearStart", "Use 1 for January to 12 for December.");
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(report.TimeZone, out _))
             yield return Warning("unknown-time-zone", $"“{report.TimeZone}” is no known time zone; UTC is used.", null, "timeZone",
                 "Use a name such as Europe/London.");

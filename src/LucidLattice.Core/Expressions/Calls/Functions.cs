@@ -4,8 +4,8 @@ namespace LucidLattice.Core.Expressions.Calls;
 public static class Functions
 {
     internal static IReadOnlyList<Function> List { get; } =
-        [.. ChoiceFunctions.All, .. NumberFunctions.All, .. TextFunctions.All, .. TimeFunctions.All, .. ParentFunctions.All,
-        .. PlaceFunctions.All];
+        [.. ChoiceFunctions.All, .. NumberFunctions.All, .. TextFunctions.All, .. TimeFunctions.All, .. FiscalFunctions.All,
+        .. ParentFunctions.All, .. PlaceFunctions.All];
 
     private static readonly Dictionary<string, Function> ByName = List
         .SelectMany(f => f.AlsoCalled.Append(f.Name).Select(name => (name, f))).ToDictionary(p => p.name, p => p.f);

@@ -1030,6 +1030,8 @@ export type Edit = ({
 } & EditRenameReport) | ({
     type?: 'renameParameter';
 } & EditRenameParameter) | ({
+    type?: 'setFiscalYear';
+} & EditSetFiscalYear) | ({
     type?: 'exchangeDataset';
 } & EditExchangeDataset);
 
@@ -1272,6 +1274,12 @@ export type EditSetChartRows = {
     chart: string;
     dataset?: null | string;
     kept?: null | Dataset;
+    section?: null | string;
+};
+
+export type EditSetFiscalYear = {
+    type?: 'setFiscalYear';
+    month: number;
     section?: null | string;
 };
 
@@ -2598,6 +2606,7 @@ export type ReportDefinition = {
     timeZone?: string;
     currency?: string;
     amounts?: AmountUnit;
+    fiscalYearStart?: number;
     look?: null | string;
     ownLook?: null | ReportLook;
     page?: PageSetup;

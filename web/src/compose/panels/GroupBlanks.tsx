@@ -23,7 +23,7 @@ export function GroupBlanks({ grouping, definition, section, onChange }: Props) 
   const written = useFieldNames();
   const fields = offeredFields(definition, section);
   const order = directions(definition, grouping.by, section);
-  const ways = groupings(fields, written);
+  const ways = groupings(fields, written, definition.fiscalYearStart);
   const totals = orders(fields, written);
   const patterns = grouping.groups?.groups?.length ? [] : keyPatterns(grouping.by);
   return (

@@ -17,6 +17,7 @@ import { useActiveSection } from '../activeSection';
 import { directions, offeredFields, words } from '../definition';
 import { caption } from '../../shell/caption';
 import { AddList } from './AddList';
+import { monthNames } from './levelChoices';
 import { PageSetting } from './PageSetting';
 import { ParentLevels } from './ParentLevels';
 import { ParametersSetting } from './ParametersSetting';
@@ -163,6 +164,20 @@ export function ReportPanel() {
           value={definition.currency ?? 'EUR'}
           onCommit={(currency) => void replace((now) => ({ ...now, currency }))}
         />
+        <TextField
+          select
+          label="Fiscal years begin in"
+          value={definition.fiscalYearStart ?? 1}
+          fullWidth
+          helperText={definition.fiscalYearStart === 1 ? undefined : 'Rows, crosstabs and charts can be divided by them.'}
+          onChange={(e) => void edit({ type: 'setFiscalYear', month: Number(e.target.value) })}
+        >
+          {monthNames.map((name, i) => (
+            <MenuItem key={name} value={i + 1}>
+              {name}
+            </MenuItem>
+          ))}
+        </TextField>
         <TextField
           select
           label="Amounts of money are printed"

@@ -26,11 +26,10 @@ const parts = [
   { part: 'ISODOW', words: 'weekday', hint: 'Monday to Sunday', pattern: 'EEEE' },
 ];
 
-const fiscal = [
-  { from: 'April', months: 3 },
-  { from: 'July', months: 6 },
-  { from: 'October', months: 9 },
-];
+/** January to December. */
+export const monthNames = Array.from({ length: 12 }, (_, i) =>
+  new Intl.DateTimeFormat('en-GB', { month: 'long', timeZone: 'UTC' }).format(new Date(Date.UTC(2025, i))),
+);
 
 /** The forms in which the keys of a grouping can be written, by its expression; none where only one makes sense. */
 export function keyPatterns(by: string): Choice[] {
@@ -49,7 +48,7 @@ export function keyPatterns(by: string): Choice[] {
 }
 
 /** The ways to group rows by their fields: by the field itself, by periods of dates, first letters of texts, ranges of numbers. */
-export function groupings(fields: Field[], written: (name: string) => string): Grouping[] {
+export function groupings(fields: Field[], written: (name: string) => string, fiscalYearStart = 1): Grouping[] {
   return fields.flatMap((field): Grouping[] => {
     const [name, label] = [written(field.name), midSentence(caption(field))];
     const itself = { by: name, label, pattern: '' };
@@ -65,12 +64,7 @@ export function groupings(fields: Field[], written: (name: string) => string): G
         })),
         ...(field.type === 'dateTime' ? [hour] : []),
         ...parts.map((p) => ({ by: `EXTRACT(${p.part} FROM ${name})`, label: `${p.words} of ${label}`, hint: p.hint, pattern: p.pattern })),
-        ...fiscal.map((f) => ({
-          by: `EXTRACT(YEAR FROM ${name} - INTERVAL '${f.months}' MONTH)`,
-          label: `fiscal year of ${label} from ${f.from}`,
-          hint: 'called after the year in which it begins',
-          pattern: '',
-        })),
+        ...(fiscalYearStart === 1 ? [] : fiscal(name, label, fiscalYearStart)),
       ];
     }
     if (field.type === 'text' && !field.codes?.length)
@@ -88,6 +82,21 @@ export function groupings(fields: Field[], written: (name: string) => string): G
     return [itself];
   });
 }
+
+const fiscal = (name: string, label: string, first: number): Grouping[] => [
+  {
+    by: `fiscal_year(${name}, ${first})`,
+    label: `fiscal year of ${label}`,
+    hint: `from ${monthNames[first - 1]}, called after the year in which it begins`,
+    pattern: '',
+  },
+  {
+    by: `fiscal_quarter(${name}, ${first})`,
+    label: `fiscal quarter of ${label}`,
+    hint: `1 to 4, from ${monthNames[first - 1]}, of all years together`,
+    pattern: "'Q'0",
+  },
+];
 
 /** The totals by which groups can stand in order. */
 export const orders = (fields: Field[], written: (name: string) => string): { orderBy: string; label: string }[] => [

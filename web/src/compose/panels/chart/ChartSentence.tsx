@@ -25,7 +25,7 @@ interface Props {
 /** What rows can be divided by: fields, the periods and parts of dates, ranges of numbers. */
 export function useDivisions(definition: ReportDefinition, section: Section): (Choice & { pattern: string | null })[] {
   const written = useFieldNames();
-  return groupings(offeredFields(definition, section), written).map(({ by, label, hint, pattern }) => ({
+  return groupings(offeredFields(definition, section), written, definition.fiscalYearStart).map(({ by, label, hint, pattern }) => ({
     value: by,
     label,
     hint,

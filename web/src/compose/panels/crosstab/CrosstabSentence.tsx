@@ -73,7 +73,7 @@ export function CrosstabSentence({ crosstab, definition, section, source, onChan
 /** The fields of one direction, outermost first, and one more. */
 function Fields({ crosstab, direction, definition, section, onChange }: Omit<Props, 'source'> & { direction: Direction }) {
   const written = useFieldNames();
-  const ways = groupings(offeredFields(definition, section), written);
+  const ways = groupings(offeredFields(definition, section), written, definition.fiscalYearStart);
   const fields = crosstab[direction] ?? [];
   const other = direction === 'down' ? 'across' : 'down';
   const set = (next: (fields: CrosstabField[]) => CrosstabField[]) => onChange((now) => ({ [direction]: next(now[direction] ?? []) }));
