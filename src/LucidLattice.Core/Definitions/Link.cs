@@ -17,7 +17,7 @@ public sealed record Link
     /// <c>{{ name }}</c> in it stands for the carried value of that name, escaped. Null opens a report.</summary>
     public string? Address { get; init; }
 
-    /// <summary>In this report: the group that is gone to; null for the beginning.</summary>
+    /// <summary>In this report: the group or the section that is gone to; null for the beginning.</summary>
     public LinkedGroup? Group { get; init; }
 
     /// <summary>What readers choose it by where there are several; null for what opens.</summary>
@@ -64,9 +64,9 @@ public sealed record Link
     public bool Whole { get; init; }
 }
 
-/// <summary>A group of this report that a link goes to.</summary>
-/// <param name="Level">The id of its level.</param>
-/// <param name="Key">Its key.</param>
+/// <summary>A group, or a section, of this report that a link goes to.</summary>
+/// <param name="Level">The id of its level; or that of a section, to whose beginning it goes.</param>
+/// <param name="Key">The group's key; of a section, anything.</param>
 public sealed record LinkedGroup(string Level, ValueSource Key);
 
 public enum OpenIn { Beside, Here, NewTab }

@@ -43,6 +43,7 @@ namespace LucidLattice.Core.Editing;
 [JsonDerivedType(typeof(RenameReport), "renameReport")]
 [JsonDerivedType(typeof(RenameParameter), "renameParameter")]
 [JsonDerivedType(typeof(SetFiscalYear), "setFiscalYear")]
+[JsonDerivedType(typeof(NarrowLink), "narrowLink")]
 [JsonDerivedType(typeof(ExchangeDataset), "exchangeDataset")]
 public abstract record Edit
 {

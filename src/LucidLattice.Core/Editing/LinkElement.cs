@@ -42,15 +42,15 @@ public sealed record LinkElement : Edit
     private bool IsOn(Element element) => element.Links().Any(l => l.On == Element);
 
     /// <summary>What a click on a part of a crosstab brings: on a heading, the keys of its direction; else those of both.</summary>
-    private List<CrosstabField> Clicked(Element? element) => element is not CrosstabElement crosstab ? []
-        : crosstab.Down.FirstOrDefault(f => f.Id == Element) is not null ? [.. crosstab.Down]
-        : crosstab.Across.FirstOrDefault(f => f.Id == Element) is not null ? [.. crosstab.Across] : [.. crosstab.Fields];
+    internal static List<CrosstabField> Clicked(Element? element, string on) => element is not CrosstabElement crosstab ? []
+        : crosstab.Down.Any(f => f.Id == on) ? [.. crosstab.Down]
+        : crosstab.Across.Any(f => f.Id == on) ? [.. crosstab.Across] : [.. crosstab.Fields];
 
     private Link Propose(Workpiece at, BandPlace place, Element? element, Link? there, ReportDefinition target)
     {
         var isRow = place.Kind == BandKind.Detail;
         var levels = at.Section.Levels.Take(isRow ? at.Section.Levels.Count : place.Level).ToList();
-        var clicked = Clicked(element);
+        var clicked = Clicked(element, Element);
         var proposal = new LinkProposal(at, [.. levels, .. clicked]);
         var fields = isRow ? (at.Dataset?.Fields ?? []).Select(f => Names.Quoted(f.Name)).ToList() : [];
         var own = isRow ? at.Section.Columns.FirstOrDefault(c => c.Id == element?.Column)?.Expression : levels.LastOrDefault()?.By;

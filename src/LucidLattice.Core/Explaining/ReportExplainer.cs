@@ -289,6 +289,7 @@ public sealed class ReportExplainer
         var carried = link.Carries.Select(c => $"{From(c.From)} as :{c.Parameter}").ToList();
         var opens = link.Address is { } address ? $"opens the address {address}"
             : link.Report.Length > 0 ? $"opens “{_catalog.Published(link.Report)?.Title ?? link.Report}”"
+            : link.Group is { } list && _report.FindSection(list.Level) is not null ? "goes to another list of this report"
             : link.Group is { } group ? $"goes to the {_report.AllSections().SelectMany(s => s.Levels)
                 .FirstOrDefault(l => l.Id == group.Level)?.Name ?? group.Level} of {From(group.Key)}"
             : _report.Sheets.FirstOrDefault(s => s.Id == link.Sheet) is { } sheet ? $"goes to the sheet “{sheet.Name}”"

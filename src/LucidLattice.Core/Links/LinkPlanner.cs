@@ -69,10 +69,10 @@ public sealed class LinkPlanner(ReportDefinition report, IReportCatalog catalog,
     private LinkKey? GroupKey(LinkedGroup group, bool isOwn, IReadOnlyDictionary<string, LinkKey> keys, string element,
         Func<string, LinkKey?> worked)
     {
-        var level = report.AllSections().SelectMany(s => s.Levels).FirstOrDefault(l => l.Id == group.Level);
+        var isKnown = report.AllSections().Any(s => s.Id == group.Level || s.Levels.Any(l => l.Id == group.Level));
         if (!isOwn) return Wrong(element, "group-elsewhere", "A link goes to groups of its own report only.", "Carry values instead.");
-        return level is null
-            ? Wrong(element, "unknown-level", "The group that a click goes to is of a level that is gone.", "Choose another level.")
+        return !isKnown
+            ? Wrong(element, "unknown-level", "The group or list that a click goes to is gone.", "Choose another one.")
             : Found(group.Key, null, keys, element, worked);
     }
 

@@ -24,6 +24,11 @@ public sealed class SheetPages
     /// <summary>Where pages start; it may still grow.</summary>
     public PageIndex Index { get; }
 
+    /// <summary>The page on which a section begins, from 1; null while that is not known.</summary>
+    /// <param name="section">One that stands on the sheet.</param>
+    public int? PageOf(SectionPlan section) =>
+        Index.PageOf(flow => flow.Locate(new FlowPlace(section, new Cursor(Stage.ReportHeader, section.Base))));
+
     /// <summary>The page on which a group begins, from 1; null while that is not known.</summary>
     /// <param name="section">One that stands on the sheet.</param>
     /// <param name="level">Of the section's tree.</param>

@@ -132,8 +132,8 @@ public static class RunEndpoints
         return pages.At(number, x, y) ?? throw ApiException.NotFound("Nothing is printed at this place.");
     }
 
-    /// <summary>Where the first group of a level with a key is printed.</summary>
-    /// <param name="level">The id of the level.</param>
+    /// <summary>Where the first group of a level with a key is printed, or where a section begins.</summary>
+    /// <param name="level">The id of the level, or of the section.</param>
     /// <param name="key">As machines write it; empty for rows without one.</param>
     private static async Task<GroupPage> Group(string id, string level, string key, RunStore store, CancellationToken cancel)
     {
@@ -142,6 +142,7 @@ public static class RunEndpoints
         foreach (var sheet in run.Sheets)
             foreach (var section in sheet.Plan.Sections)
             {
+                if (section.Section.Id == level && sheet.PageOf(section) is { } begins) return new GroupPage(sheet.Plan.Sheet.Id, begins);
                 var (data, at) = (run.Data[section], section.Section.Levels.ToList().FindIndex(l => l.Id == level) + 1);
                 if (at == 0 || data.Tree.Order.Length == 0) continue;
                 var frame = data.NewFrame();

@@ -1032,6 +1032,8 @@ export type Edit = ({
 } & EditRenameParameter) | ({
     type?: 'setFiscalYear';
 } & EditSetFiscalYear) | ({
+    type?: 'narrowLink';
+} & EditNarrowLink) | ({
     type?: 'exchangeDataset';
 } & EditExchangeDataset);
 
@@ -1226,6 +1228,13 @@ export type EditMove = {
 export type EditNarrowByChart = {
     type?: 'narrowByChart';
     chart: string;
+    section?: null | string;
+};
+
+export type EditNarrowLink = {
+    type?: 'narrowLink';
+    element: string;
+    index?: number;
     section?: null | string;
 };
 

@@ -66,6 +66,7 @@ export function LinksOf({ place }: { place: LinkPlace }) {
           <OneLink
             place={place}
             link={link}
+            index={i}
             several={links.length > 1}
             onChange={(change) => put((all) => all.map((l, k) => (k === i ? { ...l, ...change } : l)))}
             onTarget={(v) => toTarget(v, i)}

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { useQuery } from '@tanstack/react-query';
 import { listReportsOptions } from '../../../api/generated/@tanstack/react-query.gen';
 import { api } from '../../../api/client';
-import type { CarriedValue, Link, Parameter, ReportDefinition, ValueSource } from '../../../api/generated';
+import type { CarriedValue, Link, Parameter, ReportDefinition, Section, ValueSource } from '../../../api/generated';
 import { Blank, type Choice } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
 import { color } from '../../../theme/tokens';
@@ -11,6 +11,7 @@ import { kindOf } from '../../kinds';
 import { useCompose } from '../../composeStore';
 import { useFieldNames } from '../../useFieldNames';
 import { keyOf, namesIn, sourcesAt, wordsOf, type LinkPlace } from './linkPlace';
+import { midSentence } from '../../../shell/midSentence';
 import { toldApart } from '../../../shell/twins';
 
 const places = [
@@ -37,6 +38,8 @@ export function useTargets(): Choice[] {
 interface Props {
   place: LinkPlace;
   link: Link;
+  /** Its place among those beside one another. */
+  index: number;
   /** True if it is one of several. */
   several: boolean;
   onChange: (change: Partial<Link>) => void;
@@ -45,8 +48,8 @@ interface Props {
 }
 
 /** What one click does: what opens and where, and which value goes to which parameter. Of a chart, its marks are clicked. */
-export function OneLink({ place, link, several, onChange, onTarget }: Props) {
-  const { definition } = useCompose('definition');
+export function OneLink({ place, link, index, several, onChange, onTarget }: Props) {
+  const { definition, edit } = useCompose('definition', 'edit');
   const targets = useTargets();
   const written = useFieldNames();
   const isWeb = link.address != null;
@@ -123,7 +126,31 @@ export function OneLink({ place, link, several, onChange, onTarget }: Props) {
           </Blank>{' '}
         </>
       )}
-      {isOwn && <GroupBlank definition={definition} link={link} sources={sources} onChange={onChange} />}
+      {isOwn && (
+        <>
+          <GroupBlank definition={definition} link={link} sources={sources} onChange={onChange} />
+          {', '}
+          <Blank
+            label="Narrowed or not"
+            tone="link"
+            choices={[
+              { value: '', label: 'with the values as they are' },
+              {
+                value: 'narrowed',
+                label: 'narrowed to what was clicked',
+                hint: 'a parameter and a condition are made where there are none',
+              },
+            ]}
+            onPick={(v) =>
+              v
+                ? void edit({ type: 'narrowLink', element: place.id, section: place.section.id, index })
+                : onChange({ carries: carried.filter((c) => !isClicked(c.from)) })
+            }
+          >
+            {carried.some((c) => isClicked(c.from)) ? 'narrowed to what was clicked' : 'with the values as they are'}
+          </Blank>
+        </>
+      )}
       {!isWeb && !isOwn && (
         <Blank label="Where it opens" tone="link" choices={places} onPick={(v) => onChange({ open: v as Link['open'] })}>
           {places.find((p) => p.value === (link.open ?? 'beside'))!.label}
@@ -176,7 +203,10 @@ export function OneLink({ place, link, several, onChange, onTarget }: Props) {
   );
 }
 
-/** The group of this report that is gone to. */
+/** Whether a value comes from what is clicked, and not from the report as a whole. */
+const isClicked = (from: ValueSource) => from.type !== 'fixed' && from.type !== 'parameter';
+
+/** The group or the list of this report that is gone to. */
 function GroupBlank({
   definition,
   link,
@@ -190,8 +220,14 @@ function GroupBlank({
 }) {
   const keys = sources.filter((s) => s.source.type !== 'parameter');
   const levels = allSections(definition).flatMap((s) => s.levels ?? []);
-  if (levels.length === 0 || keys.length === 0) return null;
-  const choices = levels.flatMap((l) => keys.map((k) => ({ value: `${l.id}\n${k.value}`, label: `the ${l.name} of ${k.label}` })));
+  const lists = (definition.sheets ?? []).flatMap((s) => (s.sections ?? []).map((list) => ({ list, sheet: s })));
+  const choices = [
+    ...levels.flatMap((l) => keys.map((k) => ({ value: `${l.id}\n${k.value}`, label: `the ${l.name} of ${k.label}` }))),
+    ...(lists.length > 1
+      ? lists.map(({ list, sheet }) => ({ value: `${list.id}\n`, label: listWords(definition, list), hint: `on the sheet ${sheet.name}` }))
+      : []),
+  ];
+  if (choices.length === 0) return null;
   const now = link.group && `${link.group.level}\n${keyOf(link.group.key)}`;
   return (
     <>
@@ -202,7 +238,7 @@ function GroupBlank({
         choices={[{ value: '', label: 'the same place' }, ...choices]}
         onPick={(v) => {
           const [level, key] = v.split('\n');
-          const source = keys.find((k) => k.value === key)?.source;
+          const source: ValueSource | undefined = key === '' ? { type: 'fixed', value: '' } : keys.find((k) => k.value === key)?.source;
           onChange({ group: source ? { level, key: source } : null });
         }}
       >
@@ -211,6 +247,9 @@ function GroupBlank({
     </>
   );
 }
+
+const listWords = (definition: ReportDefinition, list: Section) =>
+  `the list of ${midSentence(definition.datasets?.find((d) => d.id === list.dataset)?.name ?? 'rows')}`;
 
 /** Which number of the target must equal what is clicked. */
 function AddsUpBlank({
