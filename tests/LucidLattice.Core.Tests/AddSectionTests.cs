@@ -43,6 +43,11 @@ public sealed class AddSectionTests
             .Apply(Report, NoReports.Instance);
         var inner = changed.AllSections().Single(s => Report.AllSections().All(old => old.Id != s.Id));
         Assert.Equal(["region", "route"], inner.Match.Select(m => m.Own));
+        // What is the same in all of its rows is no column, and neither is a number that only refers to something.
+        var columns = inner.Columns.Select(c => c.Expression).ToList();
+        Assert.Contains("departs", columns);
+        Assert.Contains("net_fare", columns);
+        Assert.DoesNotContain(columns, c => c is "region" or "route" or "sailing_id");
     }
 
     [Fact]

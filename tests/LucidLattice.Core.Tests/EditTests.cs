@@ -56,6 +56,17 @@ public class EditTests
     }
 
     [Fact]
+    public void A_new_level_may_begin_with_a_period_of_a_date()
+    {
+        var month = new AddLevel { Field = "departs", By = "date_trunc('month', departs)", Name = "Month", Pattern = "LLLL yyyy", At = 0 };
+        var report = Apply(Report, month);
+        var level = report.MainSection().Levels[0];
+        Assert.Equal(("date_trunc('month', departs)", "Month", "LLLL yyyy"), (level.By, level.Name, level.Pattern));
+        Assert.Equal("{{ date_trunc('month', departs) | LLLL yyyy }}", In<TextElement>(report, BandKind.GroupHeader, 1).First().Text);
+        Assert.Throws<EditException>(() => Apply(report, month));
+    }
+
+    [Fact]
     public void Changing_what_a_level_groups_by_changes_what_its_header_prints()
     {
         var report = Apply(Report, new SetLevel { Level = "l2", By = "vessel", Descending = true });

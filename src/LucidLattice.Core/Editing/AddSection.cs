@@ -40,7 +40,8 @@ public sealed record AddSection : Edit
             spot = new Spot { In = part.Id };
         }
         var width = at.BodyWidth / (Place == SectionPlaceKind.Beside ? 2 : 1);
-        var section = Made(at, dataset, width) with
+        var matched = dataset.Fields.Where(f => levels.Any(l => l.By == Names.Quoted(f.Name))).Select(f => f.Name).ToHashSet();
+        var section = Made(at, dataset, width, matched) with
         {
             Match = [.. levels.Where(l => dataset.Fields.Any(f => Names.Quoted(f.Name) == l.By))
                 .Select(l => new MatchKey { Own = l.By, Around = l.By })],
@@ -61,10 +62,10 @@ public sealed record AddSection : Edit
         return new SectionItem(section).Insert(at.Report, new Spot { In = sheet.Id, Index = index });
     }
 
-    private static Section Made(Workpiece at, Dataset dataset, double width)
+    private static Section Made(Workpiece at, Dataset dataset, double width, IReadOnlySet<string> matched)
     {
         var ids = new FreeIds(at.Report);
-        var fields = dataset.Fields.Where(f => !f.Hidden).Take(FirstColumns).ToList();
+        var fields = FirstFields.Of(dataset, FirstColumns, matched);
         var columns = fields.Select(f => new Column
         {
             Id = ids.Like("c1"), Heading = f.Caption, Expression = Names.Quoted(f.Name), Width = Math.Floor(width / fields.Count),

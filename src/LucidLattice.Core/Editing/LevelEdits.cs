@@ -13,13 +13,24 @@ public sealed record AddLevel : Edit
     /// <summary>Its place among the levels, from 0 at the outermost; null for the innermost.</summary>
     public int? At { get; init; }
 
+    /// <summary>What of the field makes a group, as its month; null for the field itself.</summary>
+    public string? By { get; init; }
+
+    /// <summary>What the level is called then, and a pattern for its keys.</summary>
+    public string? Name { get; init; }
+    public string? Pattern { get; init; }
+
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
         var section = at.Section;
         var field = at.Dataset?.Fields.FirstOrDefault(f => f.Name == Field) ?? throw new EditException($"There is no field “{Field}”.");
         var by = Names.Quoted(field.Name);
-        if (section.Levels.Any(l => l.By == by)) throw new EditException($"The rows are already grouped by {field.Caption}.");
-        return Levels.Add(at, by, field.Caption, by, Math.Clamp(At ?? section.Levels.Count, 0, section.Levels.Count));
+        if (section.Levels.Any(l => l.By == (By ?? by))) throw new EditException($"The rows are already grouped by {field.Caption}.");
+        var index = Math.Clamp(At ?? section.Levels.Count, 0, section.Levels.Count);
+        at = Levels.Add(at, by, field.Caption, by, index);
+        return By is null ? at
+            : new SetLevel { Level = at.Section.Levels[index].Id, By = By, Pattern = Pattern,
+                Name = Name is null ? null : Levels.FreeName(section, Name) }.Change(at, catalog);
     }
 }
 

@@ -50,7 +50,7 @@ public static class StarterReport
             Datasets = [dataset with { Starter = null }],
             Sheets = [new Sheet { Id = "sheet1", Name = "Report", Sections = [section], PageFooter = new Band { Parts = [PageNumbers] } }],
         };
-        foreach (var field in FirstFields(dataset)) report = Apply(new AddField { Field = field }, report);
+        foreach (var field in FirstFields.Of(dataset, FirstColumns)) report = Apply(new AddField { Field = field.Name }, report);
         if (starter is null) return WithTotals(report, dataset);
         if (Has(dataset, starter.GroupBy)) report = Apply(new AddLevel { Field = starter.GroupBy! }, report);
         var columns = report.Sheets[0].Sections[0].Columns;
@@ -64,26 +64,6 @@ public static class StarterReport
         return Apply(
             new Replace { Item = new ElementItem(chart with { Category = new ChartCategory { By = Names.Quoted(starter.ChartOf!) } }) },
             report);
-    }
-
-    private static IEnumerable<string> FirstFields(Dataset dataset)
-    {
-        if (dataset.Starter is { Columns.Count: > 0 } starter) return starter.Columns.Where(name => Has(dataset, name));
-        var wanted = Wanted([.. dataset.Fields.Where(f => !f.Hidden)]).Take(FirstColumns);
-        return dataset.Fields.Intersect(wanted).Select(f => f.Name);
-    }
-
-    /// <summary>Fields in the order in which people look at them: a date, names, money and what else adds up; then the rest, and numbers
-    /// that only refer to something last.</summary>
-    private static IEnumerable<Field> Wanted(IReadOnlyList<Field> fields)
-    {
-        const int Names = 3;
-        var names = fields.Where(f => f.Type == DataType.Text || f.Codes.Count > 0).Take(Names);
-        Field?[] first = [fields.FirstOrDefault(f => f.Type.IsTime()), .. names, fields.FirstOrDefault(f => f.Kind == FieldKind.Money)];
-        return first.OfType<Field>()
-            .Concat(fields.Where(f => f.AddsUp))
-            .Concat(fields.Where(f => f.Kind != FieldKind.Key))
-            .Concat(fields).Distinct();
     }
 
     /// <summary>Totals of the columns that add up.</summary>

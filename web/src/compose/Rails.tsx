@@ -3,11 +3,11 @@ import MenuItem from '@mui/material/MenuItem';
 import { Menu } from '../shell/whenOpen';
 import { useRef, useState } from 'react';
 import type { Section } from '../api/generated';
-import { caption } from '../shell/caption';
 import { spoken } from '../shell/count';
 import { color } from '../theme/tokens';
 import { useCompose } from './composeStore';
-import { offeredFields } from './definition';
+import { newLevels } from './newLevels';
+import { useFieldNames } from './useFieldNames';
 import { moveWithin } from './edits';
 import type { Rail } from './rails';
 
@@ -69,6 +69,7 @@ const looks = {
 /** How groups nest: one bracket a level, with its name and how often it is printed. A bracket is the handle of its level. */
 export function Rails({ rails, heights, width }: { rails: Rail[]; heights: number[]; width: number }) {
   const { definition, selection, select, edit } = useCompose('definition', 'selection', 'select', 'edit');
+  const written = useFieldNames();
   const [adding, setAdding] = useState<{ anchor: HTMLElement; section: Section }>();
   const [drag, setDrag] = useState<{ id: string; by: number }>();
   const start = useRef(0);
@@ -159,19 +160,17 @@ export function Rails({ rails, heights, width }: { rails: Rail[]; heights: numbe
           Group the rows by
         </MenuItem>
         {adding &&
-          offeredFields(definition, adding.section)
-            .filter((f) => (adding.section.levels ?? []).every((l) => l.by !== f.name))
-            .map((f) => (
-              <MenuItem
-                key={f.name}
-                onClick={() => {
-                  setAdding(undefined);
-                  void edit({ type: 'addLevel', section: adding.section.id, field: f.name });
-                }}
-              >
-                {caption(f)}
-              </MenuItem>
-            ))}
+          newLevels(definition, adding.section, written).map(({ words, edit: made }) => (
+            <MenuItem
+              key={words}
+              onClick={() => {
+                setAdding(undefined);
+                void edit(made);
+              }}
+            >
+              {words}
+            </MenuItem>
+          ))}
       </Menu>
     </Box>
   );

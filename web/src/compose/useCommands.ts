@@ -1,5 +1,7 @@
 import { useNavigate } from 'react-router';
 import { caption } from '../shell/caption';
+import { newLevels } from './newLevels';
+import { useFieldNames } from './useFieldNames';
 import { useActiveSection } from './activeSection';
 import { ask } from './commands';
 import { useCompose } from './composeStore';
@@ -36,6 +38,7 @@ export function useCommands(): Command[] {
   );
   const section = useActiveSection();
   const addCrosstab = useAddCrosstab();
+  const written = useFieldNames();
   const navigate = useNavigate();
   if (!definition || !section) return [];
   const ids = selectedIds(selection);
@@ -88,18 +91,16 @@ export function useCommands(): Command[] {
       group: 'Add',
       run: () => addCrosstab(section.id, 'reportHeader', 0, true),
     },
-    ...fields.flatMap((f) => [
-      {
-        name: `Add ${caption(f)} as a column`,
-        group: 'Add',
-        run: () => void edit({ type: 'addField', section: section.id, field: f.name, band: 'detail' }),
-      },
-      {
-        name: `Group the rows by ${caption(f)}`,
-        group: 'Add',
-        run: () => void edit({ type: 'addLevel', section: section.id, field: f.name }),
-      },
-    ]),
+    ...fields.map((f) => ({
+      name: `Add ${caption(f)} as a column`,
+      group: 'Add',
+      run: () => void edit({ type: 'addField', section: section.id, field: f.name, band: 'detail' }),
+    })),
+    ...newLevels(definition, section, written).map(({ words, edit: made }) => ({
+      name: `Group the rows by ${words}`,
+      group: 'Add',
+      run: () => void edit(made),
+    })),
     ...(definition.sheets ?? [])
       .filter((s) => (definition.sheets?.length ?? 0) > 1 && s.id !== view?.sheet)
       .map((s) => ({ name: `Sheet ${s.name}`, group: 'Go to', run: () => setSheet(s.id) })),

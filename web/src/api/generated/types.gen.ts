@@ -1087,6 +1087,9 @@ export type EditAddLevel = {
     type?: 'addLevel';
     field: string;
     at?: null | number;
+    by?: null | string;
+    name?: null | string;
+    pattern?: null | string;
     section?: null | string;
 };
 
