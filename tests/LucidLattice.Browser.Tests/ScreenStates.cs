@@ -81,6 +81,9 @@ public static class ScreenStates
         Compose("offices", "select [data-band=reportHeader]", "open Settings"),
         Compose("passengers-by-month", "select [data-element=x1]", "open Settings"),
         Compose("passengers-by-month", "select [data-element=x1]", "open Settings", "press Make a chart of it"),
+        Compose("income-statement", "click [aria-label^='Statement line 4']", "press Add calculated row…", "see [role=dialog] input"),
+        Compose("income-statement", "select [data-band=groupFooter1]", "open Settings"),
+        Compose("firm-invoices", "select [data-band=pageFooter]", "open Settings"),
         Compose("income-ledger", "select [data-element=e3]", "open Settings"),
         Compose("income-ledger", "select [data-element=cn]", "open Settings"),
         Compose("boarding-vouchers", "select [data-element=q2]", "open Settings"),
@@ -89,6 +92,7 @@ public static class ScreenStates
         Linked("press Try it", "see [role=dialog] table"),
         Linked("press Make a report", "see [role=dialog] fieldset"),
         Linked("click [aria-label^='Report that opens']", "see [role=menu]"),
+        Linked("click [aria-label^='Rows drawn']", "see [role=menu]"),
     ];
 
     private static readonly (string, string, string[])[] Data =

@@ -195,6 +195,14 @@ public sealed class LevelFormTests
             .Apply(report, new DemoCatalog());
         Assert.Equal(["ancestor(id, above, 1)", "ancestor(id, above, 2)"], edited.AllSections().Single().Levels.Select(l => l.By));
         Assert.All(edited.AllSections().Single().Levels, l => Assert.True(l.OmitEmpty));
+        // A footer calls its group as its header does.
+        var totals = new AddTotals { Section = "s", Column = "c1" }.Apply(edited.MapSections(s => s with
+        {
+            Columns = [new Column { Id = "c0", Heading = "Name", Expression = "name", Width = 200 },
+                new Column { Id = "c1", Heading = "Id", Expression = "id", Width = 60 }],
+        }), new DemoCatalog());
+        var footer = totals.AllSections().Single().Levels[1].Footer;
+        Assert.Equal("{{ group_name() }}", footer.Parts.SelectMany(p => p.Elements).OfType<TextElement>().Single().Text);
         // Lists of groups say what they are called, not what they are known by.
         var data = Workshop.Run(edited, new MemoryRows([Value.Of(1L), Value.Null, Value.Of("all"), Value.Of(1L)],
             [Value.Of(2L), Value.Of(1L), Value.Of("north"), Value.Of(1L)])).Data!.Sections.First();

@@ -62,12 +62,12 @@ public sealed record AddParentLevels : Edit
         for (var depth = 1; depth <= Depths; depth++)
         {
             var printed = Caption is null ? $"ancestor({id}, {parent}, {depth})" : Named(depth);
-            at = Levels.Add(at, $"ancestor({id}, {parent}, {depth})", $"{caption}, depth {depth}", printed, at.Section.Levels.Count);
+            at = Levels.Add(at, $"ancestor({id}, {parent}, {depth})", $"{caption}, depth {depth}", printed, at.Section.Levels.Count,
+                Caption is null ? null : Named(depth));
         }
         return at.With(at.Section with
         {
-            Levels = [.. at.Section.Levels.Select((l, i) => i - (at.Section.Levels.Count - Depths) is >= 0 and var depth
-                ? l with { OmitEmpty = true, Label = Caption is null ? null : Named(depth + 1) } : l)],
+            Levels = [.. at.Section.Levels.Select((l, i) => i >= at.Section.Levels.Count - Depths ? l with { OmitEmpty = true } : l)],
         });
     }
 }
@@ -166,10 +166,11 @@ internal static class Levels
         => section.Levels.FirstOrDefault(l => l.Id == id) ?? throw new EditException($"There is no level “{id}”.");
 
     /// <summary>With one level more: a header that prints a value, and the totals that the report has.</summary>
-    public static Workpiece Add(Workpiece at, string by, string name, string printed, int index)
+    /// <param name="label">See <see cref="GroupedBy.Label"/>.</param>
+    public static Workpiece Add(Workpiece at, string by, string name, string printed, int index, string? label = null)
     {
         var section = at.Section;
-        var level = new Level { Id = at.NewId("l"), Name = FreeName(section, name), By = by };
+        var level = new Level { Id = at.NewId("l"), Name = FreeName(section, name), By = by, Label = label };
         at = at.With(section with { Levels = [.. section.Levels.Take(index), level, .. section.Levels.Skip(index)] });
         (at, var part) = at.TextPart(new BandPlace(BandKind.GroupHeader, index + 1), repeat: true);
         at = at.AddElement(part.Id,

@@ -42,7 +42,8 @@ internal static class Totals
         {
             at = at.AddElement(part.Id,
                 new LineElement { Id = at.NewId("n"), Y = 2, Width = at.BodyWidth, Height = 1, Thickness = place.Level == 0 ? 1.5 : 0.5 });
-            var label = place.Level == 0 ? "All {{ count(*) }} rows" : $"{{{{ {section.Levels[place.Level - 1].By} }}}}";
+            var label = place.Level == 0 ? "All {{ count(*) }} rows"
+                : section.Levels[place.Level - 1] is { Label: null } level ? $"{{{{ {level.By} }}}}" : "{{ group_name() }}";
             var room = section.Columns.TakeWhile(c => c.Id != column.Id).Sum(c => c.Width);
             if (room >= 40)
                 at = at.AddElement(part.Id,
