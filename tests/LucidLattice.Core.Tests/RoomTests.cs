@@ -20,7 +20,7 @@ public partial class RoomTests
         "Core.Datasets", "Core.Planning", "Core.Layout", "Core.Running",
         "Core.Tracing", "Core.Proving", "Core.Composing", "Core.Editing", "Core.Explaining",
         "Sql.Joins", "Sql", "Sql.Sqlite", "Sql.Csv", "Storage", "Demo",
-        "Output.Typesetting", "Output.Svg", "Output", "Output.Pdf", "Output.Html", "Output.Charts",
+        "Output.Typesetting", "Output.Svg", "Output", "Output.Pdf", "Output.Html", "Output.Charts", "Output.Files",
         "Server.Web", "Server.Runs", "Server.Data", "Server.Reports", "Server.Composing", "Server.Lattice", "Server.Hosting",
             "Server.CommandLine", "Server",
     ];

@@ -57,7 +57,7 @@ public sealed class ReportEngine(IRowReader reader, ITypesetter typesetter, IRep
         if (DataStampOf(request) is not { } data) return null;
         var targets = request.Report.AllLinks().Select(l => l.Link.Report).Distinct().Select(catalog.IdentityOf).ToList();
         // A report that prints the time prints that of its data; within a minute, readers share it.
-        var printsTime = !ofDay && ReportJson.Write(request.Report).Contains("CURRENT_TIMESTAMP", StringComparison.OrdinalIgnoreCase);
+        var printsTime = !ofDay && ReportClock.AsksForTime(request.Report);
         var clock = printsTime
             ? request.Now.Ticks / TimeSpan.TicksPerMinute
             : LocalTime(request.Now, request.Report.TimeZone).Date.Ticks;

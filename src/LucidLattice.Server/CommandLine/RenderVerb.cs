@@ -4,11 +4,9 @@ using LucidLattice.Core.Definitions;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Progress;
 using LucidLattice.Core.Running;
-using LucidLattice.Output.Html;
-using LucidLattice.Output.Pdf;
-using LucidLattice.Output.Svg;
+using LucidLattice.Core.Values;
 using LucidLattice.Output.Typesetting;
-using LucidLattice.Output;
+using LucidLattice.Output.Files;
 using LucidLattice.Sql.Sqlite;
 using LucidLattice.Sql;
 
@@ -19,10 +17,9 @@ internal static class RenderVerb
 {
     public static int Run(Options options)
     {
-        var output = options.Required("out");
-        var kind = Path.GetExtension(output).ToLowerInvariant();
-        if (kind is not (".pdf" or ".html" or ".svg" or ".json"))
-            throw new UsageException("--out takes a file that ends in .pdf, .html, .svg or .json.");
+        var path = options.Required("out");
+        var output = ReportOutputs.Of(path) ?? throw new UsageException(
+            $"--out takes a file that ends in {WordList.Joined(ReportOutputs.All.Select(o => "." + o.Name), " or ")}.");
         var settings = options.Settings();
         var page = options.Number("page") ?? 1;
         using var stop = new CancellationTokenSource();
@@ -41,7 +38,8 @@ internal static class RenderVerb
                     new RunRequest(target.Definition, settings, DateTime.UtcNow, FromLink: Runs.LinkProof.Author(target.Definition)),
                     stop.Token, progress: progress));
             Print(run.Problems, target.Definition);
-            if (run.Data is not null || kind == ".json") Write(run, output, kind, page, options.Value("base"), stop.Token);
+            if (run.Data is not null || output.WritesProblems)
+                Write(run, path, output, new OutputOptions { BaseAddress = options.Value("base"), Page = page }, stop.Token);
         }
         catch (OperationCanceledException)
         {
@@ -85,27 +83,20 @@ internal static class RenderVerb
         _ => "",
     };
 
-    private static void WriteSvg(Core.Drawing.PageDrawing page, Stream stream, string title)
+    private static void Write(ReportRun run, string path, IReportOutput output, OutputOptions options, CancellationToken cancel)
     {
-        var writer = System.IO.Pipelines.PipeWriter.Create(stream, new System.IO.Pipelines.StreamPipeWriterOptions(leaveOpen: true));
-        SvgWriter.Write(page, writer, "", title);
-        writer.FlushAsync().AsTask().GetAwaiter().GetResult();
-        writer.Complete();
-    }
-
-    private static void Write(ReportRun run, string output, string kind, int page, string? baseAddress, CancellationToken cancel)
-    {
-        if (kind == ".svg" && page > run.PageCount) throw new UsageException($"The report has {run.PageCount} pages.");
         // A file that is there stays as it was until the new one is complete.
-        var unfinished = output + ".part";
-        using (var stream = File.Create(unfinished))
+        var unfinished = path + ".part";
+        try
         {
-            if (kind == ".pdf") PdfWriter.Write(run, stream, baseAddress, cancel);
-            else if (kind == ".html") HtmlWriter.Write(run, stream, baseAddress, cancel);
-            else if (kind == ".json") RunJson.Write(run, stream, cancel);
-            else WriteSvg(run.Page(page, spoken: true), stream, run.Title);
+            using (var stream = File.Create(unfinished)) output.Write(run, stream, options, cancel);
         }
-        File.Move(unfinished, output, overwrite: true);
+        catch (ArgumentOutOfRangeException)
+        {
+            File.Delete(unfinished);
+            throw new UsageException($"The report has {run.PageCount} pages.");
+        }
+        File.Move(unfinished, path, overwrite: true);
     }
 }
 

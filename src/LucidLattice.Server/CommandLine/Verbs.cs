@@ -3,10 +3,12 @@ namespace LucidLattice.Server.CommandLine;
 /// <summary>The verbs of the command line. Exit codes: 0 fine, 1 the definition or the data has problems, 2 wrong usage.</summary>
 public static class Verbs
 {
-    private const string Usage = """
+    private static string Endings => string.Join('|', Output.Files.ReportOutputs.All.Select(o => o.Name));
+
+    private static string Usage => $"""
         usage:
           lattice serve  [--port N] [--data DIR] [--memory MB] [--seconds N] [--allow DIR[:DIR]…]
-          lattice render REPORT [--data DIR] [--database FILE] [--set name=value]… [--base ADDRESS] --out FILE.pdf|html|svg|json
+          lattice render REPORT [--data DIR] [--database FILE] [--set name=value]… [--base ADDRESS] --out FILE.{Endings}
           lattice find   REPORT [--data DIR] [--database FILE] [--set name=value]… --text TEXT
           lattice trace  REPORT --element ID [--group KEY]… [--row N] [--mark NAME] [--set name=value]… [--part N] [--out FILE.csv]
           lattice query  DATASET [--data DIR] [--database FILE] [--set name=value]… --out FILE.csv

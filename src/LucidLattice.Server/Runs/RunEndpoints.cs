@@ -5,8 +5,7 @@ using LucidLattice.Core.Hashing;
 using LucidLattice.Core.Links;
 using LucidLattice.Core.Running;
 using LucidLattice.Output.Charts;
-using LucidLattice.Output.Html;
-using LucidLattice.Output.Pdf;
+using LucidLattice.Output.Files;
 using LucidLattice.Output.Svg;
 using LucidLattice.Output;
 using LucidLattice.Server.Web;
@@ -38,13 +37,15 @@ public static class RunEndpoints
             => OutlineReader.Read(await Entry(id, store).Figures, sheet, section, level, group, Math.Max(0, from))).WithName("getOutline");
         runs.MapGet("/group", Group).WithName("getGroupPage");
         runs.MapGet("/find", Find).WithName("findInRun");
-        runs.MapGet("/pdf", Pdf).WithName("getPdf").Produces<string>(contentType: "application/pdf");
-        runs.MapGet("/html", Html).WithName("getHtml").Produces<string>(contentType: "text/html");
+        foreach (var output in ReportOutputs.All)
+            runs.MapGet($"/{output.Name}", (string id, RunStore store, HttpContext context, CancellationToken cancel, bool shown = false,
+                    int page = 1) => Written(output, id, store, context, page, shown, cancel))
+                .WithName($"get{output.Name.ToUpperInvariant()}").Produces<string>(contentType: output.MediaType.Split(';')[0]);
+        app.MapGet("/api/outputs", () => ReportOutputs.All.Select(OutputInfo.Describe)).WithName("listOutputs").WithTags("Runs");
         runs.MapGet("/charts/{figure}", Chart).WithName("getChart");
         runs.MapGet("/charts/{figure}/{format}", ChartFile).WithName("getChartFile").Produces<string>(contentType: "image/svg+xml");
         runs.MapGet("/crosstabs/{figure}", Crosstab).WithName("getCrosstab");
         runs.MapGet("/crosstabs/{figure}/csv", CrosstabFile).WithName("getCrosstabFile").Produces<string>(contentType: "text/csv");
-        runs.MapGet("/json", Json).WithName("getRunJson").Produces<string>(contentType: "application/json");
     }
 
     private static async Task<RunInfo> Start(string id, RunStart request, ReportStore reports, RunStore store, ReportEngine engine,
@@ -186,26 +187,18 @@ public static class RunEndpoints
         return await Task.Run(() => ReportSearch.Find(run, text, Math.Clamp(most, 1, MostHits), cancel), cancel);
     }
 
+    /// <param name="page">Of outputs of one page, which one.</param>
     /// <param name="shown">True to look at it in the browser, and print it from there; otherwise it is a file to keep.</param>
-    private static async Task<IResult> Pdf(string id, RunStore store, HttpContext context, CancellationToken cancel, bool shown = false)
+    private static async Task<IResult> Written(IReportOutput output, string id, RunStore store, HttpContext context, int page, bool shown,
+        CancellationToken cancel)
     {
         var entry = Entry(id, store);
-        return File(await entry.Pages, "pdf", "application/pdf", context,
-            (run, stream) => PdfWriter.Write(run, stream, AddressOf(context), cancel, SelfOf(entry)), shown);
-    }
-
-    /// <summary>The report without pages, for screens of any width and for screen-reader users.</summary>
-    /// <param name="shown">True to read it in the browser; otherwise it is a file to keep.</param>
-    private static async Task<IResult> Html(string id, RunStore store, HttpContext context, CancellationToken cancel, bool shown = false)
-    {
-        var entry = Entry(id, store);
-        // It brings its own styles, and pictures as data; nothing in it runs, or is fetched.
-        if (shown)
-            context.Response.Headers.ContentSecurityPolicy =
-                "default-src 'none'; style-src 'unsafe-inline'; img-src data:; font-src data:; frame-ancestors 'none'; "
-                + "sandbox allow-popups allow-top-navigation-by-user-activation";
-        return File(await entry.Pages, "html", "text/html; charset=utf-8", context,
-            (run, stream) => HtmlWriter.Write(run, stream, AddressOf(context), cancel, SelfOf(entry)), shown);
+        var run = await entry.Pages;
+        if (page < 1 || (run.Data is not null && page > run.PageCount))
+            throw ApiException.NotFound($"The report has {run.PageCount} pages; there is no page {page}.");
+        if (shown && output.ShownUnder is { } policy) context.Response.Headers.ContentSecurityPolicy = policy;
+        var options = new OutputOptions { BaseAddress = AddressOf(context), Self = SelfOf(entry), Page = page };
+        return File(run, output.Name, output.MediaType, context, (r, stream) => output.Write(r, stream, options, cancel), shown);
     }
 
     private static string AddressOf(HttpContext context) => $"{context.Request.Scheme}://{context.Request.Host}";
@@ -253,9 +246,6 @@ public static class RunEndpoints
     private static DrawnChart ChartOf(ReportRun run, string figure) =>
         run.Data is null ? throw HasProblems(run)
         : RunCharts.Find(run, figure) ?? throw ApiException.NotFound("This report has no such chart.");
-
-    private static async Task<IResult> Json(string id, RunStore store, HttpContext context, CancellationToken cancel)
-        => File(await Entry(id, store).Pages, "json", "application/json", context, (run, stream) => RunJson.Write(run, stream, cancel));
 
     /// <summary>A file to download, sent while it is written: its first pages are on their way before the last one is made.</summary>
     internal static IResult File(ReportRun run, string extension, string type, HttpContext context, Action<ReportRun, Stream> write,

@@ -98,6 +98,21 @@ public sealed class WarmRunTests
         Assert.NotEqual(Of(0, true), Of(1440, true));
     }
 
+    [Theory]
+    [InlineData("{{ CURRENT_TIMESTAMP | HH:mm }}", null, true)]
+    [InlineData("{{ 'CURRENT_TIMESTAMP' }} CURRENT_TIMESTAMP", null, false)]
+    [InlineData("{{ CURRENT_DATE }}", "departs < current_timestamp", true)]
+    [InlineData("{{ CURRENT_DATE }}", "remark = 'current_timestamp' OR \"current_timestamp\" = 1", false)]
+    public void Only_what_asks_for_the_time_depends_on_it(string text, string? filter, bool asks)
+    {
+        var section = new Section
+        {
+            Id = "s", Filter = filter,
+            ReportHeader = Workshop.Band(Workshop.Part("p", 14, new TextElement { Id = "t", Width = 99, Text = text })),
+        };
+        Assert.Equal(asks, ReportClock.AsksForTime(Workshop.Report(section, [])));
+    }
+
     [Fact]
     public void A_source_that_cannot_tell_its_state_is_read_anew_for_each_run()
     {

@@ -1,15 +1,13 @@
+import { useQuery } from '@tanstack/react-query';
 import MenuItem from '@mui/material/MenuItem';
 import { useState } from 'react';
+import { listOutputsOptions } from '../api/generated/@tanstack/react-query.gen';
 import { BarButton } from '../shell/BarButton';
 import { Menu } from '../shell/whenOpen';
 
-const files = [
-  { kind: 'html', words: 'HTML, to be read on any screen' },
-  { kind: 'json', words: 'JSON, for programs' },
-];
-
 /** The report in other formats than the printed one. */
 export function FilesMenu({ run }: { run?: string }) {
+  const outputs = useQuery({ ...listOutputsOptions(), staleTime: Infinity });
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const close = () => setAnchor(null);
   return (
@@ -18,11 +16,13 @@ export function FilesMenu({ run }: { run?: string }) {
         Other files
       </BarButton>
       <Menu open={anchor !== null} anchorEl={anchor} onClose={close}>
-        {files.map(({ kind, words }) => (
-          <MenuItem key={kind} component="a" href={`/api/runs/${run}/${kind}`} download onClick={close}>
-            {words}
-          </MenuItem>
-        ))}
+        {(outputs.data ?? [])
+          .filter((o) => o.words)
+          .map(({ name, words }) => (
+            <MenuItem key={name} component="a" href={`/api/runs/${run}/${name}`} download onClick={close}>
+              {words}
+            </MenuItem>
+          ))}
       </Menu>
     </>
   );

@@ -2314,6 +2314,21 @@ export type OutlineInfo = {
     totals?: null | number;
 };
 
+/**
+ * A kind of file that a run can be written to.
+ */
+export type OutputInfo = {
+    /**
+     * In addresses, and at the end of files.
+     */
+    name: string;
+    mediaType: string;
+    /**
+     * What readers choose it by; null for what they do not take as a file.
+     */
+    words: null | string;
+};
+
 export type PageBackground = {
     image: string;
     when?: null | string;
@@ -3227,6 +3242,22 @@ export type ListChoicesResponses = {
 };
 
 export type ListChoicesResponse = ListChoicesResponses[keyof ListChoicesResponses];
+
+export type ListOutputsData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/outputs';
+};
+
+export type ListOutputsResponses = {
+    /**
+     * OK
+     */
+    200: Array<OutputInfo>;
+};
+
+export type ListOutputsResponse = ListOutputsResponses[keyof ListOutputsResponses];
 
 export type ListReportsData = {
     body?: never;
@@ -4575,6 +4606,7 @@ export type GetPdfData = {
     };
     query?: {
         shown?: boolean;
+        page?: number;
     };
     url: '/api/runs/{id}/pdf';
 };
@@ -4595,6 +4627,7 @@ export type GetHtmlData = {
     };
     query?: {
         shown?: boolean;
+        page?: number;
     };
     url: '/api/runs/{id}/html';
 };
@@ -4607,6 +4640,48 @@ export type GetHtmlResponses = {
 };
 
 export type GetHtmlResponse = GetHtmlResponses[keyof GetHtmlResponses];
+
+export type GetSvgData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query?: {
+        shown?: boolean;
+        page?: number;
+    };
+    url: '/api/runs/{id}/svg';
+};
+
+export type GetSvgResponses = {
+    /**
+     * OK
+     */
+    200: Blob | File;
+};
+
+export type GetSvgResponse = GetSvgResponses[keyof GetSvgResponses];
+
+export type GetJsonData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query?: {
+        shown?: boolean;
+        page?: number;
+    };
+    url: '/api/runs/{id}/json';
+};
+
+export type GetJsonResponses = {
+    /**
+     * OK
+     */
+    200: string;
+};
+
+export type GetJsonResponse = GetJsonResponses[keyof GetJsonResponses];
 
 export type GetChartData = {
     body?: never;
@@ -4684,24 +4759,6 @@ export type GetCrosstabFileResponses = {
 };
 
 export type GetCrosstabFileResponse = GetCrosstabFileResponses[keyof GetCrosstabFileResponses];
-
-export type GetRunJsonData = {
-    body?: never;
-    path: {
-        id: string;
-    };
-    query?: never;
-    url: '/api/runs/{id}/json';
-};
-
-export type GetRunJsonResponses = {
-    /**
-     * OK
-     */
-    200: string;
-};
-
-export type GetRunJsonResponse = GetRunJsonResponses[keyof GetRunJsonResponses];
 
 export type TraceNumberData = {
     body?: never;

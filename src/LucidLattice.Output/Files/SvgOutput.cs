@@ -1,0 +1,25 @@
+using System.IO.Pipelines;
+using LucidLattice.Core.Running;
+using LucidLattice.Output.Svg;
+
+namespace LucidLattice.Output.Files;
+
+/// <summary>One page as a picture, with what it says to those who hear it.</summary>
+public sealed class SvgOutput : IReportOutput
+{
+    public string Name => "svg";
+    public string MediaType => "image/svg+xml; charset=utf-8";
+
+    /// <summary>On a screen, readers look at pages one by one anyway.</summary>
+    public string? Words => null;
+
+    public void Write(ReportRun run, Stream stream, OutputOptions options, CancellationToken cancel)
+    {
+        if (options.Page < 1 || options.Page > run.PageCount)
+            throw new ArgumentOutOfRangeException(nameof(options), options.Page, $"The report has {run.PageCount} pages.");
+        var writer = PipeWriter.Create(stream, new StreamPipeWriterOptions(leaveOpen: true));
+        SvgWriter.Write(run.Page(options.Page, spoken: true), writer, "", run.Title);
+        writer.FlushAsync(cancel).AsTask().GetAwaiter().GetResult();
+        writer.Complete();
+    }
+}
