@@ -87,7 +87,7 @@ internal static class BrowserEdits
             Focus("[data-element=t1]");
             Press(Keys.F2);
             Press($"Routes {round}");
-            Edit("type over a title", Keys.Enter);
+            Edit("type over a title", Keys.Control, Keys.Enter);
             Edit("undo", Keys.Control, "z");
             Choose("[data-element=t3]");
             Edit("delete a text", Keys.Delete);
