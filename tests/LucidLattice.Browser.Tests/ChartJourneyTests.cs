@@ -172,8 +172,8 @@ public sealed class ChartJourneyTests : IAsyncLifetime
         _browser.Find("[data-band=groupHeader2] svg");
 
         // Matched on nothing is a problem that says what to do; the match comes back by a pick.
-        Pick("Own key 2", "nothing: take it away");
-        Pick("Own key 1", "nothing: take it away");
+        Pick("Own key 2", "nothing: remove it");
+        Pick("Own key 1", "nothing: remove it");
         _browser.Says("footer", "1 problem");
         Pick("Another key", "and on route");
         _browser.Says("footer", "No problems");

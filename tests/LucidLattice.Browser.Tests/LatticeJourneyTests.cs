@@ -80,7 +80,7 @@ public sealed class LatticeJourneyTests : IClassFixture<Browser>
         var title = _browser.Driver.SwitchTo().ActiveElement();
         title.SendKeys(Keys.Control + "a");
         title.SendKeys("Sailings behind a total");
-        _browser.ClickText("button", "Make it");
+        _browser.ClickText("button", "Create report");
         _browser.Says("aside", "Sailings behind a total");
         _browser.ClickText("aside//button", "Try it");
         _browser.Says("[role=dialog]", "add up to the total of");

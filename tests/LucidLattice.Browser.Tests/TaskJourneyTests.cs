@@ -61,7 +61,7 @@ public sealed class TaskJourneyTests : IClassFixture<Browser>
         ClickText("aside//button", "Add a crosstab, printed");
         _browser.Find("[data-band=groupFooter1] [data-element^=xt][data-selected=true]");
         Pick("Field down 1", "vat rate");
-        Pick("Field across 1", "nothing: take it away");
+        Pick("Field across 1", "nothing: remove it");
         Pick("Value:", "sum of net");
         Click("aside [aria-label^='Another value']");
         ClickText("li", "Write an expression…");
@@ -140,7 +140,7 @@ public sealed class TaskJourneyTests : IClassFixture<Browser>
         _browser.Find("[data-band=groupHeader1] [data-element^=ch][data-selected=true]");
         ClickText("aside//button", "Make a report of the rows behind it");
         _browser.Says("[role=dialog]", "Its columns");
-        ClickText("div[@role='dialog']//button", "Make it");
+        ClickText("div[@role='dialog']//button", "Create report");
         _browser.Says("aside", "route = the route around it");
         _browser.Says("aside", "= the clicked");
         ClickText("aside//button", "Try it");

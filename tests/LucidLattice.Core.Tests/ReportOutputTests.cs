@@ -22,7 +22,7 @@ public sealed class ReportOutputTests
         Assert.Contains('/', output.MediaType);
         using var stream = new MemoryStream();
         output.Write(Run, stream, new OutputOptions(), CancellationToken.None);
-        // It stays open, so that whoever gave it can go on.
+        // It stays open, so that the caller can go on.
         Assert.True(stream.CanWrite);
         var text = Encoding.UTF8.GetString(stream.ToArray());
         // The pages of a PDF are compressed, its title is not.

@@ -26,20 +26,13 @@ public sealed record LinkElement : Edit
 
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var (place, part) = at.Bands.SelectMany(b => b.Band.Parts.Select(p => (b.Place, Part: p)))
-            .FirstOrDefault(p => p.Part.Id == Element || p.Part.Elements.Any(IsOn));
-        if (part is null) throw new EditException($"There is no element “{Element}”.");
-        var element = part.Elements.FirstOrDefault(IsOn);
+        var spot = LinkSpot.Find(at, Element);
+        var (element, there) = (spot.Element, spot.Link);
         if (element is ChartElement) throw new EditException("The marks of a chart carry more; link the chart itself.");
-        var there = element is null ? part.Link : element.Links().First(l => l.On == Element).Link;
-        var link = Address is { } address ? LinkProposal.ToWeb(address) : Report is null ? null : Propose(at, place, element, there,
+        var link = Address is { } address ? LinkProposal.ToWeb(address) : Report is null ? null : Propose(at, spot.Place, element, there,
             LinkProposal.Target(at, catalog, Report));
-        var placed = LinkProposal.Placed(link, there, Also, Index);
-        return element is not null ? at.MapElements(e => e.Id == element.Id ? e.WithLinks((on, link) => on == Element ? placed : link) : e)
-            : at with { Report = at.Report.MapPart(Element, p => p with { Link = placed }) };
+        return at with { Report = spot.Put(at.Report, LinkProposal.Placed(link, there, Also, Index)) };
     }
-
-    private bool IsOn(Element element) => element.Links().Any(l => l.On == Element);
 
     /// <summary>What a click on a part of a crosstab brings: on a heading, the keys of its direction; else those of both.</summary>
     internal static List<CrosstabField> Clicked(Element? element, string on) => element is not CrosstabElement crosstab ? []

@@ -20,36 +20,25 @@ public sealed record NarrowLink : Edit
 
     internal override Workpiece Change(Workpiece at, IReportCatalog catalog)
     {
-        var (place, part) = at.Bands.SelectMany(b => b.Band.Parts.Select(p => (b.Place, Part: p)))
-            .FirstOrDefault(p => p.Part.Id == Element || p.Part.Elements.Any(IsOn));
-        if (part is null) throw new EditException($"There is no element “{Element}”.");
-        var element = part.Elements.FirstOrDefault(IsOn);
-        var there = element is null ? part.Link : element.Links().First(l => l.On == Element).Link;
-        if (there?.All.ElementAtOrDefault(Index) is not { Report: "", Address: null } link)
+        var spot = LinkSpot.Find(at, Element);
+        if (spot.Link?.All.ElementAtOrDefault(Index) is not { Report: "", Address: null } link)
             throw new EditException("Only a link to a part of this report narrows it.");
-        var keys = Keys(at, place, element, link);
+        var keys = Keys(at, spot.Place, spot.Element, link);
         if (keys.Count == 0) throw new EditException("A click here brings no value that could narrow it.");
-        var (report, carries) = (at.Report, link.Carries.ToList());
+        var (report, carries, isKnown) = (at.Report, link.Carries.ToList(), false);
         foreach (var key in keys)
         {
             var targets = Targets(at, link).Where(s => HasFieldsOf(key.By, DatasetOf(report, s))).ToList();
             if (targets.Count == 0) continue;
             (report, var name) = Narrowed(report, targets, key);
+            isKnown = true;
             carries.RemoveAll(c => c.Parameter == name);
             carries.Add(new CarriedValue { Parameter = name, From = key.From });
         }
-        if (carries.Count == link.Carries.Count && carries.SequenceEqual(link.Carries))
-            throw new EditException("No list there has the fields of what is clicked.");
-        var all = there.All.Select((l, i) => (i == Index ? link with { Carries = carries } : l) with { Also = [] }).ToList();
-        var changed = all[0] with { Also = [.. all.Skip(1)] };
-        return at with
-        {
-            Report = element is null ? report.MapPart(Element, p => p with { Link = changed })
-                : report.MapAllElements(e => e.Id == element.Id ? e.WithLinks((on, l) => on == Element ? changed : l) : e),
-        };
+        if (!isKnown) throw new EditException("No list there has the fields of what is clicked.");
+        var all = spot.Link.All.Select((l, i) => (i == Index ? link with { Carries = carries } : l) with { Also = [] }).ToList();
+        return at with { Report = spot.Put(report, all[0] with { Also = [.. all.Skip(1)] }) };
     }
-
-    private bool IsOn(Element element) => element.Links().Any(l => l.On == Element);
 
     private List<Key> Keys(Workpiece at, BandPlace place, Element? element, Link link)
     {

@@ -4,7 +4,7 @@ using LucidLattice.Output.Svg;
 
 namespace LucidLattice.Output.Files;
 
-/// <summary>One page as a picture, with what it says to those who hear it.</summary>
+/// <summary>One page as a picture, with its structure for screen-reader users.</summary>
 public sealed class SvgOutput : IReportOutput
 {
     public string Name => "svg";

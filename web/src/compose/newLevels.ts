@@ -2,13 +2,12 @@ import type { Edit, ReportDefinition, Section } from '../api/generated';
 import { caption } from '../shell/caption';
 import { offeredFields } from './definition';
 import { groupings } from './panels/levelChoices';
+import { capital } from '../shell/capital';
 
 interface NewLevel {
   words: string;
   edit: Edit;
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** The levels that can be added to a section: its fields, and the periods of dates, which are grouped by one far more often. */
 export function newLevels(definition: ReportDefinition, section: Section, written: (name: string) => string): NewLevel[] {

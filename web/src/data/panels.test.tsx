@@ -181,7 +181,7 @@ test('rows are ordered by one field after another, each rising or falling', asyn
   await choose(user, 'Another order', 'fare');
   await choose(user, 'Direction', 'falling', 1);
   expect(seen.now.sort).toEqual([{ by: 'route' }, { by: 'fare', descending: true }]);
-  await choose(user, 'Order', 'nothing: take it away');
+  await choose(user, 'Order', 'nothing: remove it');
   expect(seen.now.sort).toEqual([{ by: 'fare', descending: true }]);
   await choose(user, 'Order', 'the database itself');
   expect(seen.now.sort).toEqual([]);

@@ -9,6 +9,7 @@ import { color } from '../theme/tokens';
 import { PaneEdge } from './PaneEdge';
 import { endTrace, useTraced } from './traced';
 import { TraceRows } from './TraceRows';
+import { capital } from '../shell/capital';
 
 const [least, most] = [300, 900];
 
@@ -95,8 +96,6 @@ function Content({ run, place }: { run: string; place: PrintedPlace }) {
     </Box>
   );
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 function Head({ trace }: { trace: Trace }) {
   const leftOut = trace.rowsRead - trace.rowsKept;

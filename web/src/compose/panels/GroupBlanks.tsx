@@ -3,11 +3,10 @@ import { Blank } from '../../sentence/Blank';
 import { directions, offeredFields, words } from '../definition';
 import { useFieldNames } from '../useFieldNames';
 import { groupings, keyPatterns, orders, orderWords } from './levelChoices';
+import { capital } from '../../shell/capital';
 
 /** What rows are grouped by: a level of a section, or a field of a crosstab. */
 export type GroupedBy = Omit<CrosstabField, 'totals' | 'totalName' | 'link' | 'totalLink'>;
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 interface Props {
   grouping: GroupedBy;

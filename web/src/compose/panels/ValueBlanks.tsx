@@ -26,7 +26,7 @@ export function ValueBlanks({ values, most = Infinity, definition, section, onCh
             <Blank
               label={i === 0 ? 'Value' : `Value ${i + 1}`}
               expression="group"
-              choices={values.length > 1 ? [...offered, { value: '', label: 'nothing: take it away' }] : offered}
+              choices={values.length > 1 ? [...offered, { value: '', label: 'nothing: remove it' }] : offered}
               typed={value.expression}
               onPick={(expression) => onChange(i, expression)}
             >

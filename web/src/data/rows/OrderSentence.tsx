@@ -47,7 +47,7 @@ export function OrderSentence({ dataset, mostRows, mostSeconds, onEdit }: Props)
           {i > 0 && ', then of '}
           <Blank
             label={i === 0 ? 'Order' : 'Then order'}
-            choices={[...offered, { value: '', label: i === 0 && sort.length === 1 ? 'the database itself' : 'nothing: take it away' }]}
+            choices={[...offered, { value: '', label: i === 0 && sort.length === 1 ? 'the database itself' : 'nothing: remove it' }]}
             onPick={(by) => put(by ? sort.map((s, k) => (k === i ? { ...s, by } : s)) : sort.filter((_, k) => k !== i))}
           >
             {label(key.by)}

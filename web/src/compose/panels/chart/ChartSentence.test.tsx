@@ -90,7 +90,7 @@ test('several series are arranged, lines are bent, and a value is taken away aga
   expect(change).toHaveBeenLastCalledWith({ arrangement: 'shares' });
   await choose(user, 'Lines', 'smooth');
   expect(change).toHaveBeenLastCalledWith({ curve: 'smooth' });
-  await choose(user, 'Value 2', 'nothing: take it away');
+  await choose(user, 'Value 2', 'nothing: remove it');
   expect(change).toHaveBeenLastCalledWith({ values: chart.values });
   await choose(user, 'Rows drawn', 'every row of this report');
   expect(change).toHaveBeenLastCalledWith({ rows: 'all' });

@@ -102,7 +102,7 @@ function Match({ chart, definition, section, level, onChange }: Omit<Props, 'gro
           {i > 0 && ' and '}
           <Blank
             label={`Own key ${i + 1}`}
-            choices={[...fields, { value: '', label: 'nothing: take it away' }]}
+            choices={[...fields, { value: '', label: 'nothing: remove it' }]}
             expression="row"
             typed={key.own}
             onPick={(v) => (v ? change(i, { own: v }) : set(match.filter((_, k) => k !== i)))}

@@ -114,7 +114,7 @@ function Fields({ crosstab, direction, definition, section, onChange }: Omit<Pro
                 ...(i > 0 ? [{ value: '~out', label: 'outside of the one before' }] : []),
                 ...(i < fields.length - 1 ? [{ value: '~in', label: 'inside of the next one' }] : []),
                 { value: '~other', label: `${other} instead` },
-                { value: '~remove', label: 'nothing: take it away' },
+                { value: '~remove', label: 'nothing: remove it' },
               ]}
               onPick={(v) => change(field, v)}
             >

@@ -1,5 +1,6 @@
 import type { CrosstabField, ElementCrosstabElement, ReportDefinition } from '../../../api/generated';
 import type { Grouping } from '../levelChoices';
+import { capital } from '../../../shell/capital';
 
 export type Direction = 'down' | 'across';
 
@@ -10,8 +11,6 @@ export const isCrosstab = (element?: { type?: string }): element is ElementCross
   element?.type === 'crosstab';
 
 export const fieldsOf = (crosstab: ElementCrosstabElement): CrosstabField[] => [...(crosstab.down ?? []), ...(crosstab.across ?? [])];
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** A name that no other field of the crosstab has. */
 export function freeName(crosstab: ElementCrosstabElement, wanted: string, own?: string): string {

@@ -87,7 +87,7 @@ export function DetailDialog({ element, onClose }: { element: string; onClose: (
       <DialogActions>
         <Button onClick={onClose}>Cancel</Button>
         <Button variant="contained" disabled={busy || columns.length === 0 || !title.trim()} onClick={() => void make()}>
-          Make it
+          Create report
         </Button>
       </DialogActions>
     </Dialog>
