@@ -1,5 +1,5 @@
-using LucidLattice.Server;
 using LucidLattice.Server.Hosting;
+using LucidLattice.Server.Workspace;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Interactions;

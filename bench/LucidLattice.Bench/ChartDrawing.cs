@@ -2,12 +2,12 @@ using System.Buffers;
 using System.Diagnostics;
 using System.Globalization;
 using System.Text.Json;
-using LucidLattice.Core.Charts;
-using LucidLattice.Core.Charts.Types;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Formatting;
-using LucidLattice.Core.Values;
+using LucidLattice.Charts;
+using LucidLattice.Charts.Types;
+using LucidLattice.Drawing;
+using LucidLattice.Expressions.Formatting;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Values;
 using LucidLattice.Output.Svg;
 using static LucidLattice.Bench.Benchmarks;
 
@@ -51,7 +51,7 @@ internal static class ChartDrawing
     private static void Draw(string id, ChartContent content)
     {
         Buffer.ResetWrittenCount();
-        var drawn = Core.Charts.Types.ChartDrawing.Draw(ChartTypes.Find(id)!, content, 0, 0, 500, 240, Ferries.Typesetter, English);
+        var drawn = LucidLattice.Charts.Types.ChartDrawing.Draw(ChartTypes.Find(id)!, content, 0, 0, 500, 240, Ferries.Typesetter, English);
         SvgWriter.Write(new PageDrawing(500, 240, [drawn]), Buffer, "p-");
     }
 

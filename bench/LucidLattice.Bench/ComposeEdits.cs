@@ -1,10 +1,10 @@
-using LucidLattice.Core.Caching;
-using LucidLattice.Core.Composing;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Editing;
-using LucidLattice.Core.Progress;
-using LucidLattice.Core.Running;
+using LucidLattice.Authoring.Composing;
+using LucidLattice.Authoring.Editing;
+using LucidLattice.Model.Caching;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Progress;
 using LucidLattice.Output.Svg;
+using LucidLattice.Reports.Running;
 using static LucidLattice.Bench.Benchmarks;
 
 namespace LucidLattice.Bench;

@@ -1,15 +1,14 @@
 using System.Buffers;
 using System.Globalization;
 using DuckDB.NET.Data;
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Expressions;
-using LucidLattice.Core.Parameters;
-using LucidLattice.Core.Planning;
-using LucidLattice.Core.Progress;
-using LucidLattice.Core.Running;
-using LucidLattice.Core.Values;
+using LucidLattice.Data;
+using LucidLattice.Datasets.Parameters;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Progress;
+using LucidLattice.Model.Values;
 using LucidLattice.Output.Svg;
+using LucidLattice.Planning;
+using LucidLattice.Reports.Running;
 using LucidLattice.Sql.Sqlite;
 using static LucidLattice.Bench.Benchmarks;
 

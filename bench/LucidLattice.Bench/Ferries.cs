@@ -1,11 +1,12 @@
-using LucidLattice.Core.Caching;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Running;
 using LucidLattice.Demo;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Model.Caching;
+using LucidLattice.Model.Definitions;
 using LucidLattice.Output.Typesetting;
+using LucidLattice.Reports.Running;
+using LucidLattice.Sql.Catalogue;
+using LucidLattice.Sql.Engines;
 using LucidLattice.Sql.Sqlite;
-using LucidLattice.Sql;
 
 namespace LucidLattice.Bench;
 

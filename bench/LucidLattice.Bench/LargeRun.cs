@@ -1,5 +1,5 @@
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Running;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Reports.Running;
 using Microsoft.Data.Sqlite;
 using static LucidLattice.Bench.Benchmarks;
 

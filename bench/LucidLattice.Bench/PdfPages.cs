@@ -1,6 +1,6 @@
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Running;
+using LucidLattice.Drawing;
 using LucidLattice.Output.Pdf;
+using LucidLattice.Reports.Running;
 using SkiaSharp;
 using static LucidLattice.Bench.Benchmarks;
 

@@ -1,9 +1,9 @@
 using System.Diagnostics;
 using System.Net.Http.Json;
 using System.Text.Json;
-using LucidLattice.Core.Caching;
+using LucidLattice.Model.Caching;
 using LucidLattice.Server.Hosting;
-using LucidLattice.Server;
+using LucidLattice.Server.Workspace;
 using Microsoft.Extensions.DependencyInjection;
 using static LucidLattice.Bench.Benchmarks;
 

@@ -1,12 +1,13 @@
 using DuckDB.NET.Data;
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Parameters;
-using LucidLattice.Core.Planning;
-using LucidLattice.Core.Progress;
-using LucidLattice.Core.Expressions.Aggregates;
-using LucidLattice.Core.Running;
-using LucidLattice.Core.Values;
+using LucidLattice.Data;
+using LucidLattice.Datasets.Parameters;
+using LucidLattice.Expressions.Aggregates;
+using LucidLattice.Expressions.Evaluation;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Progress;
+using LucidLattice.Model.Values;
+using LucidLattice.Planning;
+using LucidLattice.Reports.Running;
 using LucidLattice.Sql.Sqlite;
 using static LucidLattice.Bench.Benchmarks;
 

@@ -1,4 +1,4 @@
-using LucidLattice.Core.Definitions;
+using LucidLattice.Model.Definitions;
 
 namespace LucidLattice.Demo;
 

@@ -1,5 +1,5 @@
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Values;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Values;
 
 namespace LucidLattice.Demo;
 

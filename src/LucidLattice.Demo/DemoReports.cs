@@ -1,4 +1,5 @@
-using LucidLattice.Core.Definitions;
+using LucidLattice.Model.Files;
+using LucidLattice.Model.Definitions;
 
 namespace LucidLattice.Demo;
 
@@ -25,6 +26,6 @@ public static class DemoReports
     private static ReportDefinition Read(string name)
     {
         using var reader = new StreamReader(typeof(DemoReports).Assembly.GetManifestResourceStream(name)!);
-        return ReportJson.Read(reader.ReadToEnd());
+        return ReportFile.Read(reader.ReadToEnd());
     }
 }

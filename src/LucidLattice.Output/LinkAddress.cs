@@ -1,4 +1,4 @@
-using LucidLattice.Core.Links;
+using LucidLattice.Drawing.Links;
 
 namespace LucidLattice.Output;
 

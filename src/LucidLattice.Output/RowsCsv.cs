@@ -1,4 +1,4 @@
-using LucidLattice.Core.Data;
+using LucidLattice.Data;
 
 namespace LucidLattice.Output;
 

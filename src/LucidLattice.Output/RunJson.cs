@@ -1,15 +1,14 @@
 using System.Text.Json;
-using LucidLattice.Core.Charts;
-using LucidLattice.Core.Crosstabs;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Elements;
-using LucidLattice.Core.Expressions;
-using LucidLattice.Core.Layout;
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Planning;
-using LucidLattice.Core.Running;
-using LucidLattice.Core.Values;
+using LucidLattice.Charts;
+using LucidLattice.Crosstabs;
+using LucidLattice.Drawing;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Layout;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Values;
+using LucidLattice.Planning;
+using LucidLattice.Planning.Elements;
+using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Output;
 

@@ -1,6 +1,6 @@
-using LucidLattice.Core.Definitions.Files;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Planning;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Files;
+using LucidLattice.Planning;
 using Microsoft.Data.Sqlite;
 using static LucidLattice.Storage.AppDatabase;
 

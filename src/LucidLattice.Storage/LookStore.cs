@@ -1,6 +1,6 @@
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Definitions.Files;
-using LucidLattice.Core.Drawing;
+using LucidLattice.Drawing;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Files;
 using static LucidLattice.Storage.AppDatabase;
 
 namespace LucidLattice.Storage;

@@ -1,8 +1,9 @@
-using LucidLattice.Core.Caching;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Hashing;
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Planning;
+using LucidLattice.Model.Files;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Model.Caching;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Hashing;
+using LucidLattice.Planning;
 using Microsoft.Data.Sqlite;
 using static LucidLattice.Storage.AppDatabase;
 
@@ -239,7 +240,7 @@ public sealed class ReportStore(AppDatabase app) : IReportCatalog
     private ReportDefinition Definition(SqliteDataReader reader)
     {
         var text = reader.GetString(4);
-        return _read.Get(ContentHash.Of(text), () => new ReadDefinition(ReportJson.Read(text), text.Length), CancellationToken.None)
+        return _read.Get(ContentHash.Of(text), () => new ReadDefinition(ReportFile.Read(text), text.Length), CancellationToken.None)
             .Definition;
     }
 

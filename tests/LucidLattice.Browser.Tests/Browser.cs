@@ -1,10 +1,10 @@
 using LucidLattice.Server.Hosting;
-using LucidLattice.Server;
+using LucidLattice.Server.Workspace;
 using Microsoft.AspNetCore.Builder;
+using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using OpenQA.Selenium.Interactions;
 using OpenQA.Selenium.Support.UI;
-using OpenQA.Selenium;
 using Xunit;
 
 namespace LucidLattice.Browser.Tests;

@@ -1,6 +1,6 @@
 using System.Diagnostics;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Drawing;
+using LucidLattice.Drawing;
+using LucidLattice.Model.Definitions;
 using LucidLattice.Output.Pdf;
 using LucidLattice.Output.Svg;
 using OpenQA.Selenium;

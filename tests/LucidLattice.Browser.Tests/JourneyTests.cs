@@ -1,5 +1,7 @@
-using OpenQA.Selenium.Interactions;
+using LucidLattice.Drawing;
+using LucidLattice.Model.Definitions;
 using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
 using Xunit;
 
 namespace LucidLattice.Browser.Tests;
@@ -294,9 +296,9 @@ public sealed class JourneyTests : IClassFixture<Browser>
                 double.Parse(e, System.Globalization.CultureInfo.InvariantCulture))
                 : default;
             var standIn = family is "Noto Sans Hebrew" or "Noto Sans Arabic" ? family : null;
-            var font = new Core.Drawing.Font(
-                family switch { "Noto Serif" => Core.Definitions.FontFamily.Serif, "Noto Sans Mono" => Core.Definitions.FontFamily.Mono,
-                _ => Core.Definitions.FontFamily.Sans }, size, bold, StandIn: standIn);
+            var font = new Font(
+                family switch { "Noto Serif" => FontFamily.Serif, "Noto Sans Mono" => FontFamily.Mono,
+                _ => FontFamily.Sans }, size, bold, StandIn: standIn);
             Assert.True(Math.Abs(typesetter.Spans(font, text).Sum(s => s.Width) - width) < 0.005 * width + 0.02,
                 $"“{text}” in {family}: measured {typesetter.Spans(font, text).Sum(s => s.Width)}, drawn {width}");
         }

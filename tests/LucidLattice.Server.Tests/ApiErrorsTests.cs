@@ -1,6 +1,6 @@
 using System.Text.Json;
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Definitions;
+using LucidLattice.Data;
+using LucidLattice.Model.Definitions;
 using LucidLattice.Server.Web;
 using Microsoft.AspNetCore.Http;
 using Microsoft.Data.Sqlite;

@@ -1,7 +1,7 @@
-using System.Text.Json.Nodes;
 using System.Text.Json;
-using LucidLattice.Core.Definitions;
+using System.Text.Json.Nodes;
 using LucidLattice.Demo;
+using LucidLattice.Model.Definitions;
 using Xunit;
 
 namespace LucidLattice.Server.Tests;
@@ -301,7 +301,7 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
             from = body.GetProperty("id").GetString()!;
             made++;
         }
-        Assert.Equal(LucidLattice.Core.Planning.Savable.LongestChain, made);
+        Assert.Equal(LucidLattice.Planning.Savable.LongestChain, made);
         Assert.Equal(System.Net.HttpStatusCode.OK, (await server.Client.GetAsync("/api/datasets",
             TestContext.Current.CancellationToken)).StatusCode);
     }

@@ -1,7 +1,9 @@
 using System.Text.Json;
-using LucidLattice.Core.Definitions;
+using LucidLattice.Charts.Types;
 using LucidLattice.Demo;
+using LucidLattice.Model.Definitions;
 using LucidLattice.Server.CommandLine;
+using LucidLattice.Server.Workspace;
 using Xunit;
 
 namespace LucidLattice.Server.Tests;
@@ -155,7 +157,7 @@ public sealed class CommandLineTests : IDisposable
             Assert.True(File.ReadAllText(file) == File.ReadAllText(Path.Combine(At("gallery"), Path.GetFileName(file))),
                 $"{Path.GetFileName(file)} is drawn otherwise now: run ./lattice gallery --out docs/gallery, and look at it.");
         Assert.True(ChartVariants.All.Count >= 50);
-        Assert.Equal(Core.Charts.Types.ChartTypes.All.Select(t => t.Id).Order(),
+        Assert.Equal(ChartTypes.All.Select(t => t.Id).Order(),
             ChartVariants.All.Select(v => v.Chart.Chart).Distinct().Order());
     }
 

@@ -1,9 +1,10 @@
 using System.Diagnostics;
 using System.Net.Http.Json;
 using System.Text.Json;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Tests.Fuzzing;
+using LucidLattice.Testing;
 using LucidLattice.Demo;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Server.Workspace;
 using LucidLattice.Storage;
 using Xunit;
 

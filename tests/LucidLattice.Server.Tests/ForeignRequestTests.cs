@@ -1,8 +1,8 @@
 using System.Net.Http.Json;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using LucidLattice.Core.Definitions;
 using LucidLattice.Demo;
+using LucidLattice.Model.Definitions;
 using Xunit;
 
 namespace LucidLattice.Server.Tests;

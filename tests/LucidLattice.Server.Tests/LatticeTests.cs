@@ -1,6 +1,10 @@
 using System.Text.Json;
-using LucidLattice.Core.Definitions;
+using LucidLattice.Model.Files;
+using LucidLattice.Authoring.Editing;
 using LucidLattice.Demo;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Values;
 using Xunit;
 
 namespace LucidLattice.Server.Tests;
@@ -107,7 +111,7 @@ public sealed class LatticeTests(RunningServer server) : IClassFixture<RunningSe
 
     private async Task Proofs_end_where_the_link_is_changed(JsonElement definition, Func<Task<string>> since)
     {
-        var (report, version) = (ReportJson.Read(definition.GetRawText()), 2);
+        var (report, version) = (ReportFile.Read(definition.GetRawText()), 2);
         async Task Save(ReportDefinition changed)
         {
             await server.Send(HttpMethod.Put, "/reports/sailings-by-outcome/draft", new { basedOn = version, definition = Json(changed) });
@@ -126,7 +130,7 @@ public sealed class LatticeTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal("definition", await since());
         await Save(report);
         Assert.Equal("nothing", await since());
-        var target = ReportJson.Read((await server.Get("/reports/made-of-rows")).GetProperty("definition").GetRawText());
+        var target = ReportFile.Read((await server.Get("/reports/made-of-rows")).GetProperty("definition").GetRawText());
         await server.Send(HttpMethod.Put, "/reports/made-of-rows/draft",
             new { basedOn = 1, definition = Json(target.MapSections(s => s with { Filter = "passengers > 10" })) });
         // Readers, and links, see what is published.
@@ -146,8 +150,8 @@ public sealed class LatticeTests(RunningServer server) : IClassFixture<RunningSe
         await server.Send(HttpMethod.Post, "/reports", new { definition = Json(leading) });
         await server.Send(HttpMethod.Post, "/reports/own-detail/publish", new { version = 1 });
 
-        var renamed = new Core.Editing.RenameParameter { Parameter = "sailing", Name = "crossing" }
-            .Apply(Demo("sailing-log") with { Title = "Own log" }, Core.Links.NoReports.Instance);
+        var renamed = new RenameParameter { Parameter = "sailing", Name = "crossing" }
+            .Apply(Demo("sailing-log") with { Title = "Own log" }, NoReports.Instance);
         await server.Send(HttpMethod.Put, "/reports/own-log/draft", new { basedOn = 1, definition = Json(renamed) });
         var (status, published) = await server.Send(HttpMethod.Post, "/reports/own-log/publish", new { version = 2 });
         Assert.True(status == 200, published.ToString());
@@ -156,7 +160,7 @@ public sealed class LatticeTests(RunningServer server) : IClassFixture<RunningSe
         Assert.Equal(followed.GetProperty("version").GetInt32(), followed.GetProperty("published").GetInt32());
 
         // Another type cannot follow: its author is asked.
-        var typed = renamed with { Parameters = [renamed.Parameters[0] with { Type = Core.Values.DataType.Date }] };
+        var typed = renamed with { Parameters = [renamed.Parameters[0] with { Type = DataType.Date }] };
         typed = typed.MapSections(s => s with { Filter = "departs >= :crossing" });
         await server.Send(HttpMethod.Put, "/reports/own-log/draft", new { basedOn = 2, definition = Json(typed) });
         var (refused, why) = await server.Send(HttpMethod.Post, "/reports/own-log/publish", new { version = 3 });

@@ -3,9 +3,9 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
 using CsCheck;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Tests.Fuzzing;
+using LucidLattice.Testing;
 using LucidLattice.Demo;
+using LucidLattice.Model.Definitions;
 using Xunit;
 
 namespace LucidLattice.Server.Tests;

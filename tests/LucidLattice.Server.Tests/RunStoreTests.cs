@@ -1,11 +1,12 @@
-using LucidLattice.Core.Hashing;
-using LucidLattice.Core.Caching;
-using LucidLattice.Core.Progress;
-using LucidLattice.Core.Running;
 using LucidLattice.Demo;
+using LucidLattice.Model.Caching;
+using LucidLattice.Model.Hashing;
+using LucidLattice.Model.Progress;
 using LucidLattice.Output.Typesetting;
+using LucidLattice.Reports.Running;
 using LucidLattice.Server.Runs;
 using LucidLattice.Server.Web;
+using LucidLattice.Server.Workspace;
 using LucidLattice.Sql.Sqlite;
 using Xunit;
 

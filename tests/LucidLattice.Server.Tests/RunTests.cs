@@ -1,6 +1,8 @@
 using System.Text.Json;
-using LucidLattice.Core.Definitions;
+using LucidLattice.Charts.Types;
 using LucidLattice.Demo;
+using LucidLattice.Drawing;
+using LucidLattice.Model.Definitions;
 using Xunit;
 
 namespace LucidLattice.Server.Tests;
@@ -104,8 +106,8 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
         var inside = await server.Get($"/runs/{id}/outline?level=1&group=0");
         Assert.Equal((3, 2), (inside.GetProperty("total").GetInt32(), inside.GetProperty("entries")[0].GetProperty("level").GetInt32()));
         var page = $"/api/runs/{id}/pages/{hit.GetProperty("page").GetInt32()}";
-        Assert.Contains(Core.Drawing.Palette.Found, await server.Client.GetStringAsync(page + "?find=norwick"));
-        Assert.DoesNotContain(Core.Drawing.Palette.Found, await server.Client.GetStringAsync(page));
+        Assert.Contains(Palette.Found, await server.Client.GetStringAsync(page + "?find=norwick"));
+        Assert.DoesNotContain(Palette.Found, await server.Client.GetStringAsync(page));
         Assert.Equal(404, (int)(await server.Client.GetAsync($"/api/runs/{id}/pages/99999")).StatusCode);
     }
 
@@ -195,7 +197,7 @@ public sealed class RunTests(RunningServer server) : IClassFixture<RunningServer
             await server.Send(HttpMethod.Post, "/compose/chart-previews", new { report = new { definition }, chart = "ch1" });
         var drawn = previews.EnumerateObject().Select(p => p.Name).ToList();
         // A histogram needs numbers along its axis; every other type draws something of these rows.
-        Assert.Equal(Core.Charts.Types.ChartTypes.All.Select(t => t.Id).Where(t => t != "histogram").Order(), drawn.Order());
+        Assert.Equal(ChartTypes.All.Select(t => t.Id).Where(t => t != "histogram").Order(), drawn.Order());
         Assert.All(previews.EnumerateObject(), p => Assert.StartsWith("<svg", p.Value.GetString()));
     }
 

@@ -1,7 +1,7 @@
 using System.Net.Http.Json;
 using System.Text.Json;
 using LucidLattice.Server.Hosting;
-using LucidLattice.Server;
+using LucidLattice.Server.Workspace;
 using Microsoft.AspNetCore.Builder;
 using Xunit;
 

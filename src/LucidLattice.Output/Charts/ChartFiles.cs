@@ -1,12 +1,12 @@
 using System.Globalization;
 using System.Text;
-using LucidLattice.Core.Charts.Types;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Running;
-using LucidLattice.Core.Values;
+using LucidLattice.Charts.Types;
+using LucidLattice.Drawing;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Values;
 using LucidLattice.Output.Pdf;
 using LucidLattice.Output.Svg;
+using LucidLattice.Reports.Running;
 using SkiaSharp;
 
 namespace LucidLattice.Output.Charts;

@@ -1,6 +1,6 @@
-using LucidLattice.Core.Crosstabs;
-using LucidLattice.Core.Running;
-using LucidLattice.Core.Values;
+using LucidLattice.Crosstabs;
+using LucidLattice.Model.Values;
+using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Output.Charts;
 

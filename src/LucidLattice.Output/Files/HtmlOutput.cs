@@ -1,5 +1,5 @@
-using LucidLattice.Core.Running;
 using LucidLattice.Output.Html;
+using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Output.Files;
 

@@ -1,5 +1,5 @@
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Running;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Output.Files;
 

@@ -1,4 +1,4 @@
-using LucidLattice.Core.Running;
+using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Output.Files;
 

@@ -1,5 +1,5 @@
-using LucidLattice.Core.Running;
 using LucidLattice.Output.Pdf;
+using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Output.Files;
 

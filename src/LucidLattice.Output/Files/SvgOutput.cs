@@ -1,6 +1,6 @@
 using System.IO.Pipelines;
-using LucidLattice.Core.Running;
 using LucidLattice.Output.Svg;
+using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Output.Files;
 

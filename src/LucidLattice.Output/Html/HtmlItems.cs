@@ -1,5 +1,5 @@
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Links;
+using LucidLattice.Drawing;
+using LucidLattice.Drawing.Links;
 using LucidLattice.Output.Svg;
 
 namespace LucidLattice.Output.Html;

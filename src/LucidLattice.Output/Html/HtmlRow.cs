@@ -1,5 +1,5 @@
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Drawing;
+using LucidLattice.Drawing;
+using LucidLattice.Model.Definitions;
 using LucidLattice.Output.Svg;
 
 namespace LucidLattice.Output.Html;

@@ -1,4 +1,4 @@
-using LucidLattice.Core.Drawing;
+using LucidLattice.Drawing;
 using LucidLattice.Output.Svg;
 
 namespace LucidLattice.Output.Html;

@@ -1,8 +1,8 @@
 using System.Buffers;
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Running;
-using LucidLattice.Core.Values;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Model.Values;
 using LucidLattice.Output.Svg;
+using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Output.Html;
 

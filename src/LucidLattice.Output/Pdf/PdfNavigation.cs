@@ -1,7 +1,7 @@
 using System.Globalization;
 using System.Text;
-using LucidLattice.Core.Expressions;
-using LucidLattice.Core.Running;
+using LucidLattice.Expressions.Evaluation;
+using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Output.Pdf;
 

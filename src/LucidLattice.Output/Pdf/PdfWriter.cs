@@ -1,7 +1,7 @@
 using System.Collections.Concurrent;
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Running;
+using LucidLattice.Drawing;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Reports.Running;
 using SkiaSharp;
 
 namespace LucidLattice.Output.Pdf;

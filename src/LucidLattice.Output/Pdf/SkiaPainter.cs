@@ -1,5 +1,6 @@
 using System.Text;
-using LucidLattice.Core.Drawing;
+using LucidLattice.Drawing;
+using LucidLattice.Drawing.Links;
 using LucidLattice.Output.Typesetting;
 using SkiaSharp;
 using Svg.Skia;
@@ -9,7 +10,7 @@ namespace LucidLattice.Output.Pdf;
 /// <summary>Paints drawing items on a Skia canvas. Fonts are kept from one text to the next.</summary>
 /// <param name="baseAddress">The start of the addresses of reports; null paints no links to them.</param>
 /// <param name="self">What opens the report itself, with its values; null where nobody knows.</param>
-public sealed class SkiaPainter(string? baseAddress, Core.Links.LinkAction? self = null) : IDisposable
+public sealed class SkiaPainter(string? baseAddress, LinkAction? self = null) : IDisposable
 {
     private readonly Dictionary<Font, SKFont> _fonts = [];
     private readonly Dictionary<string, SKImage> _images = [];

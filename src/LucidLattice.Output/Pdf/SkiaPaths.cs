@@ -1,4 +1,4 @@
-using LucidLattice.Core.Drawing;
+using LucidLattice.Drawing;
 using SkiaSharp;
 
 namespace LucidLattice.Output.Pdf;

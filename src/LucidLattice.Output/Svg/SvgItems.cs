@@ -1,8 +1,8 @@
-using LucidLattice.Core.Definitions;
 using System.Globalization;
 using System.Text.Json;
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Links;
+using LucidLattice.Drawing;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Model.Definitions;
 using LucidLattice.Output.Typesetting;
 
 namespace LucidLattice.Output.Svg;

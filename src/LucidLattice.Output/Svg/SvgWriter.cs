@@ -1,6 +1,6 @@
 using System.Buffers;
 using System.Text;
-using LucidLattice.Core.Drawing;
+using LucidLattice.Drawing;
 
 namespace LucidLattice.Output.Svg;
 

@@ -1,5 +1,5 @@
-using System.Buffers.Text;
 using System.Buffers;
+using System.Buffers.Text;
 using System.Text;
 using System.Xml;
 

@@ -1,5 +1,5 @@
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Drawing;
+using LucidLattice.Drawing;
+using LucidLattice.Model.Definitions;
 
 namespace LucidLattice.Output.Typesetting;
 

@@ -1,6 +1,6 @@
 using System.Collections.Concurrent;
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Locales;
+using LucidLattice.Drawing;
+using LucidLattice.Model.Locales;
 
 namespace LucidLattice.Output.Typesetting;
 

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text;
-using LucidLattice.Core.Drawing;
+using LucidLattice.Drawing;
+using LucidLattice.Model.Definitions;
 
 namespace LucidLattice.Output.Typesetting;
 
@@ -33,7 +34,7 @@ public sealed class SkiaTypesetter : ITypesetter
     public IReadOnlyList<LineBreak> Breaks(string text) => Icu.Breaks(text);
 
     public bool CanDraw(Rune character) =>
-        NeedsNoShape(character) || Fonts.Chain(new Font(Core.Definitions.FontFamily.Sans, 10)).Any(f => Fonts.FaceOf(f).Has(character));
+        NeedsNoShape(character) || Fonts.Chain(new Font(FontFamily.Sans, 10)).Any(f => Fonts.FaceOf(f).Has(character));
 
     /// <summary>A text that is not plain: by direction, then by the fonts that have its characters.</summary>
     private static List<TextSpan> Mixed(Font font, string text)

@@ -1,3 +1,5 @@
+using LucidLattice.Server.Workspace;
+
 namespace LucidLattice.Server.CommandLine;
 
 /// <summary>The folder that <c>--data</c> names. One that is not there is made only if that is wanted: its name may be mistyped.</summary>

@@ -1,11 +1,11 @@
 using System.Text;
-using LucidLattice.Core.Datasets;
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Running;
+using LucidLattice.Datasets;
 using LucidLattice.Demo;
+using LucidLattice.Drawing;
+using LucidLattice.Drawing.Links;
 using LucidLattice.Output.Svg;
 using LucidLattice.Output.Typesetting;
+using LucidLattice.Reports.Running;
 using LucidLattice.Sql.Sqlite;
 
 namespace LucidLattice.Server.CommandLine;

@@ -1,12 +1,13 @@
-using LucidLattice.Core.Caching;
-using LucidLattice.Core.Datasets;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Explaining;
-using LucidLattice.Core.Planning;
-using LucidLattice.Core.Proving;
-using LucidLattice.Core.Running;
+using LucidLattice.Server.Workspace;
+using LucidLattice.Authoring.Explaining;
+using LucidLattice.Datasets;
+using LucidLattice.Model.Caching;
+using LucidLattice.Model.Definitions;
 using LucidLattice.Output.Typesetting;
-using LucidLattice.Sql;
+using LucidLattice.Planning;
+using LucidLattice.Reports.Proving;
+using LucidLattice.Reports.Running;
+using LucidLattice.Sql.Engines;
 using LucidLattice.Sql.Sqlite;
 
 namespace LucidLattice.Server.CommandLine;
@@ -33,7 +34,7 @@ internal static class LinksVerb
             var wrong = problems.Where(p => p is { Property: "link", IsError: true }).ToLookup(p => p.Place);
             var run = checks ? engine.Run(new RunRequest(report.Definition,
                 LinkTrials.FirstValues(engine, report.Definition, DateTime.UtcNow, CancellationToken.None), DateTime.UtcNow,
-                FromLink: Runs.LinkProof.Author(report.Definition)), CancellationToken.None, pages: false) : null;
+                FromLink: LinkProof.Author(report.Definition)), CancellationToken.None, pages: false) : null;
             var counted = new Dictionary<string, int>();
             foreach (var (on, _, sentence) in ReportExplainer.Links(report.Definition, app.Reports))
             {

@@ -1,5 +1,5 @@
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Values;
+using LucidLattice.Data;
+using LucidLattice.Model.Values;
 using LucidLattice.Server.Data;
 using LucidLattice.Server.Web;
 using LucidLattice.Sql.Csv;

@@ -1,8 +1,10 @@
-using LucidLattice.Core.Caching;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Explaining;
-using LucidLattice.Core.Running;
+using LucidLattice.Server.Workspace;
+using LucidLattice.Authoring.Explaining;
 using LucidLattice.Demo;
+using LucidLattice.Model.Caching;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Reports.Proving;
+using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Server.CommandLine;
 
@@ -15,7 +17,7 @@ internal static class CheckVerb
         if (options.Has("twice")) return Twice(target, options);
         var problems = target.Engine.Check(target.Definition);
         RenderVerb.Print(problems, target.Definition);
-        var promises = new Core.Proving.PromiseTrials(target.Engine, target.Reports).Try(target.Definition, DateTime.UtcNow,
+        var promises = new PromiseTrials(target.Engine, target.Reports).Try(target.Definition, DateTime.UtcNow,
             CancellationToken.None);
         foreach (var promise in promises)
             Console.WriteLine(promise.Broken is { } broken ? $"broken promise: {promise.Sentence} {broken}" : $"holds: {promise.Sentence}");
@@ -26,8 +28,8 @@ internal static class CheckVerb
     private static int Twice(Target target, Options options)
     {
         var request = new RunRequest(target.Definition, options.Settings(), DateTime.UtcNow,
-            FromLink: Runs.LinkProof.Author(target.Definition));
-        var trial = new Core.Proving.TwiceTrial(target.NewEngine(new SizedCache(1L << 30), Shortcuts.WhereTheyPay),
+            FromLink: LinkProof.Author(target.Definition));
+        var trial = new TwiceTrial(target.NewEngine(new SizedCache(1L << 30), Shortcuts.WhereTheyPay),
             target.NewEngine(null, Shortcuts.Never), Lines);
         var differing = trial.Differ(request, target.App.Reports.Drafts().Select(r => r.Definition), CancellationToken.None);
         Console.WriteLine(differing is var (warm, cold)
@@ -69,7 +71,7 @@ internal static class FindVerb
         var text = options.Required("text");
         if (Target.Load(options) is not { } target) return 1;
         var run = target.Engine.Run(
-            new RunRequest(target.Definition, options.Settings(), DateTime.UtcNow, FromLink: Runs.LinkProof.Author(target.Definition)),
+            new RunRequest(target.Definition, options.Settings(), DateTime.UtcNow, FromLink: LinkProof.Author(target.Definition)),
             CancellationToken.None);
         RenderVerb.Print(run.Problems, target.Definition);
         var result = ReportSearch.Find(run, text, int.MaxValue, CancellationToken.None);

@@ -1,12 +1,14 @@
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Datasets;
-using LucidLattice.Core.Definitions.Files;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Progress;
-using LucidLattice.Core.Values;
+using LucidLattice.Data;
+using LucidLattice.Datasets;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Files;
+using LucidLattice.Model.Progress;
+using LucidLattice.Model.Values;
 using LucidLattice.Output;
+using LucidLattice.Planning.Copies;
+using LucidLattice.Server.Workspace;
+using LucidLattice.Sql.Catalogue;
 using LucidLattice.Sql.Sqlite;
-using LucidLattice.Sql;
 
 namespace LucidLattice.Server.CommandLine;
 

@@ -1,14 +1,17 @@
-using LucidLattice.Core.Caching;
-using LucidLattice.Core.Datasets;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Progress;
-using LucidLattice.Core.Running;
-using LucidLattice.Core.Values;
-using LucidLattice.Output.Typesetting;
+using LucidLattice.Model.Files;
+using LucidLattice.Datasets;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Model.Caching;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Progress;
+using LucidLattice.Model.Values;
 using LucidLattice.Output.Files;
+using LucidLattice.Output.Typesetting;
+using LucidLattice.Reports.Running;
+using LucidLattice.Server.Workspace;
+using LucidLattice.Sql.Catalogue;
+using LucidLattice.Sql.Engines;
 using LucidLattice.Sql.Sqlite;
-using LucidLattice.Sql;
 
 namespace LucidLattice.Server.CommandLine;
 
@@ -35,7 +38,7 @@ internal static class RenderVerb
             run = Watched(
                 progress =>
                 target.Engine.Run(
-                    new RunRequest(target.Definition, settings, DateTime.UtcNow, FromLink: Runs.LinkProof.Author(target.Definition)),
+                    new RunRequest(target.Definition, settings, DateTime.UtcNow, FromLink: LinkProof.Author(target.Definition)),
                     stop.Token, progress: progress));
             Print(run.Problems, target.Definition);
             if (run.Data is not null || output.WritesProblems)
@@ -114,7 +117,7 @@ internal sealed record Target(ReportDefinition Definition, ReportEngine Engine, 
         ReportDefinition? definition;
         try
         {
-            definition = File.Exists(name) ? ReportJson.Read(File.ReadAllText(name)) : app.FindReport(name)?.Definition;
+            definition = File.Exists(name) ? ReportFile.Read(File.ReadAllText(name)) : app.FindReport(name)?.Definition;
         }
         catch (DefinitionFormatException e)
         {

@@ -1,7 +1,13 @@
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Explaining;
+using LucidLattice.Sql.Engines;
+using LucidLattice.Model.Files;
+using LucidLattice.Authoring.Explaining;
+using LucidLattice.Datasets;
+using LucidLattice.Model.Caching;
+using LucidLattice.Model.Definitions;
 using LucidLattice.Output.Typesetting;
+using LucidLattice.Reports.Running;
 using LucidLattice.Server.Data;
+using LucidLattice.Server.Workspace;
 using LucidLattice.Sql.Sqlite;
 using LucidLattice.Storage;
 
@@ -16,7 +22,7 @@ internal static class SaveVerb
         var data = DataFolder.Open(options);
         try
         {
-            var definition = ReportJson.Read(File.ReadAllText(file));
+            var definition = ReportFile.Read(File.ReadAllText(file));
             var id = options.Value("as") ?? Ids.Propose(definition.Title, "report");
             if (id != Ids.Propose(id, "report"))
                 throw new UsageException($"“{id}” is no id. Use small letters, digits and hyphens, as in {Ids.Propose(id, "report")}.");
@@ -40,8 +46,8 @@ internal static class PublishVerb
     public static int Run(Options options)
     {
         if (StoredReport.Find(options) is not { } found) return 1;
-        var cache = new Core.Caching.SizedCache(1L << 30);
-        var engine = new Core.Running.ReportEngine(new Core.Datasets.DatasetReader(new Sql.CachedReader(new SqliteEngine(found.Data),
+        var cache = new SizedCache(1L << 30);
+        var engine = new ReportEngine(new DatasetReader(new CachedReader(new SqliteEngine(found.Data),
             cache)),
             new SkiaTypesetter(), found.Data.Reports, cache);
         try

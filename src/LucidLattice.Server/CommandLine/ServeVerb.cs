@@ -1,5 +1,6 @@
-using LucidLattice.Core.Drawing;
+using LucidLattice.Drawing;
 using LucidLattice.Server.Hosting;
+using LucidLattice.Server.Workspace;
 using LucidLattice.Sql.Sqlite;
 
 namespace LucidLattice.Server.CommandLine;

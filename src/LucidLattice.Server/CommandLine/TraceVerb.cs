@@ -1,9 +1,10 @@
 using System.Globalization;
-using LucidLattice.Core.Formatting;
-using LucidLattice.Core.Running;
-using LucidLattice.Core.Tracing;
+using LucidLattice.Server.Workspace;
+using LucidLattice.Expressions.Formatting;
 using LucidLattice.Output;
 using LucidLattice.Output.Typesetting;
+using LucidLattice.Reports.Running;
+using LucidLattice.Reports.Tracing;
 
 namespace LucidLattice.Server.CommandLine;
 
@@ -19,7 +20,7 @@ internal static class TraceVerb
             throw new UsageException("--out takes a file that ends in .csv.");
         if (Target.Load(options) is not { } target) return 1;
         var run = target.Engine.Run(
-            new RunRequest(target.Definition, options.Settings(), DateTime.UtcNow, FromLink: Runs.LinkProof.Author(target.Definition)),
+            new RunRequest(target.Definition, options.Settings(), DateTime.UtcNow, FromLink: LinkProof.Author(target.Definition)),
             CancellationToken.None, forAuthor: true);
         RenderVerb.Print(run.Problems.Where(p => p.IsError), target.Definition);
         try

@@ -1,19 +1,20 @@
 using System.Diagnostics;
-using LucidLattice.Core.Charts.Types;
-using LucidLattice.Core.Composing;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Editing;
-using LucidLattice.Core.Elements;
-using LucidLattice.Core.Explaining;
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Progress;
-using LucidLattice.Core.Running;
-using LucidLattice.Core.Tracing;
-using LucidLattice.Output.Svg;
+using LucidLattice.Authoring.Composing;
+using LucidLattice.Authoring.Editing;
+using LucidLattice.Authoring.Explaining;
+using LucidLattice.Charts.Types;
+using LucidLattice.Drawing;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Progress;
 using LucidLattice.Output.Charts;
+using LucidLattice.Output.Svg;
+using LucidLattice.Planning.Elements;
+using LucidLattice.Reports.Running;
+using LucidLattice.Reports.Tracing;
 using LucidLattice.Server.Runs;
 using LucidLattice.Server.Web;
+using LucidLattice.Server.Workspace;
 
 namespace LucidLattice.Server.Composing;
 
@@ -93,7 +94,7 @@ public sealed record WidthsRequest(ComposeRequest Report, string Section);
 public sealed record ComposeTrace(ComposeRequest Report, PrintedPlace Place);
 
 /// <param name="Run">A run of the report as it is, by which the rows can be asked for.</param>
-public sealed record TraceAnswer(string Run, Core.Tracing.Trace Trace);
+public sealed record TraceAnswer(string Run, LucidLattice.Reports.Tracing.Trace Trace);
 
 /// <summary>Asks for a report being composed as sentences.</summary>
 public sealed record ExplainRequest(ReportDefinition Definition);

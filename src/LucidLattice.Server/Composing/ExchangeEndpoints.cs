@@ -1,5 +1,6 @@
-using LucidLattice.Core.Datasets;
-using LucidLattice.Core.Definitions;
+using LucidLattice.Datasets;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Planning.Copies;
 using LucidLattice.Server.Web;
 using LucidLattice.Storage;
 
@@ -36,7 +37,7 @@ public static class ExchangeEndpoints
                where copy.CopyOf is not null
                let kept = store.FindReadable(copy.CopyOf!)?.Definition
                where kept is not null
-               let state = DatasetCopy.StateOf(request.Definition, copy, kept)
+               let state = ReportCopies.StateOf(request.Definition, copy, kept)
                where !state.UpToDate
                select new OutdatedCopy(copy.Id, kept.Name, kept, state, Known(copy, kept))];
 
@@ -45,7 +46,7 @@ public static class ExchangeEndpoints
         var old = request.Definition.Datasets.FirstOrDefault(d => d.Id == request.Old)
             ?? throw ApiException.NotFound($"The report has no dataset “{request.Old}”.");
         var next = store.Find(request.Dataset)?.Definition ?? throw ApiException.NotFound($"There is no dataset “{request.Dataset}”.");
-        var (uses, map) = (DatasetCopy.Uses(request.Definition, old), FieldMapping.Propose(old, next));
+        var (uses, map) = (ReportCopies.Uses(request.Definition, old), FieldMapping.Propose(old, next));
         return new ExchangeProposal(next,
             [.. old.Fields.Where(f => uses.ContainsKey(f.Name))
             .Select(f => new FieldChange(f.Name, f.Caption, map[f.Name], uses[f.Name]))]);

@@ -1,7 +1,7 @@
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Definitions.Files;
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Elements;
+using LucidLattice.Drawing;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Files;
+using LucidLattice.Planning.Elements;
 using LucidLattice.Server.Web;
 using LucidLattice.Storage;
 

@@ -1,9 +1,11 @@
 using System.Text.Json;
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Definitions;
+using LucidLattice.Data;
+using LucidLattice.Model.Definitions;
 using LucidLattice.Server.Web;
+using LucidLattice.Server.Workspace;
+using LucidLattice.Sql.Catalogue;
 using LucidLattice.Sql.Csv;
-using LucidLattice.Sql;
+using LucidLattice.Sql.Engines;
 using Microsoft.AspNetCore.Http.Features;
 
 namespace LucidLattice.Server.Data;

@@ -1,15 +1,18 @@
 using System.Diagnostics;
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Datasets;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Parameters;
-using LucidLattice.Core.Planning;
-using LucidLattice.Core.Progress;
-using LucidLattice.Core.Values;
+using LucidLattice.Data;
+using LucidLattice.Datasets;
+using LucidLattice.Datasets.Parameters;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Progress;
+using LucidLattice.Model.Values;
+using LucidLattice.Planning;
+using LucidLattice.Planning.Copies;
 using LucidLattice.Server.Runs;
 using LucidLattice.Server.Web;
+using LucidLattice.Server.Workspace;
+using LucidLattice.Sql.Catalogue;
+using LucidLattice.Sql.Engines;
 using LucidLattice.Sql.Joins;
-using LucidLattice.Sql;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Data;
@@ -124,7 +127,7 @@ public static class DatasetEndpoints
             throw ApiException.NotFound($"There is no field “{request.Field}”.");
         if (request.Definition.Fields.Any(f => f.Name != request.Field && string.Equals(f.Name, name, StringComparison.OrdinalIgnoreCase)))
             throw ApiException.Bad("name-taken", $"Another field is called “{name}” already.");
-        return DatasetCopy.Rename(request.Definition, new Dictionary<string, string> { [request.Field] = name });
+        return ReportCopies.Rename(request.Definition, new Dictionary<string, string> { [request.Field] = name });
     }
 
     private static DatasetView Look(DatasetLook request, IRowReader source, ISqlEngine engine, DatasetStore store, LookProgress following,

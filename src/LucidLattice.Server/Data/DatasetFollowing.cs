@@ -1,6 +1,7 @@
-using LucidLattice.Core.Datasets;
-using LucidLattice.Core.Definitions;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Planning.Copies;
 using LucidLattice.Server.Web;
+using LucidLattice.Server.Workspace;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Data;
@@ -49,7 +50,7 @@ public sealed class DatasetFollowing(AppData data)
             throw ApiException.Bad("dataset-cycle",
                 $"“{basis.Name}” starts from “{next.Name}” itself. Choose another dataset to start from.");
         var version = data.Datasets.Save(id, save.BasedOn, next);
-        var names = DatasetCopy.Renames(before, next);
+        var names = ReportCopies.Renames(before, next);
         return new DatasetSaved(version, names.Count == 0 ? [] : [.. Rename(id, names)]);
     }
 
@@ -63,12 +64,12 @@ public sealed class DatasetFollowing(AppData data)
         foreach (var report in data.Reports.Drafts().Where(r => request.Reports.Contains(r.Id)))
         {
             var broken = report.Definition.Datasets.Where(d => d.CopyOf == id)
-                .SelectMany(d => DatasetCopy.StateOf(report.Definition, d, kept).Breaks)
+                .SelectMany(d => ReportCopies.StateOf(report.Definition, d, kept).Breaks)
                 .SelectMany(b => b.Uses.Select(place => $"{place} uses {b.Caption}, which is gone")).ToList();
             if (Change(report,
                 definition =>
                 definition.Datasets.Where(d => d.CopyOf == id)
-                    .Aggregate(definition, (at, copy) => DatasetCopy.Follow(at, copy, kept)))) followed.Add(
+                    .Aggregate(definition, (at, copy) => ReportCopies.Follow(at, copy, kept)))) followed.Add(
                     new Followed(report.Definition.Title, broken));
         }
         return followed;
@@ -77,7 +78,7 @@ public sealed class DatasetFollowing(AppData data)
     private IEnumerable<string> Rename(string id, IReadOnlyDictionary<string, string> names)
     {
         foreach (var report in data.Reports.Drafts())
-            if (Change(report, definition => DatasetCopy.FollowRenames(definition, id, names))) yield return report.Definition.Title;
+            if (Change(report, definition => ReportCopies.FollowRenames(definition, id, names))) yield return report.Definition.Title;
         foreach (var derived in data.Datasets.List().Where(d => d.Definition.Source is DerivedSource source && source.Dataset == id))
         {
             var definition = derived.Definition;
@@ -111,9 +112,9 @@ public sealed class DatasetFollowing(AppData data)
 
     private static DatasetUse Use(SavedReport report, Dataset copy, Dataset kept)
     {
-        var state = DatasetCopy.StateOf(report.Definition, copy, kept);
+        var state = ReportCopies.StateOf(report.Definition, copy, kept);
         return new DatasetUse(report.Id, report.Definition.Title, state.UpToDate, state.Changed, state.Added,
-            [.. DatasetCopy.Uses(report.Definition, copy).Select(u => new FieldUse(u.Key, u.Value))]);
+            [.. ReportCopies.Uses(report.Definition, copy).Select(u => new FieldUse(u.Key, u.Value))]);
     }
 
     private static bool StartsFrom(Dataset dataset, string id) =>

@@ -1,9 +1,11 @@
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Datasets;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Elements;
-using LucidLattice.Core.Expressions;
-using LucidLattice.Core.Parameters;
+using LucidLattice.Data;
+using LucidLattice.Datasets;
+using LucidLattice.Datasets.Parameters;
+using LucidLattice.Expressions.Compilation;
+using LucidLattice.Expressions.Parsing;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Planning.Copies;
+using LucidLattice.Planning.Elements;
 using LucidLattice.Server.Web;
 using LucidLattice.Storage;
 
@@ -25,7 +27,7 @@ public static class ExpressionEndpoints
     {
         var expressions = app.MapGroup("/api/expressions").WithTags("Data");
         expressions.MapGet("/aggregates", () => TotalChoice.All).WithName("listAggregates");
-        expressions.MapGet("/functions", () => FunctionHelp.All).WithName("listFunctions");
+        expressions.MapGet("/functions", () => FunctionList.All).WithName("listFunctions");
         expressions.MapPost("/names", (string?[] names) => names.Select(n => n ?? throw ApiException.Bad("bad-request",
             "A name is null. Take it out instead.")).Distinct().ToDictionary(n => n, Names.Quoted)).WithName("writeNames");
         expressions.MapPost("/missing-parameter", (MissingParameterRequest request) => request.Definition.Source is QuerySource query

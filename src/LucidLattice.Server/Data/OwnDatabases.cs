@@ -1,6 +1,7 @@
 using LucidLattice.Server.Web;
+using LucidLattice.Server.Workspace;
 using LucidLattice.Sql.Csv;
-using LucidLattice.Sql;
+using LucidLattice.Sql.Engines;
 
 namespace LucidLattice.Server.Data;
 

@@ -1,4 +1,4 @@
-using LucidLattice.Core.Caching;
+using LucidLattice.Model.Caching;
 using LucidLattice.Server.Web;
 
 namespace LucidLattice.Server.Hosting;

@@ -1,13 +1,13 @@
-using LucidLattice.Core.Composing;
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Progress;
-using LucidLattice.Core.Running;
-using LucidLattice.Core.Values;
+using LucidLattice.Authoring.Composing;
+using LucidLattice.Data;
 using LucidLattice.Demo;
+using LucidLattice.Drawing;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Progress;
+using LucidLattice.Model.Values;
 using LucidLattice.Output.Svg;
+using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Server.Hosting;
 

@@ -1,18 +1,21 @@
-using LucidLattice.Core.Caching;
-using LucidLattice.Core.Datasets;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Running;
+using LucidLattice.Data;
+using LucidLattice.Datasets;
+using LucidLattice.Drawing;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Model.Caching;
+using LucidLattice.Model.Definitions;
 using LucidLattice.Output.Typesetting;
+using LucidLattice.Reports.Running;
 using LucidLattice.Server.Composing;
 using LucidLattice.Server.Data;
 using LucidLattice.Server.Lattice;
 using LucidLattice.Server.Reports;
 using LucidLattice.Server.Runs;
 using LucidLattice.Server.Web;
+using LucidLattice.Server.Workspace;
+using LucidLattice.Sql.Catalogue;
+using LucidLattice.Sql.Engines;
 using LucidLattice.Sql.Sqlite;
-using LucidLattice.Sql;
 
 namespace LucidLattice.Server.Hosting;
 
@@ -74,7 +77,7 @@ public static class WebHost
         services.AddSingleton(data.Looks);
         services.AddSingleton<ISqlEngine>(new SqliteEngine(data));
         services.AddSingleton(new Data.DatasetFollowing(data));
-        services.AddSingleton<Core.Data.IRowReader>(
+        services.AddSingleton<IRowReader>(
             s => new DatasetReader(new CachedReader(s.GetRequiredService<ISqlEngine>(), s.GetRequiredService<SizedCache>()),
             s.GetRequiredService<SizedCache>()));
         services.AddSingleton<ReportEngine>();

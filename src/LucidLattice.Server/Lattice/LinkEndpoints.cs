@@ -1,14 +1,15 @@
 using System.Text.Json;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Editing;
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Progress;
-using LucidLattice.Core.Proving;
-using LucidLattice.Core.Running;
+using LucidLattice.Authoring.Editing;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Progress;
+using LucidLattice.Reports.Proving;
+using LucidLattice.Reports.Running;
 using LucidLattice.Server.Composing;
 using LucidLattice.Server.Reports;
 using LucidLattice.Server.Runs;
 using LucidLattice.Server.Web;
+using LucidLattice.Server.Workspace;
 
 namespace LucidLattice.Server.Lattice;
 

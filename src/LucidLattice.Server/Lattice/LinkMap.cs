@@ -1,11 +1,12 @@
 using System.Text.Json;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Explaining;
-using LucidLattice.Core.Parameters;
-using LucidLattice.Core.Planning;
-using LucidLattice.Core.Proving;
-using LucidLattice.Core.Running;
+using LucidLattice.Authoring.Explaining;
+using LucidLattice.Datasets.Parameters;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Planning;
+using LucidLattice.Reports.Proving;
+using LucidLattice.Reports.Running;
 using LucidLattice.Server.Reports;
+using LucidLattice.Server.Workspace;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Lattice;

@@ -1,8 +1,9 @@
 using System.Text.Json;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Explaining;
-using LucidLattice.Core.Proving;
-using LucidLattice.Core.Running;
+using LucidLattice.Authoring.Explaining;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Reports.Proving;
+using LucidLattice.Reports.Running;
+using LucidLattice.Server.Workspace;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Reports;

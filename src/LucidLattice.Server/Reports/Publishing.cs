@@ -1,12 +1,13 @@
 using System.Text.Json;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Editing;
-using LucidLattice.Core.Explaining;
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Planning;
-using LucidLattice.Core.Proving;
-using LucidLattice.Core.Running;
+using LucidLattice.Authoring.Editing;
+using LucidLattice.Authoring.Explaining;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Planning;
+using LucidLattice.Reports.Proving;
+using LucidLattice.Reports.Running;
 using LucidLattice.Server.Web;
+using LucidLattice.Server.Workspace;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Reports;

@@ -1,12 +1,14 @@
 using System.Text.Json;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Editing;
-using LucidLattice.Core.Explaining;
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Running;
+using LucidLattice.Model.Files;
+using LucidLattice.Authoring.Editing;
+using LucidLattice.Authoring.Explaining;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Reports.Running;
 using LucidLattice.Server.Data;
 using LucidLattice.Server.Web;
-using LucidLattice.Sql;
+using LucidLattice.Server.Workspace;
+using LucidLattice.Sql.Engines;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Reports;
@@ -104,7 +106,7 @@ public static class ReportEndpoints
     private static SavedReport Create(NewReport request, ReportStore store, AppData data, ISqlEngine engine)
     {
         var definition = request.Definition is { } given
-            ? Titled(ReportJson.Read(given.GetRawText()), request.Title)
+            ? Titled(ReportFile.Read(given.GetRawText()), request.Title)
             : request.Guide is not null
             ? Guided(request, data, engine).Definition
             : request.Dataset is { } id

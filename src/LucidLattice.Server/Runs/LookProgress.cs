@@ -1,5 +1,5 @@
 using System.Collections.Concurrent;
-using LucidLattice.Core.Progress;
+using LucidLattice.Model.Progress;
 
 namespace LucidLattice.Server.Runs;
 

@@ -1,5 +1,5 @@
-using LucidLattice.Core.Expressions;
-using LucidLattice.Core.Running;
+using LucidLattice.Expressions.Evaluation;
+using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Server.Runs;
 

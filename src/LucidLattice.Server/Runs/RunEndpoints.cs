@@ -1,14 +1,16 @@
-using LucidLattice.Core.Composing;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Hashing;
-using LucidLattice.Core.Links;
-using LucidLattice.Core.Running;
+using LucidLattice.Authoring.Composing;
+using LucidLattice.Drawing;
+using LucidLattice.Drawing.Links;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Hashing;
+using LucidLattice.Model.Values;
+using LucidLattice.Output;
 using LucidLattice.Output.Charts;
 using LucidLattice.Output.Files;
 using LucidLattice.Output.Svg;
-using LucidLattice.Output;
+using LucidLattice.Reports.Running;
 using LucidLattice.Server.Web;
+using LucidLattice.Server.Workspace;
 using LucidLattice.Storage;
 using Microsoft.AspNetCore.Http.Features;
 
@@ -114,7 +116,7 @@ public static class RunEndpoints
                 entry.Progress.Elapsed.TotalMilliseconds, [], []);
         var run = await entry.Figures;
         return new RunInfo(ticket, entry.ReportId, run.Data is null ? RunState.Failed : RunState.Ready, run.Title, entry.Draft,
-            Core.Values.Value.Of(run.AsOf).Invariant,
+            Value.Of(run.AsOf).Invariant,
             [.. run.Sheets.Select(s => new SheetInfo(s.Plan.Sheet.Id, s.Plan.Sheet.Name, s.Index.Count))],
             run.Sheets.FirstOrDefault()?.Index.Count ?? 0,
             run.IsComplete, progress, run.Data?.Rows ?? 0, run.Report.Page.Width, run.Report.Page.Height, entry.Milliseconds,

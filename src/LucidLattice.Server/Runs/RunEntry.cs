@@ -1,6 +1,6 @@
-using LucidLattice.Core.Hashing;
-using LucidLattice.Core.Progress;
-using LucidLattice.Core.Running;
+using LucidLattice.Model.Hashing;
+using LucidLattice.Model.Progress;
+using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Server.Runs;
 

@@ -1,8 +1,8 @@
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Parameters;
-using LucidLattice.Core.Progress;
-using LucidLattice.Core.Running;
-using LucidLattice.Core.Values;
+using LucidLattice.Datasets.Parameters;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Progress;
+using LucidLattice.Model.Values;
+using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Server.Runs;
 

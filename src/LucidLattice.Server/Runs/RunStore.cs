@@ -1,7 +1,7 @@
-using LucidLattice.Core.Caching;
-using LucidLattice.Core.Hashing;
-using LucidLattice.Core.Progress;
-using LucidLattice.Core.Running;
+using LucidLattice.Model.Caching;
+using LucidLattice.Model.Hashing;
+using LucidLattice.Model.Progress;
+using LucidLattice.Reports.Running;
 using LucidLattice.Server.Web;
 
 namespace LucidLattice.Server.Runs;

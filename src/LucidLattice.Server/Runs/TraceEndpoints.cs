@@ -1,9 +1,9 @@
 using System.Text.Json;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Drawing;
-using LucidLattice.Core.Running;
-using LucidLattice.Core.Tracing;
+using LucidLattice.Drawing;
+using LucidLattice.Model.Definitions;
 using LucidLattice.Output;
+using LucidLattice.Reports.Running;
+using LucidLattice.Reports.Tracing;
 using LucidLattice.Server.Web;
 
 namespace LucidLattice.Server.Runs;

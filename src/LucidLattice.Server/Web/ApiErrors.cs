@@ -1,7 +1,7 @@
 using System.Text.RegularExpressions;
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Editing;
+using LucidLattice.Authoring.Editing;
+using LucidLattice.Data;
+using LucidLattice.Model.Definitions;
 using LucidLattice.Storage;
 using Microsoft.AspNetCore.Mvc;
 

@@ -1,5 +1,6 @@
 using System.Globalization;
-using LucidLattice.Core.Values;
+using LucidLattice.Model.Values;
+using LucidLattice.Sql.Engines;
 
 namespace LucidLattice.Sql.Csv;
 

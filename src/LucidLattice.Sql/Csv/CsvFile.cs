@@ -1,9 +1,10 @@
 using System.Globalization;
 using System.Text;
 using CsvHelper;
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Datasets;
-using LucidLattice.Core.Values;
+using LucidLattice.Data;
+using LucidLattice.Datasets;
+using LucidLattice.Model.Values;
+using LucidLattice.Sql.Engines;
 using LucidLattice.Sql.Sqlite;
 using Microsoft.Data.Sqlite;
 

@@ -1,4 +1,4 @@
-using LucidLattice.Core.Values;
+using LucidLattice.Model.Values;
 
 namespace LucidLattice.Sql.Csv;
 

@@ -3,7 +3,7 @@ using System.IO.Compression;
 using System.Text;
 using CsvHelper;
 using ExcelDataReader;
-using LucidLattice.Core.Data;
+using LucidLattice.Data;
 
 namespace LucidLattice.Sql.Csv;
 

@@ -1,4 +1,5 @@
-using LucidLattice.Core.Definitions;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Sql.Catalogue;
 
 namespace LucidLattice.Sql.Joins;
 

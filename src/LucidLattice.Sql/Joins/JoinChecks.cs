@@ -1,5 +1,5 @@
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Definitions;
+using LucidLattice.Data;
+using LucidLattice.Model.Definitions;
 
 namespace LucidLattice.Sql.Joins;
 

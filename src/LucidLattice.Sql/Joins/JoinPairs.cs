@@ -1,5 +1,7 @@
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Definitions;
+using LucidLattice.Data;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Values;
+using LucidLattice.Sql.Catalogue;
 
 namespace LucidLattice.Sql.Joins;
 
@@ -42,6 +44,6 @@ public static class JoinPairs
         mine == theirs ? $"{mine}, as in {table}" : $"{mine} = {theirs} of {table}";
 
     private static bool FitsAKey(TableInfo table, Field field) =>
-        field.Type == Core.Values.DataType.Text || field.Kind == FieldKind.Key || table.Keys.Contains(field.Name)
+        field.Type == DataType.Text || field.Kind == FieldKind.Key || table.Keys.Contains(field.Name)
         || table.References.Any(r => r.Columns.Any(c => c.Column == field.Name));
 }

@@ -1,5 +1,6 @@
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Definitions;
+using LucidLattice.Data;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Sql.Catalogue;
 
 namespace LucidLattice.Sql.Joins;
 

@@ -1,3 +1,4 @@
+using LucidLattice.Sql.Engines;
 using Microsoft.Data.Sqlite;
 
 namespace LucidLattice.Sql.Sqlite;

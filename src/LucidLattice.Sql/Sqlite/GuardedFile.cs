@@ -1,6 +1,6 @@
 using System.Collections.Concurrent;
 using System.Runtime.InteropServices;
-using LucidLattice.Core.Data;
+using LucidLattice.Data;
 
 namespace LucidLattice.Sql.Sqlite;
 

@@ -1,7 +1,8 @@
 using System.Collections.Concurrent;
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Hashing;
+using LucidLattice.Data;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Hashing;
+using LucidLattice.Sql.Catalogue;
 using LucidLattice.Sql.Joins;
 using Microsoft.Data.Sqlite;
 

@@ -1,8 +1,8 @@
 using System.Globalization;
 using System.Text.Json;
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Values;
+using LucidLattice.Data;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Values;
 
 namespace LucidLattice.Sql.Sqlite;
 

@@ -1,5 +1,6 @@
 using System.Text;
-using LucidLattice.Core.Definitions;
+using LucidLattice.Data;
+using LucidLattice.Model.Definitions;
 
 namespace LucidLattice.Sql.Sqlite;
 
@@ -23,7 +24,7 @@ public static class QueryBuilder
                     [.. from.Fields.Where(f => f.Expression is not { Length: > 0 }
                     && (fields.Count == 0 || fields.Any(own => own.ColumnName == f.Name)))]),
             DerivedSource =>
-            throw new Core.Data.DataException("dataset-missing", $"“{dataset.Name}” starts from a dataset that is not there any more."),
+            throw new DataException("dataset-missing", $"“{dataset.Name}” starts from a dataset that is not there any more."),
             QuerySource query => $"SELECT {list}\nFROM ({Trimmed(query.Sql)}\n){Where(conditions ?? [])}",
             _ => throw new InvalidOperationException(dataset.Source.GetType().Name),
         };

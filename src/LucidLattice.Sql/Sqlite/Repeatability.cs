@@ -1,5 +1,5 @@
 using System.Text.RegularExpressions;
-using LucidLattice.Core.Definitions;
+using LucidLattice.Model.Definitions;
 using Microsoft.Data.Sqlite;
 
 namespace LucidLattice.Sql.Sqlite;

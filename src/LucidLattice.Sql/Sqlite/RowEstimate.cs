@@ -1,5 +1,5 @@
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Values;
+using LucidLattice.Data;
+using LucidLattice.Model.Values;
 using Microsoft.Data.Sqlite;
 
 namespace LucidLattice.Sql.Sqlite;

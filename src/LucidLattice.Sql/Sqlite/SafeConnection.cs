@@ -1,6 +1,8 @@
 using System.Diagnostics;
 using System.Text.RegularExpressions;
-using LucidLattice.Core.Data;
+using LucidLattice.Data;
+using LucidLattice.Model.Values;
+using LucidLattice.Sql.Catalogue;
 using Microsoft.Data.Sqlite;
 using SQLitePCL;
 
@@ -60,9 +62,10 @@ public sealed partial class SafeConnection : IDisposable
             return TimedOut || TooLarge || cancel.IsCancellationRequested ? 1 : 0;
         };
         // Reports compare texts in normal form C (Unicode Annex 15), SQLite by their bytes.
-        connection.CreateFunction(NormalForm, (string? text) => text is null ? null : Core.Values.NormalForm.Of(text),
+        connection.CreateFunction(NormalForm, (string? text) => text is null ? null : Model.Values.NormalForm.Of(text),
             isDeterministic: true);
-        connection.CreateCollation(NormalForm, (a, b) => string.CompareOrdinal(Core.Values.NormalForm.Of(a), Core.Values.NormalForm.Of(b)));
+        connection.CreateCollation(NormalForm,
+            (a, b) => string.CompareOrdinal(Model.Values.NormalForm.Of(a), Model.Values.NormalForm.Of(b)));
         BoundedFunctions.Replace(connection);
         var handle = connection.Handle!;
         BoundedPatterns.Replace(handle);

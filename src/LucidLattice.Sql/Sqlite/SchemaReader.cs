@@ -1,10 +1,11 @@
 using System.Diagnostics;
 using System.Globalization;
 using System.Text.RegularExpressions;
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Datasets;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Values;
+using LucidLattice.Data;
+using LucidLattice.Datasets;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Values;
+using LucidLattice.Sql.Catalogue;
 using Microsoft.Data.Sqlite;
 using SQLitePCL;
 

@@ -1,7 +1,9 @@
 using System.Collections.Concurrent;
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Progress;
+using LucidLattice.Data;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Progress;
+using LucidLattice.Sql.Catalogue;
+using LucidLattice.Sql.Engines;
 using LucidLattice.Sql.Joins;
 
 namespace LucidLattice.Sql.Sqlite;

@@ -1,10 +1,11 @@
 using System.Collections.Concurrent;
 using System.Globalization;
-using LucidLattice.Core.Data;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Hashing;
-using LucidLattice.Core.Progress;
-using LucidLattice.Core.Values;
+using LucidLattice.Data;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Hashing;
+using LucidLattice.Model.Progress;
+using LucidLattice.Model.Values;
+using LucidLattice.Sql.Catalogue;
 using LucidLattice.Sql.Joins;
 using Microsoft.Data.Sqlite;
 using SQLitePCL;

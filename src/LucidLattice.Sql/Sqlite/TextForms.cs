@@ -1,6 +1,6 @@
 using System.Collections.Concurrent;
-using LucidLattice.Core.Definitions;
-using LucidLattice.Core.Hashing;
+using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Hashing;
 
 namespace LucidLattice.Sql.Sqlite;
 
