@@ -1,5 +1,6 @@
 #!/usr/bin/env bash
 # Installs what the tests need, builds everything, runs every test. The last line is "N passed, N failed".
+#   ./test.sh PART…            builds and tests parts alone: the names of folders in tests, such as Charts or Sql, or web
 #   ./test.sh --soak SECONDS   instead lets each fuzzer draw new inputs for as long, and kills servers ten times as often
 set -uo pipefail
 cd "$(dirname "${BASH_SOURCE[0]}")"
@@ -20,9 +21,21 @@ if [ ${#missing[@]} -gt 0 ]; then
 fi
 
 fail() { echo "$1"; echo "0 passed, 1 failed"; exit 1; }
-./build.sh || fail "The build failed."
+# Whoever tests everything, the front end or the server needs both built; other parts need the front end's packages alone.
+case " ${*:---soak} " in
+  *" web "* | *" Server "* | *" Browser "* | *" Product "* | *" --soak "*) ./build.sh || fail "The build failed." ;;
+  *) [ -d web/node_modules ] || ./build.sh || fail "The build failed." ;;
+esac
 dotnet restore --locked-mode -v quiet LucidLattice.slnx || fail "The packages could not be restored."
-dotnet build LucidLattice.slnx -c Release --no-restore -v quiet --nologo || fail "The tests do not build."
+if [ $# -eq 0 ] || [ "$1" = --soak ]; then
+  parts=(web $(cd tests && ls -d LucidLattice.*.Tests | sed 's/^LucidLattice\.//; s/\.Tests$//'))
+  dotnet build LucidLattice.slnx -c Release --no-restore -v quiet --nologo || fail "The tests do not build."
+else
+  parts=("$@")
+  for part in "${parts[@]}"; do
+    [ "$part" = web ] || dotnet build "tests/LucidLattice.$part.Tests" -c Release --no-restore -v quiet --nologo || fail "The tests do not build."
+  done
+fi
 
 passed=0 failed=0
 run() { # PROJECT [CLASS…]
@@ -39,21 +52,26 @@ run() { # PROJECT [CLASS…]
 }
 if [ "${1:-}" = --soak ]; then
   export LATTICE_SOAK_SECONDS=${2:-300}
-  run Core -class "*FuzzTests"
+  run Product -class "*FuzzTests"
   run Server -class "*RequestFuzzTests" -class "*CrashTests"
   echo "$passed passed, $failed failed"
   [ "$failed" -eq 0 ]
   exit
 fi
-# The front end's rules and form count as one test each.
-for check in "eslint --max-warnings 0 src" "prettier --check --log-level warn src"; do
-  if (cd web && npx --no-install $check); then passed=$((passed + 1)); else failed=$((failed + 1)); fi
+web() {
+  local check log good bad
+  # The front end's rules and form count as one test each.
+  for check in "eslint --max-warnings 0 src" "prettier --check --log-level warn src"; do
+    if (cd web && npx --no-install $check); then passed=$((passed + 1)); else failed=$((failed + 1)); fi
+  done
+  log=$(mktemp)
+  (cd web && npx --no-install vitest run --reporter=default --reporter=json --outputFile.json="$log")
+  read -r good bad < <(node -e 'const r = JSON.parse(require("fs").readFileSync(process.argv[1])); console.log(r.numPassedTests, r.numTotalTests - r.numPassedTests)' "$log" 2>/dev/null || echo 0 1)
+  passed=$((passed + good)) failed=$((failed + bad))
+  rm -f "$log"
+}
+for part in "${parts[@]}"; do
+  if [ "$part" = web ]; then web; else run "$part"; fi
 done
-log=$(mktemp)
-(cd web && npx --no-install vitest run --reporter=default --reporter=json --outputFile.json="$log")
-read -r good bad < <(node -e 'const r = JSON.parse(require("fs").readFileSync(process.argv[1])); console.log(r.numPassedTests, r.numTotalTests - r.numPassedTests)' "$log" 2>/dev/null || echo 0 1)
-passed=$((passed + good)) failed=$((failed + bad))
-rm -f "$log"
-for project in Core Server Browser; do run "$project"; done
 echo "$passed passed, $failed failed"
 [ "$failed" -eq 0 ] && [ "$passed" -gt 0 ]

@@ -101,6 +101,7 @@ public class ExpressionTests
         var compiled = Compiler.Compile(expression, new Scope { Fields = Fields });
         var builders = Fields.Select(f => new ColumnBuilder(f)).ToArray();
         for (var i = 0; i < Row.Length; i++) builders[i].Add(Row[i]);
-        return compiled.Evaluate(new Frame { Rows = new RowSet([.. builders.Select(b => b.Build())], 1, []), Row = 0, Now = new DateTime(2026, 3, 15, 10, 0, 0, DateTimeKind.Utc) });
+        var now = new DateTime(2026, 3, 15, 10, 0, 0, DateTimeKind.Utc);
+        return compiled.Evaluate(new Frame { Rows = new RowSet([.. builders.Select(b => b.Build())], 1, []), Row = 0, Now = now });
     }
 }

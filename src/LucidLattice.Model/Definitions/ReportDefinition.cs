@@ -7,10 +7,10 @@ namespace LucidLattice.Model.Definitions;
 public sealed record ReportDefinition
 {
     /// <summary>The value of <see cref="Format"/> in every report file.</summary>
-    public static string FormatName => Files.FileKinds.Report.Format;
+    public const string FormatName = "lucid-lattice/report";
 
-    /// <summary>The newest version of the format that this program reads and writes.</summary>
-    public static int CurrentVersion => Files.FileKinds.Report.Version;
+    /// <summary>The newest version of the format that this program reads and writes: one more than there are upgrades.</summary>
+    public const int CurrentVersion = 5;
 
     public required string Format { get; init; }
     public required int Version { get; init; }

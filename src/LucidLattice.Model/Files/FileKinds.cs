@@ -7,7 +7,7 @@ namespace LucidLattice.Model.Files;
 /// tests/samples.</summary>
 public static class FileKinds
 {
-    public static readonly FileKind Report = new("lucid-lattice/report", "report",
+    public static readonly FileKind Report = new(ReportDefinition.FormatName, "report",
         [PageBandsToSheet.Move, ChartBySubject.Nest, ChartLabelsNested.Nest, ChartWordsNested.Nest]);
 
     public static readonly FileKind Look = new("lucid-lattice/look", "look", []);

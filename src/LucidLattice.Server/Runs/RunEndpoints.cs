@@ -83,7 +83,7 @@ public static class RunEndpoints
     }
 
     /// <summary>Another build of the program may draw otherwise.</summary>
-    private static string Kept(ContentHash key) => $"{key} {typeof(RunEndpoints).Assembly.ManifestModule.ModuleVersionId:N}";
+    private static string Kept(ContentHash key) => $"{key} {ProgramBuild.Identity}";
 
     private static ChoicesInfo Choices(string id, ChoicesRequest request, ReportStore reports, ReportEngine engine, LinkProof proof,
         CancellationToken cancel)

@@ -4,9 +4,9 @@ import { beforeEach, expect, test, vi } from 'vitest';
 import { api } from '../api/client';
 import type { Dataset, ReportDefinition } from '../api/generated';
 import { blank, choose, stage } from '../test/stage';
-import { useCompose } from './composeStore';
-import { ExchangePanel } from './ExchangePanel';
-import { OutdatedBar } from './OutdatedBar';
+import { useCompose } from './store/composeStore';
+import { ExchangePanel } from './bar/ExchangePanel';
+import { OutdatedBar } from './bar/OutdatedBar';
 import { answer } from '../test/answers';
 
 const kept: Dataset = {

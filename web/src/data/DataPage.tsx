@@ -21,12 +21,12 @@ import { useRemoved } from '../undo/useRemoved';
 import { Unreadable } from '../shell/Unreadable';
 import { color } from '../theme/tokens';
 import { Databases } from './databases/Databases';
-import { datasetProblems } from './datasetProblems';
-import { newName, spokenTable, startedFrom } from './dataset';
+import { datasetProblems } from './document/datasetProblems';
+import { newName, spokenTable, startedFrom } from './document/dataset';
 import { isWanted } from './DatasetPicks';
 import { NewDatasetButton } from './NewDatasetButton';
 import { SmallLook } from './rows/SmallLook';
-import { toApi } from './types';
+import { toApi } from './document/types';
 
 const kinds = { table: 'One table', join: 'Joined tables', query: 'SQL by hand', derived: 'From another dataset' };
 

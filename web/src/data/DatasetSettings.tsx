@@ -13,7 +13,7 @@ import { StarterSetting } from './StarterSetting';
 import { UsedBy } from './UsedBy';
 import type { DatabaseInfo, DatasetUses, TableInfo } from '../api/generated';
 import type { Look } from './rows/useLook';
-import type { Dataset } from './types';
+import type { Dataset } from './document/types';
 
 interface Props {
   dataset: Dataset;

@@ -6,8 +6,8 @@ import { caption } from '../shell/caption';
 import { Message } from '../shell/Message';
 import { FieldSign } from '../shell/FieldSign';
 import { color } from '../theme/tokens';
-import { fieldOfBase } from './dataset';
-import { fromApi, type Dataset } from './types';
+import { fieldOfBase } from './document/dataset';
+import { fromApi, type Dataset } from './document/types';
 
 /** The dataset that this one starts from, with its fields to pick. */
 export function DerivedCard({ dataset, from, onEdit }: { dataset: Dataset; from: string; onEdit: (next: Dataset) => void }) {

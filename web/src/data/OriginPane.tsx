@@ -5,14 +5,14 @@ import { Menu } from '../shell/whenOpen';
 import { useState } from 'react';
 import { Message } from '../shell/Message';
 import { color } from '../theme/tokens';
-import { isJoin, tablesOf } from './dataset';
+import { isJoin, tablesOf } from './document/dataset';
 import { FirstTable } from './joins/FirstTable';
 import { JoinCanvas } from './joins/JoinCanvas';
 import { SqlEditor } from './SqlEditor';
 import { DerivedCard } from './DerivedCard';
 import type { JoinEffect, TableInfo } from '../api/generated';
-import type { Dataset } from './types';
-import { tableWords } from './tableWords';
+import type { Dataset } from './document/types';
+import { tableWords } from './document/tableWords';
 
 interface Props {
   dataset: Dataset;

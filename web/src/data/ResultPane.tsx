@@ -5,11 +5,11 @@ import { count } from '../shell/count';
 import { Message } from '../shell/Message';
 import { ProgressNote } from '../shell/ProgressNote';
 import { color } from '../theme/tokens';
-import { isJoin, isSummable } from './dataset';
+import { isJoin, isSummable } from './document/dataset';
 import { RowsTable } from './rows/RowsTable';
 import type { Problem } from '../api/generated';
 import type { Look } from './rows/useLook';
-import type { Dataset } from './types';
+import type { Dataset } from './document/types';
 
 const workedOutHere = '-- then, worked out here (of large tables, the database leaves out before what cannot be wanted)';
 

@@ -7,8 +7,8 @@ import type { Parameter, TableInfo } from '../api/generated';
 import { useSame } from '../code/useSame';
 import { count } from '../shell/count';
 import { color } from '../theme/tokens';
-import { guessedParameter } from './dataset';
-import type { Dataset } from './types';
+import { guessedParameter } from './document/dataset';
+import type { Dataset } from './document/types';
 
 const CodeField = lazy(() => import('../code/CodeField'));
 

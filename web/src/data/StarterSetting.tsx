@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { caption } from '../shell/caption';
 import { Blank } from '../sentence/Blank';
 import { Setting } from '../sentence/Setting';
-import type { Dataset } from './types';
+import type { Dataset } from './document/types';
 import { midSentence } from '../shell/midSentence';
 
 /** What a report made from the dataset starts with. */

@@ -9,7 +9,7 @@ import { NewDatasetButton } from './NewDatasetButton';
 import { OrderSentence } from './rows/OrderSentence';
 import { SqlEditor } from './SqlEditor';
 import { StarterSetting } from './StarterSetting';
-import type { Dataset } from './types';
+import type { Dataset } from './document/types';
 import { UsedBy } from './UsedBy';
 import { answer } from '../test/answers';
 

@@ -9,7 +9,7 @@ import { when } from '../shell/when';
 import { Pane } from '../shell/Pane';
 import { color } from '../theme/tokens';
 import { withoutLink } from './withoutLink';
-import type { Chosen } from './LinksPage';
+import type { Chosen } from './chosen';
 
 interface Props {
   map: LinkMap;

@@ -15,13 +15,11 @@ import { StatusBar } from '../shell/StatusBar';
 import { TopBar } from '../shell/TopBar';
 import { color } from '../theme/tokens';
 import { laidOut } from './layout';
+import type { Chosen } from './chosen';
 import { LinkDetails } from './LinkDetails';
 import { heightOf, ReportNode, type MapNode } from './ReportNode';
 
 const nodeTypes = { report: ReportNode };
-
-/** What is chosen on the map: a report, or a link by its place in the list. */
-export type Chosen = { report: string } | { link: number } | undefined;
 
 const needsAttention = (link: LinkMap['links'][number]) =>
   link.broken.length > 0 || (link.trial?.since === 'nothing' && link.trial.differ > 0);

@@ -2,12 +2,12 @@ import Box from '@mui/material/Box';
 import type { RunInfo } from '../api/generated';
 import { hasOwnUndo } from '../undo/ownUndo';
 import { color } from '../theme/tokens';
-import type { Step } from './address';
-import { choicesOf, dayOf } from './asked';
-import type { MarkTarget } from './linkTargets';
-import { ParameterStrip } from './ParameterStrip';
+import type { Step } from './run/address';
+import { choicesOf, dayOf } from './questions/asked';
+import type { MarkTarget } from './run/linkTargets';
+import { ParameterStrip } from './questions/ParameterStrip';
 import { RunPane } from './RunPane';
-import type { Side } from './useSide';
+import type { Side } from './side/useSide';
 
 /** The report that a click opened, in its own column behind the amber edge. Escape closes it. */
 export function BesidePane({

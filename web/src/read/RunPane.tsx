@@ -4,11 +4,11 @@ import type { Problem } from '../api/generated';
 import { Message } from '../shell/Message';
 import { ProgressNote } from '../shell/ProgressNote';
 import { color } from '../theme/tokens';
-import type { MarkTarget } from './linkTargets';
-import { PageList } from './PageList';
-import { sheetOf } from './sheets';
-import { goToParameter } from './StripField';
-import type { Run } from './useRun';
+import type { MarkTarget } from './run/linkTargets';
+import { PageList } from './pages/PageList';
+import { sheetOf } from './run/sheets';
+import { goToParameter } from './questions/StripField';
+import type { Run } from './run/useRun';
 
 interface Props {
   run: Run;

@@ -3,9 +3,9 @@ import Button from '@mui/material/Button';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { listReportsOptions } from '../api/generated/@tanstack/react-query.gen';
 import { api } from '../api/client';
-import { carriedWords, namedParameters } from './carriedWords';
+import { carriedWords, namedParameters } from './questions/carriedWords';
 import { color } from '../theme/tokens';
-import { visible, type Step } from './address';
+import { visible, type Step } from './run/address';
 
 interface Props {
   steps: Step[];

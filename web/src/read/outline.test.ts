@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { groupOn } from './Outline';
+import { groupOn } from './side/Outline';
 
 test('the outline marks what stands at the top of page 1, and later what began last', () => {
   const entries = [

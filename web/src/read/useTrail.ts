@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { writeAddress, type ReadAddress, type Step } from './address';
+import { writeAddress, type ReadAddress, type Step } from './run/address';
 
 /** Earlier addresses of the same trail, with how many entries of the browser's history they lie back. */
 interface Way {

@@ -5,7 +5,7 @@ import { SnackbarProvider } from 'notistack';
 import { useState, type ReactNode } from 'react';
 import { MemoryRouter } from 'react-router';
 import { afterEach } from 'vitest';
-import type { Dataset } from '../data/types';
+import type { Dataset } from '../data/document/types';
 
 // Waiting is for conditions; how long that takes is the machine's affair.
 configure({ asyncUtilTimeout: 15_000 });

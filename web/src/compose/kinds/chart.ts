@@ -1,4 +1,3 @@
-import { ChartPanel } from '../panels/chart/ChartPanel';
 import type { KindView } from './kind';
 
 const title = (element: Parameters<KindView['name']>[0]) => (element.type === 'chart' ? (element.words?.title?.text ?? '') : '');
@@ -8,5 +7,4 @@ export const chart: KindView = {
   words: title,
   handle: 'free',
   hasCorner: true,
-  Panel: ChartPanel,
 };

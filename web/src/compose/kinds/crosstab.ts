@@ -1,5 +1,4 @@
-import { CrosstabPanel } from '../panels/crosstab/CrosstabPanel';
-import { fieldsOf, isCrosstab } from '../panels/crosstab/fields';
+import { fieldsOf, isCrosstab } from '../document/fields';
 import type { KindView } from './kind';
 
 export const crosstab: KindView = {
@@ -13,5 +12,4 @@ export const crosstab: KindView = {
     }`.trim(),
   handle: 'free',
   hasCorner: true,
-  Panel: CrosstabPanel,
 };

@@ -1,8 +1,7 @@
-import type { ComponentType } from 'react';
 import type { Element, ReportDefinition } from '../../api/generated';
-import type { Placed } from '../definition';
 
-/** What the interface knows of a kind of element. A new kind is one file with a value of this, and one line in the list. */
+/** What the interface knows of a kind of element. A new kind is one file with a value of this,
+ * a line in the list, and a line in the list of panels. */
 export interface KindView {
   /** For those who do not see it: “heading Passengers”. */
   name: (element: Element, definition: ReportDefinition) => string;
@@ -12,6 +11,4 @@ export interface KindView {
   handle: 'free' | 'column' | 'none';
   /** True shows a corner by which its size is dragged. */
   hasCorner?: boolean;
-  /** Its sentence and its settings. */
-  Panel: ComponentType<{ placed: Placed }>;
 }

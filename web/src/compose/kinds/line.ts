@@ -1,4 +1,3 @@
-import { LinePanel } from '../panels/LinePanel';
 import type { KindView } from './kind';
 
-export const line: KindView = { name: () => 'line', handle: 'free', hasCorner: true, Panel: LinePanel };
+export const line: KindView = { name: () => 'line', handle: 'free', hasCorner: true };

@@ -1,4 +1,3 @@
-import { TextPanel } from '../panels/TextPanel';
 import type { KindView } from './kind';
 
 /** The words of a text with what is filled in, without the braces around it. */
@@ -9,5 +8,4 @@ export const text: KindView = {
   words: (element) => (element.type === 'text' ? element.text : undefined),
   handle: 'free',
   hasCorner: true,
-  Panel: TextPanel,
 };

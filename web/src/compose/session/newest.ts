@@ -1,5 +1,5 @@
 import type { Element, ReportDefinition } from '../../api/generated';
-import { allElements, allSections } from '../definition';
+import { allElements, allSections } from '../document/definition';
 import type { Selection } from './types';
 
 /** What stands for several things that came together: a level for its header, a heading for its column. */

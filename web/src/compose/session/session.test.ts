@@ -2,7 +2,7 @@
 import { beforeEach, expect, test, vi } from 'vitest';
 import { api } from '../../api/client';
 import type { ComposeRequest, ReportDefinition } from '../../api/generated';
-import { forgetSessions, openReport, useCompose } from '../composeStore';
+import { forgetSessions, openReport, useCompose } from '../store/composeStore';
 
 const titled = (title: string) => ({ format: 'lucid-lattice/report', version: 2, title }) as ReportDefinition;
 const total = { type: 'addTotals', column: 'c' } as const;

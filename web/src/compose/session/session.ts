@@ -4,7 +4,7 @@ import type { Edit, Element, ReportDefinition } from '../../api/generated';
 import { begun, redone, step, undone, type History } from '../../shell/history';
 import { keepHistory, readHistory } from '../../shell/keptHistory';
 import { createSaver } from '../../shell/saver';
-import { findElement } from '../definition';
+import { findElement } from '../document/definition';
 import { createExchange } from './exchange';
 import { newest } from './newest';
 import { rebased } from './rebased';

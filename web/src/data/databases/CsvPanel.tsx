@@ -9,7 +9,7 @@ import { TextSetting } from '../../sentence/TextSetting';
 import { count } from '../../shell/count';
 import { useOpened } from '../../focus/useOpened';
 import { color } from '../../theme/tokens';
-import { tableWords } from '../tableWords';
+import { tableWords } from '../document/tableWords';
 import { tableName } from './files';
 
 const readings: { label: string; column: Omit<CsvColumn, 'name'> }[] = [

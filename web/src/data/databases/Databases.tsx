@@ -11,11 +11,11 @@ import { useRemoved } from '../../undo/useRemoved';
 import { color } from '../../theme/tokens';
 import { CsvPanel } from './CsvPanel';
 import { isCsv, isSpreadsheet, previewed } from './files';
-import { datasetProblems } from '../datasetProblems';
+import { datasetProblems } from '../document/datasetProblems';
 import { ManyFiles } from './ManyFiles';
 import { PathForm } from './PathForm';
 import { TableLook } from './TableLook';
-import { tableWords } from '../tableWords';
+import { tableWords } from '../document/tableWords';
 
 /** The databases with their tables; new ones by upload, or by the path of a file on this machine. */
 export function Databases({ onStart }: { onStart: (database: string, table: string) => void }) {

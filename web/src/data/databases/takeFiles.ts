@@ -2,7 +2,7 @@ import { api } from '../../api/client';
 import type { Dataset } from '../../api/generated';
 import { count } from '../../shell/count';
 import { openDefinition } from './openDefinition';
-import { toApi } from '../types';
+import { toApi } from '../document/types';
 import { isCsv, isDatabase, isSpreadsheet, previewed, tableName } from './files';
 
 /** What became of one of several files. */

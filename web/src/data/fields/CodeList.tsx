@@ -5,7 +5,7 @@ import type { CodedValue, FieldStatistics } from '../../api/generated';
 import { Setting } from '../../sentence/Setting';
 import { TextSetting } from '../../sentence/TextSetting';
 import { color } from '../../theme/tokens';
-import type { Field } from '../types';
+import type { Field } from '../document/types';
 
 const unpainted = '#0B5D5B';
 

@@ -5,7 +5,7 @@ import { api } from '../../api/client';
 import type { DatasetUses, DatasetView } from '../../api/generated';
 import { blank, choose, stageEdits, typeInto } from '../../test/stage';
 import { FieldList } from './FieldList';
-import type { Dataset } from '../types';
+import type { Dataset } from '../document/types';
 
 vi.mock('../../code/ExpressionEditor', () => ({ ExpressionEditor: () => null }));
 

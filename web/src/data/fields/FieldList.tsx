@@ -5,8 +5,8 @@ import { useNames } from '../../code/useNames';
 import { caption } from '../../shell/caption';
 import { FieldSign } from '../../shell/FieldSign';
 import { color } from '../../theme/tokens';
-import { addWorkedField, isSummable } from '../dataset';
-import { type Dataset, type Field } from '../types';
+import { addWorkedField, isSummable } from '../document/dataset';
+import { type Dataset, type Field } from '../document/types';
 import { FieldSettings } from './FieldSettings';
 
 interface Props {

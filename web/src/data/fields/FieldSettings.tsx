@@ -12,9 +12,9 @@ import { TextSetting } from '../../sentence/TextSetting';
 import { useDraft } from '../../undo/useDraft';
 import { count, numbers, firstFew } from '../../shell/count';
 import { color } from '../../theme/tokens';
-import { moveField, removeField, setField } from '../dataset';
+import { moveField, removeField, setField } from '../document/dataset';
 import { CodeList } from './CodeList';
-import { fromApi, toApi, type Dataset, type Field } from '../types';
+import { fromApi, toApi, type Dataset, type Field } from '../document/types';
 
 const types: { value: DataType; label: string }[] = [
   { value: 'text', label: 'a text' },

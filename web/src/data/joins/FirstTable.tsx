@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import type { TableInfo } from '../../api/generated';
 import { Message } from '../../shell/Message';
 import { color } from '../../theme/tokens';
-import { tableWords } from '../tableWords';
+import { tableWords } from '../document/tableWords';
 
 /** A dataset without tables: those to start with, each with what it holds. */
 export function FirstTable({ schema, onPick }: { schema: TableInfo[]; onPick: (table: string) => void }) {

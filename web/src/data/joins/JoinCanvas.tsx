@@ -4,9 +4,9 @@ import '@xyflow/react/dist/style.css';
 import { useEffect, useMemo, useState } from 'react';
 import type { JoinEffect, TableInfo } from '../../api/generated';
 import { color } from '../../theme/tokens';
-import { connect, fieldOfColumn, moveTable, removeTable, tableInWords, tablesOf, timesOf, toggleColumn } from '../dataset';
+import { connect, fieldOfColumn, moveTable, removeTable, tableInWords, tablesOf, timesOf, toggleColumn } from '../document/dataset';
 import { TableCard, type TableNode } from './TableCard';
-import type { Dataset, JoinedTable } from '../types';
+import type { Dataset, JoinedTable } from '../document/types';
 
 const nodeTypes = { table: TableCard };
 /** The button that adds a table lies over the upper left corner. */

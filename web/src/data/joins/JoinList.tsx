@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import type { Join, JoinEffect } from '../../api/generated';
 import { color } from '../../theme/tokens';
-import { tableInWords, tablesOf, timesOf } from '../dataset';
-import type { Dataset } from '../types';
+import { tableInWords, tablesOf, timesOf } from '../document/dataset';
+import type { Dataset } from '../document/types';
 
 /** The tables of a dataset in words, for those who do not reach for a line on the canvas: each opens how it is joined. */
 export function JoinList({ dataset, effects, onSelect }: { dataset: Dataset; effects: JoinEffect[]; onSelect: (table: string) => void }) {

@@ -7,8 +7,8 @@ import { Blank } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { numbers } from '../../shell/count';
 import { color } from '../../theme/tokens';
-import { connect, disconnect, removeTable, setJoinKind, tableInWords, tablesOf } from '../dataset';
-import { toApi, type Dataset, type JoinKind } from '../types';
+import { connect, disconnect, removeTable, setJoinKind, tableInWords, tablesOf } from '../document/dataset';
+import { toApi, type Dataset, type JoinKind } from '../document/types';
 
 const kinds: { value: JoinKind; label: string }[] = [
   { value: 'inner', label: 'only rows that have a match' },

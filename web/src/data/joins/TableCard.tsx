@@ -3,8 +3,8 @@ import { Handle, Position, useUpdateNodeInternals, type Node, type NodeProps } f
 import { useEffect } from 'react';
 import type { TableInfo } from '../../api/generated';
 import { color } from '../../theme/tokens';
-import type { Field } from '../types';
-import { tableWords } from '../tableWords';
+import type { Field } from '../document/types';
+import { tableWords } from '../document/tableWords';
 
 export type TableNode = Node<
   {

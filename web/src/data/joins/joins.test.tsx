@@ -4,7 +4,7 @@ import { expect, test, vi } from 'vitest';
 import { api } from '../../api/client';
 import type { TableInfo } from '../../api/generated';
 import { choose, stage, stageEdits } from '../../test/stage';
-import type { Dataset } from '../types';
+import type { Dataset } from '../document/types';
 import { FirstTable } from './FirstTable';
 import { JoinList } from './JoinList';
 import { JoinSentence } from './JoinSentence';

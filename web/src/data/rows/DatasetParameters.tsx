@@ -5,7 +5,7 @@ import { ParameterCard } from '../../parameters/ParameterCard';
 import { Blank } from '../../sentence/Blank';
 import { Setting } from '../../sentence/Setting';
 import { color } from '../../theme/tokens';
-import { toApi, type Dataset } from '../types';
+import { toApi, type Dataset } from '../document/types';
 
 interface Props {
   dataset: Dataset;

@@ -4,7 +4,7 @@ import { beforeEach, expect, test, vi } from 'vitest';
 import { api } from '../../api/client';
 import { blank, choose, stageEdits, typeInto } from '../../test/stage';
 import { FilterSentence } from './FilterSentence';
-import type { Dataset } from '../types';
+import type { Dataset } from '../document/types';
 
 const dataset: Dataset = {
   id: 'd',

@@ -10,8 +10,8 @@ import { caption } from '../../shell/caption';
 import { Blank, type Choice } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { dateOperators, isRelative, parameterFits, periodChoices, periodValues, periodWords, valuesKind } from './dateConditions';
-import { filterOf, groupOf, isFieldCondition, isGroup } from '../dataset';
-import { toApi, type Condition, type Dataset, type Field, type FieldCondition, type Group } from '../types';
+import { filterOf, groupOf, isFieldCondition, isGroup } from '../document/dataset';
+import { toApi, type Condition, type Dataset, type Field, type FieldCondition, type Group } from '../document/types';
 import { midSentence } from '../../shell/midSentence';
 
 const words: Record<ConditionOperator, string> = {

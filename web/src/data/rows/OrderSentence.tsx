@@ -3,7 +3,7 @@ import { caption } from '../../shell/caption';
 import { Blank, type Choice } from '../../sentence/Blank';
 import { Sentence } from '../../sentence/Sentence';
 import { count } from '../../shell/count';
-import type { Dataset } from '../types';
+import type { Dataset } from '../document/types';
 import { midSentence } from '../../shell/midSentence';
 
 interface Props {

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import type { DatasetView } from '../../api/generated';
 import { color } from '../../theme/tokens';
-import type { Field } from '../types';
+import type { Field } from '../document/types';
 
 const numbersAreRight = (field?: Field) => field?.type === 'whole' || field?.type === 'decimal' || field?.type === 'double';
 

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { api } from '../../api/client';
-import { toApi, type Dataset } from '../types';
+import { toApi, type Dataset } from '../document/types';
 
 /** After this, an answer is late, and the author is told how far it is. */
 const busyDelay = 900;

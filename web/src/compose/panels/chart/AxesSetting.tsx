@@ -2,8 +2,8 @@ import type { ChartAxes, ElementChartElement, ValueAxisSettings } from '../../..
 import { Sentence } from '../../../sentence/Sentence';
 import { Setting } from '../../../sentence/Setting';
 import { AxisSentence, CategoryAxisSentence } from './AxisSentences';
-import { useChartChoices, type ChangeChart } from './choices';
-import { PickBlank } from './PickBlank';
+import { useChartChoices, type ChangeChart } from '../../document/choices';
+import { PickBlank } from '../parts/PickBlank';
 
 const zeros = [
   { value: 'apart', label: 'where their numbers put them' },

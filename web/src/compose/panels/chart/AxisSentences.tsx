@@ -1,8 +1,8 @@
 import type { CategoryAxisSettings, ElementChartElement, ValueAxisSettings } from '../../../api/generated';
 import { Sentence } from '../../../sentence/Sentence';
 import { TextSetting } from '../../../sentence/TextSetting';
-import { units, type ChangeChart } from './choices';
-import { NumberBlank, PickBlank } from './PickBlank';
+import { units, type ChangeChart } from '../../document/choices';
+import { NumberBlank, PickBlank } from '../parts/PickBlank';
 
 const scales = [
   { value: 'even', label: 'with even steps' },

@@ -1,8 +1,8 @@
 import type { ElementChartElement } from '../../../api/generated';
 import { times } from '../../../shell/count';
-import { useCompose } from '../../composeStore';
-import { bandName, isChart, type Placed } from '../../definition';
-import { PanelHead } from '../PanelHead';
+import { useCompose } from '../../store/composeStore';
+import { bandName, isChart, type Placed } from '../../document/definition';
+import { PanelHead } from '../parts/PanelHead';
 import { AxesSetting } from './AxesSetting';
 import { ChartSentence } from './ChartSentence';
 import { FollowSentence, followsLink } from './FollowSentence';
@@ -14,7 +14,7 @@ import { PartPanel } from './PartPanel';
 import { RowsSetting } from './RowsSetting';
 import { RowsSource } from './RowsSource';
 import { WordsSetting } from './WordsSetting';
-import { RemoveButton } from '../RemoveButton';
+import { RemoveButton } from '../parts/RemoveButton';
 import { midSentence } from '../../../shell/midSentence';
 
 /** A chart: what it shows, what a click on it does, and in five places how it is drawn. */

@@ -4,7 +4,7 @@ import { beforeEach, expect, test, vi } from 'vitest';
 import type { ElementChartElement, ReportDefinition } from '../../../api/generated';
 import { answer } from '../../../test/answers';
 import { choose, stage } from '../../../test/stage';
-import { useCompose } from '../../composeStore';
+import { useCompose } from '../../store/composeStore';
 import { ChartSentence } from './ChartSentence';
 import { RowsSource } from './RowsSource';
 

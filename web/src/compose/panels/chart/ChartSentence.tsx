@@ -3,14 +3,14 @@ import type { ReactNode } from 'react';
 import type { ElementChartElement, Field, ReportDefinition, Section } from '../../../api/generated';
 import { Blank, type Choice } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
-import { useCompose } from '../../composeStore';
-import { fieldsOf, offeredFields, words } from '../../definition';
-import { useFieldNames } from '../../useFieldNames';
-import { groupings } from '../levelChoices';
-import { ValueBlanks, withValue } from '../ValueBlanks';
-import { arrangements, curves, orders, useChartChoices, type ChangeChart } from './choices';
-import { FieldTarget } from './FieldTarget';
-import { PickBlank } from './PickBlank';
+import { useCompose } from '../../store/composeStore';
+import { fieldsOf, offeredFields, words } from '../../document/definition';
+import { useFieldNames } from '../../store/useFieldNames';
+import { groupings } from '../../document/levelChoices';
+import { ValueBlanks, withValue } from '../parts/ValueBlanks';
+import { arrangements, curves, orders, useChartChoices, type ChangeChart } from '../../document/choices';
+import { FieldTarget } from '../parts/FieldTarget';
+import { PickBlank } from '../parts/PickBlank';
 import { TypePicker } from './TypePicker';
 
 interface Props {

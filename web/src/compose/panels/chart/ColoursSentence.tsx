@@ -6,10 +6,10 @@ import { ColourBlank, Swatch, Swatches } from '../../../sentence/ColourBlank';
 import { Sentence } from '../../../sentence/Sentence';
 import { TextSetting } from '../../../sentence/TextSetting';
 import { color } from '../../../theme/tokens';
-import { useChartChoices, useKeptLooks, type ChangeChart } from './choices';
-import { useKeeping } from './keeping';
-import { PickBlank } from './PickBlank';
-import { useTiedColors } from './tiedColors';
+import { useChartChoices, useKeptLooks, type ChangeChart } from '../../document/choices';
+import { useKeeping } from '../../document/keeping';
+import { PickBlank } from '../parts/PickBlank';
+import { useTiedColors } from '../../store/tiedColors';
 
 const hex = /^#[0-9a-f]{6}$/i;
 const listOf = (text: string) => text.split(/[\s,;]+/).filter(Boolean);

@@ -1,11 +1,11 @@
 import type { ElementChartElement, ReportDefinition } from '../../../api/generated';
 import { Blank } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
-import { useCompose } from '../../composeStore';
-import { allElements } from '../../definition';
-import { fieldsOf, isCrosstab } from '../crosstab/fields';
-import { arrangements, useChartChoices, type ChangeChart } from './choices';
-import { PickBlank } from './PickBlank';
+import { useCompose } from '../../store/composeStore';
+import { allElements } from '../../document/definition';
+import { fieldsOf, isCrosstab } from '../../document/fields';
+import { arrangements, useChartChoices, type ChangeChart } from '../../document/choices';
+import { PickBlank } from '../parts/PickBlank';
 import { TypePicker } from './TypePicker';
 import { midSentence } from '../../../shell/midSentence';
 

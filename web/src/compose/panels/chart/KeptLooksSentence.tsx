@@ -4,11 +4,11 @@ import type { ElementChartElement, LookPart, ReportDefinition } from '../../../a
 import { Blank } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
 import { color } from '../../../theme/tokens';
-import { useCompose } from '../../composeStore';
-import { allElements, isChart } from '../../definition';
-import { lookParts, useKeptLooks } from './choices';
-import { useKeeping } from './keeping';
-import { PickBlank } from './PickBlank';
+import { useCompose } from '../../store/composeStore';
+import { allElements, isChart } from '../../document/definition';
+import { lookParts, useKeptLooks } from '../../document/choices';
+import { useKeeping } from '../../document/keeping';
+import { PickBlank } from '../parts/PickBlank';
 
 /** Gives this chart the look of another one or a kept one, or its look to others; all of it, or a part. */
 export function KeptLooksSentence({ chart, definition }: { chart: ElementChartElement; definition: ReportDefinition }) {

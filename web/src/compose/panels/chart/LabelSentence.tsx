@@ -1,8 +1,8 @@
 import type { ChartLabels, LabelPart } from '../../../api/generated';
 import { Sentence } from '../../../sentence/Sentence';
 import { TextSetting } from '../../../sentence/TextSetting';
-import { labelOf, parts, places, shows } from './choices';
-import { NumberBlank, PickBlank } from './PickBlank';
+import { labelOf, parts, places, shows } from '../../document/choices';
+import { NumberBlank, PickBlank } from '../parts/PickBlank';
 
 const saysChoices = [
   { value: '', label: 'what suits' },

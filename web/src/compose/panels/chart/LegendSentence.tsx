@@ -1,8 +1,8 @@
 import type { ChartLegend } from '../../../api/generated';
 import { ColourBlank } from '../../../sentence/ColourBlank';
 import { Sentence } from '../../../sentence/Sentence';
-import { aligns, legends, uprightAligns } from './choices';
-import { NumberBlank, PickBlank } from './PickBlank';
+import { aligns, legends, uprightAligns } from '../../document/choices';
+import { NumberBlank, PickBlank } from '../parts/PickBlank';
 
 /** Where the legend stands and how its names are arranged. */
 export function LegendSentence({ legend, onChange }: { legend: ChartLegend; onChange: (legend: ChartLegend) => void }) {

@@ -2,8 +2,8 @@ import Button from '@mui/material/Button';
 import type { ChartLine } from '../../../api/generated';
 import { Blank } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
-import { dashes, labelOf, measures, sides } from './choices';
-import { PickBlank } from './PickBlank';
+import { dashes, labelOf, measures, sides } from '../../document/choices';
+import { PickBlank } from '../parts/PickBlank';
 
 /** A line or a band across the plot. */
 export function LineSentence({

@@ -4,11 +4,11 @@ import { ColourBlank, Swatches } from '../../../sentence/ColourBlank';
 import { Sentence } from '../../../sentence/Sentence';
 import { Setting } from '../../../sentence/Setting';
 import { TextSetting } from '../../../sentence/TextSetting';
-import { frameSides, useChartChoices, type ChangeChart } from './choices';
+import { frameSides, useChartChoices, type ChangeChart } from '../../document/choices';
 import { ColoursSentence } from './ColoursSentence';
 import { KeptLooksSentence } from './KeptLooksSentence';
 import { LegendSentence } from './LegendSentence';
-import { PickBlank } from './PickBlank';
+import { PickBlank } from '../parts/PickBlank';
 
 const millimetre = 72 / 25.4;
 

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import type { ChartLabels, ChartValue, ElementChartElement } from '../../../api/generated';
-import { useChartChoices, type ChangeChart } from './choices';
+import { useChartChoices, type ChangeChart } from '../../document/choices';
 import { LabelSentence } from './LabelSentence';
 import { LineSentence } from './LineSentence';
 import { SeriesList } from './SeriesList';

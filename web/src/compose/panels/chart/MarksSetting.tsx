@@ -1,6 +1,6 @@
 import type { ElementChartElement } from '../../../api/generated';
 import { Setting } from '../../../sentence/Setting';
-import type { ChangeChart } from './choices';
+import type { ChangeChart } from '../../document/choices';
 import { MarksSentences } from './MarksSentences';
 
 /** How the marks are drawn and what they wear; trends and lines of reference. */

@@ -5,7 +5,7 @@ import { api } from '../../../api/client';
 import { NumbersTable } from '../../../shell/NumbersTable';
 import { saveFile } from '../../../shell/saveFile';
 import { color } from '../../../theme/tokens';
-import { useCompose } from '../../composeStore';
+import { useCompose } from '../../store/composeStore';
 import { requestOf } from '../../session/request';
 
 const few = 6;

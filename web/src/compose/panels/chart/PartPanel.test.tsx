@@ -4,9 +4,9 @@ import { beforeEach, expect, test, vi } from 'vitest';
 import type { ElementChartElement, ReportDefinition } from '../../../api/generated';
 import { answer } from '../../../test/answers';
 import { choose, stage } from '../../../test/stage';
-import { placeFromPoint } from '../../chartPlaces';
-import { useCompose } from '../../composeStore';
-import { readGroup } from '../GroupsSetting';
+import { placeFromPoint } from '../../document/chartPlaces';
+import { useCompose } from '../../store/composeStore';
+import { readGroup } from '../parts/GroupsSetting';
 import { PartPanel } from './PartPanel';
 
 const chart = {

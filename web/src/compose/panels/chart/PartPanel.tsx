@@ -4,18 +4,18 @@ import type { ElementChartElement, NamedSeries, SeriesLook } from '../../../api/
 import { ColourBlank } from '../../../sentence/ColourBlank';
 import { Sentence } from '../../../sentence/Sentence';
 import { color } from '../../../theme/tokens';
-import { useCompose } from '../../composeStore';
+import { useCompose } from '../../store/composeStore';
 import { AxisSentence, CategoryAxisSentence } from './AxisSentences';
-import { useChartChoices, type ChangeChart } from './choices';
+import { useChartChoices, type ChangeChart } from '../../document/choices';
 import { LabelSentence } from './LabelSentence';
 import { LegendSentence } from './LegendSentence';
 import { MarksSentences } from './MarksSentences';
-import { isText, partNames, placeOf, textOf } from './parts';
+import { isText, partNames, placeOf, textOf } from '../../document/parts';
 import { SeriesList } from './SeriesList';
 import { SeriesSentence } from './SeriesSentence';
 import { TextSentence } from './TextSentence';
-import { useTiedColors } from './tiedColors';
-import { useChartView } from './useChartView';
+import { useTiedColors } from '../../store/tiedColors';
+import { useChartView } from '../../store/useChartView';
 
 /** A part of the picture as the subject of the panel, with the way back to the chart. */
 export function PartPanel({ chart, part, onChange }: { chart: ElementChartElement; part: string; onChange: ChangeChart }) {

@@ -3,11 +3,11 @@ import { Blank } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
 import { Setting } from '../../../sentence/Setting';
 import { TextSetting } from '../../../sentence/TextSetting';
-import { words } from '../../definition';
+import { words } from '../../document/definition';
 import { useDivisions } from './ChartSentence';
-import { useChartChoices, type ChangeChart } from './choices';
-import { GroupsSetting } from '../GroupsSetting';
-import { NumberBlank } from './PickBlank';
+import { useChartChoices, type ChangeChart } from '../../document/choices';
+import { GroupsSetting } from '../parts/GroupsSetting';
+import { NumberBlank } from '../parts/PickBlank';
 
 /** Which rows and categories are drawn. */
 export function RowsSetting({

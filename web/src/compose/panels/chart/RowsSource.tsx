@@ -4,10 +4,10 @@ import type { ElementChartElement, MatchKey, ReportDefinition, Section } from '.
 import { Blank } from '../../../sentence/Blank';
 import { caption } from '../../../shell/caption';
 import { color } from '../../../theme/tokens';
-import { useCompose } from '../../composeStore';
-import { words } from '../../definition';
-import { useFieldNames } from '../../useFieldNames';
-import { useRowSources } from '../useRowSources';
+import { useCompose } from '../../store/composeStore';
+import { words } from '../../document/definition';
+import { useFieldNames } from '../../store/useFieldNames';
+import { useRowSources } from '../../store/useRowSources';
 import { midSentence } from '../../../shell/midSentence';
 
 interface Props {

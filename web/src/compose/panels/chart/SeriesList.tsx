@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { Swatch } from '../../../sentence/ColourBlank';
-import { useCompose } from '../../composeStore';
-import { useChartView } from './useChartView';
+import { useCompose } from '../../store/composeStore';
+import { useChartView } from '../../store/useChartView';
 
 const mostListed = 24;
 

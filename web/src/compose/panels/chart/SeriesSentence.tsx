@@ -2,9 +2,9 @@ import type { ChartLabels, SeriesLook } from '../../../api/generated';
 import { ColourBlank } from '../../../sentence/ColourBlank';
 import { Sentence } from '../../../sentence/Sentence';
 import { TextSetting } from '../../../sentence/TextSetting';
-import { dashes, markers } from './choices';
+import { dashes, markers } from '../../document/choices';
 import { LabelSentence } from './LabelSentence';
-import { NumberBlank, PickBlank } from './PickBlank';
+import { NumberBlank, PickBlank } from '../parts/PickBlank';
 
 interface Props {
   /** What it is called now. */

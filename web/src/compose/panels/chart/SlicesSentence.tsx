@@ -1,6 +1,6 @@
 import type { ChartSlices } from '../../../api/generated';
 import { Sentence } from '../../../sentence/Sentence';
-import { NumberBlank, PickBlank } from './PickBlank';
+import { NumberBlank, PickBlank } from '../parts/PickBlank';
 
 /** How slices, and the room between columns, are cut. */
 export function SlicesSentence({

@@ -2,8 +2,8 @@ import type { ChartText, Style } from '../../../api/generated';
 import { ColourBlank } from '../../../sentence/ColourBlank';
 import { Sentence } from '../../../sentence/Sentence';
 import { TextSetting } from '../../../sentence/TextSetting';
-import { aligns, fonts, textShown, textSides, uprightAligns, weights } from './choices';
-import { NumberBlank, PickBlank } from './PickBlank';
+import { aligns, fonts, textShown, textSides, uprightAligns, weights } from '../../document/choices';
+import { NumberBlank, PickBlank } from '../parts/PickBlank';
 import { midSentence } from '../../../shell/midSentence';
 
 interface Props {

@@ -4,9 +4,9 @@ import { useEffect, useState } from 'react';
 import { api } from '../../../api/client';
 import { gridKeys } from '../../../focus/gridKeys';
 import { color } from '../../../theme/tokens';
-import { useCompose } from '../../composeStore';
+import { useCompose } from '../../store/composeStore';
 import { requestOf } from '../../session/request';
-import { useChartChoices } from './choices';
+import { useChartChoices } from '../../document/choices';
 
 /** The blank for the type: a sheet of the author's own rows as every type draws them, with the reason where one does not suit. */
 export function TypePicker({ chart, value, onPick }: { chart: string; value: string; onPick: (type: string) => void }) {

@@ -1,8 +1,8 @@
 import type { ChartTrend, ChartValue } from '../../../api/generated';
 import { Sentence } from '../../../sentence/Sentence';
 import { TextSetting } from '../../../sentence/TextSetting';
-import { sides, trends } from './choices';
-import { NumberBlank, PickBlank } from './PickBlank';
+import { sides, trends } from '../../document/choices';
+import { NumberBlank, PickBlank } from '../parts/PickBlank';
 import { midSentence } from '../../../shell/midSentence';
 
 interface ValueProps {

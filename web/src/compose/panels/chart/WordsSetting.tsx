@@ -3,10 +3,10 @@ import type { ChartText, ChartWording, ElementChartElement, ReportDefinition, Se
 import { Sentence } from '../../../sentence/Sentence';
 import { Setting } from '../../../sentence/Setting';
 import { TextSetting } from '../../../sentence/TextSetting';
-import { useCompose } from '../../composeStore';
-import { words } from '../../definition';
-import type { ChangeChart } from './choices';
-import { partNames, textOf, type TextPart } from './parts';
+import { useCompose } from '../../store/composeStore';
+import { words } from '../../document/definition';
+import type { ChangeChart } from '../../document/choices';
+import { partNames, textOf, type TextPart } from '../../document/parts';
 import { FontBlanks } from './TextSentence';
 
 /** The texts around a chart. Values and parameters can stand in them, in braces. */

@@ -1,6 +1,6 @@
 import Button from '@mui/material/Button';
 import type { BandKind, Section } from '../../../api/generated';
-import { useAddCrosstab } from './useAddCrosstab';
+import { useAddCrosstab } from '../../store/useAddCrosstab';
 
 /** A button that puts a crosstab into a band, or on a sheet of its own. */
 export function AddCrosstab({

@@ -3,8 +3,8 @@ import MenuItem from '@mui/material/MenuItem';
 import { Menu } from '../../../shell/whenOpen';
 import { useState } from 'react';
 import type { ChartSpot } from '../../../api/generated';
-import { useCompose } from '../../composeStore';
-import { selectingNew } from './useAddCrosstab';
+import { useCompose } from '../../store/composeStore';
+import { selectingNew } from '../../store/useAddCrosstab';
 
 const spots: { spot: ChartSpot; label: string }[] = [
   { spot: 'above', label: 'Above the crosstab' },

@@ -2,13 +2,13 @@ import type { ReactNode } from 'react';
 import type { CrosstabField, ElementCrosstabElement, ReportDefinition, Section } from '../../../api/generated';
 import { Blank } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
-import { useCompose } from '../../composeStore';
-import { offeredFields, words } from '../../definition';
-import { useFieldNames } from '../../useFieldNames';
-import { FieldTarget } from '../chart/FieldTarget';
-import { groupings } from '../levelChoices';
-import { ValueBlanks, withValue } from '../ValueBlanks';
-import { freeName, moved, newField, withField, type ChangeCrosstab, type Direction } from './fields';
+import { useCompose } from '../../store/composeStore';
+import { offeredFields, words } from '../../document/definition';
+import { useFieldNames } from '../../store/useFieldNames';
+import { FieldTarget } from '../parts/FieldTarget';
+import { groupings } from '../../document/levelChoices';
+import { ValueBlanks, withValue } from '../parts/ValueBlanks';
+import { freeName, moved, newField, withField, type ChangeCrosstab, type Direction } from '../../document/fields';
 
 interface Props {
   crosstab: ElementCrosstabElement;

@@ -4,13 +4,13 @@ import { Blank } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
 import { Setting } from '../../../sentence/Setting';
 import { TextSetting } from '../../../sentence/TextSetting';
-import type { Placed } from '../../definition';
-import { GapsSentence } from '../GapsSentence';
-import { GroupBlanks } from '../GroupBlanks';
+import type { Placed } from '../../document/definition';
+import { GapsSentence } from '../parts/GapsSentence';
+import { GroupBlanks } from '../parts/GroupBlanks';
 import { LinksOf } from '../link/LinkSentence';
-import { NamesOfGroups } from '../NamesOfGroups';
-import { PickBlank } from '../chart/PickBlank';
-import { withField, type ChangeCrosstab, type Direction } from './fields';
+import { NamesOfGroups } from '../parts/NamesOfGroups';
+import { PickBlank } from '../parts/PickBlank';
+import { withField, type ChangeCrosstab, type Direction } from '../../document/fields';
 import { midSentence } from '../../../shell/midSentence';
 
 const places = [

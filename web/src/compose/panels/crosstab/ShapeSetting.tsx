@@ -4,10 +4,10 @@ import { ColourBlank } from '../../../sentence/ColourBlank';
 import { Sentence } from '../../../sentence/Sentence';
 import { Setting } from '../../../sentence/Setting';
 import { TextSetting } from '../../../sentence/TextSetting';
-import { millimetres, pointsOf } from '../../millimetres';
-import { NumberBlank, PickBlank } from '../chart/PickBlank';
-import { letters, sizes } from '../letters';
-import type { ChangeCrosstab } from './fields';
+import { millimetres, pointsOf } from '../../document/millimetres';
+import { NumberBlank, PickBlank } from '../parts/PickBlank';
+import { letters, sizes } from '../../document/letters';
+import type { ChangeCrosstab } from '../../document/fields';
 
 const wides = [
   { value: 'continue', label: 'goes on on further pages, with its row headings' },

@@ -5,9 +5,9 @@ import { Sentence } from '../../../sentence/Sentence';
 import { Setting } from '../../../sentence/Setting';
 import { TextSetting } from '../../../sentence/TextSetting';
 import { useDivisions } from '../chart/ChartSentence';
-import { PickBlank } from '../chart/PickBlank';
-import { RuleList } from '../RuleList';
-import { ScaleSentence } from '../ScaleSentence';
+import { PickBlank } from '../parts/PickBlank';
+import { RuleList } from '../parts/RuleList';
+import { ScaleSentence } from '../parts/ScaleSentence';
 
 const forms: { value: CrosstabForm; label: string; hint?: string }[] = [
   { value: 'value', label: 'the number itself' },

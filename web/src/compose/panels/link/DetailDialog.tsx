@@ -15,8 +15,8 @@ import { api } from '../../../api/client';
 import { listReportsQueryKey } from '../../../api/generated/@tanstack/react-query.gen';
 import { caption } from '../../../shell/caption';
 import { color } from '../../../theme/tokens';
-import { useCompose } from '../../composeStore';
-import { findElement, isChart, offeredFields } from '../../definition';
+import { useCompose } from '../../store/composeStore';
+import { findElement, isChart, offeredFields } from '../../document/definition';
 
 /** Makes a report of the rows behind an element, and the link that leads there. */
 export function DetailDialog({ element, onClose }: { element: string; onClose: () => void }) {

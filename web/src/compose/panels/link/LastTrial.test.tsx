@@ -2,7 +2,7 @@
 import { act, screen } from '@testing-library/react';
 import { expect, test, vi } from 'vitest';
 import { stage } from '../../../test/stage';
-import { useCompose } from '../../composeStore';
+import { useCompose } from '../../store/composeStore';
 import { LastTrial } from './LastTrial';
 
 let links: unknown[] = [];

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
 import { getLinkMapOptions } from '../../../api/generated/@tanstack/react-query.gen';
 import { color } from '../../../theme/tokens';
-import { useCompose } from '../../composeStore';
+import { useCompose } from '../../store/composeStore';
 import { notTried } from '../../../shell/notTried';
 import { when } from '../../../shell/when';
 

@@ -5,13 +5,13 @@ import type { Link } from '../../../api/generated';
 import { Blank } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
 import { color } from '../../../theme/tokens';
-import { useCompose } from '../../composeStore';
-import { isChart, type Placed } from '../../definition';
-import { calculatedRows } from '../lineNames';
+import { useCompose } from '../../store/composeStore';
+import { isChart, type Placed } from '../../document/definition';
+import { calculatedRows } from '../../document/lineNames';
 import { DetailDialog } from './DetailDialog';
 import { LastTrial } from './LastTrial';
 import { LinkTrialDialog } from './LinkTrialDialog';
-import { linkAt, linksOf, putLink, together, type LinkPlace } from './linkPlace';
+import { linkAt, linksOf, putLink, together, type LinkPlace } from '../../store/linkPlace';
 import { LinkProblems, OneLink, thisReport, useTargets, webAddress } from './OneLink';
 
 /** What a click on an element does. */

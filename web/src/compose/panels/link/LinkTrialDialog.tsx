@@ -6,13 +6,13 @@ import { useRef, useState } from 'react';
 import { api } from '../../../api/client';
 import { getLinkMapQueryKey } from '../../../api/generated/@tanstack/react-query.gen';
 import type { LinkAction, LinkTrial, TriedMark, ValueSource } from '../../../api/generated';
-import { writeAddress } from '../../../read/address';
+import { writeAddress } from '../../../read/run/address';
 import { LookDialog } from '../../../shell/LookDialog';
 import { color } from '../../../theme/tokens';
-import { useCompose } from '../../composeStore';
-import { findElement } from '../../definition';
+import { useCompose } from '../../store/composeStore';
+import { findElement } from '../../document/definition';
 import { requestOf } from '../../session/request';
-import { linksOf, together } from './linkPlace';
+import { linksOf, together } from '../../store/linkPlace';
 
 /** A link tried with everything that can be clicked: what each would carry, what opens, and whether it adds up. */
 export function LinkTrialDialog({ on, index, onClose }: { on: string; index: number; onClose: () => void }) {

@@ -6,11 +6,11 @@ import type { CarriedValue, Link, Parameter, ReportDefinition, Section, ValueSou
 import { Blank, type Choice } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
 import { color } from '../../../theme/tokens';
-import { allSections } from '../../definition';
+import { allSections } from '../../document/definition';
 import { kindOf } from '../../kinds';
-import { useCompose } from '../../composeStore';
-import { useFieldNames } from '../../useFieldNames';
-import { keyOf, namesIn, sourcesAt, wordsOf, type LinkPlace } from './linkPlace';
+import { useCompose } from '../../store/composeStore';
+import { useFieldNames } from '../../store/useFieldNames';
+import { keyOf, namesIn, sourcesAt, wordsOf, type LinkPlace } from '../../store/linkPlace';
 import { midSentence } from '../../../shell/midSentence';
 import { toldApart } from '../../../shell/twins';
 

@@ -1,0 +1,42 @@
+import Box from '@mui/material/Box';
+import { color } from '../../theme/tokens';
+import { useCompose } from '../store/composeStore';
+
+/** The sheets of the report; nothing while there is only one. */
+export function SheetTabs() {
+  const sheets = useCompose((s) => s.definition?.sheets) ?? [];
+  const shown = useCompose((s) => s.view?.sheet ?? s.sheet) ?? sheets[0]?.id;
+  const { setSheet } = useCompose.getState();
+  if (sheets.length < 2) return null;
+  return (
+    <Box
+      role="tablist"
+      aria-label="Sheets"
+      sx={{ display: 'flex', gap: 0.5, px: 1.75, flex: 'none', bgcolor: color.panel, borderTop: `1px solid ${color.line}` }}
+    >
+      {sheets.map((sheet) => (
+        <Box
+          component="button"
+          type="button"
+          role="tab"
+          key={sheet.id}
+          aria-selected={sheet.id === shown}
+          onClick={() => setSheet(sheet.id)}
+          sx={{
+            font: 'inherit',
+            fontWeight: 600,
+            height: 30,
+            px: 1.5,
+            border: 0,
+            cursor: 'pointer',
+            bgcolor: 'transparent',
+            color: color.muted,
+            '&[aria-selected=true]': { color: color.main, boxShadow: `inset 0 2px ${color.main}` },
+          }}
+        >
+          {sheet.name}
+        </Box>
+      ))}
+    </Box>
+  );
+}
