@@ -9,7 +9,7 @@ using LucidLattice.Model.Values;
 using LucidLattice.Output.Svg;
 using LucidLattice.Planning;
 using LucidLattice.Reports.Running;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using static LucidLattice.Bench.Benchmarks;
 
 namespace LucidLattice.Bench;
@@ -59,7 +59,7 @@ internal static class CrosstabCells
         });
         var (plan, problems) = ReportPlanner.Plan(report, ferries);
         if (problems.Any(p => p.IsError)) throw new InvalidOperationException(problems[0].Message);
-        var rows = new SqliteReader(ferries)
+        var rows = SqlEngines.Over(ferries)
             .Read(new DataQuery(dataset, dataset.Fields, new Dictionary<string, Value>()), new RunProgress(), CancellationToken.None);
         using var duck = Duck(rows, dataset);
         var (ours, theirs) = (new List<double>(), new List<double>());

@@ -7,6 +7,7 @@ using LucidLattice.Reports.Running;
 using LucidLattice.Sql.Catalogue;
 using LucidLattice.Sql.Engines;
 using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 
 namespace LucidLattice.Bench;
 
@@ -31,13 +32,13 @@ internal sealed class Ferries(string file) : IDatabases, IReportCatalog
     public string Path_ => file;
     public string Known => "";
 
-    public string? PathOf(string name) => file;
+    public Connection? Find(string name) => SqliteEngine.At(file);
 
     public ReportDefinition? Published(string reportId) =>
         DemoReports.All.Where(r => r.Id == reportId).Select(r => r.Definition).FirstOrDefault();
 
     public ReportEngine Engine(SizedCache? cache = null)
-        => new(cache is null ? new SqliteReader(this) : new CachedReader(new SqliteReader(this), cache), Typesetter, this, cache);
+        => new(cache is null ? SqlEngines.Over(this) : new CachedReader(SqlEngines.Over(this), cache), Typesetter, this, cache);
 
     public ReportRun Run(ReportDefinition? report = null) => Engine().Run(Request(report), CancellationToken.None);
 

@@ -8,7 +8,7 @@ using LucidLattice.Model.Progress;
 using LucidLattice.Model.Values;
 using LucidLattice.Planning;
 using LucidLattice.Reports.Running;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using static LucidLattice.Bench.Benchmarks;
 
 namespace LucidLattice.Bench;
@@ -28,7 +28,7 @@ internal static class TotalsAlone
         var (plan, _) = ReportPlanner.Plan(report, ferries);
         var first = plan!.Sheets[0].First;
         var dataset = first.Dataset!;
-        var rows = new SqliteReader(ferries)
+        var rows = SqlEngines.Over(ferries)
             .Read(new DataQuery(dataset, dataset.Fields, new Dictionary<string, Value>()), new RunProgress(), CancellationToken.None);
         using var duck = Duck(rows, dataset);
         var (ours, theirs) = (new List<double>(), new List<double>());

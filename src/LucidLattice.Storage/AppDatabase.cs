@@ -19,9 +19,13 @@ public sealed class AppDatabase
         Directory.CreateDirectory(System.IO.Path.GetDirectoryName(Path)!);
         _connectionString =
             new SqliteConnectionStringBuilder { DataSource = Path, Pooling = true, ForeignKeys = true, DefaultTimeout = 10 }.ToString();
-        using var connection = Open();
-        Execute(connection, "PRAGMA journal_mode = WAL");
-        Migrations.Run(connection);
+        FileFaults.Named(() =>
+        {
+            using var connection = Open();
+            Execute(connection, "PRAGMA journal_mode = WAL");
+            Migrations.Run(connection);
+            return true;
+        });
     }
 
     public string Path { get; }
@@ -48,6 +52,11 @@ public sealed class AppDatabase
     public T Write<T>(Func<SqliteConnection, T> step)
     {
         if (_together.Value is { } ongoing) return step(ongoing);
+        return FileFaults.Named(() => WriteWithPatience(step));
+    }
+
+    private T WriteWithPatience<T>(Func<SqliteConnection, T> step)
+    {
         // A query that takes all the memory of the database engine ends as soon as it gets no more; saving must not fail because of it.
         for (var attempt = 1; ; attempt++)
         {
@@ -75,8 +84,11 @@ public sealed class AppDatabase
     public T Read<T>(Func<SqliteConnection, T> step)
     {
         if (_together.Value is { } ongoing) return step(ongoing);
-        using var connection = Open();
-        return step(connection);
+        return FileFaults.Named(() =>
+        {
+            using var connection = Open();
+            return step(connection);
+        });
     }
 
     internal static SqliteCommand Command(SqliteConnection connection, string sql, params ReadOnlySpan<(string Name, object? Value)> values)

@@ -1,20 +1,26 @@
 namespace LucidLattice.Storage;
 
+/// <summary>A database that was registered.</summary>
+/// <param name="Kind">Its engine.</param>
+/// <param name="Address">What the engine opens: the full path of a file, for one that reads files.</param>
+public sealed record RegisteredDatabase(string Name, string Kind, string Address);
+
 /// <summary>The databases that reports may read, by name.</summary>
 public sealed class DatabaseStore(AppDatabase app)
 {
     /// <exception cref="InvalidOperationException">The file is the application's own.</exception>
-    public void Register(string name, string path)
+    public void Register(string name, string kind, string address)
     {
-        var full = Path.GetFullPath(path);
+        var full = Path.GetFullPath(address);
         var target = new FileInfo(full) is { Exists: true } file ? file.ResolveLinkTarget(returnFinalTarget: true)?.FullName ?? full : full;
         // Whoever opens it looks once more, by what it leads to then.
         if (string.Equals(target, app.Path, StringComparison.Ordinal))
             throw new InvalidOperationException("The application's own file cannot be used as a database of reports.");
         app.Write(connection =>
             AppDatabase.Execute(connection,
-                "INSERT INTO databases (name, path) VALUES ($name, $path) ON CONFLICT (name) DO UPDATE SET path = excluded.path, "
-                + "forgotten_at = NULL", ("$name", name), ("$path", full)));
+                "INSERT INTO databases (name, kind, address) VALUES ($name, $kind, $address) ON CONFLICT (name) DO UPDATE SET "
+                + "kind = excluded.kind, address = excluded.address, forgotten_at = NULL",
+                ("$name", name), ("$kind", kind), ("$address", address)));
     }
 
     /// <summary>Forgets a database, or brings a forgotten one back; its file stays. False if there is none of this name.</summary>
@@ -27,16 +33,16 @@ public sealed class DatabaseStore(AppDatabase app)
         app.Write(connection =>
             AppDatabase.Execute(connection, "DELETE FROM databases WHERE name = $name AND forgotten_at IS NOT NULL", ("$name", name)));
 
-    public IReadOnlyList<(string Name, string Path)> All() => Read("forgotten_at IS NULL");
+    public IReadOnlyList<RegisteredDatabase> All() => Read("forgotten_at IS NULL");
 
-    public IReadOnlyList<(string Name, string Path)> Forgotten() => Read("forgotten_at IS NOT NULL");
+    public IReadOnlyList<RegisteredDatabase> Forgotten() => Read("forgotten_at IS NOT NULL");
 
-    private List<(string Name, string Path)> Read(string which) => app.Read(connection =>
+    private List<RegisteredDatabase> Read(string which) => app.Read(connection =>
     {
-        using var command = AppDatabase.Command(connection, $"SELECT name, path FROM databases WHERE {which} ORDER BY name");
+        using var command = AppDatabase.Command(connection, $"SELECT name, kind, address FROM databases WHERE {which} ORDER BY name");
         using var reader = command.ExecuteReader();
-        var found = new List<(string, string)>();
-        while (reader.Read()) found.Add((reader.GetString(0), reader.GetString(1)));
+        var found = new List<RegisteredDatabase>();
+        while (reader.Read()) found.Add(new(reader.GetString(0), reader.GetString(1), reader.GetString(2)));
         return found;
     });
 }

@@ -41,6 +41,10 @@ internal static class Migrations
         "ALTER TABLE trials ADD COLUMN tried TEXT NOT NULL DEFAULT '';",
         "ALTER TABLE report_versions ADD COLUMN note TEXT;",
         "CREATE TABLE first_pages (report TEXT PRIMARY KEY, identity TEXT NOT NULL, svg TEXT NOT NULL);",
+        """
+        ALTER TABLE databases RENAME COLUMN path TO address;
+        ALTER TABLE databases ADD COLUMN kind TEXT NOT NULL DEFAULT 'sqlite';
+        """,
     ];
 
     public static void Run(SqliteConnection connection)

@@ -17,7 +17,7 @@ using LucidLattice.Planning.Elements;
 using LucidLattice.Reports.Proving;
 using LucidLattice.Reports.Running;
 using LucidLattice.Sql.Engines;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Authoring.Tests;
@@ -131,7 +131,7 @@ public sealed class CrosstabEditTests
     public void What_cells_and_totals_open_adds_up()
     {
         var cache = new SizedCache(256 << 20);
-        var reader = new CachedReader(new SqliteReader(new OneDatabase(Workshop.DemoFile)), cache);
+        var reader = new CachedReader(Workshop.Database(Workshop.DemoFile), cache);
         var engine = new ReportEngine(reader, Workshop.Measurer, new DemoCatalog(), cache);
         var heading = new Link { Report = "months-of-each-route", Carries = [new CarriedValue { Parameter = "period",
             From = new LevelSource { Level = "xf1" } }] };

@@ -14,7 +14,7 @@ using LucidLattice.Model.Values;
 using LucidLattice.Output.Svg;
 using LucidLattice.Planning.Copies;
 using LucidLattice.Reports.Running;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Authoring.Tests;
@@ -22,7 +22,7 @@ namespace LucidLattice.Authoring.Tests;
 /// <summary>How changes of a kept dataset reach the reports made from it.</summary>
 public sealed class DatasetCopyTests
 {
-    private static readonly DatasetReader Source = new(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
+    private static readonly DatasetReader Source = new(Workshop.Database(Workshop.DemoFile));
 
     private static ReportDefinition Kept(Dataset dataset) => StarterReport.OfKept("Made from it", dataset);
 

@@ -8,7 +8,7 @@ using LucidLattice.Model.Files;
 using LucidLattice.Model.Progress;
 using LucidLattice.Output;
 using LucidLattice.Planning.Copies;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Product.Tests;
@@ -26,7 +26,7 @@ public class FileVersionTests
 
     public static TheoryData<string> Datasets() => [.. Names("dataset-1")];
 
-    private static DatasetReader Rows => new(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
+    private static DatasetReader Rows => new(Workshop.Database(Workshop.DemoFile));
 
     [Theory]
     [MemberData(nameof(Reports))]

@@ -25,6 +25,7 @@ using LucidLattice.Sql.Catalogue;
 using LucidLattice.Sql.Csv;
 using LucidLattice.Sql.Engines;
 using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Product.Tests;
@@ -46,10 +47,10 @@ public sealed class FuzzTests
 
     private static readonly QueryLimits Limits = QueryLimits.Default with { Time = TimeSpan.FromSeconds(2) };
 
-    private static readonly Lazy<(SqliteEngine Engine, DatasetReader Reader, SizedCache Cache)> Rows = new(() =>
+    private static readonly Lazy<(SqlDatabases Engine, DatasetReader Reader, SizedCache Cache)> Rows = new(() =>
     {
         var cache = new SizedCache(64 << 20);
-        var engine = new SqliteEngine(new OneDatabase(SmallDemo.Value), Limits);
+        var engine = Workshop.Database(SmallDemo.Value, Limits);
         return (engine, new DatasetReader(new CachedReader(engine, cache), cache), cache);
     });
 
@@ -215,7 +216,7 @@ public sealed class FuzzTests
             try
             {
                 foreach (var field in SchemaReader.Describe(SmallDemo.Value, sql, CancellationToken.None)) Assert.NotNull(field.Name);
-                new SqliteReader(new OneDatabase(SmallDemo.Value), Limits with { Rows = 1_000 }).Read(new DataQuery(
+                Workshop.Database(SmallDemo.Value, Limits with { Rows = 1_000 }).Read(new DataQuery(
                     new Dataset { Id = "d", Name = "Query", Database = "x", Source = new QuerySource { Sql = sql } },
                     [new Field { Name = "x", Type = DataType.Text }], new Dictionary<string, Value> { ["p"] = Value.Of(1L) }),
                     new RunProgress(), CancellationToken.None);

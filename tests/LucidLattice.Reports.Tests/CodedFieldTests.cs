@@ -13,7 +13,7 @@ using LucidLattice.Planning;
 using LucidLattice.Planning.Copies;
 using LucidLattice.Reports.Running;
 using LucidLattice.Sql.Catalogue;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Reports.Tests;
@@ -21,7 +21,7 @@ namespace LucidLattice.Reports.Tests;
 /// <summary>Value lists of coded fields, currencies, and what a field's kind decides.</summary>
 public sealed class CodedFieldTests
 {
-    private static readonly DatasetReader Source = new(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
+    private static readonly DatasetReader Source = new(Workshop.Database(Workshop.DemoFile));
 
     private static Field Outcome => DemoDatasets.Sailings.Fields.Single(f => f.Name == "outcome");
 
@@ -198,7 +198,7 @@ public sealed class CodedFieldTests
         void Stopped(Dataset dataset, QueryLimits limits, string after)
         {
             var failure = Assert.Throws<DataException>(
-                () => new SqliteReader(new OneDatabase(Workshop.DemoFile), limits)
+                () => Workshop.Database(Workshop.DemoFile, limits)
                 .Read(DatasetQuestion.Ask(dataset, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
                 CancellationToken.None));
             Assert.Equal("query-too-slow", failure.Code);

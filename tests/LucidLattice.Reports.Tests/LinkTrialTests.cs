@@ -13,7 +13,7 @@ using LucidLattice.Output.Svg;
 using LucidLattice.Reports.Proving;
 using LucidLattice.Reports.Running;
 using LucidLattice.Sql.Engines;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Reports.Tests;
@@ -30,7 +30,7 @@ public sealed class LinkTrialTests
     private static readonly SizedCache Cache = new(1L << 28);
 
     private static ReportEngine Engine(IReportCatalog catalog) =>
-        new(new DatasetReader(new CachedReader(new SqliteEngine(new OneDatabase(Workshop.DemoFile)), Cache), Cache), Workshop.Measurer,
+        new(new DatasetReader(new CachedReader(Workshop.Database(Workshop.DemoFile), Cache), Cache), Workshop.Measurer,
             catalog,
             Cache);
 

@@ -4,7 +4,7 @@ using LucidLattice.Demo;
 using LucidLattice.Model.Definitions;
 using LucidLattice.Reports.Proving;
 using LucidLattice.Reports.Running;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Reports.Tests;
@@ -14,7 +14,7 @@ public sealed class PromiseTests
 {
     private static IReadOnlyList<PromiseTrial> Try(ReportDefinition report, params Promise[] promises)
     {
-        var engine = new ReportEngine(new DatasetReader(new SqliteReader(new OneDatabase(Workshop.DemoFile))), Workshop.Measurer,
+        var engine = new ReportEngine(new DatasetReader(Workshop.Database(Workshop.DemoFile)), Workshop.Measurer,
             new DemoCatalog());
         return new PromiseTrials(engine, new DemoCatalog())
             .Try(promises.Length == 0 ? report : report with { Promises = promises }, Workshop.Now, CancellationToken.None);

@@ -5,7 +5,7 @@ using LucidLattice.Model.Definitions;
 using LucidLattice.Model.Values;
 using LucidLattice.Reports.Running;
 using LucidLattice.Sql.Engines;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Reports.Tests;
@@ -20,7 +20,7 @@ public class ReadsTests
 
     private static ReportEngine Engine(SizedCache? cache)
     {
-        var database = new SqliteReader(new OneDatabase(Workshop.DemoFile));
+        var database = Workshop.Database(Workshop.DemoFile);
         return new ReportEngine(new DatasetReader(cache is null ? database : new CachedReader(database, cache), cache), Workshop.Measurer,
             new DemoCatalog(), cache);
     }

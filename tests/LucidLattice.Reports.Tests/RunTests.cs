@@ -9,7 +9,7 @@ using LucidLattice.Model.Progress;
 using LucidLattice.Model.Values;
 using LucidLattice.Reports.Running;
 using LucidLattice.Sql.Engines;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Reports.Tests;
@@ -29,7 +29,7 @@ public class RunTests
     public void An_edit_repeats_only_the_steps_whose_input_it_changes()
     {
         var cache = new SizedCache(1L << 30);
-        var counting = new CountingReader(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
+        var counting = new CountingReader(Workshop.Database(Workshop.DemoFile));
         var engine = new ReportEngine(new CachedReader(counting, cache), Workshop.Measurer, new DemoCatalog(), cache);
         var first = Run(engine, Demo);
         var section = Demo.MainSection();
@@ -68,7 +68,7 @@ public class RunTests
     public void Runs_with_and_without_a_cache_agree()
     {
         var cache = new SizedCache(1L << 30);
-        var cached = new ReportEngine(new CachedReader(new SqliteReader(new OneDatabase(Workshop.DemoFile)), cache), Workshop.Measurer,
+        var cached = new ReportEngine(new CachedReader(Workshop.Database(Workshop.DemoFile), cache), Workshop.Measurer,
             new DemoCatalog(), cache);
         var random = new Random(8);
         string[] sums = ["sum(passengers)", "avg(net_fare)", "count(DISTINCT vessel)", "sum(passengers) FILTER (WHERE delay_minutes > 10)",
@@ -260,7 +260,7 @@ public class RunTests
         long Allocated(int rows)
         {
             var dataset = Workshop.DemoReport("bookings-by-route").Datasets[0];
-            var source = new SqliteReader(new OneDatabase(Workshop.DemoFile));
+            var source = Workshop.Database(Workshop.DemoFile);
             var query = new DataQuery(dataset with { RowLimit = rows }, dataset.Fields, new Dictionary<string, Value>());
             source.Read(query, new RunProgress(), CancellationToken.None);
             var before = GC.GetAllocatedBytesForCurrentThread();
@@ -275,7 +275,7 @@ public class RunTests
     [Fact]
     public void A_run_with_charts_in_every_group_asks_the_database_once()
     {
-        var counting = new CountingReader(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
+        var counting = new CountingReader(Workshop.Database(Workshop.DemoFile));
         var run = Workshop.Run(Demo, counting);
         for (var page = 1; page <= run.PageCount; page++) run.Page(page);
         Assert.Equal(1, counting.Reads);

@@ -9,7 +9,7 @@ using LucidLattice.Model.Values;
 using LucidLattice.Output;
 using LucidLattice.Reports.Running;
 using LucidLattice.Sql.Engines;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Reports.Tests;
@@ -77,7 +77,7 @@ public sealed class WarmRunTests
     [Fact]
     public void The_demo_in_any_order_gives_what_each_report_gives_alone()
     {
-        IRowReader Rows() => new SqliteReader(new OneDatabase(Workshop.DemoFile));
+        IRowReader Rows() => Workshop.Database(Workshop.DemoFile);
         var (warm, random) = (Engine(Rows(), new SizedCache(1L << 29)), new Random(8));
         // Bookings by route has more than a thousand pages, each of which would be drawn.
         var reports = DemoReports.All.Where(r => r.Id != "bookings-by-route").ToList();
@@ -89,7 +89,7 @@ public sealed class WarmRunTests
     [Fact]
     public void A_report_that_prints_the_time_is_another_a_minute_later_and_its_picture_a_day_later()
     {
-        var engine = Engine(new SqliteReader(new OneDatabase(Workshop.DemoFile)), null);
+        var engine = Engine(Workshop.Database(Workshop.DemoFile), null);
         var report = DemoReports.All.Single(r => r.Id == "route-performance").Definition;
         object? Of(double minutes, bool ofDay) => engine.IdentityOf(
             new RunRequest(report, new Dictionary<string, string>(), Workshop.Now.Date.AddHours(12).AddMinutes(minutes)), ofDay);

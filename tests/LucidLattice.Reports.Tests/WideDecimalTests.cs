@@ -7,6 +7,7 @@ using LucidLattice.Model.Definitions;
 using LucidLattice.Model.Values;
 using LucidLattice.Output;
 using LucidLattice.Reports.Running;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Reports.Tests;
@@ -175,7 +176,7 @@ public class WideDecimalTests
                         ReportFooter = Workshop.Band(Workshop.Part("f", 34, Text("sum", "{{ sum(n) }}"), Text("two", "{{ sum(twice) }}")
                             with { Y = 16 })),
                     }, fields);
-                    var source = new DatasetReader(new Sql.Sqlite.SqliteReader(new OneDatabase(file)));
+                    var source = new DatasetReader(Workshop.Database(file));
                     var run = Workshop.Run(report, source);
                     Assert.Empty(run.Problems);
                     using var json = new MemoryStream();

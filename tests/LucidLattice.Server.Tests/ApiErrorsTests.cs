@@ -3,7 +3,6 @@ using LucidLattice.Data;
 using LucidLattice.Model.Definitions;
 using LucidLattice.Server.Web;
 using Microsoft.AspNetCore.Http;
-using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.Logging.Abstractions;
 using Xunit;
 
@@ -16,11 +15,7 @@ public sealed class ApiErrorsTests
 
     public static TheoryData<Exception, int, string> Thrown => new()
     {
-        { new SqliteException("database or disk is full", 13), 507, "disk-full" },
         { new IOException("No space left on device", Enospc), 507, "disk-full" },
-        { new SqliteException("attempt to write a readonly database", 8), 503, "not-writable" },
-        { new SqliteException("disk I/O error", 10), 503, "not-writable" },
-        { new SqliteException("unable to open database file", 14), 503, "not-writable" },
         { new UnauthorizedAccessException("/secret/path is denied"), 503, "not-writable" },
         { new DataException("query-too-slow", "The query was stopped."), 400, "query-too-slow" },
         { new DefinitionFormatException("No definition."), 400, "definition-format" },

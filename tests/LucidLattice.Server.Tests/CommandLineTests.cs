@@ -204,14 +204,14 @@ public sealed class CommandLineTests : IDisposable
         File.WriteAllText(At("tides.csv"), "port,height\nVoe,1.4\n");
         await Run("load", At("tides.csv"));
         var data = AppData.Open(At("data"));
-        var (upload, demo) = (data.PathOf("tides")!, data.PathOf(DemoReports.Database)!);
+        var (upload, demo) = (data.Find("tides")!.Address, data.Find(DemoReports.Database)!.Address);
         Assert.True(data.SetForgotten("tides", true) && data.SetForgotten(DemoReports.Database, true));
         // Other verbs may run meanwhile.
-        Assert.Null(AppData.Open(At("data")).PathOf("tides"));
+        Assert.Null(AppData.Open(At("data")).Find("tides"));
         Assert.True(data.SetForgotten("tides", false) && data.SetForgotten("tides", true));
         data.RemoveLeftovers();
         Assert.False(File.Exists(upload) || data.SetForgotten("tides", false));
-        Assert.True(File.Exists(demo) && AppData.Open(At("data")).PathOf(DemoReports.Database) is null
+        Assert.True(File.Exists(demo) && AppData.Open(At("data")).Find(DemoReports.Database) is null
             && data.SetForgotten(DemoReports.Database, false));
     }
 

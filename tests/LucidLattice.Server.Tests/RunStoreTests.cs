@@ -7,7 +7,7 @@ using LucidLattice.Reports.Running;
 using LucidLattice.Server.Runs;
 using LucidLattice.Server.Web;
 using LucidLattice.Server.Workspace;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 using Xunit;
 
 namespace LucidLattice.Server.Tests;
@@ -26,7 +26,7 @@ public sealed class RunStoreTests : IDisposable
         Directory.Delete(_folder, recursive: true);
     }
 
-    private static ReportEngine Engine(AppData data) => new(new SqliteReader(data), new SkiaTypesetter(), data.Reports);
+    private static ReportEngine Engine(AppData data) => new(SqlEngines.Over(data), new SkiaTypesetter(), data.Reports);
 
     private static readonly RunRequest Asked = new(DemoReports.All[0].Definition, new Dictionary<string, string>(), DateTime.UnixEpoch);
 

@@ -5,7 +5,6 @@ using LucidLattice.Model.Definitions;
 using LucidLattice.Model.Values;
 using LucidLattice.Output;
 using LucidLattice.Sql.Csv;
-using LucidLattice.Sql.Sqlite;
 using Microsoft.Data.Sqlite;
 using Xunit;
 
@@ -141,9 +140,9 @@ public sealed class CsvTests : IDisposable
             }).Where(n => !n.StartsWith('.') && !n.StartsWith("-.")).ToList();
             Imported("n\n" + string.Join('\n', numbers), out var import);
             Assert.Equal(0, import.Bad);
-            var field = new SqliteEngine(new OneDatabase(_file)).Tables(_file).Single().Fields.Single();
+            var field = Workshop.Database(_file).Tables(_file).Single().Fields.Single();
             Assert.True(field.Type.IsNumber(), $"{numbers[0]} is read as {field.Type}");
-            var read = new SqliteReader(new OneDatabase(_file)).Read(Query(field), new(), CancellationToken.None);
+            var read = Workshop.Database(_file).Read(Query(field), new(), CancellationToken.None);
             var longer = numbers.Count(n => decimal.Parse(n, System.Globalization.CultureInfo.InvariantCulture) is var v
                 && decimal.Round(v, 12) != v);
             Assert.Equal(longer == 0 ? [] : [$"{longer:N0} values"], read.Problems.Select(p => p.Message[..p.Message.IndexOf(" of")]));

@@ -24,7 +24,7 @@ public sealed class DataTests : IDisposable
         new() { Id = "d", Name = name, Database = "x", Source = new TableSource { Table = name }, Fields = fields };
 
     private RowSet Read(Dataset dataset, IReadOnlyDictionary<string, Value>? values = null, IRowReader? source = null)
-        => (source ?? new SqliteReader(new OneDatabase(_file)))
+        => (source ?? Workshop.Database(_file))
             .Read(new DataQuery(dataset, dataset.Fields, values ?? new Dictionary<string, Value>()), new RunProgress(),
             CancellationToken.None);
 
@@ -99,7 +99,7 @@ public sealed class DataTests : IDisposable
     public void Rows_are_kept_until_the_file_or_a_bound_value_changes()
     {
         Make("CREATE TABLE t (x); INSERT INTO t VALUES ('a'), ('b')");
-        var counting = new CountingReader(new SqliteReader(new OneDatabase(_file)));
+        var counting = new CountingReader(Workshop.Database(_file));
         var cached = new CachedReader(counting, new SizedCache(1 << 20));
         var byHand = Table("t",
             new Field { Name = "x", Type = DataType.Text }) with { Source = new QuerySource { Sql = "SELECT x FROM t WHERE x = :v" } };
@@ -118,7 +118,7 @@ public sealed class DataTests : IDisposable
     public void What_people_read_of_a_field_is_no_reason_to_read_it_again()
     {
         Make("CREATE TABLE t (x, y); INSERT INTO t VALUES ('a', 1), ('b', 2)");
-        var counting = new CountingReader(new SqliteReader(new OneDatabase(_file)));
+        var counting = new CountingReader(Workshop.Database(_file));
         var cached = new CachedReader(counting, new SizedCache(1 << 20));
         Field[] fields = [new() { Name = "x", Type = DataType.Text }, new() { Name = "y", Type = DataType.Whole }];
         Read(Table("t", fields), null, cached);
@@ -136,7 +136,7 @@ public sealed class DataTests : IDisposable
     {
         Make("CREATE TABLE t (x); WITH RECURSIVE n (i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < 2000) INSERT INTO t SELECT i "
             + "FROM n");
-        var counting = new CountingReader(new SqliteReader(new OneDatabase(_file)));
+        var counting = new CountingReader(Workshop.Database(_file));
         // Room for two results of 16,000 bytes each, not for three.
         var cached = new CachedReader(counting, new SizedCache(40_000));
         Dataset Limited(int n) =>

@@ -26,7 +26,7 @@ public sealed class DatasetTests : IDisposable
     public void Dispose() => File.Delete(_file);
 
     private static RowSet Read(Dataset dataset, string? file = null, IReadOnlyList<Field>? fields = null, params Parameter[] parameters)
-        => new DatasetReader(new SqliteReader(new OneDatabase(file ?? Workshop.DemoFile)))
+        => new DatasetReader(Workshop.Database(file ?? Workshop.DemoFile))
             .Read(new DataQuery(dataset, fields ?? dataset.Fields, new Dictionary<string, Value>())
             { Now = Workshop.Now, Definitions = parameters, Values = new Value[parameters.Length] }, new RunProgress(),
             CancellationToken.None);
@@ -84,7 +84,7 @@ public sealed class DatasetTests : IDisposable
                     Assert.Equal(reader.GetInt64(0), rows.Count);
                     Assert.Equal(reader.GetInt64(1), Sum(rows, 0).Decimal);
                     if (kind != JoinKind.Unmatched) Assert.Equal(reader.GetInt64(2), Sum(rows, 1).Decimal);
-                    var effect = new JoinLook(new OneDatabase(_file)).Effects(dataset, null, CancellationToken.None).Single();
+                    var effect = Workshop.Database(_file).Effects(dataset, CancellationToken.None).Single();
                     Assert.Equal(rows.Count, effect.After);
                 }
         }
@@ -232,7 +232,7 @@ public sealed class DatasetTests : IDisposable
         // In the dataset's own order.
         Assert.Equal(Enumerable.Range(0, sailings.Count).Select(i => sailings.Columns[4][i].Bits).Order(),
             Enumerable.Range(0, sailings.Count).Select(i => sailings.Columns[4][i].Bits));
-        var source = new DatasetReader(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
+        var source = new DatasetReader(Workshop.Database(Workshop.DemoFile));
         Assert.All(DemoDatasets.All,
             d => Assert.True(
             source.Read(DatasetQuestion.Ask(d, new Dictionary<string, string>(), Workshop.Now).Query, new RunProgress(),
@@ -284,12 +284,12 @@ public sealed class DatasetTests : IDisposable
             Math.Abs(pair.a.X - pair.b.X) >= 196 || pair.a.Y + Height(pair.a) <= pair.b.Y || pair.b.Y + Height(pair.b) <= pair.a.Y,
             $"{pair.a.Table} lies over {pair.b.Table}"));
         // As many rows as bookings: nothing was lost, and nothing counted twice.
-        Assert.Equal(new JoinLook(new OneDatabase(Workshop.DemoFile)).Effects(dataset, null, CancellationToken.None)[0].Before,
+        Assert.Equal(Workshop.Database(Workshop.DemoFile).Effects(dataset, CancellationToken.None)[0].Before,
             Read(dataset).Count);
         // The other way round, a sailing has several bookings.
         var reverse = new Dataset { Id = "d", Name = "D", Database = "x", Source = new JoinSource() };
         foreach (var table in new[] { "sailings", "bookings" }) reverse = JoinProposal.Add(reverse, table, schema);
-        var effect = new JoinLook(new OneDatabase(Workshop.DemoFile)).Effects(reverse, null, CancellationToken.None).Single();
+        var effect = Workshop.Database(Workshop.DemoFile).Effects(reverse, CancellationToken.None).Single();
         Assert.True(effect.Repeats && effect.After > effect.Before);
     }
 
@@ -329,7 +329,7 @@ public sealed class DatasetTests : IDisposable
         static string Number(string table) =>
             table switch { "routes" => "miles", "sailings" => "seats", "bookings" => "fare", _ => "minutes" };
         Assert.Equal(expected, string.Join(',',
-            new JoinLook(new OneDatabase(file)).Repeated(dataset, null, CancellationToken.None).Order(StringComparer.Ordinal)));
+            Workshop.Database(file).Repeated(dataset, CancellationToken.None).Order(StringComparer.Ordinal)));
         File.Delete(file);
     }
 
@@ -370,7 +370,7 @@ public sealed class DatasetTests : IDisposable
     public void A_report_lists_a_dataset_of_joined_tables()
     {
         var report = LucidLattice.Authoring.Editing.StarterReport.Create("Bookings", DemoDatasets.Bookings with { Id = "d1" });
-        var run = new ReportEngine(new DatasetReader(new SqliteReader(new OneDatabase(Workshop.DemoFile))), Workshop.Measurer,
+        var run = new ReportEngine(new DatasetReader(Workshop.Database(Workshop.DemoFile)), Workshop.Measurer,
             new DemoCatalog()).Run(new RunRequest(report, new Dictionary<string, string>(), Workshop.Now), CancellationToken.None);
         Assert.Empty(run.Problems);
         Assert.True(run.PageCount > 900);

@@ -8,7 +8,6 @@ using LucidLattice.Expressions.Evaluation;
 using LucidLattice.Model.Definitions;
 using LucidLattice.Model.Values;
 using LucidLattice.Planning.Copies;
-using LucidLattice.Sql.Sqlite;
 using Xunit;
 
 namespace LucidLattice.Sql.Tests;
@@ -16,7 +15,7 @@ namespace LucidLattice.Sql.Tests;
 /// <summary>What authors are offered while they write expressions.</summary>
 public sealed class ExpressionHelpTests
 {
-    private static readonly DatasetReader Source = new(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
+    private static readonly DatasetReader Source = new(Workshop.Database(Workshop.DemoFile));
 
     private static ExpressionTrial Try(Dataset dataset, string? itself, string expression)
         => ExpressionTrial.TryOut(dataset, itself, expression, DatasetQuestion.Ask(dataset, new Dictionary<string, string>(), Workshop.Now),

@@ -51,7 +51,7 @@ public sealed class HostileDatabaseTests : IDisposable
         }
     }
 
-    private RowSet Read(string table, IReadOnlyList<Field> fields) => new SqliteReader(new OneDatabase(_file)).Read(new DataQuery(
+    private RowSet Read(string table, IReadOnlyList<Field> fields) => Workshop.Database(_file).Read(new DataQuery(
         new Dataset { Id = "d", Name = "Rows", Database = "x", Source = new TableSource { Table = table }, Fields = fields }, fields,
         new Dictionary<string, Value>()), new RunProgress(), CancellationToken.None);
 
@@ -92,7 +92,7 @@ public sealed class HostileDatabaseTests : IDisposable
     public void As_long_as_a_file_does_not_change_it_is_looked_at_once()
     {
         Workshop.Execute(_file, "CREATE TABLE t (a INTEGER)");
-        var engine = new SqliteEngine(new OneDatabase(_file));
+        var engine = Workshop.Database(_file);
         var first = engine.Tables(_file);
         Assert.Same(first, engine.Tables(_file));
         Workshop.Execute(_file, "CREATE TABLE u (a INTEGER)");

@@ -150,7 +150,7 @@ public sealed class NarrowingTests : IDisposable
                 }
                 var condition = string.Join(" AND ", Enumerable.Range(0, random.Next(1, 3)).Select(_ => Part()));
                 var query = Query(Table(new ExpressionCondition { Expression = condition }));
-                var sqlite = new SqliteReader(new OneDatabase(_file));
+                var sqlite = Workshop.Database(_file);
                 var narrowed = new DatasetReader(sqlite).Read(query, new RunProgress(), CancellationToken.None);
                 var whole = new DatasetReader(new Unnarrowed(sqlite)).Read(query, new RunProgress(), CancellationToken.None);
                 Assert.True(Lines(whole).SequenceEqual(Lines(narrowed)),
@@ -190,7 +190,7 @@ public sealed class NarrowingTests : IDisposable
     public void A_month_of_a_long_table_is_read_alone()
     {
         var filter = new FieldCondition { Field = "departs", Is = ConditionOperator.Between, Values = ["2025-03-01", "2025-03-31"] };
-        var source = new CountedRows(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
+        var source = new CountedRows(Workshop.Database(Workshop.DemoFile));
         var rows = new DatasetReader(source)
             .Read(Query(DemoDatasets.Bookings with { Filter = filter }), new RunProgress(), CancellationToken.None);
         Assert.True(rows.Count > 500);
@@ -219,7 +219,7 @@ public sealed class NarrowingTests : IDisposable
         var dataset = new Dataset { Id = "d", Name = "Dice", Database = "x",
             Source = new QuerySource { Sql = "SELECT abs(random()) % 10 AS w FROM bookings" }, Fields = [Fields[0]],
             Filter = new FieldCondition { Field = "w", Is = ConditionOperator.AtLeast, Values = ["5"] } };
-        var source = new CountedRows(new SqliteReader(new OneDatabase(Workshop.DemoFile)));
+        var source = new CountedRows(Workshop.Database(Workshop.DemoFile));
         var rows = new DatasetReader(source).Read(Query(dataset), new RunProgress(), CancellationToken.None);
         // Half of them, not a quarter.
         Assert.InRange(rows.Count, source.Last * 0.45, source.Last * 0.55);
@@ -234,7 +234,7 @@ public sealed class NarrowingTests : IDisposable
                 + $"WHERE i < {rows}) INSERT INTO t SELECT i FROM n");
         int[] Counts(params int[] wanted)
         {
-            var counted = new CountedRows(new SqliteReader(new OneDatabase(_file)));
+            var counted = new CountedRows(Workshop.Database(_file));
             var source = new DatasetReader(new CachedReader(counted, new SizedCache(1 << 28)));
             foreach (var n in wanted)
             {

@@ -24,7 +24,7 @@ public sealed class RepeatedFieldsTests
 
     private static string[] TablesRepeated(Dataset dataset)
     {
-        var repeated = new DatasetReader(new SqliteEngine(Demo)).Repeated(dataset, CancellationToken.None);
+        var repeated = new DatasetReader(SqlEngines.Over(Demo)).Repeated(dataset, CancellationToken.None);
         var tables = ((JoinSource)dataset.Source).Tables;
         return [.. dataset.Fields.Where(f => repeated.Contains(f.Name)).Select(f => tables.Single(t => t.Id == f.Table).Table).Distinct()
             .Order()];
@@ -50,7 +50,7 @@ public sealed class RepeatedFieldsTests
         var dataset = start with { Source = source with { Tables = [.. source.Tables, again] },
             Fields = [.. start.Fields, new Field { Name = "fare_again", Table = "b2", Column = "fare", Type = DataType.Decimal }] };
         Assert.Equal(["bookings", "sailings"], TablesRepeated(dataset));
-        Assert.Contains("fare_again", new DatasetReader(new SqliteEngine(Demo)).Repeated(dataset, CancellationToken.None));
+        Assert.Contains("fare_again", new DatasetReader(SqlEngines.Over(Demo)).Repeated(dataset, CancellationToken.None));
     }
 
     [Fact]
@@ -64,7 +64,7 @@ public sealed class RepeatedFieldsTests
         var top = new Dataset { Id = "t", Name = "T", Database = "x", Source = new DerivedSource { Dataset = "d1", Base = basis },
             Fields = [new Field { Name = "people_aboard", Column = "passengers", Type = DataType.Whole },
             new Field { Name = "fare", Type = DataType.Decimal }] };
-        var source = new DatasetReader(new SqliteEngine(Demo));
+        var source = new DatasetReader(SqlEngines.Over(Demo));
         var repeated = source.Repeated(basis, CancellationToken.None);
         Assert.Equal([true, true, false, false], new[] { "twice", "both", "mixed", "fixed" }.Select(repeated.Contains));
         Assert.Equal(["people_aboard"], source.Repeated(top, CancellationToken.None));
@@ -85,7 +85,7 @@ public sealed class RepeatedFieldsTests
         var section = report.MainSection();
         report = report.WithMainSection(
             section with { ReportFooter = new Band { Parts = [new BandPart { Id = "p9", Height = 20, Elements = [text] }] } });
-        var engine = new ReportEngine(new DatasetReader(new SqliteEngine(Demo)), Workshop.Measurer, new DemoCatalog());
+        var engine = new ReportEngine(new DatasetReader(SqlEngines.Over(Demo)), Workshop.Measurer, new DemoCatalog());
         Assert.Equal(warns, engine.Check(report).Any(p => p is { Code: "counted-several-times", Place: "total", IsError: false }));
         Assert.Equal(warns,
             engine.Run(new RunRequest(report, new Dictionary<string, string>(), Workshop.Now), CancellationToken.None,

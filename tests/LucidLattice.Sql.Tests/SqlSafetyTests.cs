@@ -14,7 +14,7 @@ public class SqlSafetyTests
     private static readonly QueryLimits Limits = new(TimeSpan.FromSeconds(0.5), 1000, 1_000_000);
 
     private static RowSet Read(string sql, QueryLimits? limits = null, CancellationToken cancel = default,
-        params (string, Value)[] values) => new SqliteReader(new OneDatabase(Workshop.DemoFile), limits ?? Limits)
+        params (string, Value)[] values) => Workshop.Database(Workshop.DemoFile, limits ?? Limits)
         .Read(new DataQuery(new Dataset { Id = "d", Name = "Query", Database = "x", Source = new QuerySource { Sql = sql } },
         [new Field { Name = "x", Type = DataType.Text }], values.ToDictionary(v => v.Item1, v => v.Item2)), new(), cancel);
 
@@ -209,7 +209,7 @@ public class SqlSafetyTests
         }
         Field[] fields = [new() { Name = "n", Type = DataType.Whole }, new() { Name = "d", Type = DataType.Date },
             new() { Name = "m", Type = DataType.Decimal, Scale = 2 }];
-        var rows = new SqliteReader(new OneDatabase(file))
+        var rows = Workshop.Database(file)
             .Read(new DataQuery(new Dataset { Id = "d", Name = "T", Database = "x", Source = new TableSource { Table = "t" } }, fields,
             new Dictionary<string, Value>()), new(), CancellationToken.None);
         Assert.Equal(["1", "", "", "2"], Enumerable.Range(0, 4).Select(i => rows.Columns[0][i].Invariant));

@@ -1,6 +1,7 @@
 using LucidLattice.Testing;
 using LucidLattice.Model.Definitions;
 using LucidLattice.Storage;
+using Microsoft.Data.Sqlite;
 using Xunit;
 
 namespace LucidLattice.Sql.Tests;
@@ -159,8 +160,34 @@ public sealed class StorageTests : IDisposable
 
     [Fact]
     public void The_applications_own_file_is_no_database_of_reports()
-        => Assert.Throws<InvalidOperationException>(
-            () => new DatabaseStore(_app).Register("own", Path.Combine(Path.GetDirectoryName(_file)!, ".", Path.GetFileName(_file))));
+    {
+        var otherwise = Path.Combine(Path.GetDirectoryName(_file)!, ".", Path.GetFileName(_file));
+        Assert.Throws<InvalidOperationException>(() => new DatabaseStore(_app).Register("own", "sqlite", otherwise));
+    }
+
+    /// <summary>Outside reference: the result codes of SQLite, https://www.sqlite.org/rescode.html.</summary>
+    [Theory]
+    [InlineData(13, typeof(IOException))]
+    [InlineData(8, typeof(UnauthorizedAccessException))]
+    [InlineData(10, typeof(UnauthorizedAccessException))]
+    [InlineData(14, typeof(UnauthorizedAccessException))]
+    [InlineData(26, typeof(InvalidDataException))]
+    [InlineData(1, typeof(SqliteException))]
+    public void Faults_of_the_file_have_the_names_that_the_framework_gives_them(int code, Type expected)
+    {
+        int Fail(SqliteConnection _) => throw new SqliteException("fault", code);
+        Assert.Equal(expected, Record.Exception(() => _app.Read(Fail))!.GetType());
+        Assert.Equal(expected, Record.Exception(() => _app.Write(Fail))!.GetType());
+    }
+
+    [Fact]
+    public void A_file_that_is_no_database_is_said_to_be_none()
+    {
+        var file = Workshop.TempFile(".sqlite");
+        File.WriteAllText(file, "Not a database, but long enough to be looked at as one. " + new string('x', 4096));
+        Assert.Throws<InvalidDataException>(() => new AppDatabase(file));
+        File.Delete(file);
+    }
 
     private List<string> Titles(string id) => _app.Read(connection =>
     {

@@ -6,7 +6,6 @@ using LucidLattice.Model.Definitions;
 using LucidLattice.Model.Progress;
 using LucidLattice.Model.Values;
 using LucidLattice.Output;
-using LucidLattice.Sql.Sqlite;
 using Xunit;
 
 namespace LucidLattice.Sql.Tests;
@@ -87,7 +86,7 @@ public sealed class TextFormTests : IDisposable
             Encoding.UTF8.GetString(csv.ToArray()).TrimStart('\uFEFF').Split(["\r\n", "\n"], StringSplitOptions.RemoveEmptyEntries));
     }
 
-    private RowSet Read(Dataset dataset, Value? port = null) => new DatasetReader(new SqliteReader(new OneDatabase(_file))).Read(
+    private RowSet Read(Dataset dataset, Value? port = null) => new DatasetReader(Workshop.Database(_file)).Read(
         new DataQuery(dataset, dataset.Fields, port is { } value ? new Dictionary<string, Value> { ["port"] = value } : []),
         new RunProgress(), CancellationToken.None);
 }

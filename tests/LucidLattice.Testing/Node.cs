@@ -10,7 +10,7 @@ public static class Node
     public static string Run(string script, string input)
     {
         using var process = Process.Start(new ProcessStartInfo("node", ["--input-type=module", "-e", script])
-            { WorkingDirectory = Path.Combine(Checkout.Root, "web"), RedirectStandardInput = true, RedirectStandardOutput = true })!;
+        { WorkingDirectory = Path.Combine(Checkout.Root, "web"), RedirectStandardInput = true, RedirectStandardOutput = true })!;
         var output = process.StandardOutput.ReadToEndAsync();
         process.StandardInput.Write(input);
         process.StandardInput.Close();

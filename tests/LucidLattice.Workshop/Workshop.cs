@@ -9,8 +9,9 @@ using LucidLattice.Model.Values;
 using LucidLattice.Output.Typesetting;
 using LucidLattice.Reports.Running;
 using LucidLattice.Sql.Catalogue;
-using LucidLattice.Sql.Engines;
 using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
+using LucidLattice.Sql.Engines;
 using Microsoft.Data.Sqlite;
 
 namespace LucidLattice.Testing;
@@ -24,9 +25,12 @@ public static class Workshop
 
     public static string DemoFile => Demo.Value;
 
+    /// <summary>A SQLite file as the database of every name.</summary>
+    public static SqlDatabases Database(string file, QueryLimits? limits = null) => SqlEngines.Over(new OneDatabase(file), limits);
+
     /// <summary>The rows of the demo's datasets, calculated fields included.</summary>
     public static IRowReader DemoRows(QueryLimits? limits = null) =>
-        new DatasetReader(new SqliteReader(new OneDatabase(DemoFile), limits));
+        new DatasetReader(Database(DemoFile, limits));
 
     public static ReportEngine DemoEngine(QueryLimits? limits = null) => new(DemoRows(limits), Measurer, new DemoCatalog());
 
@@ -80,7 +84,7 @@ public sealed class OneDatabase(string path) : IDatabases
 {
     public string Known => $"There is {path}.";
 
-    public string? PathOf(string name) => path;
+    public Connection? Find(string name) => SqliteEngine.At(path);
 }
 
 public sealed class DemoCatalog : IReportCatalog

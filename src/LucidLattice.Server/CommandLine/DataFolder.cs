@@ -1,3 +1,4 @@
+using LucidLattice.Server.Web;
 using LucidLattice.Server.Workspace;
 
 namespace LucidLattice.Server.CommandLine;
@@ -24,11 +25,14 @@ public static class DataFolder
         {
             return AppData.Open(named);
         }
-        catch (Exception e) when (e is UnauthorizedAccessException or IOException
-            or Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 8 or 10 or 13 or 14 or 26 })
+        catch (Exception e) when (e is UnauthorizedAccessException or IOException or InvalidDataException)
         {
-            var why = e is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 26 } ? "its file is no database of Lucid Lattice"
-                : e is Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 13 } ? "the disk is full" : "it cannot be written";
+            var why = e switch
+            {
+                InvalidDataException => "its file is no database of Lucid Lattice",
+                IOException { HResult: ApiErrors.DiskIsFull } => "the disk is full",
+                _ => "it cannot be written",
+            };
             throw new UsageException($"The folder “{named ?? "data"}” cannot be used: {why}.");
         }
     }

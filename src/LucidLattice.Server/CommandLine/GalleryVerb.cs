@@ -6,7 +6,7 @@ using LucidLattice.Drawing.Links;
 using LucidLattice.Output.Svg;
 using LucidLattice.Output.Typesetting;
 using LucidLattice.Reports.Running;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 
 namespace LucidLattice.Server.CommandLine;
 
@@ -20,7 +20,7 @@ internal static class GalleryVerb
         var made = options.Value("database") is null ? Path.GetTempFileName() : null;
         if (made is not null) DemoDatabase.Write(made, DemoDatabase.UsualBookings);
         var engine =
-            new ReportEngine(new DatasetReader(new SqliteEngine(new OneFile(options.Value("database") ?? made!))), new SkiaTypesetter(),
+            new ReportEngine(new DatasetReader(SqlEngines.Over(new OneFile(options.Value("database") ?? made!))), new SkiaTypesetter(),
             NoReports.Instance);
         var run = engine.Run(
             new RunRequest(ChartVariants.Report(), options.Settings(), new DateTime(2026, 1, 1, 0, 0, 0, DateTimeKind.Utc)),

@@ -8,7 +8,7 @@ using LucidLattice.Planning;
 using LucidLattice.Reports.Proving;
 using LucidLattice.Reports.Running;
 using LucidLattice.Sql.Engines;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 
 namespace LucidLattice.Server.CommandLine;
 
@@ -25,7 +25,7 @@ internal static class LinksVerb
         var app = DataFolder.Open(options);
         // Targets are run for mark after mark, so their rows are kept.
         var cache = new SizedCache(1L << 30);
-        var engine = new ReportEngine(new DatasetReader(new CachedReader(new SqliteEngine(app), cache), cache), new SkiaTypesetter(),
+        var engine = new ReportEngine(new DatasetReader(new CachedReader(SqlEngines.Over(app), cache), cache), new SkiaTypesetter(),
             app.Reports, cache, app.LinkProof);
         var (all, broken, differing) = (0, 0, 0);
         foreach (var report in app.Reports.Drafts().Where(r => r.Definition.AllLinks().Any()))

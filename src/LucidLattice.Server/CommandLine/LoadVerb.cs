@@ -3,7 +3,7 @@ using LucidLattice.Model.Values;
 using LucidLattice.Server.Data;
 using LucidLattice.Server.Web;
 using LucidLattice.Sql.Csv;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 
 namespace LucidLattice.Server.CommandLine;
 
@@ -16,7 +16,7 @@ internal static class LoadVerb
         var data = DataFolder.Open(options);
         using var held = DataFolder.HoldUploads(data)
             ?? throw new UsageException($"Another file is being loaded into {data.Directory}. Try again when that is done.");
-        var engine = new SqliteEngine(data);
+        var engine = SqlEngines.Over(data);
         var name = options.Value("into") ?? Path.GetFileNameWithoutExtension(path);
         var replace = options.Has("replace");
         try

@@ -8,7 +8,7 @@ using LucidLattice.Output;
 using LucidLattice.Planning.Copies;
 using LucidLattice.Server.Workspace;
 using LucidLattice.Sql.Catalogue;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 
 namespace LucidLattice.Server.CommandLine;
 
@@ -28,7 +28,7 @@ internal static class QueryVerb
                 return 1;
             }
             IDatabases databases = options.Value("database") is { } file ? new OneFile(file) : app;
-            var source = new DatasetReader(new SqliteEngine(databases));
+            var source = new DatasetReader(SqlEngines.Over(databases));
             dataset = app.Datasets.WithBase(dataset);
             var declared = DatasetQuestion.Parameters(dataset).Select(p => p.Name).ToHashSet();
             var settings = options.Settings();

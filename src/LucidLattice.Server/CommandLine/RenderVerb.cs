@@ -12,6 +12,7 @@ using LucidLattice.Server.Workspace;
 using LucidLattice.Sql.Catalogue;
 using LucidLattice.Sql.Engines;
 using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 
 namespace LucidLattice.Server.CommandLine;
 
@@ -134,7 +135,7 @@ internal sealed record Target(ReportDefinition Definition, ReportEngine Engine, 
 
         ReportEngine Engine(SizedCache? cache, Shortcuts shortcuts)
         {
-            var source = new SqliteEngine(databases);
+            var source = SqlEngines.Over(databases);
             return new(new DatasetReader(cache is null ? source : new CachedReader(source, cache), cache), new SkiaTypesetter(),
                 app.Reports,
                 cache, app.LinkProof) { Shortcuts = shortcuts };
@@ -145,7 +146,7 @@ internal sealed record Target(ReportDefinition Definition, ReportEngine Engine, 
 /// <summary>One file that stands for every database.</summary>
 internal sealed class OneFile(string path) : IDatabases
 {
-    public string? PathOf(string name) => Path.GetFullPath(path);
+    public Connection? Find(string name) => SqliteEngine.At(path);
 
     public string Known => $"There is {path}.";
 }

@@ -8,8 +8,8 @@ using LucidLattice.Output.Typesetting;
 using LucidLattice.Reports.Running;
 using LucidLattice.Server.Data;
 using LucidLattice.Server.Workspace;
-using LucidLattice.Sql.Sqlite;
 using LucidLattice.Storage;
+using LucidLattice.Sql;
 
 namespace LucidLattice.Server.CommandLine;
 
@@ -47,7 +47,7 @@ internal static class PublishVerb
     {
         if (StoredReport.Find(options) is not { } found) return 1;
         var cache = new SizedCache(1L << 30);
-        var engine = new ReportEngine(new DatasetReader(new CachedReader(new SqliteEngine(found.Data),
+        var engine = new ReportEngine(new DatasetReader(new CachedReader(SqlEngines.Over(found.Data),
             cache)),
             new SkiaTypesetter(), found.Data.Reports, cache);
         try

@@ -6,6 +6,7 @@ using LucidLattice.Server.Workspace;
 using LucidLattice.Sql.Catalogue;
 using LucidLattice.Sql.Csv;
 using LucidLattice.Sql.Engines;
+using LucidLattice.Sql.Sqlite;
 using Microsoft.AspNetCore.Http.Features;
 
 namespace LucidLattice.Server.Data;
@@ -29,7 +30,7 @@ public static class DatabaseEndpoints
     public static void MapDatabases(this WebApplication app)
     {
         var databases = app.MapGroup("/api/databases").WithTags("Data");
-        databases.MapGet("/", (AppData data, ISqlEngine engine) => data.Databases().Select(d => Info(d.Name, data, engine)).ToList())
+        databases.MapGet("/", (AppData data, SqlDatabases read) => data.Databases().Select(d => Info(d.Name, data, read)).ToList())
             .WithName("listDatabases");
         databases.MapPost("/", Register).WithName("registerDatabase");
         databases.MapGet("/{name}/uses", Uses).WithName("listDatabaseUses");
@@ -50,35 +51,36 @@ public static class DatabaseEndpoints
     }
 
     /// <exception cref="ApiException">There is no such database.</exception>
-    public static IReadOnlyList<TableInfo> Tables(string database, AppData data, ISqlEngine engine) =>
-        engine.Tables(data.PathOf(database) ?? throw Missing(database));
+    public static IReadOnlyList<TableInfo> Tables(string database, AppData data, SqlDatabases read) =>
+        data.Find(database) is null ? throw Missing(database) : read.Tables(database);
 
     private static ApiException Missing(string name) => ApiException.NotFound($"No database is registered as “{name}”.");
 
-    private static DatabaseInfo Register(RegisterDatabase request, AppData data, ISqlEngine engine)
+    private static DatabaseInfo Register(RegisterDatabase request, AppData data, SqlDatabases read)
     {
         var name = data.NameFor(request.Name);
         if (!Path.IsPathFullyQualified(request.Path))
             throw ApiException.Bad("bad-path", "Give the whole path of the file, from the root on.");
-        engine.Tables(request.Path);
+        var at = SqliteEngine.At(request.Path);
+        read.Tables(at);
         try
         {
-            data.Register(name, request.Path);
+            data.Register(name, at);
         }
         catch (InvalidOperationException e)
         {
             throw ApiException.Bad("own-file", e.Message);
         }
-        return Info(name, data, engine);
+        return Info(name, data, read);
     }
 
     /// <param name="name">What the database is called.</param>
     /// <param name="replace">True if an uploaded database of this name may go.</param>
-    private static Task<DatabaseInfo> UploadSqlite(string name, HttpContext context, AppData data, ISqlEngine engine,
+    private static Task<DatabaseInfo> UploadSqlite(string name, HttpContext context, AppData data, SqlDatabases read,
         CancellationToken cancel, bool replace = false) => WithUpload(context, data, (file, path) =>
     {
         file.Close();
-        return Info(data.PutSqlite(engine, name, path, replace), data, engine);
+        return Info(data.PutSqlite(read, name, path, replace), data, read);
     }, cancel);
 
     /// <param name="name">What the database is called. An uploaded one takes the table in beside those that it has.</param>
@@ -87,8 +89,8 @@ public static class DatabaseEndpoints
     /// body, since those of a wide file are too long for an address.</param>
     /// <param name="replace">True if a table of this name may go.</param>
     private static Task<CsvImport> UploadCsv(string name, string table, HttpContext context, AppData data,
-        ISqlEngine engine, CancellationToken cancel, string? columns = null, bool replace = false)
-        => WithUpload(context, data, (file, _) => data.PutCsv(engine, name, table, file,
+        SqlDatabases read, CancellationToken cancel, string? columns = null, bool replace = false)
+        => WithUpload(context, data, (file, _) => data.PutCsv(read, name, table, file,
             Columns(columns ?? FirstLine(file)), replace, cancel), cancel);
 
     /// <summary>The first sheet of a workbook (.xlsx) as CSV, which then becomes a table as any CSV does.</summary>
@@ -149,11 +151,11 @@ public static class DatabaseEndpoints
         [.. data.Datasets.List().Where(d => d.Definition.Database == name).Select(d => d.Definition.Name)],
         [.. data.Reports.Drafts().Where(r => r.Definition.Datasets.Any(d => d.Database == name)).Select(r => r.Definition.Title)]);
 
-    private static DatabaseInfo Info(string name, AppData data, ISqlEngine engine)
+    private static DatabaseInfo Info(string name, AppData data, SqlDatabases read)
     {
         try
         {
-            return new DatabaseInfo(name, Tables(name, data, engine), null, data.IsOwn(name));
+            return new DatabaseInfo(name, Tables(name, data, read), null, data.IsOwn(name));
         }
         catch (DataException e)
         {

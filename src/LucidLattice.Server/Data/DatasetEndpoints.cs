@@ -99,18 +99,19 @@ public static class DatasetEndpoints
             .WithName("restoreDataset");
         datasets.MapPost("/look", Look).TakesTurn().WithName("lookAtDataset");
         datasets.MapPost("/describe",
-            (DescribeSql request, AppData data, ISqlEngine engine, CancellationToken cancel) =>
-            engine.Describe(data.PathOf(request.Database)
-                ?? throw ApiException.NotFound($"No database is registered as “{request.Database}”."), request.Sql, cancel))
+            (DescribeSql request, AppData data, SqlDatabases databases, CancellationToken cancel) =>
+                data.Find(request.Database) is null
+                    ? throw ApiException.NotFound($"No database is registered as “{request.Database}”.")
+                    : databases.Describe(request.Database, request.Sql, cancel))
                 .TakesTurn().WithName("describeSql");
         datasets.MapPost("/rename-field", (RenameField request) => Rename(request)).WithName("renameField");
         datasets.MapPost("/add-table",
-            (AddTable request, AppData data, ISqlEngine engine) =>
-            JoinProposal.Add(request.Definition, request.Table, DatabaseEndpoints.Tables(request.Definition.Database, data, engine)))
+            (AddTable request, AppData data, SqlDatabases databases) =>
+            JoinProposal.Add(request.Definition, request.Table, DatabaseEndpoints.Tables(request.Definition.Database, data, databases)))
                 .WithName("addTableToDataset");
         datasets.MapPost("/join-pairs",
-            (FindJoinPairs request, AppData data, ISqlEngine engine) =>
-            JoinPairs.Find(request.Definition, request.Table, DatabaseEndpoints.Tables(request.Definition.Database, data, engine)))
+            (FindJoinPairs request, AppData data, SqlDatabases databases) =>
+            JoinPairs.Find(request.Definition, request.Table, DatabaseEndpoints.Tables(request.Definition.Database, data, databases)))
                 .WithName("listJoinPairs");
         datasets.MapPost("/ask-reader",
             (AskReader request) => AskedCondition.Ask(request.Definition, request.Condition as FieldCondition
@@ -130,8 +131,8 @@ public static class DatasetEndpoints
         return ReportCopies.Rename(request.Definition, new Dictionary<string, string> { [request.Field] = name });
     }
 
-    private static DatasetView Look(DatasetLook request, IRowReader source, ISqlEngine engine, DatasetStore store, LookProgress following,
-        CancellationToken cancel)
+    private static DatasetView Look(DatasetLook request, IRowReader source, SqlDatabases databases, DatasetStore store,
+        LookProgress following, CancellationToken cancel)
     {
         var started = Stopwatch.GetTimestamp();
         var dataset = store.WithBase(request.Definition);
@@ -142,7 +143,7 @@ public static class DatasetEndpoints
         var rows = RowSet.Empty;
         try
         {
-            sql = engine.Sql(dataset, [.. dataset.Fields.Where(f => f.Expression is not { Length: > 0 })]);
+            sql = databases.Sql(dataset, [.. dataset.Fields.Where(f => f.Expression is not { Length: > 0 })]);
             if (!problems.Any(p => p.IsError))
             {
                 condition = Conditions(dataset, question.Around.Parameters);
@@ -153,7 +154,7 @@ public static class DatasetEndpoints
                 });
                 problems.AddRange(rows.Problems);
             }
-            if (request.Counting) effects = engine.Effects(dataset, cancel);
+            if (request.Counting) effects = databases.Effects(dataset, cancel);
         }
         catch (DataException e)
         {

@@ -2,6 +2,7 @@ using LucidLattice.Server.Web;
 using LucidLattice.Server.Workspace;
 using LucidLattice.Sql.Csv;
 using LucidLattice.Sql.Engines;
+using LucidLattice.Sql.Sqlite;
 
 namespace LucidLattice.Server.Data;
 
@@ -14,14 +15,14 @@ public static class OwnDatabases
     private static readonly byte[] SqliteMark = "SQLite format 3\0"u8.ToArray();
 
     public static bool IsOwn(this AppData data, string name) =>
-        data.PathOf(name) is { } path && Path.GetDirectoryName(path) == data.Uploads;
+        data.Find(name) is { } at && Path.GetDirectoryName(at.Address) == data.Uploads;
 
     /// <summary>Makes a SQLite file a database.</summary>
     /// <param name="upload">A file that goes: it is moved to where uploads are kept.</param>
     /// <param name="replace">True if an uploaded database of this name may go.</param>
     /// <returns>The database's name.</returns>
     /// <exception cref="ApiException">The name is taken, or the file is no SQLite database.</exception>
-    public static string PutSqlite(this AppData data, ISqlEngine engine, string name, string upload, bool replace)
+    public static string PutSqlite(this AppData data, SqlDatabases databases, string name, string upload, bool replace)
     {
         var free = data.NameFor(name, replace);
         using (var file = File.OpenRead(upload))
@@ -30,7 +31,7 @@ public static class OwnDatabases
             if (file.ReadAtLeast(mark, mark.Length, throwOnEndOfStream: false) < mark.Length || !mark.SequenceEqual(SqliteMark))
                 throw ApiException.Bad("not-a-database", "This file is no SQLite database.");
         }
-        engine.Tables(upload);
+        databases.Tables(SqliteEngine.At(upload));
         var kept = data.FreePath();
         File.Move(upload, kept);
         data.Put(free, kept);
@@ -41,13 +42,13 @@ public static class OwnDatabases
     /// <param name="table">Empty calls it as the database.</param>
     /// <param name="replace">True if a table of this name may go.</param>
     /// <exception cref="ApiException">A name is taken, or the file cannot be read.</exception>
-    public static CsvImport PutCsv(this AppData data, ISqlEngine engine, string name, string table, Stream file,
+    public static CsvImport PutCsv(this AppData data, SqlDatabases databases, string name, string table, Stream file,
         IReadOnlyList<CsvColumn> columns, bool replace, CancellationToken cancel)
     {
         var free = data.NameFor(name, replace: true);
         var called = table.Trim().Length == 0 ? free : table.Trim();
-        if (data.PathOf(free) is { } there
-            && engine.Tables(there).FirstOrDefault(t => string.Equals(t.Name, called, StringComparison.OrdinalIgnoreCase)) is { } taken
+        if (data.Find(free) is { } there
+            && databases.Tables(there).FirstOrDefault(t => string.Equals(t.Name, called, StringComparison.OrdinalIgnoreCase)) is { } taken
             && (taken.IsView || !replace))
             throw new ApiException(StatusCodes.Status409Conflict, "table-taken",
                 $"“{free}” has a {(taken.IsView ? "view" : "table")} called “{taken.Name}” already. "
@@ -55,7 +56,7 @@ public static class OwnDatabases
         var kept = data.FreePath();
         try
         {
-            if (data.PathOf(free) is { } before) File.Copy(before, kept);
+            if (data.Find(free) is { } before) File.Copy(before.Address, kept);
             var result = CsvFile.Import(file, kept, called, columns, cancel);
             data.Put(free, kept);
             return result;
@@ -74,7 +75,7 @@ public static class OwnDatabases
     {
         var trimmed = name.Trim();
         if (trimmed.Length is 0 or > 80) throw ApiException.Bad("bad-name", "Give the database a name of up to 80 letters.");
-        if (data.PathOf(trimmed) is null) return trimmed;
+        if (data.Find(trimmed) is null) return trimmed;
         if (!data.IsOwn(trimmed))
             throw new ApiException(StatusCodes.Status409Conflict, "name-taken",
                 $"There is already a database called “{trimmed}”, whose file is only ever read. Choose another name.");
@@ -90,9 +91,9 @@ public static class OwnDatabases
     /// <summary>Lets a file be the database of this name; the one before goes.</summary>
     private static void Put(this AppData data, string name, string path)
     {
-        var before = data.IsOwn(name) ? data.PathOf(name) : null;
-        data.Register(name, path);
+        var before = data.IsOwn(name) ? data.Find(name) : null;
+        data.Register(name, SqliteEngine.At(path));
         // Rows that were read from the old file are kept by its path and its time, so nobody takes them for the new ones.
-        if (before is not null) File.Delete(before);
+        if (before is not null) File.Delete(before.Address);
     }
 }

@@ -1,5 +1,6 @@
 using LucidLattice.Model.Caching;
 using LucidLattice.Server.Web;
+using LucidLattice.Sql.Engines;
 
 namespace LucidLattice.Server.Hosting;
 
@@ -14,7 +15,7 @@ namespace LucidLattice.Server.Hosting;
 /// <remarks>Sizes in bytes.</remarks>
 public sealed record Health(string Status, int Working, int Waiting, long Kept, long KeptAtMost, long Heap, long Queries, long Process)
 {
-    public static Health Of(WorkLanes lanes, SizedCache cache) => new("ok", lanes.Readers.Working + lanes.Authors.Working,
-        lanes.Readers.Waiting + lanes.Authors.Waiting, cache.Bytes, cache.Limit, GC.GetTotalMemory(false),
-        Sql.Sqlite.SafeConnection.MemoryUsed, Environment.WorkingSet);
+    public static Health Of(WorkLanes lanes, SizedCache cache, SqlDatabases databases) => new("ok",
+        lanes.Readers.Working + lanes.Authors.Working, lanes.Readers.Waiting + lanes.Authors.Waiting, cache.Bytes, cache.Limit, GC.GetTotalMemory(false),
+        databases.MemoryUsed, Environment.WorkingSet);
 }

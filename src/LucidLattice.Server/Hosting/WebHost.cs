@@ -15,7 +15,7 @@ using LucidLattice.Server.Web;
 using LucidLattice.Server.Workspace;
 using LucidLattice.Sql.Catalogue;
 using LucidLattice.Sql.Engines;
-using LucidLattice.Sql.Sqlite;
+using LucidLattice.Sql;
 
 namespace LucidLattice.Server.Hosting;
 
@@ -75,10 +75,10 @@ public static class WebHost
         services.AddSingleton(data.Datasets);
         services.AddSingleton(data.FirstPages);
         services.AddSingleton(data.Looks);
-        services.AddSingleton<ISqlEngine>(new SqliteEngine(data));
+        services.AddSingleton(SqlEngines.Over(data));
         services.AddSingleton(new Data.DatasetFollowing(data));
         services.AddSingleton<IRowReader>(
-            s => new DatasetReader(new CachedReader(s.GetRequiredService<ISqlEngine>(), s.GetRequiredService<SizedCache>()),
+            s => new DatasetReader(new CachedReader(s.GetRequiredService<SqlDatabases>(), s.GetRequiredService<SizedCache>()),
             s.GetRequiredService<SizedCache>()));
         services.AddSingleton<ReportEngine>();
         services.AddSingleton<LookProgress>();
@@ -94,7 +94,9 @@ public static class WebHost
         app.UseFrontEndFiles();
         app.UseRouting();
         app.MapOpenApi("/api/openapi.json");
-        app.MapGet("/api/health", (WorkLanes lanes, SizedCache cache) => Health.Of(lanes, cache)).WithName("getHealth").WithTags("Health");
+        app.MapGet("/api/health",
+            (WorkLanes lanes, SizedCache cache, SqlDatabases databases) => Health.Of(lanes, cache, databases))
+            .WithName("getHealth").WithTags("Health");
         app.MapReports();
         app.MapDatabases();
         app.MapDatasets();

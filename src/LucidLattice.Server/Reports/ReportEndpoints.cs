@@ -47,7 +47,7 @@ public static class ReportEndpoints
         reports.MapPost("/", Create).WithName("createReport");
         reports.MapGet("/datasets", (ReportStore store) => store.Drafts().SelectMany(r => r.Definition.Datasets.Where(d => d.CopyOf is null)
             .Select(d => new ReportDataset(r.Id, r.Definition.Title, WithParameters(d, r.Definition))))).WithName("listReportDatasets");
-        reports.MapPost("/guided", (NewReport request, AppData data, ISqlEngine engine) => Guided(request, data, engine))
+        reports.MapPost("/guided", (NewReport request, AppData data, SqlDatabases read) => Guided(request, data, read))
             .TakesTurn().WithName("guideReport");
         reports.MapGet("/{id}", (string id, ReportStore store) => store.Draft(id) ?? throw Missing(id)).WithName("getReport");
         reports.MapGet("/{id}/file", (string id, ReportStore store) => Files.Json(store.DraftText(id) ?? throw Missing(id), id))
@@ -103,26 +103,26 @@ public static class ReportEndpoints
 
     private static ApiException Missing(string id) => ApiException.NotFound($"There is no report “{id}”.");
 
-    private static SavedReport Create(NewReport request, ReportStore store, AppData data, ISqlEngine engine)
+    private static SavedReport Create(NewReport request, ReportStore store, AppData data, SqlDatabases read)
     {
         var definition = request.Definition is { } given
             ? Titled(ReportFile.Read(given.GetRawText()), request.Title)
             : request.Guide is not null
-            ? Guided(request, data, engine).Definition
+            ? Guided(request, data, read).Definition
             : request.Dataset is { } id
             ? FromDataset(id, request.Title, data)
-            : FromTable(request, data, engine);
+            : FromTable(request, data, read);
         return store.Create(FreeId(definition.Title, store), definition);
     }
 
     /// <summary>A dataset of a report with the parameters of the report that it may ask for.</summary>
     private static Dataset WithParameters(Dataset dataset, ReportDefinition report) => dataset with { Parameters = report.Parameters };
 
-    private static GuidedDraft Guided(NewReport request, AppData data, ISqlEngine engine)
+    private static GuidedDraft Guided(NewReport request, AppData data, SqlDatabases read)
     {
         var dataset = request.Dataset is { } id
             ? data.Datasets.Find(id)?.Definition ?? throw ApiException.NotFound($"There is no dataset “{id}”.")
-            : DatasetOfTable(request, data, engine);
+            : DatasetOfTable(request, data, read);
         var guide = GuidedReport.Completed(request.Guide ?? new ReportGuide(ReportGoal.HowMuch), dataset);
         var report = GuidedReport.Create(guide, dataset);
         return new GuidedDraft(Titled(report, request.Title), guide);
@@ -139,17 +139,17 @@ public static class ReportEndpoints
         return StarterReport.OfKept(string.IsNullOrWhiteSpace(title) ? dataset.Name : title.Trim(), dataset);
     }
 
-    private static ReportDefinition FromTable(NewReport request, AppData data, ISqlEngine engine)
+    private static ReportDefinition FromTable(NewReport request, AppData data, SqlDatabases read)
     {
-        var dataset = DatasetOfTable(request, data, engine);
+        var dataset = DatasetOfTable(request, data, read);
         return StarterReport.Create(string.IsNullOrWhiteSpace(request.Title) ? dataset.Name : request.Title.Trim(), dataset);
     }
 
-    private static Dataset DatasetOfTable(NewReport request, AppData data, ISqlEngine engine)
+    private static Dataset DatasetOfTable(NewReport request, AppData data, SqlDatabases read)
     {
         if (request.Database is null || request.Table is null)
             throw ApiException.Bad("bad-request", "Say which table of which database the report is made from.");
-        var table = DatabaseEndpoints.Tables(request.Database, data, engine).FirstOrDefault(t => t.Name == request.Table)
+        var table = DatabaseEndpoints.Tables(request.Database, data, read).FirstOrDefault(t => t.Name == request.Table)
             ?? throw ApiException.NotFound($"“{request.Database}” has no table or view “{request.Table}”.");
         var name = table.Name.Replace('_', ' ');
         return new Dataset { Id = "d1", Name = char.ToUpperInvariant(name[0]) + name[1..], Database = request.Database,

@@ -26,7 +26,7 @@ public sealed class ApiException(int status, string code, string message) : Exce
 public sealed partial class ApiErrors(RequestDelegate next, ILogger<ApiErrors> log)
 {
     /// <summary>ENOSPC, as .NET passes it on.</summary>
-    private const int DiskIsFull = 28;
+    public const int DiskIsFull = 28;
 
     public async Task Invoke(HttpContext context)
     {
@@ -60,10 +60,10 @@ public sealed partial class ApiErrors(RequestDelegate next, ILogger<ApiErrors> l
                 System.Text.Json.JsonException deep when deep.Message.Contains("maximum allowed depth", StringComparison.Ordinal) =>
                     ApiException.Bad("too-deep", "Things would stand too deep inside of one another here. Take some of them out."),
                 // Nothing was saved, and whoever asked should know why.
-                Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 13 } or IOException { HResult: DiskIsFull } =>
+                IOException { HResult: DiskIsFull } =>
                     new ApiException(StatusCodes.Status507InsufficientStorage, "disk-full",
                         "The disk is full, so nothing was saved; your work is still in this tab. Make room, and it is saved."),
-                Microsoft.Data.Sqlite.SqliteException { SqliteErrorCode: 5 or 8 or 10 or 14 } or UnauthorizedAccessException =>
+                UnauthorizedAccessException =>
                     new ApiException(StatusCodes.Status503ServiceUnavailable, "not-writable",
                         "The folder of the data cannot be written now, so nothing was saved; your work is still in this tab."),
                 OperationCanceledException => new ApiException(StatusCodes.Status409Conflict, "stopped", "The run was stopped."),

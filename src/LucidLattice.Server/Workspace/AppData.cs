@@ -1,5 +1,6 @@
 using LucidLattice.Demo;
 using LucidLattice.Sql.Catalogue;
+using LucidLattice.Sql.Sqlite;
 using LucidLattice.Storage;
 
 namespace LucidLattice.Server.Workspace;
@@ -14,7 +15,7 @@ public sealed class AppData : IDatabases
     {
         Directory = directory;
         var app = _app = new AppDatabase(Path.Combine(directory, "lucid-lattice.sqlite"));
-        Sql.Sqlite.GuardedFile.KeepOut(app.Path);
+        GuardedFile.KeepOut(app.Path);
         Reports = new ReportStore(app);
         _databases = new DatabaseStore(app);
         Datasets = new DatasetStore(app);
@@ -60,17 +61,18 @@ public sealed class AppData : IDatabases
     public string Uploads => System.IO.Directory.CreateDirectory(Path.Combine(Directory, "uploads")).FullName;
 
     /// <exception cref="InvalidOperationException">The file is the application's own.</exception>
-    public void Register(string name, string path) => _databases.Register(name, path);
+    public void Register(string name, Connection at) => _databases.Register(name, at.Kind, at.Address);
 
     /// <summary>Forgets a database, or brings a forgotten one back. False if there is none of this name.</summary>
     public bool SetForgotten(string name, bool forgotten) => _databases.SetForgotten(name, forgotten);
 
-    public IReadOnlyList<(string Name, string Path)> Databases() => _databases.All();
+    public IReadOnlyList<RegisteredDatabase> Databases() => _databases.All();
 
     public string Known => $"In {Directory} there {(Databases() is { Count: 1 } ? "is" : "are")} "
         + $"{string.Join(", ", Databases().Select(d => d.Name))}. `lattice load FILE` adds a database, as the Data screen does.";
 
-    public string? PathOf(string name) => Databases().Where(d => d.Name == name).Select(d => d.Path).FirstOrDefault();
+    public Connection? Find(string name) =>
+        Databases().Where(d => d.Name == name).Select(d => new Connection(d.Kind, d.Address)).FirstOrDefault();
 
     /// <summary>The draft of the report with this id, or else with this title.</summary>
     public SavedReport? FindReport(string name)
@@ -84,12 +86,12 @@ public sealed class AppData : IDatabases
     /// left.</summary>
     public void RemoveLeftovers()
     {
-        foreach (var (name, path) in _databases.Forgotten().Where(d => Path.GetDirectoryName(d.Path) == Uploads))
+        foreach (var (name, _, path) in _databases.Forgotten().Where(d => Path.GetDirectoryName(d.Address) == Uploads))
         {
             File.Delete(path);
             _databases.Remove(name);
         }
-        var known = Databases().Select(d => d.Path).ToHashSet();
+        var known = Databases().Select(d => d.Address).ToHashSet();
         foreach (var file in System.IO.Directory.EnumerateFiles(Uploads).Where(f => !known.Contains(f))) File.Delete(file);
     }
 
@@ -97,7 +99,7 @@ public sealed class AppData : IDatabases
     {
         if (_databases.Forgotten().Any(d => d.Name == DemoReports.Database)) return;
         var file = Path.Combine(Directory, "skerravoe-ferries.sqlite");
-        if (PathOf(DemoReports.Database) is not { } registered || (registered == file && !File.Exists(file)))
+        if (Find(DemoReports.Database) is not { } registered || (registered.Address == file && !File.Exists(file)))
         {
             // The file takes its name once it is whole, and everything that speaks of it is saved in one go: whatever is interrupted is
             // done again at the next start.
@@ -113,8 +115,8 @@ public sealed class AppData : IDatabases
 
     private bool AddDemoOver(string file)
     {
-        var isNew = PathOf(DemoReports.Database) is null;
-        _databases.Register(DemoReports.Database, file);
+        var isNew = Find(DemoReports.Database) is null;
+        Register(DemoReports.Database, SqliteEngine.At(file));
         if (!isNew) return false;
         foreach (var (id, definition) in DemoReports.All)
         {

@@ -3,18 +3,9 @@ namespace LucidLattice.Sql.Catalogue;
 /// <summary>The databases that reports may read.</summary>
 public interface IDatabases
 {
-    /// <summary>The path of a registered SQLite file, or null if no database has this name.</summary>
-    string? PathOf(string name);
+    /// <summary>How a registered database is reached, or null if none has this name.</summary>
+    Connection? Find(string name);
 
     /// <summary>Which there are, where they are kept and how to add one, as sentences for whoever asks for another.</summary>
     string Known { get; }
-}
-
-/// <summary>What a query may use before it is stopped.</summary>
-/// <param name="Time">From the start of the query to its last row.</param>
-/// <param name="Rows">The most rows that are read; a cut-off is reported as a problem.</param>
-/// <param name="ValueBytes">The longest single text that the database engine may make.</param>
-public sealed record QueryLimits(TimeSpan Time, int Rows, int ValueBytes)
-{
-    public static readonly QueryLimits Default = new(TimeSpan.FromSeconds(60), 20_000_000, 10_000_000);
 }

@@ -28,6 +28,9 @@ public sealed record CsvImport(string Table, int Rows, int Bad, IReadOnlyList<Ba
 /// <summary>Reads CSV files (RFC 4180, and the delimiters that are common besides the comma) into a database of their own.</summary>
 public static class CsvFile
 {
+    /// <summary>SQLITE_FULL, and ENOSPC as .NET passes it on.</summary>
+    private const int DatabaseFull = 13, DiskIsFull = 28;
+
     /// <summary>As many as SQLite takes without being told otherwise.</summary>
     public const int MostColumns = 2_000;
 
@@ -71,7 +74,20 @@ public static class CsvFile
     /// <summary>Writes a table into a SQLite file, which is made if it is not there; a table of the same name goes.</summary>
     /// <param name="columns">As many as the file has, in its order.</param>
     /// <exception cref="DataException">The file is no table of texts, or has other columns.</exception>
+    /// <exception cref="IOException">The disk is full.</exception>
     public static CsvImport Import(Stream file, string database, string table, IReadOnlyList<CsvColumn> columns, CancellationToken cancel)
+    {
+        try
+        {
+            return Load(file, database, table, columns, cancel);
+        }
+        catch (SqliteException e) when (e.SqliteErrorCode == DatabaseFull)
+        {
+            throw new IOException("The disk is full.", DiskIsFull);
+        }
+    }
+
+    private static CsvImport Load(Stream file, string database, string table, IReadOnlyList<CsvColumn> columns, CancellationToken cancel)
     {
         var exact = NeedText(file, columns, cancel);
         using var csv = Open(file, out _);

@@ -9,34 +9,30 @@ using Microsoft.Data.Sqlite;
 namespace LucidLattice.Sql.Sqlite;
 
 /// <summary>Finds out what joins do: to the number of rows, table by table, and to numbers that come several times.</summary>
-public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
+internal sealed class JoinLook(QueryLimits limits)
 {
     private const int MostRemembered = 400;
 
     /// <summary>A column that is no key shows it in its first rows, nearly always.</summary>
     private const int FirstRows = 5000;
 
-    private readonly QueryLimits _limits = limits ?? QueryLimits.Default;
-
     /// <summary>Counting reads whole tables, and most changes of a dataset leave its joins alone.</summary>
     private readonly ConcurrentDictionary<ContentHash, object> _known = [];
     private readonly TextForms _forms = new();
 
-    /// <param name="stamp">Changes whenever the database does; null counts anew.</param>
     /// <exception cref="DataException">The join is not complete, or cannot be read.</exception>
-    public IReadOnlyList<JoinEffect> Effects(Dataset dataset, string? stamp, CancellationToken cancel)
-        => Remembered("effects", dataset, stamp, cancel, (join, connection) =>
+    public IReadOnlyList<JoinEffect> Effects(string path, Dataset dataset, CancellationToken cancel)
+        => Remembered("effects", path, dataset, cancel, (join, connection, stamp) =>
             Effects(join, connection, _forms.NotNormal(join, connection, stamp))) ?? [];
 
     /// <summary>The fields of the tables whose rows are repeated; of a join that is not complete or cannot be read, none.</summary>
-    /// <param name="stamp">Changes whenever the database does; null looks anew.</param>
-    public IReadOnlySet<string> Repeated(Dataset dataset, string? stamp, CancellationToken cancel)
+    public IReadOnlySet<string> Repeated(string path, Dataset dataset, CancellationToken cancel)
     {
         IReadOnlySet<string> tables = new HashSet<string>();
         try
         {
-            tables = Remembered("repeated", dataset, stamp, cancel,
-                (join, connection) =>
+            tables = Remembered("repeated", path, dataset, cancel,
+                (join, connection, stamp) =>
                 {
                     var notNormal = _forms.NotNormal(join, connection, stamp);
                     return JoinRepeats.Tables(join, table => MeetsSeveral(connection, table, notNormal),
@@ -51,21 +47,20 @@ public sealed class JoinLook(IDatabases databases, QueryLimits? limits = null)
         return dataset.Fields.Where(f => f.Table is { } table && tables.Contains(table)).Select(f => f.Name).ToHashSet();
     }
 
-    private T? Remembered<T>(string what, Dataset dataset, string? stamp, CancellationToken cancel,
-        Func<JoinSource, SafeConnection, T> find) where T : class
+    private T? Remembered<T>(string what, string path, Dataset dataset, CancellationToken cancel,
+        Func<JoinSource, SafeConnection, string, T> find) where T : class
     {
         if (dataset.Source is not JoinSource join) return null;
+        var stamp = FileStamp.Of(path);
         var key = ContentHash.Of(what, stamp, join);
-        if (stamp is not null && _known.TryGetValue(key, out var known)) return (T)known;
+        if (_known.TryGetValue(key, out var known)) return (T)known;
         JoinChecks.Require(dataset, join);
-        var path = databases.PathOf(dataset.Database)
-            ?? throw UnknownDatabase.Called(dataset.Database, databases);
-        using var connection = SafeConnection.Open(path, _limits, cancel);
+        using var connection = SafeConnection.Open(path, limits, cancel);
         try
         {
-            var found = find(join, connection);
+            var found = find(join, connection, stamp);
             if (_known.Count > MostRemembered) _known.Clear();
-            if (stamp is not null) _known[key] = found;
+            _known[key] = found;
             return found;
         }
         catch (SqliteException e)

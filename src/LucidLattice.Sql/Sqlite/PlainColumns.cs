@@ -11,7 +11,7 @@ namespace LucidLattice.Sql.Sqlite;
 /// Knows of columns whether SQLite compares all their values as reports do. That takes a look at every row of the table that a
 /// column comes from, by way of views too, once for each state of the database.
 /// </summary>
-internal sealed class PlainColumns(IDatabases databases)
+internal sealed class PlainColumns
 {
     private const int MostKnown = 1000;
     private static readonly QueryLimits Patience = QueryLimits.Default with { Time = TimeSpan.FromSeconds(10) };
@@ -20,20 +20,19 @@ internal sealed class PlainColumns(IDatabases databases)
 
     /// <param name="stamp">Changes whenever the database does; null looks anew.</param>
     /// <returns>False also if nobody can tell in time.</returns>
-    public bool IsPlain(Dataset dataset, Field field, string? stamp, CancellationToken cancel)
+    public bool IsPlain(string path, Dataset dataset, Field field, string? stamp, CancellationToken cancel)
     {
         var sql = QueryBuilder.Select(dataset, [field]);
         var key = ContentHash.Of(stamp, field.AsRead, sql);
         if (stamp is not null && _known.TryGetValue(key, out var known)) return known;
-        var found = Look(dataset, field, sql, cancel);
+        var found = Look(path, sql, field, cancel);
         if (_known.Count > MostKnown) _known.Clear();
         if (stamp is not null) _known[key] = found;
         return found;
     }
 
-    private bool Look(Dataset dataset, Field field, string sql, CancellationToken cancel)
+    private bool Look(string path, string sql, Field field, CancellationToken cancel)
     {
-        if (databases.PathOf(dataset.Database) is not { } path) return false;
         try
         {
             using var connection = SafeConnection.Open(path, Patience, cancel);

@@ -18,13 +18,6 @@ public static class QueryBuilder
         {
             TableSource table => $"SELECT {list}\nFROM {Quote(table.Table)}{Where(conditions ?? [])}",
             JoinSource join => $"SELECT {list}\n{From(join, join.Tables.Count, conditions, notNormal)}",
-            // What comes on top of the other dataset is worked out after reading.
-            DerivedSource { Base: { } from } =>
-                Select(from,
-                    [.. from.Fields.Where(f => f.Expression is not { Length: > 0 }
-                    && (fields.Count == 0 || fields.Any(own => own.ColumnName == f.Name)))]),
-            DerivedSource =>
-            throw new DataException("dataset-missing", $"“{dataset.Name}” starts from a dataset that is not there any more."),
             QuerySource query => $"SELECT {list}\nFROM ({Trimmed(query.Sql)}\n){Where(conditions ?? [])}",
             _ => throw new InvalidOperationException(dataset.Source.GetType().Name),
         };

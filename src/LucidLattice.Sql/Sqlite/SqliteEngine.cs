@@ -8,28 +8,45 @@ using LucidLattice.Sql.Joins;
 
 namespace LucidLattice.Sql.Sqlite;
 
-/// <summary>SQLite files, opened for reading alone.</summary>
-public sealed class SqliteEngine(IDatabases databases, QueryLimits? limits = null) : ISqlEngine
+/// <summary>SQLite files, opened for reading alone. An address is the full path of a file.</summary>
+public sealed class SqliteEngine(QueryLimits limits) : ISqlEngine
 {
+    /// <summary>The kind of connections to SQLite files.</summary>
+    public const string KindName = "sqlite";
+
     private const int MostSchemas = 100;
     private readonly ConcurrentDictionary<string, (string Stamp, IReadOnlyList<TableInfo> Tables)> _schemas = new();
-    private readonly SqliteReader _rows = new(databases, limits);
-    private readonly JoinLook _joins = new(databases, limits);
+    private readonly SqliteReader _rows = new(limits);
+    private readonly JoinLook _joins = new(limits);
 
-    public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel) => _rows.Read(query, progress, cancel);
+    /// <summary>A connection to a file.</summary>
+    public static Connection At(string path) => new(KindName, Path.GetFullPath(path));
 
-    public void Require(DataQuery query) => _rows.Require(query);
+    public string Kind => KindName;
 
-    public string? Stamp(Dataset dataset) => _rows.Stamp(dataset);
+    public string Name => "SQLite";
 
-    public int? RowsAtMost(Dataset dataset) => _rows.RowsAtMost(dataset);
+    public long MemoryUsed => SafeConnection.MemoryUsed;
 
-    public IReadOnlySet<string> Repeated(Dataset dataset, CancellationToken cancel) =>
-        _joins.Repeated(dataset, _rows.Stamp(dataset), cancel);
+    public RowSet Read(Connection at, DataQuery query, RunProgress progress, CancellationToken cancel) =>
+        _rows.Read(at.Address, query, progress, cancel);
 
-    public IReadOnlyList<TableInfo> Tables(string path, CancellationToken cancel = default)
+    public void Require(Connection at, DataQuery query) => _rows.Require(at.Address, query);
+
+    public string Stamp(Connection at) => FileStamp.Of(at.Address);
+
+    public int? RowsAtMost(Connection at, Dataset dataset) => _rows.RowsAtMost(at.Address, dataset);
+
+    public IReadOnlySet<string> Repeated(Connection at, Dataset dataset, CancellationToken cancel) =>
+        _joins.Repeated(at.Address, dataset, cancel);
+
+    public IReadOnlyList<JoinEffect> Effects(Connection at, Dataset dataset, CancellationToken cancel) =>
+        _joins.Effects(at.Address, dataset, cancel);
+
+    public IReadOnlyList<TableInfo> Tables(Connection at, CancellationToken cancel = default)
     {
-        var stamp = SqliteReader.StampOf(path);
+        var path = at.Address;
+        var stamp = FileStamp.Of(path);
         if (_schemas.TryGetValue(path, out var known) && known.Stamp == stamp)
         {
             // Whether it may be read is asked each time.
@@ -42,16 +59,12 @@ public sealed class SqliteEngine(IDatabases databases, QueryLimits? limits = nul
         return tables;
     }
 
-
-    public SqlDescription Describe(string path, string sql, CancellationToken cancel)
+    public SqlDescription Describe(Connection at, string sql, CancellationToken cancel)
     {
-        var fields = SchemaReader.Describe(path, sql, cancel);
-        using var connection = SafeConnection.Open(path, limits ?? QueryLimits.Default, cancel);
+        var fields = SchemaReader.Describe(at.Address, sql, cancel);
+        using var connection = SafeConnection.Open(at.Address, limits, cancel);
         return new SqlDescription(fields, [.. connection.ParameterNames(sql).Distinct()]);
     }
-
-    public IReadOnlyList<JoinEffect> Effects(Dataset dataset, CancellationToken cancel) =>
-        _joins.Effects(dataset, _rows.Stamp(dataset), cancel);
 
     public string Sql(Dataset dataset, IReadOnlyList<Field> fields) => QueryBuilder.Select(dataset, fields);
 }

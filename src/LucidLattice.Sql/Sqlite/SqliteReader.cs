@@ -12,22 +12,21 @@ using SQLitePCL;
 
 namespace LucidLattice.Sql.Sqlite;
 
-/// <summary>Reads datasets from registered SQLite files into typed columns.</summary>
-public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = null) : IRowReader
+/// <summary>Reads datasets from SQLite files into typed columns.</summary>
+internal sealed class SqliteReader(QueryLimits limits)
 {
-    private readonly QueryLimits _limits = limits ?? QueryLimits.Default;
-
     /// <summary>How many rows a query gave last time, which is the best guess for the next.</summary>
     private readonly ConcurrentDictionary<ContentHash, int> _lastCounts = [];
 
-    private readonly PlainColumns _plain = new(databases);
+    private readonly PlainColumns _plain = new();
     private readonly TextForms _forms = new();
     private const int MostSizesKnown = 1000;
     private readonly ConcurrentDictionary<ContentHash, int?> _sizes = [];
 
-    public RowSet Read(DataQuery query, RunProgress progress, CancellationToken cancel)
+    public RowSet Read(string path, DataQuery query, RunProgress progress, CancellationToken cancel)
     {
-        using var connection = Open(query, cancel);
+        using var connection = SafeConnection.Open(path, LimitsOf(query.Dataset), cancel);
+        var stamp = FileStamp.Of(path);
         try
         {
             if (query.Dataset.Source is QuerySource byHand) connection.Command(byHand.Sql.Trim().TrimEnd(';')).Dispose();
@@ -35,14 +34,14 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
             // SQLite may work out what is left to chance anew for a condition.
             var wanted = Repeatability.IsGiven(connection, query.Dataset) ? query.Wanted : [];
             var (conditions, values) = NarrowingSql.Write(wanted, f => QueryBuilder.ColumnOf(query.Dataset, f),
-                f => _plain.IsPlain(query.Dataset, f, Stamp(query.Dataset), cancel), query.Parameters.Keys);
-            var notNormal = query.Dataset.Source is JoinSource join ? _forms.NotNormal(join, connection, Stamp(query.Dataset)) : null;
+                f => _plain.IsPlain(path, query.Dataset, f, stamp, cancel), query.Parameters.Keys);
+            var notNormal = query.Dataset.Source is JoinSource join ? _forms.NotNormal(join, connection, stamp) : null;
             var sql = QueryBuilder.Select(query.Dataset, query.Fields, conditions, notNormal);
             using var command = connection.Command(sql);
             foreach (var name in connection.ParameterNames(sql))
                 command.Parameters.AddWithValue(":" + name,
                     values.TryGetValue(":" + name, out var value) ? value : Bound(name, query.Parameters));
-            var asked = ContentHash.Of(query.Dataset.Database, sql, query.Parameters);
+            var asked = ContentHash.Of(path, sql, query.Parameters);
             progress.ExpectedRows = _lastCounts.TryGetValue(asked, out var last)
                 ? last
                 : conditions.Count > 0
@@ -59,50 +58,32 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
         }
     }
 
-    public string? Stamp(Dataset dataset) => databases.PathOf(dataset.Database) is { } path ? StampOf(path) : null;
-
-    /// <summary>Changes whenever the file at a path does.</summary>
-    internal static string StampOf(string path)
+    public int? RowsAtMost(string path, Dataset dataset)
     {
-        // Changes may be in the log beside the file for a while.
-        string Stamp(string part) => new FileInfo(part) is { Exists: true } file ? $"{file.Length} {file.LastWriteTimeUtc.Ticks}" : "";
-        return $"{path}|{Stamp(path)}|{Stamp(path + "-wal")}";
-    }
-
-    public int? RowsAtMost(Dataset dataset)
-    {
-        if (Stamp(dataset) is not { } stamp || databases.PathOf(dataset.Database) is not { } path) return null;
         var sql = QueryBuilder.Select(dataset, []);
-        var query = ContentHash.Of(stamp, sql);
+        var query = ContentHash.Of(FileStamp.Of(path), sql);
         if (_sizes.TryGetValue(query, out var known)) return known;
-        using var connection = SafeConnection.Open(path, _limits, CancellationToken.None);
+        using var connection = SafeConnection.Open(path, limits, CancellationToken.None);
         // Preparing it tells which tables it goes through.
         connection.Command(sql).Dispose();
         if (_sizes.Count > MostSizesKnown) _sizes.Clear();
         return _sizes[query] = RowEstimate.Estimate(connection);
     }
 
-    public void Require(DataQuery query)
+    public void Require(string path, DataQuery query)
     {
-        using var connection = Open(query, CancellationToken.None);
+        using var connection = SafeConnection.Open(path, LimitsOf(query.Dataset), CancellationToken.None);
         RequireFields(connection, query);
         var sql = QueryBuilder.Select(query.Dataset, query.Fields);
         connection.Command(sql).Dispose();
         foreach (var name in connection.ParameterNames(sql)) Bound(name, query.Parameters);
     }
 
-    private SafeConnection Open(DataQuery query, CancellationToken cancel)
-    {
-        var path = databases.PathOf(query.Dataset.Database)
-            ?? throw UnknownDatabase.Called(query.Dataset.Database, databases);
-        return SafeConnection.Open(path, LimitsOf(query.Dataset), cancel);
-    }
-
     /// <summary>An author may lower the time limit, never raise it.</summary>
     private QueryLimits LimitsOf(Dataset dataset)
-        => dataset.SecondsLimit is > 0 and var seconds && TimeSpan.FromSeconds(seconds) is var own && own < _limits.Time
-            ? _limits with { Time = own }
-            : _limits;
+        => dataset.SecondsLimit is > 0 and var seconds && TimeSpan.FromSeconds(seconds) is var own && own < limits.Time
+            ? limits with { Time = own }
+            : limits;
 
     /// <summary>SQLite takes an unknown quoted name for a text, so names are compared with what the tables or the query offer
     /// first.</summary>
@@ -162,7 +143,7 @@ public sealed class SqliteReader(IDatabases databases, QueryLimits? limits = nul
             ? 0
             : Math.Min(progress.ExpectedRows ?? 0, query.Dataset.RowLimit ?? int.MaxValue);
         var builders = query.Fields.Select(f => new ColumnBuilder(f, expected)).ToArray();
-        var most = Math.Min(query.Dataset.RowLimit ?? int.MaxValue, _limits.Rows);
+        var most = Math.Min(query.Dataset.RowLimit ?? int.MaxValue, limits.Rows);
         var problems = new List<Problem>();
         var count = 0;
         using var reader = command.ExecuteReader();
