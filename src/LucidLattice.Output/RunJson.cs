@@ -1,13 +1,8 @@
 using System.Text.Json;
-using LucidLattice.Charts;
-using LucidLattice.Crosstabs;
 using LucidLattice.Drawing;
-using LucidLattice.Drawing.Links;
-using LucidLattice.Layout;
 using LucidLattice.Model.Definitions;
 using LucidLattice.Model.Values;
-using LucidLattice.Planning;
-using LucidLattice.Planning.Elements;
+using LucidLattice.Reports.Figures;
 using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Output;
@@ -40,42 +35,38 @@ public static class RunJson
             json.WriteNumber("rows", data.Rows);
             // The first section is the report to most; all of them follow by their sheets.
             json.WritePropertyName("report");
-            new GroupJson(run, run.Sheets[0], data[run.Sheets[0].Plan.First], json, cancel).Whole();
-            WriteSheets(run, data, json, cancel);
+            var figures = new RunFigures(run, cancel);
+            new GroupJson(figures.First!, json, cancel).Whole();
+            WriteSheets(figures, json, cancel);
             WritePages(run, json, cancel);
         }
         json.WriteEndObject();
     }
 
-    private static void WriteSheets(ReportRun run, RunData data, Utf8JsonWriter json, CancellationToken cancel)
+    private static void WriteSheets(RunFigures figures, Utf8JsonWriter json, CancellationToken cancel)
     {
         json.WriteStartArray("sheets");
-        foreach (var sheet in run.Sheets)
+        var isFirst = true;
+        foreach (var sheet in figures.Sheets)
         {
             json.WriteStartObject();
-            json.WriteString("sheet", sheet.Plan.Sheet.Id);
-            json.WriteNumber("pageCount", sheet.Index.Count);
+            json.WriteString("sheet", sheet.Sheet.Plan.Sheet.Id);
+            json.WriteNumber("pageCount", sheet.Sheet.Index.Count);
             json.WriteStartArray("sections");
-            foreach (var section in sheet.Plan.Sections.SelectMany(s => s.WithInner).Skip(sheet == run.Sheets[0] ? 1 : 0)
-                .Where(s => !IsInPlace(s, data)))
+            foreach (var section in sheet.Sections.Skip(isFirst ? 1 : 0))
             {
                 json.WriteStartObject();
-                json.WriteString("section", section.Section.Id);
+                json.WriteString("section", section.Plan.Section.Id);
                 json.WritePropertyName("report");
-                new GroupJson(run, sheet, data[section], json, cancel).Whole();
+                new GroupJson(section, json, cancel).Whole();
                 json.WriteEndObject();
             }
             json.WriteEndArray();
             json.WriteEndObject();
+            isFirst = false;
         }
         json.WriteEndArray();
     }
-
-    /// <summary>True for the rows of a chart or a crosstab that is written with the group in whose band it stands.</summary>
-    private static bool IsInPlace(SectionPlan section, RunData data) => data.Plan.Sections.SelectMany(s => s.Bands)
-        .Any(b => b.Key.IsSummary && b.Value.SelectMany(p => p.Elements).Any(e =>
-            e is OwnChartPlan { Chart.Id: var chart } && chart == section.Section.Id
-            || e is OwnCrosstabPlan { Crosstab.Id: var crosstab } && crosstab == section.Section.Id));
 
     /// <summary>What stands on the pages, from top to bottom and from left to right, as people read it.</summary>
     private static void WritePages(ReportRun run, Utf8JsonWriter json, CancellationToken cancel)

@@ -23,7 +23,7 @@ public partial class RoomTests
         "Charts.Scales", "Charts", "Charts.Guides", "Charts.Types", "Crosstabs",
         "Planning.Elements", "Planning.Copies", "Planning",
         "Layout",
-        "Reports.Running", "Reports.Tracing", "Reports.Proving",
+        "Reports.Running", "Reports.Figures", "Reports.Tracing", "Reports.Proving",
         "Authoring.Composing", "Authoring.Editing", "Authoring.Explaining",
         "Sql.Catalogue", "Sql.Joins", "Sql.Engines", "Sql.Sqlite", "Sql.Csv", "Sql", "Storage", "Demo",
         "Output.Typesetting", "Output.Svg", "Output", "Output.Pdf", "Output.Html", "Output.Charts", "Output.Files",

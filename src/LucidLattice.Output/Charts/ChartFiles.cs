@@ -7,7 +7,6 @@ using LucidLattice.Model.Values;
 using LucidLattice.Output.Pdf;
 using LucidLattice.Output.Svg;
 using LucidLattice.Reports.Running;
-using SkiaSharp;
 
 namespace LucidLattice.Output.Charts;
 
@@ -23,18 +22,7 @@ public static class ChartFiles
     }
 
     public static void WritePng(DrawnChart chart, ReportDefinition report, ITypesetter typesetter, Stream output)
-    {
-        var picture = Picture(chart, report, typesetter);
-        using var surface = SKSurface.Create(new SKImageInfo(
-            (int)Math.Ceiling(picture.Width * PixelsPerPoint), (int)Math.Ceiling(picture.Height * PixelsPerPoint)));
-        surface.Canvas.Clear(SKColors.White);
-        surface.Canvas.Scale((float)PixelsPerPoint);
-        using var painter = new SkiaPainter(null);
-        painter.Paint(surface.Canvas, picture.Items);
-        using var image = surface.Snapshot();
-        using var data = image.Encode(SKEncodedImageFormat.Png, 100);
-        data.SaveTo(output);
-    }
+        => PngPicture.Write(Picture(chart, report, typesetter), PixelsPerPoint, output);
 
     /// <summary>Every mark in a row: category, series where there are several, the plain numbers that are plotted, and how many rows it
     /// covers.</summary>

@@ -40,4 +40,11 @@ public sealed record OutputOptions
 
     /// <summary>Of outputs of one page, which one; from 1.</summary>
     public int Page { get; init; } = 1;
+
+    /// <exception cref="ArgumentOutOfRangeException">The run has no such page.</exception>
+    internal void RequirePage(ReportRun run)
+    {
+        if (Page < 1 || Page > run.PageCount)
+            throw new ArgumentOutOfRangeException(nameof(Page), Page, $"The report has {run.PageCount} pages.");
+    }
 }

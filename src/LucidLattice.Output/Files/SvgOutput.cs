@@ -15,8 +15,7 @@ public sealed class SvgOutput : IReportOutput
 
     public void Write(ReportRun run, Stream stream, OutputOptions options, CancellationToken cancel)
     {
-        if (options.Page < 1 || options.Page > run.PageCount)
-            throw new ArgumentOutOfRangeException(nameof(options), options.Page, $"The report has {run.PageCount} pages.");
+        options.RequirePage(run);
         var writer = PipeWriter.Create(stream, new StreamPipeWriterOptions(leaveOpen: true));
         SvgWriter.Write(run.Page(options.Page, spoken: true), writer, "", run.Title);
         writer.FlushAsync(cancel).AsTask().GetAwaiter().GetResult();

@@ -16,6 +16,6 @@ namespace LucidLattice.Server.Hosting;
 public sealed record Health(string Status, int Working, int Waiting, long Kept, long KeptAtMost, long Heap, long Queries, long Process)
 {
     public static Health Of(WorkLanes lanes, SizedCache cache, SqlDatabases databases) => new("ok",
-        lanes.Readers.Working + lanes.Authors.Working, lanes.Readers.Waiting + lanes.Authors.Waiting, cache.Bytes, cache.Limit, GC.GetTotalMemory(false),
-        databases.MemoryUsed, Environment.WorkingSet);
+        lanes.Readers.Working + lanes.Authors.Working, lanes.Readers.Waiting + lanes.Authors.Waiting,
+        cache.Bytes, cache.Limit, GC.GetTotalMemory(false), databases.MemoryUsed, Environment.WorkingSet);
 }
