@@ -1,13 +1,19 @@
+using System.Reflection;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using System.Text.RegularExpressions;
 using LucidLattice.Testing;
+using LucidLattice.Charts.Types;
 using LucidLattice.Datasets;
+using LucidLattice.Demo;
 using LucidLattice.Expressions.Calls;
 using LucidLattice.Expressions.Compilation;
 using LucidLattice.Expressions.Parsing;
 using LucidLattice.Model.Definitions;
 using LucidLattice.Model.Values;
 using LucidLattice.Output;
+using LucidLattice.Output.Files;
+using LucidLattice.Planning.Elements;
 using Xunit;
 
 namespace LucidLattice.Product.Tests;
@@ -64,6 +70,27 @@ public sealed class DocumentTests
                 Walk(property.Value, named: !maps.Contains(property.Name) || property.Value.ValueKind == JsonValueKind.Array);
             }
         }
+    }
+
+    /// <summary>What a registry holds is what the documents list: nothing is missing, and nothing is named that is gone.</summary>
+    [Fact]
+    public void The_lists_of_the_documents_are_the_registries_of_the_code()
+    {
+        var format = Doc("report-format.md");
+        Assert.Equal(TotalChoice.All.Select(t => t.Name).Order(StringComparer.Ordinal),
+            Codes(Row(format, "total"), @"`aggregate` \(([^)]*)\)").Except(["fraction", "by"]).Order(StringComparer.Ordinal));
+        Assert.Equal(ChartTypes.All.Select(t => t.Id), Codes(Row(format, "chart", "the type:"), "the type: ([^\\[]*)"));
+        Assert.Equal(typeof(Element).GetCustomAttributes<JsonDerivedTypeAttribute>().Select(a => (string)a.TypeDiscriminator!)
+            .Where(id => !Regex.IsMatch(format, $@"^\| (`\w+`, )*`{id}`[,` ]", RegexOptions.Multiline)), []);
+        var readme = File.ReadAllText(Path.Combine(Checkout.Root, "README.md"));
+        Assert.Contains($"{ChartTypes.All.Count} types in {ChartVariants.All.Count} variants", readme);
+        Assert.Contains("--out FILE." + string.Join('|', ReportOutputs.All.Select(o => o.Name)), readme);
+
+        static string Row(string text, string name, string having = "") => text.Split('\n')
+            .First(line => line.StartsWith($"| `{name}` |", StringComparison.Ordinal) && line.Contains(having, StringComparison.Ordinal));
+
+        static IEnumerable<string> Codes(string row, string list) =>
+            Regex.Matches(Regex.Match(row, list).Groups[1].Value, "`(\\w+)`").Select(m => m.Groups[1].Value);
     }
 
     /// <summary>The rules that docs/report-format.md states of conditions.</summary>

@@ -1,3 +1,4 @@
+using LucidLattice.Charts.Types;
 using LucidLattice.Datasets;
 using LucidLattice.Drawing.Links;
 using LucidLattice.Expressions.Aggregates;
@@ -30,7 +31,7 @@ public sealed record DetailReport(ReportDefinition Report, IReadOnlyList<Carried
             throw new EditException("A calculated row has no rows of its own. Link the lines that it is calculated from instead.");
         if (place.IsPageBand) throw new EditException("What stands on every page has no rows of its own to be listed.");
         var (chart, crosstab) = (it as ChartElement, it as CrosstabElement);
-        if (chart?.Category.Ranges is not null || chart?.Chart == "histogram")
+        if (chart is not null && ChartTypes.HasRanges(chart))
             throw new EditException("Ranges of numbers have to be linked by hand: carry their start and their end.");
         var ownRows = chart?.Own ?? crosstab?.Own;
         var dataset = ownRows is { } own ? report.Datasets.FirstOrDefault(d => d.Id == own.Dataset) : at.Dataset;

@@ -1,3 +1,4 @@
+using LucidLattice.Charts.Types;
 using LucidLattice.Drawing.Links;
 using LucidLattice.Model.Definitions;
 
@@ -14,7 +15,7 @@ public sealed record NarrowByChart : Edit
     {
         if (at.Require(Chart) is not ChartElement chart) throw new EditException("Only the marks of a chart narrow other charts.");
         if (chart.Link?.All.Any(Narrows) == true) throw new EditException("This chart narrows the others already.");
-        if (chart.Category.Ranges is not null || chart.Chart == "histogram")
+        if (ChartTypes.HasRanges(chart))
             throw new EditException("Ranges of numbers cannot narrow other charts yet; they have no single value.");
         if ((chart.Own is { } own ? own.Dataset : at.Section.Dataset) is not { } datasetId
             || at.Report.Datasets.FirstOrDefault(d => d.Id == datasetId) is not { } dataset)

@@ -1,3 +1,4 @@
+using LucidLattice.Charts.Types;
 using LucidLattice.Drawing.Links;
 using LucidLattice.Expressions.Compilation;
 using LucidLattice.Expressions.Evaluation;
@@ -48,7 +49,7 @@ public sealed record NarrowLink : Edit
         var around = at.Section.Levels.Take(isRow ? at.Section.Levels.Count : place.Level).ToList();
         var keys = around.Select(l => new Key(l.By, l.Name, l.Groups is not null,
             new LevelSource { Level = l.Id })).ToList();
-        if (element is ChartElement chart && !link.Whole && chart.Category.Ranges is null && chart.Chart != "histogram")
+        if (element is ChartElement chart && !link.Whole && !ChartTypes.HasRanges(chart))
         {
             keys.Add(new(chart.Category.By, "category", chart.Category.Groups is not null || chart.Category.Largest is not null,
                 new CategorySource()));

@@ -27,6 +27,12 @@ public abstract class ChartType
     /// <summary>True if it can be drawn between the axes of another one.</summary>
     public virtual bool Mixes => false;
 
+    /// <summary>True if it is made of others, one for each of its values.</summary>
+    public virtual bool Combines => false;
+
+    /// <summary>True if it is legible at the height of a line of text.</summary>
+    public virtual bool FitsInLine => false;
+
     /// <summary>True if it has an axis of numbers that can be set.</summary>
     public virtual bool HasAxes => false;
 

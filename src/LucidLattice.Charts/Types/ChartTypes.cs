@@ -1,3 +1,5 @@
+using LucidLattice.Model.Definitions;
+
 namespace LucidLattice.Charts.Types;
 
 /// <summary>Every type of chart, in the order in which they are offered.</summary>
@@ -13,4 +15,7 @@ public static class ChartTypes
 
     /// <summary>The type of an id, or null.</summary>
     public static ChartType? Find(string id) => All.FirstOrDefault(t => t.Id == id);
+
+    /// <summary>True if a mark of the chart stands for a range of numbers, so that a click on it has no single value.</summary>
+    public static bool HasRanges(ChartElement chart) => chart.Category.Ranges is not null || Find(chart.Chart) is { NeedsRanges: true };
 }

@@ -13,6 +13,7 @@ public sealed class CombinedType : CartesianType
     public override bool HasColumns => true;
     public override bool Bends => true;
     public override bool Mixes => true;
+    public override bool Combines => true;
     public override int ValuesNeeded => 2;
 
     public override void DrawMarks(Plot plot) => throw new NotSupportedException("Its layers have types of their own.");

@@ -14,6 +14,7 @@ public sealed class SparklineType : ChartType
     public override string Kind => "Sparkline";
     public override bool Bends => true;
     public override bool KeepsDistances => true;
+    public override bool FitsInLine => true;
 
     public override string? WhyNot(ChartNumbers numbers) =>
         numbers.Categories.Count < 2 ? "A line needs at least two categories." : base.WhyNot(numbers);

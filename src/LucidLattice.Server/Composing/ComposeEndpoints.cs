@@ -64,13 +64,14 @@ public sealed record PagesResponse(int PageCount, IReadOnlyDictionary<string, Pa
 /// <param name="Columns">True if it has columns.</param>
 /// <param name="Slices">True if it is cut into slices.</param>
 /// <param name="Ranges">True if its categories are ranges of numbers.</param>
+/// <param name="Combines">True if it is made of other types, one for each of its values.</param>
 /// <param name="Values">How many values it draws of each category.</param>
 public sealed record ChartTypeInfo(string Id, string Words, bool Stacks, bool Bends, bool Mixes, bool Axes,
-    bool CategoryAxis, bool Lines, bool Labels, bool Columns, bool Slices, bool Ranges, int Values)
+    bool CategoryAxis, bool Lines, bool Labels, bool Columns, bool Slices, bool Ranges, bool Combines, int Values)
 {
     public static ChartTypeInfo Describe(ChartType type) =>
         new(type.Id, type.Words, type.Stacks, type.Bends, type.Mixes, type.HasAxes, type.HasCategoryAxis, type.TakesLines,
-            type.WearsLabels, type.HasColumns, type.HasSlices, type.NeedsRanges, type.ValuesNeeded);
+            type.WearsLabels, type.HasColumns, type.HasSlices, type.NeedsRanges, type.Combines, type.ValuesNeeded);
 }
 
 /// <summary>What authors choose from for charts.</summary>

@@ -318,6 +318,10 @@ export type ChartTypeInfo = {
      */
     ranges: boolean;
     /**
+     * True if it is made of other types, one for each of its values.
+     */
+    combines: boolean;
+    /**
      * How many values it draws of each category.
      */
     values: number;
@@ -4641,7 +4645,7 @@ export type GetHtmlResponses = {
 
 export type GetHtmlResponse = GetHtmlResponses[keyof GetHtmlResponses];
 
-export type GetSvgData = {
+export type GetCsvData = {
     body?: never;
     path: {
         id: string;
@@ -4650,17 +4654,17 @@ export type GetSvgData = {
         shown?: boolean;
         page?: number;
     };
-    url: '/api/runs/{id}/svg';
+    url: '/api/runs/{id}/csv';
 };
 
-export type GetSvgResponses = {
+export type GetCsvResponses = {
     /**
      * OK
      */
-    200: Blob | File;
+    200: string;
 };
 
-export type GetSvgResponse = GetSvgResponses[keyof GetSvgResponses];
+export type GetCsvResponse = GetCsvResponses[keyof GetCsvResponses];
 
 export type GetJsonData = {
     body?: never;
@@ -4682,6 +4686,48 @@ export type GetJsonResponses = {
 };
 
 export type GetJsonResponse = GetJsonResponses[keyof GetJsonResponses];
+
+export type GetSvgData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query?: {
+        shown?: boolean;
+        page?: number;
+    };
+    url: '/api/runs/{id}/svg';
+};
+
+export type GetSvgResponses = {
+    /**
+     * OK
+     */
+    200: Blob | File;
+};
+
+export type GetSvgResponse = GetSvgResponses[keyof GetSvgResponses];
+
+export type GetPngData = {
+    body?: never;
+    path: {
+        id: string;
+    };
+    query?: {
+        shown?: boolean;
+        page?: number;
+    };
+    url: '/api/runs/{id}/png';
+};
+
+export type GetPngResponses = {
+    /**
+     * OK
+     */
+    200: string;
+};
+
+export type GetPngResponse = GetPngResponses[keyof GetPngResponses];
 
 export type GetChartData = {
     body?: never;

@@ -11,6 +11,12 @@ const nothing: ChartChoices = { types: [], palettes: [] };
 /** The types and palettes that the server knows. */
 export const useChartChoices = (): ChartChoices => useQuery({ ...listChartChoicesOptions(), staleTime: Infinity }).data ?? nothing;
 
+/** Whether a mark of a chart stands for a range of numbers, and so has no single value. */
+export function useHasRanges(): (chart: ElementChartElement) => boolean {
+  const { types } = useChartChoices();
+  return (chart) => chart.category.ranges != null || types.some((t) => t.id === chart.chart && t.ranges);
+}
+
 const noLooks: KeptLooks = { looks: [], palettes: [], reports: [] };
 
 /** The looks and palettes that are kept by name. */

@@ -46,7 +46,14 @@ describe('the fields of a crosstab', () => {
 
 describe('links of a crosstab', () => {
   const at = (id: string): LinkPlace => ({ id, element: crosstab, section, band: 'reportHeader', level: 0 });
-  const offered = (id: string) => sourcesAt(at(id), report, false, (name) => name).map((s) => s.value);
+  const offered = (id: string) =>
+    sourcesAt(
+      at(id),
+      report,
+      false,
+      (name) => name,
+      (chart) => chart.chart === 'histogram',
+    ).map((s) => s.value);
 
   it('carry the keys of both directions from cells and totals, and of its own from a heading', () => {
     expect(offered('x')).toEqual(['level:xf1', 'level:xf2', 'level:xf3', 'level:xf3:start', 'level:xf3:end', 'expression:vessel']);

@@ -30,7 +30,14 @@ const definition = {
 } as unknown as ReportDefinition;
 
 const at = (place: Partial<LinkPlace>): LinkPlace => ({ id: 'e', section, band: 'groupFooter', level: 2, ...place });
-const keys = (place: Partial<LinkPlace>, whole = false) => sourcesAt(at(place), definition, whole, (name) => name).map((s) => s.value);
+const keys = (place: Partial<LinkPlace>, whole = false) =>
+  sourcesAt(
+    at(place),
+    definition,
+    whole,
+    (name) => name,
+    (chart) => chart.chart === 'histogram',
+  ).map((s) => s.value);
 
 test('a place offers the groups around it, ends of periods, fields of its row, and the parameters', () => {
   expect(keys({})).toEqual(['level:l1', 'level:l2', 'level:l2:start', 'level:l2:end', 'parameter:from']);
@@ -54,7 +61,13 @@ test('a chart offers what is clicked, unless it is one link as a whole', () => {
 });
 
 test('every source is found again by its key, and what is gone is said', () => {
-  const sources = sourcesAt(at({ band: 'detail', level: 0 }), definition, false, (name) => name);
+  const sources = sourcesAt(
+    at({ band: 'detail', level: 0 }),
+    definition,
+    false,
+    (name) => name,
+    (chart) => chart.chart === 'histogram',
+  );
   for (const { source, label } of sources) expect(wordsOf(source, sources)).toBe(label);
   expect(wordsOf(undefined, sources)).toBe('nothing yet');
   expect(wordsOf({ type: 'fixed', value: 'x' }, sources)).toBe('“x”');

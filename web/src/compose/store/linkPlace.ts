@@ -35,7 +35,13 @@ export interface Source extends Choice {
 }
 
 /** Everything that a link can carry from where it stands. */
-export function sourcesAt(place: LinkPlace, definition: ReportDefinition, whole: boolean, written: (name: string) => string): Source[] {
+export function sourcesAt(
+  place: LinkPlace,
+  definition: ReportDefinition,
+  whole: boolean,
+  written: (name: string) => string,
+  hasRanges: (chart: ElementChartElement) => boolean,
+): Source[] {
   const { chart, section, band, level } = place;
   const crosstab = isCrosstab(place.element) ? place.element : undefined;
   const own = chart?.own ?? crosstab?.own;
@@ -46,9 +52,7 @@ export function sourcesAt(place: LinkPlace, definition: ReportDefinition, whole:
   const fields = crosstab ? clickedFields(crosstab, place.id) : [];
   const marks = chart !== undefined && !whole;
   const clicked = chart ? `the clicked ${words(definition, chart.category.by, section)}` : '';
-  const hasEnds =
-    chart !== undefined &&
-    (chart.category.ranges != null || chart.chart === 'histogram' || chart.category.by.toLowerCase().startsWith('date_trunc'));
+  const hasEnds = chart !== undefined && (hasRanges(chart) || chart.category.by.toLowerCase().startsWith('date_trunc'));
   const ends = ['start', 'end'] as const;
   const all: { label: string; source: ValueSource }[] = [
     ...(marks ? [{ label: clicked, source: { type: 'category' } as ValueSource }] : []),

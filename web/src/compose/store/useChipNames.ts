@@ -4,6 +4,7 @@ import { useCompose } from './composeStore';
 import { words } from '../document/definition';
 import { patternWords } from '../document/patterns';
 import { withPattern } from '../document/template';
+import { useTotals } from './useAggregates';
 
 const known: Record<string, string> = {
   'count(*)': 'number of rows',
@@ -15,17 +16,18 @@ const known: Record<string, string> = {
   CURRENT_DATE: 'date of the run',
 };
 
-const total = /^(sum|avg|min|max|median|count)\(("(?:[^"]|"")+"|[\p{L}_][\p{L}\p{N}_]*)\)$/u;
+const total = /^(\w+)\(("(?:[^"]|"")+"|[\p{L}_][\p{L}\p{N}_]*)\)$/u;
 const ofGroup = /^page_(number|count)\('([^']+)'\)$/;
-const nouns: Record<string, string> = { sum: 'sum', avg: 'average', min: 'smallest', max: 'largest', median: 'median', count: 'number' };
 
 /** What people read on a chip instead of an expression. */
 export function useChipNames(section: Section): (value: string) => string {
   const definition = useCompose((s) => s.definition);
+  const totals = useTotals();
   return (value) => {
     if (!definition) return value;
     const { expression, pattern } = withPattern(value);
     const made = total.exec(expression);
+    const noun = made && totals.find((t) => t.name === made[1])?.noun;
     const paged = ofGroup.exec(expression);
     const parameter = definition.parameters?.find((p) => `:${p.name}` === expression);
     const name =
@@ -33,8 +35,8 @@ export function useChipNames(section: Section): (value: string) => string {
       (paged && `${paged[1] === 'number' ? 'page within' : 'pages of'} ${paged[2].toLowerCase()}`) ??
       (parameter
         ? caption(parameter)
-        : made
-          ? `${nouns[made[1]]} of ${words(definition, made[2], section)}`
+        : noun
+          ? `${noun} of ${words(definition, made[2], section)}`
           : words(definition, expression, section));
     return pattern ? `${name}, as ${patternWords(pattern)}` : name;
   };

@@ -3,8 +3,8 @@
 import { type DefaultError, type InfiniteData, infiniteQueryOptions, queryOptions, type UseMutationOptions } from '@tanstack/react-query';
 
 import { client } from '../client.gen';
-import { addTableToDataset, askReader, compose, composeChoices, composeProgress, composeTrace, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, explainReport, findInRun, findVantage, fitColumns, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getCrosstab, getCrosstabFile, getDataset, getDatasetFile, getFirstPage, getGroupPage, getHealth, getHtml, getJson, getLinkMap, getOutline, getPage, getPagePlace, getPdf, getReport, getReportFile, getRun, getSvg, getVersion, guideReport, keepLook, keepPalette, keepReportLook, layOutMap, listAggregates, listChanges, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listLinksTo, listLooks, listOutdatedCopies, listOutputs, listProblems, listRelatedReports, listReportDatasets, listReportLooks, listReports, listUnreadableDatasets, listVersions, lookAtDataset, makeDetailReport, type Options, placeOnMap, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, proposeParameter, publishReport, readSpreadsheet, registerDatabase, removeLook, removePalette, removeReportLook, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, setVersionNote, startRun, stopRun, traceNumber, traceRows, traceRowsFile, tryExpression, tryLink, tryPromises, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, ComposeTraceData, ComposeTraceResponse, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, ExplainReportData, ExplainReportResponse, FindInRunData, FindInRunResponse, FindVantageData, FindVantageResponse, FitColumnsData, FitColumnsResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetCrosstabData, GetCrosstabFileData, GetCrosstabFileResponse, GetCrosstabResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetFirstPageData, GetFirstPageResponse, GetGroupPageData, GetGroupPageResponse, GetHealthData, GetHealthResponse, GetHtmlData, GetHtmlResponse, GetJsonData, GetJsonResponse, GetLinkMapData, GetLinkMapResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPagePlaceData, GetPagePlaceResponse, GetPageResponse, GetPdfData, GetPdfResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunResponse, GetSvgData, GetSvgResponse, GetVersionData, GetVersionResponse, GuideReportData, GuideReportResponse, KeepLookData, KeepLookResponse, KeepPaletteData, KeepPaletteResponse, KeepReportLookData, KeepReportLookResponse, LayOutMapData, ListAggregatesData, ListAggregatesResponse, ListChangesData, ListChangesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListLinksToData, ListLinksToResponse, ListLooksData, ListLooksResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListOutputsData, ListOutputsResponse, ListProblemsData, ListProblemsResponse, ListRelatedReportsData, ListRelatedReportsResponse, ListReportDatasetsData, ListReportDatasetsResponse, ListReportLooksData, ListReportLooksResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, ListVersionsData, ListVersionsResponse, LookAtDatasetData, LookAtDatasetResponse, MakeDetailReportData, MakeDetailReportResponse, PlaceOnMapData, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, ProposeParameterData, ProposeParameterResponse, PublishReportData, PublishReportResponse, ReadSpreadsheetData, ReadSpreadsheetResponse, RegisterDatabaseData, RegisterDatabaseResponse, RemoveLookData, RemoveLookResponse, RemovePaletteData, RemovePaletteResponse, RemoveReportLookData, RemoveReportLookResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, SetVersionNoteData, StartRunData, StartRunResponse, StopRunData, TraceNumberData, TraceNumberResponse, TraceRowsData, TraceRowsFileData, TraceRowsFileResponse, TraceRowsResponse, TryExpressionData, TryExpressionResponse, TryLinkData, TryLinkResponse, TryPromisesData, TryPromisesResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
+import { addTableToDataset, askReader, compose, composeChoices, composeProgress, composeTrace, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, explainReport, findInRun, findVantage, fitColumns, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getCrosstab, getCrosstabFile, getCsv, getDataset, getDatasetFile, getFirstPage, getGroupPage, getHealth, getHtml, getJson, getLinkMap, getOutline, getPage, getPagePlace, getPdf, getPng, getReport, getReportFile, getRun, getSvg, getVersion, guideReport, keepLook, keepPalette, keepReportLook, layOutMap, listAggregates, listChanges, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listLinksTo, listLooks, listOutdatedCopies, listOutputs, listProblems, listRelatedReports, listReportDatasets, listReportLooks, listReports, listUnreadableDatasets, listVersions, lookAtDataset, makeDetailReport, type Options, placeOnMap, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, proposeParameter, publishReport, readSpreadsheet, registerDatabase, removeLook, removePalette, removeReportLook, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, setVersionNote, startRun, stopRun, traceNumber, traceRows, traceRowsFile, tryExpression, tryLink, tryPromises, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, ComposeTraceData, ComposeTraceResponse, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, ExplainReportData, ExplainReportResponse, FindInRunData, FindInRunResponse, FindVantageData, FindVantageResponse, FitColumnsData, FitColumnsResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetCrosstabData, GetCrosstabFileData, GetCrosstabFileResponse, GetCrosstabResponse, GetCsvData, GetCsvResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetFirstPageData, GetFirstPageResponse, GetGroupPageData, GetGroupPageResponse, GetHealthData, GetHealthResponse, GetHtmlData, GetHtmlResponse, GetJsonData, GetJsonResponse, GetLinkMapData, GetLinkMapResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPagePlaceData, GetPagePlaceResponse, GetPageResponse, GetPdfData, GetPdfResponse, GetPngData, GetPngResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunResponse, GetSvgData, GetSvgResponse, GetVersionData, GetVersionResponse, GuideReportData, GuideReportResponse, KeepLookData, KeepLookResponse, KeepPaletteData, KeepPaletteResponse, KeepReportLookData, KeepReportLookResponse, LayOutMapData, ListAggregatesData, ListAggregatesResponse, ListChangesData, ListChangesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListLinksToData, ListLinksToResponse, ListLooksData, ListLooksResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListOutputsData, ListOutputsResponse, ListProblemsData, ListProblemsResponse, ListRelatedReportsData, ListRelatedReportsResponse, ListReportDatasetsData, ListReportDatasetsResponse, ListReportLooksData, ListReportLooksResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, ListVersionsData, ListVersionsResponse, LookAtDatasetData, LookAtDatasetResponse, MakeDetailReportData, MakeDetailReportResponse, PlaceOnMapData, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, ProposeParameterData, ProposeParameterResponse, PublishReportData, PublishReportResponse, ReadSpreadsheetData, ReadSpreadsheetResponse, RegisterDatabaseData, RegisterDatabaseResponse, RemoveLookData, RemoveLookResponse, RemovePaletteData, RemovePaletteResponse, RemoveReportLookData, RemoveReportLookResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, SetVersionNoteData, StartRunData, StartRunResponse, StopRunData, TraceNumberData, TraceNumberResponse, TraceRowsData, TraceRowsFileData, TraceRowsFileResponse, TraceRowsResponse, TryExpressionData, TryExpressionResponse, TryLinkData, TryLinkResponse, TryPromisesData, TryPromisesResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
 
 export type QueryKey<TOptions extends Options> = [
     Pick<TOptions, 'baseUrl' | 'body' | 'headers' | 'path' | 'query'> & {
@@ -1084,39 +1084,39 @@ export const getHtmlInfiniteOptions = (options: Options<GetHtmlData>) => infinit
     queryKey: getHtmlInfiniteQueryKey(options)
 });
 
-export const getSvgQueryKey = (options: Options<GetSvgData>) => createQueryKey('getSvg', options);
+export const getCsvQueryKey = (options: Options<GetCsvData>) => createQueryKey('getCsv', options);
 
-export const getSvgOptions = (options: Options<GetSvgData>) => queryOptions<GetSvgResponse, DefaultError, GetSvgResponse, ReturnType<typeof getSvgQueryKey>>({
-    queryFn: async ({ queryKey, signal }) => await getSvg({
+export const getCsvOptions = (options: Options<GetCsvData>) => queryOptions<GetCsvResponse, DefaultError, GetCsvResponse, ReturnType<typeof getCsvQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getCsv({
         ...options,
         ...queryKey[0],
         signal,
         throwOnError: true
     }),
-    queryKey: getSvgQueryKey(options)
+    queryKey: getCsvQueryKey(options)
 });
 
-export const getSvgInfiniteQueryKey = (options: Options<GetSvgData>): QueryKey<Options<GetSvgData>> => createQueryKey('getSvg', options, true);
+export const getCsvInfiniteQueryKey = (options: Options<GetCsvData>): QueryKey<Options<GetCsvData>> => createQueryKey('getCsv', options, true);
 
-export const getSvgInfiniteOptions = (options: Options<GetSvgData>) => infiniteQueryOptions<GetSvgResponse, DefaultError, InfiniteData<GetSvgResponse>, QueryKey<Options<GetSvgData>>, number | Pick<QueryKey<Options<GetSvgData>>[0], 'body' | 'headers' | 'path' | 'query'>>(
+export const getCsvInfiniteOptions = (options: Options<GetCsvData>) => infiniteQueryOptions<GetCsvResponse, DefaultError, InfiniteData<GetCsvResponse>, QueryKey<Options<GetCsvData>>, number | Pick<QueryKey<Options<GetCsvData>>[0], 'body' | 'headers' | 'path' | 'query'>>(
 // @ts-ignore
 {
     queryFn: async ({ pageParam, queryKey, signal }) => {
         // @ts-ignore
-        const page: Pick<QueryKey<Options<GetSvgData>>[0], 'body' | 'headers' | 'path' | 'query'> = typeof pageParam === 'object' ? pageParam : {
+        const page: Pick<QueryKey<Options<GetCsvData>>[0], 'body' | 'headers' | 'path' | 'query'> = typeof pageParam === 'object' ? pageParam : {
             query: {
                 page: pageParam
             }
         };
         const params = createInfiniteParams(queryKey, page);
-        return await getSvg({
+        return await getCsv({
             ...options,
             ...params,
             signal,
             throwOnError: true
         });
     },
-    queryKey: getSvgInfiniteQueryKey(options)
+    queryKey: getCsvInfiniteQueryKey(options)
 });
 
 export const getJsonQueryKey = (options: Options<GetJsonData>) => createQueryKey('getJson', options);
@@ -1152,6 +1152,76 @@ export const getJsonInfiniteOptions = (options: Options<GetJsonData>) => infinit
         });
     },
     queryKey: getJsonInfiniteQueryKey(options)
+});
+
+export const getSvgQueryKey = (options: Options<GetSvgData>) => createQueryKey('getSvg', options);
+
+export const getSvgOptions = (options: Options<GetSvgData>) => queryOptions<GetSvgResponse, DefaultError, GetSvgResponse, ReturnType<typeof getSvgQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getSvg({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: getSvgQueryKey(options)
+});
+
+export const getSvgInfiniteQueryKey = (options: Options<GetSvgData>): QueryKey<Options<GetSvgData>> => createQueryKey('getSvg', options, true);
+
+export const getSvgInfiniteOptions = (options: Options<GetSvgData>) => infiniteQueryOptions<GetSvgResponse, DefaultError, InfiniteData<GetSvgResponse>, QueryKey<Options<GetSvgData>>, number | Pick<QueryKey<Options<GetSvgData>>[0], 'body' | 'headers' | 'path' | 'query'>>(
+// @ts-ignore
+{
+    queryFn: async ({ pageParam, queryKey, signal }) => {
+        // @ts-ignore
+        const page: Pick<QueryKey<Options<GetSvgData>>[0], 'body' | 'headers' | 'path' | 'query'> = typeof pageParam === 'object' ? pageParam : {
+            query: {
+                page: pageParam
+            }
+        };
+        const params = createInfiniteParams(queryKey, page);
+        return await getSvg({
+            ...options,
+            ...params,
+            signal,
+            throwOnError: true
+        });
+    },
+    queryKey: getSvgInfiniteQueryKey(options)
+});
+
+export const getPngQueryKey = (options: Options<GetPngData>) => createQueryKey('getPng', options);
+
+export const getPngOptions = (options: Options<GetPngData>) => queryOptions<GetPngResponse, DefaultError, GetPngResponse, ReturnType<typeof getPngQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getPng({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: getPngQueryKey(options)
+});
+
+export const getPngInfiniteQueryKey = (options: Options<GetPngData>): QueryKey<Options<GetPngData>> => createQueryKey('getPng', options, true);
+
+export const getPngInfiniteOptions = (options: Options<GetPngData>) => infiniteQueryOptions<GetPngResponse, DefaultError, InfiniteData<GetPngResponse>, QueryKey<Options<GetPngData>>, number | Pick<QueryKey<Options<GetPngData>>[0], 'body' | 'headers' | 'path' | 'query'>>(
+// @ts-ignore
+{
+    queryFn: async ({ pageParam, queryKey, signal }) => {
+        // @ts-ignore
+        const page: Pick<QueryKey<Options<GetPngData>>[0], 'body' | 'headers' | 'path' | 'query'> = typeof pageParam === 'object' ? pageParam : {
+            query: {
+                page: pageParam
+            }
+        };
+        const params = createInfiniteParams(queryKey, page);
+        return await getPng({
+            ...options,
+            ...params,
+            signal,
+            throwOnError: true
+        });
+    },
+    queryKey: getPngInfiniteQueryKey(options)
 });
 
 export const getChartQueryKey = (options: Options<GetChartData>) => createQueryKey('getChart', options);

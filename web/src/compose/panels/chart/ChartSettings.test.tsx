@@ -38,6 +38,7 @@ const type = {
   columns: true,
   slices: false,
   ranges: false,
+  combines: false,
   values: 1,
 };
 

@@ -26,7 +26,7 @@ export function MarksSentences({ chart, onChange }: { chart: ElementChartElement
           name={chart.values.length > 1 ? `Value ${i + 1}` : 'The value'}
           mixes={type?.mixes ?? false}
           hasTrend={type?.lines ?? false}
-          kinds={types.filter((t) => t.mixes && t.id !== 'combined').map((t) => ({ value: t.id, label: t.words }))}
+          kinds={types.filter((t) => t.mixes && !t.combines).map((t) => ({ value: t.id, label: t.words }))}
           onChange={(change) => setValue(i, change)}
         />
       ))}

@@ -104,7 +104,7 @@ function OneSeries({ chart, at, onChange }: { chart: ElementChartElement; at: nu
   const value = chart.values[shown.value];
   const props = {
     name: shown.name,
-    hasPoints: type?.bends === true || value?.drawnAs === 'lines' || value?.drawnAs === 'areas' || chart.chart === 'combined',
+    hasPoints: type?.bends === true || value?.drawnAs === 'lines' || value?.drawnAs === 'areas' || type?.combines === true,
     wearsLabels: type?.labels !== false,
     colors: colors ?? [],
   };

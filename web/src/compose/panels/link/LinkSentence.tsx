@@ -6,6 +6,7 @@ import { Blank } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
 import { color } from '../../../theme/tokens';
 import { useCompose } from '../../store/composeStore';
+import { useHasRanges } from '../../document/choices';
 import { isChart, type Placed } from '../../document/definition';
 import { calculatedRows } from '../../document/lineNames';
 import { DetailDialog } from './DetailDialog';
@@ -45,11 +46,13 @@ export function LinksOf({ place }: { place: LinkPlace }) {
     else if (picked === webAddress) propose({ report: '', address: 'https://example.org/' }, index);
     else propose({ report: picked === thisReport ? '' : picked }, index);
   };
-  const canNarrow = chart && !chart.category.ranges && chart.chart !== 'histogram' && !links.some(narrows);
+  const hasRanges = useHasRanges();
+  const isRange = chart !== undefined && hasRanges(chart);
+  const canNarrow = chart && !isRange && !links.some(narrows);
   // A row that is calculated from other rows has no rows of its own.
   const isCalculated = calculatedRows(place.section).some((p) => p.elements?.some((e) => e.id === place.id));
   const canDetail =
-    place.element?.id === place.id && place.band !== 'pageHeader' && place.band !== 'pageFooter' && canDetailOf(chart) && !isCalculated;
+    place.element?.id === place.id && place.band !== 'pageHeader' && place.band !== 'pageFooter' && !isRange && !isCalculated;
   return (
     <Box>
       {links.length === 0 && (
@@ -100,8 +103,6 @@ export function LinksOf({ place }: { place: LinkPlace }) {
 /** Whether a link stays where it is and carries what was clicked. */
 const narrows = (link: Link) =>
   !link.report && !link.sheet && !link.group && !link.address && (link.carries ?? []).some((c) => c.from.type === 'category');
-
-const canDetailOf = (chart?: LinkPlace['chart']) => !chart || (!chart.category.ranges && chart.chart !== 'histogram');
 
 function LinkButton({ children, onClick }: { children: string; onClick: () => void }) {
   return (

@@ -6,6 +6,7 @@ import type { CarriedValue, Link, Parameter, ReportDefinition, Section, ValueSou
 import { Blank, type Choice } from '../../../sentence/Blank';
 import { Sentence } from '../../../sentence/Sentence';
 import { color } from '../../../theme/tokens';
+import { useHasRanges } from '../../document/choices';
 import { allSections } from '../../document/definition';
 import { kindOf } from '../../kinds';
 import { useCompose } from '../../store/composeStore';
@@ -52,6 +53,7 @@ export function OneLink({ place, link, index, several, onChange, onTarget }: Pro
   const { definition, edit } = useCompose('definition', 'edit');
   const targets = useTargets();
   const written = useFieldNames();
+  const hasRanges = useHasRanges();
   const isWeb = link.address != null;
   const isOwn = !isWeb && link.report === '';
   const target = useQuery({
@@ -63,7 +65,7 @@ export function OneLink({ place, link, index, several, onChange, onTarget }: Pro
   if (!definition) return null;
   const { chart } = place;
   const isWhole = link.whole === true;
-  const sources = sourcesAt(place, definition, isWhole, written);
+  const sources = sourcesAt(place, definition, isWhole, written, hasRanges);
   const opened: ReportDefinition | undefined = isOwn ? definition : target.data?.definition;
   const parameters: Pick<Parameter, 'name' | 'required' | 'default'>[] = isWeb
     ? namesIn(link.address ?? '').map((name) => ({ name }))
