@@ -93,6 +93,28 @@ public sealed class DocumentTests
             Regex.Matches(Regex.Match(row, list).Groups[1].Value, "`(\\w+)`").Select(m => m.Groups[1].Value);
     }
 
+    /// <summary>Every package that the project names is listed with the version that is locked, and under a licence that lets others use
+    /// the product as they like.</summary>
+    [Fact]
+    public void The_table_of_dependencies_is_that_of_the_lock_files()
+    {
+        string Read(string file) => File.ReadAllText(Path.Combine(Checkout.Root, file));
+        var nuget = Regex.Matches(Read("Directory.Packages.props"), "Include=\"([^\"]+)\" Version=\"([^\"]+)\"")
+            .Select(m => $"{m.Groups[1].Value} {m.Groups[2].Value}");
+        using var named = JsonDocument.Parse(Read("web/package.json"));
+        using var locked = JsonDocument.Parse(Read("web/package-lock.json"));
+        var npm = new[] { "dependencies", "devDependencies" }.SelectMany(k => named.RootElement.GetProperty(k).EnumerateObject())
+            .Select(p => locked.RootElement.GetProperty("packages").GetProperty("node_modules/" + p.Name))
+            .Zip(new[] { "dependencies", "devDependencies" }.SelectMany(k => named.RootElement.GetProperty(k).EnumerateObject()),
+                (entry, p) => $"{p.Name} {entry.GetProperty("version").GetString()}");
+        var rows = Regex.Matches(Doc("dependencies.md"), @"^\| (\S+) \| (\d\S*) \| ([^|]+) \| [^|]+ \|$", RegexOptions.Multiline);
+        Assert.Equal(nuget.Concat(npm).Order(StringComparer.Ordinal),
+            rows.Select(r => $"{r.Groups[1].Value} {r.Groups[2].Value}").Order(StringComparer.Ordinal));
+        string[] permissive = ["MIT", "Apache-2.0", "MS-PL OR Apache-2.0", "ISC", "BSD-3-Clause", "OFL-1.1"];
+        // It runs in tests alone, and nothing of it is shipped.
+        Assert.Equal(["axe-core"], rows.Where(r => !permissive.Contains(r.Groups[3].Value)).Select(r => r.Groups[1].Value));
+    }
+
     /// <summary>The rules that docs/report-format.md states of conditions.</summary>
     [Theory]
     [InlineData("atMost", "2025-01-31", "a")]
