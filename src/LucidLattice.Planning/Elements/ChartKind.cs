@@ -111,7 +111,8 @@ public sealed class ChartKind : ElementKind<ChartElement>
             Start: >= -360 and <= 360 }))
             yield return Wrong("chart-slices", "Hole and gap are parts from 0 to 0.9, a slice becomes one of the rest below at most 0.5, a "
                 + "pie is turned by up to 360 degrees and tilted by up to 60.", "slices", "Give numbers in these ranges.");
-        if (ChartTypes.Find(element.Chart) is not { FitsInLine: true } && (element.Width is > 0 and < LeastWidth || element.Height is > 0 and < LeastHeight))
+        if (ChartTypes.Find(element.Chart) is not { FitsInLine: true }
+            && (element.Width is > 0 and < LeastWidth || element.Height is > 0 and < LeastHeight))
             yield return new Problem("chart-too-small", Severity.Warning,
                 "The chart is so small that its marks may have no room, and with them its links.", element.Id, "height",
                 Mends: [$"Make it at least {LeastWidth} points wide and {LeastHeight} high, or draw a line that fits a cell."]);

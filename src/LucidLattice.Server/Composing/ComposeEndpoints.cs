@@ -110,39 +110,51 @@ public static class ComposeEndpoints
     public static void MapCompose(this WebApplication app)
     {
         var compose = app.MapGroup("/api/compose").WithTags("Compose");
-        compose.MapPost("/", Compose).TakesTurn().WithName("compose");
+        compose.MapPost("/", Compose).TakesTurn().WithName("compose")
+                .WithSummary("A report while it is composed: an edit is made, and the page is drawn at a group.");
         compose.MapGet("/chart-choices", () => new ChartChoices([.. ChartTypes.All.Select(ChartTypeInfo.Describe)], Palettes.All))
-            .WithName("listChartChoices");
-        compose.MapPost("/chart-previews", Previews).TakesTurn().WithName("previewCharts");
-        compose.MapPost("/chart-numbers", Numbers).TakesTurn().WithName("getChartNumbers").Produces<string>(contentType: "text/csv");
+            .WithName("listChartChoices")
+                .WithSummary("The chart types and palettes.");
+        compose.MapPost("/chart-previews", Previews).TakesTurn().WithName("previewCharts")
+                .WithSummary("A chart of the report in every chart type.");
+        compose.MapPost("/chart-numbers", Numbers).TakesTurn().WithName("getChartNumbers")
+                .WithSummary("The numbers of a chart of a report that is composed.").Produces<string>(contentType: "text/csv");
         compose.MapPost("/pages",
             (ComposeRequest request, ReportEngine engine, CancellationToken cancel) =>
             {
                 var run = Run(request, engine, new RunProgress(), cancel, pages: true);
                 return new PagesResponse(run.PageCount, run.Data is null ? new Dictionary<string, PageSpan>() : GroupPages.Of(run));
-            }).TakesTurn().WithName("countPages");
+            }).TakesTurn().WithName("countPages")
+                .WithSummary("The number of pages of a report that is composed, and the pages on which its groups begin.");
         compose.MapPost("/explanation",
             (ExplainRequest request, IReportCatalog catalog) => ReportExplainer.Explain(request.Definition, catalog))
-            .TakesTurn().WithName("explainReport");
+            .TakesTurn().WithName("explainReport")
+                .WithSummary("A report as sentences.");
         compose.MapPost("/vantage",
             (VantageRequest request, ReportEngine engine, CancellationToken cancel) => new FoundVantage(HardestCase.Find(
                 Run(request.Report, engine, new RunProgress(), cancel, pages: false), request.Section, request.Wish, request.Name ?? "",
                 cancel)))
-            .TakesTurn().WithName("findVantage");
+            .TakesTurn().WithName("findVantage")
+                .WithSummary("The groups at which a report can be composed.");
         compose.MapPost("/widths",
             (WidthsRequest request, ReportEngine engine, ITypesetter typesetter, CancellationToken cancel) => ColumnFit.Fit(
                 Run(request.Report, engine, new RunProgress(), cancel, pages: false), request.Section, typesetter, cancel))
-            .TakesTurn().WithName("fitColumns");
-        compose.MapPost("/trace", Trace).WithName("composeTrace");
-        compose.MapGet("/looks", () => Looks.All).WithName("listReportLooks");
+            .TakesTurn().WithName("fitColumns")
+                .WithSummary("The widths at which the columns of a section fit their values.");
+        compose.MapPost("/trace", Trace).WithName("composeTrace")
+                .WithSummary("Where a number of a report that is composed comes from.");
+        compose.MapGet("/looks", () => Looks.All).WithName("listReportLooks")
+                .WithSummary("The report looks, as previews of the report.");
         compose.MapPost("/choices", (ComposeChoices request, ReportEngine engine, CancellationToken cancel) => ChoicesInfo.Search(
             engine.Choices(
             new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow,
             FromLink: LinkProof.Author(request.Definition)), request.Parameter, cancel).Choices, request.Search))
-            .TakesTurn().WithName("composeChoices");
+            .TakesTurn().WithName("composeChoices")
+                .WithSummary("The choices of the parameters of a report that is composed.");
         compose.MapGet("/progress/{name}",
             IResult (string name, LookProgress progress) => progress.Find(name) is { } info ? Results.Ok(info) : Results.NoContent())
-            .WithName("composeProgress").Produces<ProgressInfo>();
+            .WithName("composeProgress")
+                .WithSummary("How far slow work on a report that is composed has come.").Produces<ProgressInfo>();
     }
 
     private static ComposeResponse Compose(ComposeRequest request, ReportEngine engine, LookProgress following, IReportCatalog catalog,

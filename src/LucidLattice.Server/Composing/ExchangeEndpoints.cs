@@ -28,8 +28,10 @@ public static class ExchangeEndpoints
     public static void MapExchanges(this WebApplication app)
     {
         var compose = app.MapGroup("/api/compose").WithTags("Compose");
-        compose.MapPost("/copies", Outdated).TakesTurn().WithName("listOutdatedCopies");
-        compose.MapPost("/exchange", Propose).TakesTurn().WithName("proposeExchange");
+        compose.MapPost("/copies", Outdated).TakesTurn().WithName("listOutdatedCopies")
+                .WithSummary("The datasets of a report that differ from those that they are copies of.");
+        compose.MapPost("/exchange", Propose).TakesTurn().WithName("proposeExchange")
+                .WithSummary("How the fields of a dataset of the report match those of another one.");
     }
 
     private static IReadOnlyList<OutdatedCopy> Outdated(CopiesRequest request, DatasetStore store)

@@ -24,26 +24,31 @@ public static class LookEndpoints
     public static void MapLooks(this WebApplication app)
     {
         var looks = app.MapGroup("/api/looks").WithTags("Looks");
-        looks.MapGet("/", Kept).WithName("listLooks");
+        looks.MapGet("/", Kept).WithName("listLooks")
+                .WithSummary("The looks and palettes that are kept by name.");
         looks.MapPost("/", (KeepLook request, LookStore store) =>
         {
             var chart = request.Chart as ChartElement ?? throw ApiException.Bad("no-chart", "Only charts have looks that are kept.");
             store.Keep(Named(request.Name, store.Looks().Select(l => l.Name)), ChartLook.Of(chart), request.IsDefault);
             return Kept(store);
-        }).WithName("keepLook");
+        }).WithName("keepLook")
+                .WithSummary("Keeps the look of a chart by name.");
         looks.MapDelete("/", (string name, LookStore store) => store.Remove(name)
             ? Kept(store)
-            : throw ApiException.NotFound($"There is no look called “{name}”.")).WithName("removeLook");
+            : throw ApiException.NotFound($"There is no look called “{name}”.")).WithName("removeLook")
+                .WithSummary("Removes a look of charts.");
         looks.MapPost("/reports", (CarriedLook request, LookStore store) =>
         {
             var name = Named(request.Look.Name, store.ReportLooks().Select(l => l.Look.Name));
             if (ReportLooks.WhyNot(request) is { } why) throw ApiException.Bad("bad-look", why);
             store.Keep(request with { Look = request.Look with { Id = "", Name = name } });
             return Kept(store);
-        }).WithName("keepReportLook");
+        }).WithName("keepReportLook")
+                .WithSummary("Keeps the look of a report by name.");
         looks.MapDelete("/reports", (string name, LookStore store) => store.RemoveReportLook(name)
             ? Kept(store)
-            : throw ApiException.NotFound($"There is no look called “{name}”.")).WithName("removeReportLook");
+            : throw ApiException.NotFound($"There is no look called “{name}”.")).WithName("removeReportLook")
+                .WithSummary("Removes a look of reports.");
         looks.MapPost("/palettes", (KeepPalette request, LookStore store) =>
         {
             if (request.Colors.Count is 0 or > Palettes.MostColors || request.Colors.FirstOrDefault(c => !HexColors.IsColor(c)) is not null)
@@ -51,10 +56,12 @@ public static class LookEndpoints
                     $"A palette has 1 to {Palettes.MostColors} colours, each written as #0B5D5B.");
             store.KeepPalette(Named(request.Name, store.OwnPalettes().Select(p => p.Name)), request.Colors);
             return Kept(store);
-        }).WithName("keepPalette");
+        }).WithName("keepPalette")
+                .WithSummary("Keeps a palette by name.");
         looks.MapDelete("/palettes", (string name, LookStore store) => store.RemovePalette(name)
             ? Kept(store)
-            : throw ApiException.NotFound($"There is no palette called “{name}”.")).WithName("removePalette");
+            : throw ApiException.NotFound($"There is no palette called “{name}”.")).WithName("removePalette")
+                .WithSummary("Removes a palette.");
     }
 
     private static KeptLooks Kept(LookStore store) => new(store.Looks(), store.OwnPalettes(), store.ReportLooks());

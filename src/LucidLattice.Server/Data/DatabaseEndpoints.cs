@@ -8,6 +8,7 @@ using LucidLattice.Sql.Csv;
 using LucidLattice.Sql.Engines;
 using LucidLattice.Sql.Sqlite;
 using Microsoft.AspNetCore.Http.Features;
+using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace LucidLattice.Server.Data;
 
@@ -31,23 +32,32 @@ public static class DatabaseEndpoints
     {
         var databases = app.MapGroup("/api/databases").WithTags("Data");
         databases.MapGet("/", (AppData data, SqlDatabases read) => data.Databases().Select(d => Info(d.Name, data, read)).ToList())
-            .WithName("listDatabases");
-        databases.MapPost("/", Register).WithName("registerDatabase");
-        databases.MapGet("/{name}/uses", Uses).WithName("listDatabaseUses");
+            .WithName("listDatabases")
+                .WithSummary("The databases with their tables.");
+        databases.MapPost("/", Register).WithName("registerDatabase")
+                .WithSummary("Registers a database that is only ever read.");
+        databases.MapGet("/{name}/uses", Uses).WithName("listDatabaseUses")
+                .WithSummary("The datasets and reports that read a database.");
         databases.MapDelete("/{name}",
             (string name, AppData data) => data.SetForgotten(name, true) ? Results.NoContent() : throw Missing(name))
-            .WithName("forgetDatabase");
+            .WithName("forgetDatabase")
+                .WithSummary("Forgets a database; its file stays, and it can be restored.").Produces(StatusCodes.Status204NoContent);
         databases.MapPost("/{name}/restore",
             (string name, AppData data) => data.SetForgotten(name, false) ? Results.NoContent() : throw Missing(name))
-            .WithName("restoreDatabase");
-        databases.MapPost("/upload", UploadSqlite).WithName("uploadDatabase").Accepts<byte[]>("application/octet-stream");
+            .WithName("restoreDatabase")
+                .WithSummary("Restores a forgotten database.").Produces(StatusCodes.Status204NoContent);
+        databases.MapPost("/upload", UploadSqlite).WithName("uploadDatabase")
+                .WithSummary("Uploads a SQLite file as a database.").Accepts<byte[]>("application/octet-stream");
         databases.MapPost("/csv/preview",
             (HttpContext context, AppData data, CancellationToken cancel) =>
             WithUpload(context, data, (file, _) => CsvFile.Preview(file), cancel)).WithName("previewCsv")
+                .WithSummary("The first rows of a CSV file, with a proposed type for each column.")
                 .Accepts<byte[]>("application/octet-stream");
-        databases.MapPost("/spreadsheet", ReadSpreadsheet).WithName("readSpreadsheet").Accepts<byte[]>("application/octet-stream")
+        databases.MapPost("/spreadsheet", ReadSpreadsheet).WithName("readSpreadsheet")
+                .WithSummary("The first sheet of a workbook as CSV.").Accepts<byte[]>("application/octet-stream")
             .Produces<string>(contentType: "text/csv");
-        databases.MapPost("/csv", UploadCsv).WithName("uploadCsv").Accepts<byte[]>("application/octet-stream");
+        databases.MapPost("/csv", UploadCsv).WithName("uploadCsv")
+                .WithSummary("Makes a CSV file a table of an uploaded database.").Accepts<byte[]>("application/octet-stream");
     }
 
     /// <exception cref="ApiException">There is no such database.</exception>
@@ -56,7 +66,7 @@ public static class DatabaseEndpoints
 
     private static ApiException Missing(string name) => ApiException.NotFound($"No database is registered as “{name}”.");
 
-    private static DatabaseInfo Register(RegisterDatabase request, AppData data, SqlDatabases read)
+    private static Created<DatabaseInfo> Register(RegisterDatabase request, AppData data, SqlDatabases read)
     {
         var name = data.NameFor(request.Name);
         if (!Path.IsPathFullyQualified(request.Path))
@@ -71,7 +81,7 @@ public static class DatabaseEndpoints
         {
             throw ApiException.Bad("own-file", e.Message);
         }
-        return Info(name, data, read);
+        return TypedResults.Created($"/api/databases/{Uri.EscapeDataString(name)}", Info(name, data, read));
     }
 
     /// <param name="name">What the database is called.</param>

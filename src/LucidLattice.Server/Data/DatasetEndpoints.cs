@@ -14,6 +14,7 @@ using LucidLattice.Sql.Catalogue;
 using LucidLattice.Sql.Engines;
 using LucidLattice.Sql.Joins;
 using LucidLattice.Storage;
+using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace LucidLattice.Server.Data;
 
@@ -79,45 +80,65 @@ public static class DatasetEndpoints
     public static void MapDatasets(this WebApplication app)
     {
         var datasets = app.MapGroup("/api/datasets").WithTags("Data");
-        datasets.MapGet("/", (DatasetStore store) => store.List()).WithName("listDatasets");
-        datasets.MapPost("/", (Dataset dataset, DatasetStore store) => store.Create(dataset with { Id = FreeId(dataset.Name, store) }))
-            .WithName("createDataset");
-        datasets.MapGet("/problems", Problems).TakesTurn().WithName("listDatasetProblems");
-        datasets.MapGet("/{id}", (string id, DatasetStore store) => store.Find(id) ?? throw Missing(id)).WithName("getDataset");
-        datasets.MapGet("/unreadable", (DatasetStore store) => store.Unreadable()).WithName("listUnreadableDatasets");
+        datasets.MapGet("/", (DatasetStore store) => store.List()).WithName("listDatasets")
+                .WithSummary("The datasets that are kept for all reports.");
+        datasets.MapPost("/", (Dataset dataset, DatasetStore store) =>
+                Created(store.Create(dataset with { Id = FreeId(dataset.Name, store) })))
+            .WithName("createDataset")
+                .WithSummary("Creates a dataset.");
+        datasets.MapGet("/problems", Problems).TakesTurn().WithName("listDatasetProblems")
+                .WithSummary("What is wrong with datasets that cannot be read now.");
+        datasets.MapGet("/{id}", (string id, DatasetStore store) => store.Find(id) ?? throw Missing(id)).WithName("getDataset")
+                .WithSummary("One dataset, with its version.");
+        datasets.MapGet("/unreadable", (DatasetStore store) => store.Unreadable()).WithName("listUnreadableDatasets")
+                .WithSummary("The datasets whose files cannot be read, with the reason.");
         datasets.MapGet("/{id}/file", (string id, DatasetStore store) => Files.Json(store.Text(id) ?? throw Missing(id), id))
-            .WithName("getDatasetFile").Produces<string>(contentType: "application/json");
+            .WithName("getDatasetFile")
+                .WithSummary("The definition of a dataset as a file, also of one that cannot be read.")
+                .Produces<string>(contentType: "application/json");
         datasets.MapPut("/{id}", (string id, DatasetSave save, DatasetFollowing following) => following.Save(id, save))
-            .WithName("saveDataset");
-        datasets.MapGet("/{id}/uses", (string id, DatasetFollowing following) => following.Uses(id)).WithName("listDatasetUses");
+            .WithName("saveDataset")
+                .WithSummary("Saves a dataset; renamed fields are renamed in the drafts of reports.");
+        datasets.MapGet("/{id}/uses", (string id, DatasetFollowing following) => following.Uses(id)).WithName("listDatasetUses")
+                .WithSummary("The reports and datasets that are made from a dataset.");
         datasets.MapPost("/{id}/follow", (string id, FollowRequest request, DatasetFollowing following) => following.Follow(id, request))
-            .WithName("followDataset");
+            .WithName("followDataset")
+                .WithSummary("Brings the copies of a dataset in the drafts of reports up to date.");
         datasets.MapDelete("/{id}", (string id, DatasetStore store) => store.SetDeleted(id, true) ? Results.NoContent() : throw Missing(id))
-            .WithName("deleteDataset");
+            .WithName("deleteDataset")
+                .WithSummary("Deletes a dataset; it can be restored.").Produces(StatusCodes.Status204NoContent);
         datasets.MapPost("/{id}/restore",
             (string id, DatasetStore store) => store.SetDeleted(id, false) ? Results.NoContent() : throw Missing(id))
-            .WithName("restoreDataset");
-        datasets.MapPost("/look", Look).TakesTurn().WithName("lookAtDataset");
+            .WithName("restoreDataset")
+                .WithSummary("Restores a deleted dataset.").Produces(StatusCodes.Status204NoContent);
+        datasets.MapPost("/look", Look).TakesTurn().WithName("lookAtDataset")
+                .WithSummary("The first rows of a dataset, what is in its fields, and what is wrong with it.");
         datasets.MapPost("/describe",
             (DescribeSql request, AppData data, SqlDatabases databases, CancellationToken cancel) =>
                 data.Find(request.Database) is null
                     ? throw ApiException.NotFound($"No database is registered as “{request.Database}”.")
                     : databases.Describe(request.Database, request.Sql, cancel))
-                .TakesTurn().WithName("describeSql");
-        datasets.MapPost("/rename-field", (RenameField request) => Rename(request)).WithName("renameField");
+                .TakesTurn().WithName("describeSql")
+                .WithSummary("The columns and parameters of a SELECT statement.");
+        datasets.MapPost("/rename-field", (RenameField request) => Rename(request)).WithName("renameField")
+                .WithSummary("A dataset with one of its fields renamed wherever it is used.");
         datasets.MapPost("/add-table",
             (AddTable request, AppData data, SqlDatabases databases) =>
             JoinProposal.Add(request.Definition, request.Table, DatabaseEndpoints.Tables(request.Definition.Database, data, databases)))
-                .WithName("addTableToDataset");
+                .WithName("addTableToDataset")
+                .WithSummary("A dataset with a further table, joined as its keys propose.");
         datasets.MapPost("/join-pairs",
             (FindJoinPairs request, AppData data, SqlDatabases databases) =>
             JoinPairs.Find(request.Definition, request.Table, DatabaseEndpoints.Tables(request.Definition.Database, data, databases)))
-                .WithName("listJoinPairs");
+                .WithName("listJoinPairs")
+                .WithSummary("The columns on which a table can be joined.");
         datasets.MapPost("/ask-reader",
             (AskReader request) => AskedCondition.Ask(request.Definition, request.Condition as FieldCondition
-                ?? throw ApiException.Bad("no-field", "Only a condition on a field can be asked of the reader."))).WithName("askReader");
+                ?? throw ApiException.Bad("no-field", "Only a condition on a field can be asked of the reader."))).WithName("askReader")
+                .WithSummary("A dataset in which a condition takes its value from the reader.");
         datasets.MapPost("/field-choices", (ProposeFieldChoices request) => FieldChoices.Propose(
-            request.Parameters, request.Parameter, request.Dataset, request.Field, request.Unfiltered)).WithName("proposeFieldChoices");
+            request.Parameters, request.Parameter, request.Dataset, request.Field, request.Unfiltered)).WithName("proposeFieldChoices")
+                .WithSummary("A list of choices for a parameter, from the values of a field.");
     }
 
     private static Dataset Rename(RenameField request)
@@ -130,6 +151,9 @@ public static class DatasetEndpoints
             throw ApiException.Bad("name-taken", $"Another field is called “{name}” already.");
         return ReportCopies.Rename(request.Definition, new Dictionary<string, string> { [request.Field] = name });
     }
+
+    private static Created<SavedDataset> Created(SavedDataset made) =>
+        TypedResults.Created($"/api/datasets/{Uri.EscapeDataString(made.Id)}", made);
 
     private static DatasetView Look(DatasetLook request, IRowReader source, SqlDatabases databases, DatasetStore store,
         LookProgress following, CancellationToken cancel)

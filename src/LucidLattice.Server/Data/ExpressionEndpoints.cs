@@ -26,15 +26,20 @@ public static class ExpressionEndpoints
     public static void MapExpressions(this WebApplication app)
     {
         var expressions = app.MapGroup("/api/expressions").WithTags("Data");
-        expressions.MapGet("/aggregates", () => TotalChoice.All).WithName("listAggregates");
-        expressions.MapGet("/functions", () => FunctionList.All).WithName("listFunctions");
+        expressions.MapGet("/aggregates", () => TotalChoice.All).WithName("listAggregates")
+                .WithSummary("The kinds of total that sentences offer.");
+        expressions.MapGet("/functions", () => FunctionList.All).WithName("listFunctions")
+                .WithSummary("Everything that can be written in an expression.");
         expressions.MapPost("/names", (string?[] names) => names.Select(n => n ?? throw ApiException.Bad("bad-request",
-            "A name is null. Take it out instead.")).Distinct().ToDictionary(n => n, Names.Quoted)).WithName("writeNames");
+            "A name is null. Take it out instead.")).Distinct().ToDictionary(n => n, Names.Quoted)).WithName("writeNames")
+                .WithSummary("Names of fields as expressions write them.");
         expressions.MapPost("/missing-parameter", (MissingParameterRequest request) => request.Definition.Source is QuerySource query
             ? MissingParameter.ProposeForSql(query.Sql, request.Name, request.Definition)
             : MissingParameter.Propose($":{request.Name}", request.Definition, [])
-                ?? throw ApiException.Bad("bad-request", $"“{request.Name}” is no name of a parameter.")).WithName("proposeParameter");
-        expressions.MapPost("/try", Try).TakesTurn().WithName("tryExpression");
+                ?? throw ApiException.Bad("bad-request", $"“{request.Name}” is no name of a parameter.")).WithName("proposeParameter")
+                .WithSummary("A parameter for a name that an expression uses and the report does not have.");
+        expressions.MapPost("/try", Try).TakesTurn().WithName("tryExpression")
+                .WithSummary("The values of an expression for some rows, or what is wrong with it.");
     }
 
     private static ExpressionTrial Try(TrialRequest request, IRowReader source, DatasetStore store, CancellationToken cancel)

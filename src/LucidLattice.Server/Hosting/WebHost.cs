@@ -53,7 +53,7 @@ public static class WebHost
             // The API's description promises every property; only definition files leave out what is empty.
             options.SerializerOptions.DefaultIgnoreCondition = System.Text.Json.Serialization.JsonIgnoreCondition.Never;
         });
-        services.AddOpenApi(options => options.AddDocumentTransformer((document, _, _) =>
+        services.AddOpenApi(options => options.AddDocumentTransformer(DescribedProblems.Add).AddDocumentTransformer((document, _, _) =>
         {
             document.Info.Title = "Lucid Lattice";
             document.Info.Version = "1";
@@ -94,9 +94,11 @@ public static class WebHost
         app.UseFrontEndFiles();
         app.UseRouting();
         app.MapOpenApi("/api/openapi.json");
+        app.MapProblemTypes();
         app.MapGet("/api/health",
             (WorkLanes lanes, SizedCache cache, SqlDatabases databases) => Health.Of(lanes, cache, databases))
-            .WithName("getHealth").WithTags("Health");
+            .WithName("getHealth")
+                .WithSummary("Says how the server is: what it works on, and the memory that it takes.").WithTags("Health");
         app.MapReports();
         app.MapDatabases();
         app.MapDatasets();

@@ -42,21 +42,27 @@ public static class LinkEndpoints
     public static void MapLinks(this WebApplication app)
     {
         var links = app.MapGroup("/api/links").WithTags("Links");
-        links.MapGet("/", (AppData data, ReportEngine engine) => LinkMaps.Of(data, engine)).TakesTurn().WithName("getLinkMap");
+        links.MapGet("/", (AppData data, ReportEngine engine) => LinkMaps.Of(data, engine)).TakesTurn().WithName("getLinkMap")
+                .WithSummary("The reports and the links between them.");
         links.MapPut("/places", (MapPlace place, AppData data) =>
         {
             if (!double.IsFinite(place.X) || !double.IsFinite(place.Y)) throw ApiException.Bad("place", "A place has two numbers.");
             data.Trials.Place(place.Report, place.X, place.Y);
             return Results.NoContent();
-        }).WithName("placeOnMap");
+        }).WithName("placeOnMap")
+                .WithSummary("Saves where reports lie on the map of links.").Produces(StatusCodes.Status204NoContent);
         links.MapDelete("/places", (AppData data) =>
         {
             data.Trials.ForgetPlaces();
             return Results.NoContent();
-        }).WithName("layOutMap");
-        links.MapPost("/trials", Try).TakesTurn().WithName("tryLink");
-        links.MapPost("/details", Detail).TakesTurn().WithName("makeDetailReport");
-        links.MapPost("/promises", Promises).TakesTurn().WithName("tryPromises");
+        }).WithName("layOutMap")
+                .WithSummary("Lets the map of links be laid out anew.").Produces(StatusCodes.Status204NoContent);
+        links.MapPost("/trials", Try).TakesTurn().WithName("tryLink")
+                .WithSummary("Follows a link with everything that can be clicked, and compares the totals.");
+        links.MapPost("/details", Detail).TakesTurn().WithName("makeDetailReport")
+                .WithSummary("Creates a detail report for a mark, a total or a cell, with the link to it.");
+        links.MapPost("/promises", Promises).TakesTurn().WithName("tryPromises")
+                .WithSummary("Compares the totals that a report promises to agree.");
     }
 
     private static LinkTrial Try(LinkTrialRequest request, ReportEngine engine, IReportCatalog catalog, LookProgress following,

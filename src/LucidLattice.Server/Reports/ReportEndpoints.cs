@@ -10,6 +10,7 @@ using LucidLattice.Server.Web;
 using LucidLattice.Server.Workspace;
 using LucidLattice.Sql.Engines;
 using LucidLattice.Storage;
+using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace LucidLattice.Server.Reports;
 
@@ -43,44 +44,63 @@ public static class ReportEndpoints
     public static void MapReports(this WebApplication app)
     {
         var reports = app.MapGroup("/api/reports").WithTags("Reports");
-        reports.MapGet("/", (ReportStore store) => store.List()).WithName("listReports");
-        reports.MapPost("/", Create).WithName("createReport");
+        reports.MapGet("/", (ReportStore store) => store.List()).WithName("listReports")
+                .WithSummary("The reports of the library.");
+        reports.MapPost("/", Create).WithName("createReport")
+                .WithSummary("Creates a report: from a definition, a dataset, a table, or the answers of the guided start.");
         reports.MapGet("/datasets", (ReportStore store) => store.Drafts().SelectMany(r => r.Definition.Datasets.Where(d => d.CopyOf is null)
-            .Select(d => new ReportDataset(r.Id, r.Definition.Title, WithParameters(d, r.Definition))))).WithName("listReportDatasets");
+            .Select(d => new ReportDataset(r.Id, r.Definition.Title, WithParameters(d, r.Definition))))).WithName("listReportDatasets")
+                .WithSummary("The reports with the datasets that they hold copies of.");
         reports.MapPost("/guided", (NewReport request, AppData data, SqlDatabases read) => Guided(request, data, read))
-            .TakesTurn().WithName("guideReport");
-        reports.MapGet("/{id}", (string id, ReportStore store) => store.Draft(id) ?? throw Missing(id)).WithName("getReport");
+            .TakesTurn().WithName("guideReport")
+                .WithSummary("The report that the guided start would create from some answers, without saving it.");
+        reports.MapGet("/{id}", (string id, ReportStore store) => store.Draft(id) ?? throw Missing(id)).WithName("getReport")
+                .WithSummary("The draft of a report, with its version.");
         reports.MapGet("/{id}/file", (string id, ReportStore store) => Files.Json(store.DraftText(id) ?? throw Missing(id), id))
-            .WithName("getReportFile").Produces<string>(contentType: "application/json");
+            .WithName("getReportFile")
+                .WithSummary("The definition of a report as a file, also of one that cannot be read.")
+                .Produces<string>(contentType: "application/json");
         reports.MapPut("/{id}/draft",
             (string id, DraftSave save, ReportStore store) => new SavedVersion(store.SaveDraft(id, save.BasedOn, save.Definition)))
-            .WithName("saveDraft");
+            .WithName("saveDraft")
+                .WithSummary("Saves the draft of a report onto the version that it was made from.");
         reports.MapPost("/{id}/publish",
             (string id, PublishRequest request, AppData data, ReportEngine engine, CancellationToken cancel) =>
-                new Publishing(data, engine).Publish(id, request.Version, request.Anyway, cancel)).TakesTurn().WithName("publishReport");
+                new Publishing(data, engine).Publish(id, request.Version, request.Anyway, cancel)).TakesTurn().WithName("publishReport")
+                .WithSummary("Publishes the draft of a report; problems and links that would break are named first.");
         reports.MapGet("/{id}/leading-here",
             (string id, ReportStore store) => store.Draft(id) is null ? throw Missing(id) : Publishing.LeadingTo(id, store))
-            .WithName("listLinksTo");
-        reports.MapPost("/{id}/rename", Rename).WithName("renameReport");
+            .WithName("listLinksTo")
+                .WithSummary("The links of other reports that lead to this one.");
+        reports.MapPost("/{id}/rename", Rename).WithName("renameReport")
+                .WithSummary("Gives a report another title.");
         reports.MapGet("/{id}/problems",
             (string id, ReportStore store, ReportEngine engine) => engine.Check((store.Draft(id) ?? throw Missing(id)).Definition))
-            .TakesTurn().WithName("listProblems");
+            .TakesTurn().WithName("listProblems")
+                .WithSummary("What is wrong with the draft of a report.");
         reports.MapGet("/{id}/versions",
             (string id, ReportStore store) => store.Versions(id) is { Count: > 0 } all ? all : throw Missing(id))
-            .WithName("listVersions");
+            .WithName("listVersions")
+                .WithSummary("The versions of a report, newest first.");
         reports.MapGet("/{id}/versions/{version:int}", (string id, int version, ReportStore store) => Kept(id, version, store))
-            .WithName("getVersion");
+            .WithName("getVersion")
+                .WithSummary("One version of a report.");
         reports.MapGet("/{id}/versions/{version:int}/changes",
             (string id, int version, int? to, ReportStore store) => ReportComparison.Compare(Kept(id, version, store).Definition,
                 (to is { } other ? Kept(id, other, store) : store.Draft(id) ?? throw Missing(id)).Definition, store))
-            .TakesTurn().WithName("listChanges");
-        reports.MapPut("/{id}/versions/{version:int}/note", SetNote).WithName("setVersionNote");
-        reports.MapGet("/{id}/related", Related).WithName("listRelatedReports");
+            .TakesTurn().WithName("listChanges")
+                .WithSummary("What a version changed, in sentences.");
+        reports.MapPut("/{id}/versions/{version:int}/note", SetNote).WithName("setVersionNote")
+                .WithSummary("Sets the note of a version.").Produces(StatusCodes.Status204NoContent);
+        reports.MapGet("/{id}/related", Related).WithName("listRelatedReports")
+                .WithSummary("The published reports that take values which this one can pass on.");
         reports.MapDelete("/{id}", (string id, ReportStore store) => store.SetDeleted(id, true) ? Results.NoContent() : throw Missing(id))
-            .WithName("deleteReport");
+            .WithName("deleteReport")
+                .WithSummary("Deletes a report; it can be restored.").Produces(StatusCodes.Status204NoContent);
         reports.MapPost("/{id}/restore",
             (string id, ReportStore store) => store.SetDeleted(id, false) ? Results.NoContent() : throw Missing(id))
-            .WithName("restoreReport");
+            .WithName("restoreReport")
+                .WithSummary("Restores a deleted report.").Produces(StatusCodes.Status204NoContent);
     }
 
     /// <summary>What readers can go on to from a report.</summary>
@@ -103,7 +123,7 @@ public static class ReportEndpoints
 
     private static ApiException Missing(string id) => ApiException.NotFound($"There is no report “{id}”.");
 
-    private static SavedReport Create(NewReport request, ReportStore store, AppData data, SqlDatabases read)
+    private static Created<SavedReport> Create(NewReport request, ReportStore store, AppData data, SqlDatabases read)
     {
         var definition = request.Definition is { } given
             ? Titled(ReportFile.Read(given.GetRawText()), request.Title)
@@ -112,7 +132,8 @@ public static class ReportEndpoints
             : request.Dataset is { } id
             ? FromDataset(id, request.Title, data)
             : FromTable(request, data, read);
-        return store.Create(FreeId(definition.Title, store), definition);
+        var made = store.Create(FreeId(definition.Title, store), definition);
+        return TypedResults.Created($"/api/reports/{Uri.EscapeDataString(made.Id)}", made);
     }
 
     /// <summary>A dataset of a report with the parameters of the report that it may ask for.</summary>

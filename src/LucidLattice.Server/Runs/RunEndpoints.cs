@@ -24,30 +24,46 @@ public static class RunEndpoints
 
     public static void MapRuns(this WebApplication app)
     {
-        app.MapPost("/api/reports/{id}/runs", Start).WithName("startRun").WithTags("Runs");
-        app.MapGet("/api/reports/{id}/first-page", FirstPage).TakesTurn().WithName("getFirstPage").WithTags("Runs")
+        app.MapPost("/api/reports/{id}/runs", Start).WithName("startRun")
+                .WithSummary("Runs a report with values for its parameters; the answer names the run.").WithTags("Runs");
+        app.MapGet("/api/reports/{id}/first-page", FirstPage).TakesTurn().WithName("getFirstPage")
+                .WithSummary("The first page of a report as it was drawn last, as SVG.").WithTags("Runs")
             .Produces<string>(contentType: "image/svg+xml");
-        app.MapPost("/api/reports/{id}/choices", Choices).TakesTurn().WithName("listChoices").WithTags("Runs");
+        app.MapPost("/api/reports/{id}/choices", Choices).TakesTurn().WithName("listChoices")
+                .WithSummary("The choices of a report's parameters, under the values that are set already.").WithTags("Runs");
         var runs = app.MapGroup("/api/runs/{id}").WithTags("Runs");
         runs.MapGet("/", async (string id, RunStore store, CancellationToken cancel) => await Info(id, Entry(id, store), cancel))
-            .WithName("getRun");
-        runs.MapDelete("/", (string id, RunStore store) => store.Release(id) ? Results.NoContent() : throw Gone()).WithName("stopRun");
-        runs.MapGet("/pages/{number:int}", Page).WithName("getPage").Produces<string>(contentType: "image/svg+xml");
-        runs.MapGet("/pages/{number:int}/at", At).WithName("getPagePlace");
+            .WithName("getRun")
+                .WithSummary("The state of a run: its progress, parameters, problems and page count.");
+        runs.MapDelete("/", (string id, RunStore store) => store.Release(id) ? Results.NoContent() : throw Gone()).WithName("stopRun")
+                .WithSummary("Gives a run back; it stops when nobody else waits for it.").Produces(StatusCodes.Status204NoContent);
+        runs.MapGet("/pages/{number:int}", Page).WithName("getPage")
+                .WithSummary("A page of a run as SVG.").Produces<string>(contentType: "image/svg+xml");
+        runs.MapGet("/pages/{number:int}/at", At).WithName("getPagePlace")
+                .WithSummary("The group that a page of a run begins in.");
         runs.MapGet("/outline",
             async (string id, RunStore store, string? sheet = null, string? section = null, int level = 0, int group = 0, int from = 0)
-            => OutlineReader.Read(await Entry(id, store).Figures, sheet, section, level, group, Math.Max(0, from))).WithName("getOutline");
-        runs.MapGet("/group", Group).WithName("getGroupPage");
-        runs.MapGet("/find", Find).WithName("findInRun");
+            => OutlineReader.Read(await Entry(id, store).Figures, sheet, section, level, group, Math.Max(0, from))).WithName("getOutline")
+                .WithSummary("The groups of a run as an outline.");
+        runs.MapGet("/group", Group).WithName("getGroupPage")
+                .WithSummary("The page on which a group of a run begins.");
+        runs.MapGet("/find", Find).WithName("findInRun")
+                .WithSummary("The pages of a run on which a text is printed.");
         foreach (var output in ReportOutputs.All)
             runs.MapGet($"/{output.Name}", (string id, RunStore store, HttpContext context, CancellationToken cancel, bool shown = false,
                     int page = 1) => Written(output, id, store, context, page, shown, cancel))
-                .WithName($"get{output.Name.ToUpperInvariant()}").Produces<string>(contentType: output.MediaType.Split(';')[0]);
-        app.MapGet("/api/outputs", () => ReportOutputs.All.Select(OutputInfo.Describe)).WithName("listOutputs").WithTags("Runs");
-        runs.MapGet("/charts/{figure}", Chart).WithName("getChart");
-        runs.MapGet("/charts/{figure}/{format}", ChartFile).WithName("getChartFile").Produces<string>(contentType: "image/svg+xml");
-        runs.MapGet("/crosstabs/{figure}", Crosstab).WithName("getCrosstab");
-        runs.MapGet("/crosstabs/{figure}/csv", CrosstabFile).WithName("getCrosstabFile").Produces<string>(contentType: "text/csv");
+                .WithName($"get{output.Name.ToUpperInvariant()}")
+                .WithSummary($"A run as {output.Name.ToUpperInvariant()}.").Produces<string>(contentType: output.MediaType.Split(';')[0]);
+        app.MapGet("/api/outputs", () => ReportOutputs.All.Select(OutputInfo.Describe)).WithName("listOutputs")
+                .WithSummary("The kinds of file that a report can be written to.").WithTags("Runs");
+        runs.MapGet("/charts/{figure}", Chart).WithName("getChart")
+                .WithSummary("The numbers of a chart of a run.");
+        runs.MapGet("/charts/{figure}/{format}", ChartFile).WithName("getChartFile")
+                .WithSummary("A chart of a run as SVG, PNG or CSV.").Produces<string>(contentType: "image/svg+xml");
+        runs.MapGet("/crosstabs/{figure}", Crosstab).WithName("getCrosstab")
+                .WithSummary("A crosstab of a run as a table.");
+        runs.MapGet("/crosstabs/{figure}/csv", CrosstabFile).WithName("getCrosstabFile")
+                .WithSummary("All numbers of a crosstab of a run as CSV.").Produces<string>(contentType: "text/csv");
     }
 
     private static async Task<RunInfo> Start(string id, RunStart request, ReportStore reports, RunStore store, ReportEngine engine,

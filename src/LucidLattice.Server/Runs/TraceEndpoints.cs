@@ -21,13 +21,15 @@ public static class TraceEndpoints
     {
         var trace = app.MapGroup("/api/runs/{id}/trace").WithTags("Runs");
         trace.MapGet("/", async (string id, string place, RunStore store, ReportEngine engine, ITypesetter typesetter,
-            CancellationToken cancel) => (await Tracer(id, place, store, engine, typesetter, cancel)).Trace()).WithName("traceNumber");
+            CancellationToken cancel) => (await Tracer(id, place, store, engine, typesetter, cancel)).Trace()).WithName("traceNumber")
+                .WithSummary("Where a printed number of a run comes from.");
         trace.MapGet("/rows",
             async (string id, string place, RunStore store, ReportEngine engine, ITypesetter typesetter, CancellationToken cancel,
                 int part = 0, int from = 0, int count = 100, string? sort = null, bool descending = false) =>
                 (await Tracer(id, place, store, engine, typesetter, cancel)).Page(part, from, Math.Clamp(count, 0, MostRows), sort,
                     descending))
-            .WithName("traceRows");
+            .WithName("traceRows")
+                .WithSummary("The rows behind a printed number of a run.");
         trace.MapGet("/rows.csv",
             async (string id, string place, RunStore store, ReportEngine engine, ITypesetter typesetter, HttpContext context,
                 CancellationToken cancel, int part = 0, string? sort = null, bool descending = false) =>
@@ -35,7 +37,8 @@ public static class TraceEndpoints
                 var (run, tracer) = await Traced(id, place, store, engine, typesetter, cancel);
                 var (head, rows, order) = tracer.All(part, sort, descending);
                 return RunEndpoints.File(run, "csv", "text/csv", context, (_, stream) => RowsCsv.Write(rows, head, stream, cancel, order));
-            }).WithName("traceRowsFile").Produces<string>(contentType: "text/csv");
+            }).WithName("traceRowsFile")
+                .WithSummary("All rows behind a printed number of a run, as CSV.").Produces<string>(contentType: "text/csv");
     }
 
     private static async Task<Tracer> Tracer(string id, string place, RunStore store, ReportEngine engine, ITypesetter typesetter,

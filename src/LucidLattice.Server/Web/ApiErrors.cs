@@ -104,8 +104,15 @@ public sealed partial class ApiErrors(RequestDelegate next, ILogger<ApiErrors> l
     public static Task Write(HttpContext context, ApiException error)
     {
         context.Response.StatusCode = error.Status;
-        var problem = new ProblemDetails { Status = error.Status, Title = error.Message, Type = $"urn:lucid-lattice:{error.Code}",
-            Detail = error.Message, Instance = context.Request.Path };
+        var type = ProblemTypes.Find(error.Code);
+        var problem = new ProblemDetails
+        {
+            Status = error.Status,
+            Type = type?.Address ?? "about:blank",
+            Title = type?.Title ?? Microsoft.AspNetCore.WebUtilities.ReasonPhrases.GetReasonPhrase(error.Status),
+            Detail = error.Message,
+            Instance = context.Request.Path,
+        };
         problem.Extensions["code"] = error.Code;
         return context.Response.WriteAsJsonAsync(problem, System.Text.Json.JsonSerializerOptions.Web, "application/problem+json");
     }

@@ -2,7 +2,7 @@
 
 import type { Client, Options as Options2, TDataShape } from './client';
 import { client } from './client.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponses, AskReaderData, AskReaderResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, ComposeTraceData, ComposeTraceResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, ExplainReportData, ExplainReportResponses, FindInRunData, FindInRunResponses, FindVantageData, FindVantageResponses, FitColumnsData, FitColumnsResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetChartData, GetChartFileData, GetChartFileResponses, GetChartNumbersData, GetChartNumbersResponses, GetChartResponses, GetCrosstabData, GetCrosstabFileData, GetCrosstabFileResponses, GetCrosstabResponses, GetCsvData, GetCsvResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetFirstPageData, GetFirstPageResponses, GetGroupPageData, GetGroupPageResponses, GetHealthData, GetHealthResponses, GetHtmlData, GetHtmlResponses, GetJsonData, GetJsonResponses, GetLinkMapData, GetLinkMapResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPagePlaceData, GetPagePlaceResponses, GetPageResponses, GetPdfData, GetPdfResponses, GetPngData, GetPngResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunResponses, GetSvgData, GetSvgResponses, GetVersionData, GetVersionResponses, GuideReportData, GuideReportResponses, KeepLookData, KeepLookResponses, KeepPaletteData, KeepPaletteResponses, KeepReportLookData, KeepReportLookResponses, LayOutMapData, LayOutMapResponses, ListAggregatesData, ListAggregatesResponses, ListChangesData, ListChangesResponses, ListChartChoicesData, ListChartChoicesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListJoinPairsData, ListJoinPairsResponses, ListLinksToData, ListLinksToResponses, ListLooksData, ListLooksResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListOutputsData, ListOutputsResponses, ListProblemsData, ListProblemsResponses, ListRelatedReportsData, ListRelatedReportsResponses, ListReportDatasetsData, ListReportDatasetsResponses, ListReportLooksData, ListReportLooksResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, ListVersionsData, ListVersionsResponses, LookAtDatasetData, LookAtDatasetResponses, MakeDetailReportData, MakeDetailReportResponses, PlaceOnMapData, PlaceOnMapResponses, PreviewChartsData, PreviewChartsResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, ProposeFieldChoicesData, ProposeFieldChoicesResponses, ProposeParameterData, ProposeParameterResponses, PublishReportData, PublishReportResponses, ReadSpreadsheetData, ReadSpreadsheetResponses, RegisterDatabaseData, RegisterDatabaseResponses, RemoveLookData, RemoveLookResponses, RemovePaletteData, RemovePaletteResponses, RemoveReportLookData, RemoveReportLookResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, SetVersionNoteData, SetVersionNoteResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TraceNumberData, TraceNumberResponses, TraceRowsData, TraceRowsFileData, TraceRowsFileResponses, TraceRowsResponses, TryExpressionData, TryExpressionResponses, TryLinkData, TryLinkResponses, TryPromisesData, TryPromisesResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses, WriteNamesData, WriteNamesResponses } from './types.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponses, AskReaderData, AskReaderResponses, ComposeChoicesData, ComposeChoicesResponses, ComposeData, ComposeProgressData, ComposeProgressResponses, ComposeResponses, ComposeTraceData, ComposeTraceResponses, CountPagesData, CountPagesResponses, CreateDatasetData, CreateDatasetResponses, CreateReportData, CreateReportResponses, DeleteDatasetData, DeleteDatasetResponses, DeleteReportData, DeleteReportResponses, DescribeSqlData, DescribeSqlResponses, ExplainReportData, ExplainReportResponses, FindInRunData, FindInRunResponses, FindVantageData, FindVantageResponses, FitColumnsData, FitColumnsResponses, FollowDatasetData, FollowDatasetResponses, ForgetDatabaseData, ForgetDatabaseResponses, GetChartData, GetChartFileData, GetChartFileResponses, GetChartNumbersData, GetChartNumbersResponses, GetChartResponses, GetCrosstabData, GetCrosstabFileData, GetCrosstabFileResponses, GetCrosstabResponses, GetCsvData, GetCsvResponses, GetDatasetData, GetDatasetFileData, GetDatasetFileResponses, GetDatasetResponses, GetFirstPageData, GetFirstPageResponses, GetGroupPageData, GetGroupPageResponses, GetHealthData, GetHealthResponses, GetHtmlData, GetHtmlResponses, GetJsonData, GetJsonResponses, GetLinkMapData, GetLinkMapResponses, GetOutlineData, GetOutlineResponses, GetPageData, GetPagePlaceData, GetPagePlaceResponses, GetPageResponses, GetPdfData, GetPdfResponses, GetPngData, GetPngResponses, GetProblemTypeData, GetProblemTypeResponses, GetReportData, GetReportFileData, GetReportFileResponses, GetReportResponses, GetRunData, GetRunResponses, GetSvgData, GetSvgResponses, GetVersionData, GetVersionResponses, GuideReportData, GuideReportResponses, KeepLookData, KeepLookResponses, KeepPaletteData, KeepPaletteResponses, KeepReportLookData, KeepReportLookResponses, LayOutMapData, LayOutMapResponses, ListAggregatesData, ListAggregatesResponses, ListChangesData, ListChangesResponses, ListChartChoicesData, ListChartChoicesResponses, ListChoicesData, ListChoicesResponses, ListDatabasesData, ListDatabasesResponses, ListDatabaseUsesData, ListDatabaseUsesResponses, ListDatasetProblemsData, ListDatasetProblemsResponses, ListDatasetsData, ListDatasetsResponses, ListDatasetUsesData, ListDatasetUsesResponses, ListFunctionsData, ListFunctionsResponses, ListJoinPairsData, ListJoinPairsResponses, ListLinksToData, ListLinksToResponses, ListLooksData, ListLooksResponses, ListOutdatedCopiesData, ListOutdatedCopiesResponses, ListOutputsData, ListOutputsResponses, ListProblemsData, ListProblemsResponses, ListProblemTypesData, ListProblemTypesResponses, ListRelatedReportsData, ListRelatedReportsResponses, ListReportDatasetsData, ListReportDatasetsResponses, ListReportLooksData, ListReportLooksResponses, ListReportsData, ListReportsResponses, ListUnreadableDatasetsData, ListUnreadableDatasetsResponses, ListVersionsData, ListVersionsResponses, LookAtDatasetData, LookAtDatasetResponses, MakeDetailReportData, MakeDetailReportResponses, PlaceOnMapData, PlaceOnMapResponses, PreviewChartsData, PreviewChartsResponses, PreviewCsvData, PreviewCsvResponses, ProposeExchangeData, ProposeExchangeResponses, ProposeFieldChoicesData, ProposeFieldChoicesResponses, ProposeParameterData, ProposeParameterResponses, PublishReportData, PublishReportResponses, ReadSpreadsheetData, ReadSpreadsheetResponses, RegisterDatabaseData, RegisterDatabaseResponses, RemoveLookData, RemoveLookResponses, RemovePaletteData, RemovePaletteResponses, RemoveReportLookData, RemoveReportLookResponses, RenameFieldData, RenameFieldResponses, RenameReportData, RenameReportResponses, RestoreDatabaseData, RestoreDatabaseResponses, RestoreDatasetData, RestoreDatasetResponses, RestoreReportData, RestoreReportResponses, SaveDatasetData, SaveDatasetResponses, SaveDraftData, SaveDraftResponses, SetVersionNoteData, SetVersionNoteResponses, StartRunData, StartRunResponses, StopRunData, StopRunResponses, TraceNumberData, TraceNumberResponses, TraceRowsData, TraceRowsFileData, TraceRowsFileResponses, TraceRowsResponses, TryExpressionData, TryExpressionResponses, TryLinkData, TryLinkResponses, TryPromisesData, TryPromisesResponses, UploadCsvData, UploadCsvResponses, UploadDatabaseData, UploadDatabaseResponses, WriteNamesData, WriteNamesResponses } from './types.gen';
 
 export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends boolean = boolean, TResponse = unknown> = Options2<TData, ThrowOnError, TResponse> & {
     /**
@@ -18,12 +18,18 @@ export type Options<TData extends TDataShape = TDataShape, ThrowOnError extends 
     meta?: Record<string, unknown>;
 };
 
+/**
+ * Says how the server is: what it works on, and the memory that it takes.
+ */
 export const getHealth = <ThrowOnError extends boolean = true>(options?: Options<GetHealthData, ThrowOnError>) => (options?.client ?? client).get<GetHealthResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/health',
     ...options
 });
 
+/**
+ * Runs a report with values for its parameters; the answer names the run.
+ */
 export const startRun = <ThrowOnError extends boolean = true>(options: Options<StartRunData, ThrowOnError>) => (options.client ?? client).post<StartRunResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/runs',
@@ -34,12 +40,18 @@ export const startRun = <ThrowOnError extends boolean = true>(options: Options<S
     }
 });
 
+/**
+ * The first page of a report as it was drawn last, as SVG.
+ */
 export const getFirstPage = <ThrowOnError extends boolean = true>(options: Options<GetFirstPageData, ThrowOnError>) => (options.client ?? client).get<GetFirstPageResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/first-page',
     ...options
 });
 
+/**
+ * The choices of a report's parameters, under the values that are set already.
+ */
 export const listChoices = <ThrowOnError extends boolean = true>(options: Options<ListChoicesData, ThrowOnError>) => (options.client ?? client).post<ListChoicesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/choices',
@@ -50,18 +62,45 @@ export const listChoices = <ThrowOnError extends boolean = true>(options: Option
     }
 });
 
+/**
+ * The kinds of file that a report can be written to.
+ */
 export const listOutputs = <ThrowOnError extends boolean = true>(options?: Options<ListOutputsData, ThrowOnError>) => (options?.client ?? client).get<ListOutputsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/outputs',
     ...options
 });
 
+/**
+ * Every type of problem that the API answers with.
+ */
+export const listProblemTypes = <ThrowOnError extends boolean = true>(options?: Options<ListProblemTypesData, ThrowOnError>) => (options?.client ?? client).get<ListProblemTypesResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/problems',
+    ...options
+});
+
+/**
+ * A type of problem, for people.
+ */
+export const getProblemType = <ThrowOnError extends boolean = true>(options: Options<GetProblemTypeData, ThrowOnError>) => (options.client ?? client).get<GetProblemTypeResponses, unknown, ThrowOnError, 'data'>({
+    responseStyle: 'data',
+    url: '/api/problems/{code}',
+    ...options
+});
+
+/**
+ * The reports of the library.
+ */
 export const listReports = <ThrowOnError extends boolean = true>(options?: Options<ListReportsData, ThrowOnError>) => (options?.client ?? client).get<ListReportsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports',
     ...options
 });
 
+/**
+ * Creates a report: from a definition, a dataset, a table, or the answers of the guided start.
+ */
 export const createReport = <ThrowOnError extends boolean = true>(options: Options<CreateReportData, ThrowOnError>) => (options.client ?? client).post<CreateReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports',
@@ -72,12 +111,18 @@ export const createReport = <ThrowOnError extends boolean = true>(options: Optio
     }
 });
 
+/**
+ * The reports with the datasets that they hold copies of.
+ */
 export const listReportDatasets = <ThrowOnError extends boolean = true>(options?: Options<ListReportDatasetsData, ThrowOnError>) => (options?.client ?? client).get<ListReportDatasetsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/datasets',
     ...options
 });
 
+/**
+ * The report that the guided start would create from some answers, without saving it.
+ */
 export const guideReport = <ThrowOnError extends boolean = true>(options: Options<GuideReportData, ThrowOnError>) => (options.client ?? client).post<GuideReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/guided',
@@ -88,24 +133,36 @@ export const guideReport = <ThrowOnError extends boolean = true>(options: Option
     }
 });
 
+/**
+ * Deletes a report; it can be restored.
+ */
 export const deleteReport = <ThrowOnError extends boolean = true>(options: Options<DeleteReportData, ThrowOnError>) => (options.client ?? client).delete<DeleteReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}',
     ...options
 });
 
+/**
+ * The draft of a report, with its version.
+ */
 export const getReport = <ThrowOnError extends boolean = true>(options: Options<GetReportData, ThrowOnError>) => (options.client ?? client).get<GetReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}',
     ...options
 });
 
+/**
+ * The definition of a report as a file, also of one that cannot be read.
+ */
 export const getReportFile = <ThrowOnError extends boolean = true>(options: Options<GetReportFileData, ThrowOnError>) => (options.client ?? client).get<GetReportFileResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/file',
     ...options
 });
 
+/**
+ * Saves the draft of a report onto the version that it was made from.
+ */
 export const saveDraft = <ThrowOnError extends boolean = true>(options: Options<SaveDraftData, ThrowOnError>) => (options.client ?? client).put<SaveDraftResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/draft',
@@ -116,6 +173,9 @@ export const saveDraft = <ThrowOnError extends boolean = true>(options: Options<
     }
 });
 
+/**
+ * Publishes the draft of a report; problems and links that would break are named first.
+ */
 export const publishReport = <ThrowOnError extends boolean = true>(options: Options<PublishReportData, ThrowOnError>) => (options.client ?? client).post<PublishReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/publish',
@@ -126,12 +186,18 @@ export const publishReport = <ThrowOnError extends boolean = true>(options: Opti
     }
 });
 
+/**
+ * The links of other reports that lead to this one.
+ */
 export const listLinksTo = <ThrowOnError extends boolean = true>(options: Options<ListLinksToData, ThrowOnError>) => (options.client ?? client).get<ListLinksToResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/leading-here',
     ...options
 });
 
+/**
+ * Gives a report another title.
+ */
 export const renameReport = <ThrowOnError extends boolean = true>(options: Options<RenameReportData, ThrowOnError>) => (options.client ?? client).post<RenameReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/rename',
@@ -142,30 +208,45 @@ export const renameReport = <ThrowOnError extends boolean = true>(options: Optio
     }
 });
 
+/**
+ * What is wrong with the draft of a report.
+ */
 export const listProblems = <ThrowOnError extends boolean = true>(options: Options<ListProblemsData, ThrowOnError>) => (options.client ?? client).get<ListProblemsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/problems',
     ...options
 });
 
+/**
+ * The versions of a report, newest first.
+ */
 export const listVersions = <ThrowOnError extends boolean = true>(options: Options<ListVersionsData, ThrowOnError>) => (options.client ?? client).get<ListVersionsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/versions',
     ...options
 });
 
+/**
+ * One version of a report.
+ */
 export const getVersion = <ThrowOnError extends boolean = true>(options: Options<GetVersionData, ThrowOnError>) => (options.client ?? client).get<GetVersionResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/versions/{version}',
     ...options
 });
 
+/**
+ * What a version changed, in sentences.
+ */
 export const listChanges = <ThrowOnError extends boolean = true>(options: Options<ListChangesData, ThrowOnError>) => (options.client ?? client).get<ListChangesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/versions/{version}/changes',
     ...options
 });
 
+/**
+ * Sets the note of a version.
+ */
 export const setVersionNote = <ThrowOnError extends boolean = true>(options: Options<SetVersionNoteData, ThrowOnError>) => (options.client ?? client).put<SetVersionNoteResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/versions/{version}/note',
@@ -176,24 +257,36 @@ export const setVersionNote = <ThrowOnError extends boolean = true>(options: Opt
     }
 });
 
+/**
+ * The published reports that take values which this one can pass on.
+ */
 export const listRelatedReports = <ThrowOnError extends boolean = true>(options: Options<ListRelatedReportsData, ThrowOnError>) => (options.client ?? client).get<ListRelatedReportsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/related',
     ...options
 });
 
+/**
+ * Restores a deleted report.
+ */
 export const restoreReport = <ThrowOnError extends boolean = true>(options: Options<RestoreReportData, ThrowOnError>) => (options.client ?? client).post<RestoreReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/reports/{id}/restore',
     ...options
 });
 
+/**
+ * The databases with their tables.
+ */
 export const listDatabases = <ThrowOnError extends boolean = true>(options?: Options<ListDatabasesData, ThrowOnError>) => (options?.client ?? client).get<ListDatabasesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/databases',
     ...options
 });
 
+/**
+ * Registers a database that is only ever read.
+ */
 export const registerDatabase = <ThrowOnError extends boolean = true>(options: Options<RegisterDatabaseData, ThrowOnError>) => (options.client ?? client).post<RegisterDatabaseResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/databases',
@@ -204,24 +297,36 @@ export const registerDatabase = <ThrowOnError extends boolean = true>(options: O
     }
 });
 
+/**
+ * The datasets and reports that read a database.
+ */
 export const listDatabaseUses = <ThrowOnError extends boolean = true>(options: Options<ListDatabaseUsesData, ThrowOnError>) => (options.client ?? client).get<ListDatabaseUsesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/databases/{name}/uses',
     ...options
 });
 
+/**
+ * Forgets a database; its file stays, and it can be restored.
+ */
 export const forgetDatabase = <ThrowOnError extends boolean = true>(options: Options<ForgetDatabaseData, ThrowOnError>) => (options.client ?? client).delete<ForgetDatabaseResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/databases/{name}',
     ...options
 });
 
+/**
+ * Restores a forgotten database.
+ */
 export const restoreDatabase = <ThrowOnError extends boolean = true>(options: Options<RestoreDatabaseData, ThrowOnError>) => (options.client ?? client).post<RestoreDatabaseResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/databases/{name}/restore',
     ...options
 });
 
+/**
+ * Uploads a SQLite file as a database.
+ */
 export const uploadDatabase = <ThrowOnError extends boolean = true>(options: Options<UploadDatabaseData, ThrowOnError>) => (options.client ?? client).post<UploadDatabaseResponses, unknown, ThrowOnError, 'data'>({
     bodySerializer: null,
     responseStyle: 'data',
@@ -233,6 +338,9 @@ export const uploadDatabase = <ThrowOnError extends boolean = true>(options: Opt
     }
 });
 
+/**
+ * The first rows of a CSV file, with a proposed type for each column.
+ */
 export const previewCsv = <ThrowOnError extends boolean = true>(options: Options<PreviewCsvData, ThrowOnError>) => (options.client ?? client).post<PreviewCsvResponses, unknown, ThrowOnError, 'data'>({
     bodySerializer: null,
     responseStyle: 'data',
@@ -244,6 +352,9 @@ export const previewCsv = <ThrowOnError extends boolean = true>(options: Options
     }
 });
 
+/**
+ * The first sheet of a workbook as CSV.
+ */
 export const readSpreadsheet = <ThrowOnError extends boolean = true>(options: Options<ReadSpreadsheetData, ThrowOnError>) => (options.client ?? client).post<ReadSpreadsheetResponses, unknown, ThrowOnError, 'data'>({
     bodySerializer: null,
     responseStyle: 'data',
@@ -255,6 +366,9 @@ export const readSpreadsheet = <ThrowOnError extends boolean = true>(options: Op
     }
 });
 
+/**
+ * Makes a CSV file a table of an uploaded database.
+ */
 export const uploadCsv = <ThrowOnError extends boolean = true>(options: Options<UploadCsvData, ThrowOnError>) => (options.client ?? client).post<UploadCsvResponses, unknown, ThrowOnError, 'data'>({
     bodySerializer: null,
     responseStyle: 'data',
@@ -266,12 +380,18 @@ export const uploadCsv = <ThrowOnError extends boolean = true>(options: Options<
     }
 });
 
+/**
+ * The datasets that are kept for all reports.
+ */
 export const listDatasets = <ThrowOnError extends boolean = true>(options?: Options<ListDatasetsData, ThrowOnError>) => (options?.client ?? client).get<ListDatasetsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets',
     ...options
 });
 
+/**
+ * Creates a dataset.
+ */
 export const createDataset = <ThrowOnError extends boolean = true>(options: Options<CreateDatasetData, ThrowOnError>) => (options.client ?? client).post<CreateDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets',
@@ -282,24 +402,36 @@ export const createDataset = <ThrowOnError extends boolean = true>(options: Opti
     }
 });
 
+/**
+ * What is wrong with datasets that cannot be read now.
+ */
 export const listDatasetProblems = <ThrowOnError extends boolean = true>(options?: Options<ListDatasetProblemsData, ThrowOnError>) => (options?.client ?? client).get<ListDatasetProblemsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/problems',
     ...options
 });
 
+/**
+ * Deletes a dataset; it can be restored.
+ */
 export const deleteDataset = <ThrowOnError extends boolean = true>(options: Options<DeleteDatasetData, ThrowOnError>) => (options.client ?? client).delete<DeleteDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/{id}',
     ...options
 });
 
+/**
+ * One dataset, with its version.
+ */
 export const getDataset = <ThrowOnError extends boolean = true>(options: Options<GetDatasetData, ThrowOnError>) => (options.client ?? client).get<GetDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/{id}',
     ...options
 });
 
+/**
+ * Saves a dataset; renamed fields are renamed in the drafts of reports.
+ */
 export const saveDataset = <ThrowOnError extends boolean = true>(options: Options<SaveDatasetData, ThrowOnError>) => (options.client ?? client).put<SaveDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/{id}',
@@ -310,24 +442,36 @@ export const saveDataset = <ThrowOnError extends boolean = true>(options: Option
     }
 });
 
+/**
+ * The datasets whose files cannot be read, with the reason.
+ */
 export const listUnreadableDatasets = <ThrowOnError extends boolean = true>(options?: Options<ListUnreadableDatasetsData, ThrowOnError>) => (options?.client ?? client).get<ListUnreadableDatasetsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/unreadable',
     ...options
 });
 
+/**
+ * The definition of a dataset as a file, also of one that cannot be read.
+ */
 export const getDatasetFile = <ThrowOnError extends boolean = true>(options: Options<GetDatasetFileData, ThrowOnError>) => (options.client ?? client).get<GetDatasetFileResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/{id}/file',
     ...options
 });
 
+/**
+ * The reports and datasets that are made from a dataset.
+ */
 export const listDatasetUses = <ThrowOnError extends boolean = true>(options: Options<ListDatasetUsesData, ThrowOnError>) => (options.client ?? client).get<ListDatasetUsesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/{id}/uses',
     ...options
 });
 
+/**
+ * Brings the copies of a dataset in the drafts of reports up to date.
+ */
 export const followDataset = <ThrowOnError extends boolean = true>(options: Options<FollowDatasetData, ThrowOnError>) => (options.client ?? client).post<FollowDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/{id}/follow',
@@ -338,12 +482,18 @@ export const followDataset = <ThrowOnError extends boolean = true>(options: Opti
     }
 });
 
+/**
+ * Restores a deleted dataset.
+ */
 export const restoreDataset = <ThrowOnError extends boolean = true>(options: Options<RestoreDatasetData, ThrowOnError>) => (options.client ?? client).post<RestoreDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/{id}/restore',
     ...options
 });
 
+/**
+ * The first rows of a dataset, what is in its fields, and what is wrong with it.
+ */
 export const lookAtDataset = <ThrowOnError extends boolean = true>(options: Options<LookAtDatasetData, ThrowOnError>) => (options.client ?? client).post<LookAtDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/look',
@@ -354,6 +504,9 @@ export const lookAtDataset = <ThrowOnError extends boolean = true>(options: Opti
     }
 });
 
+/**
+ * The columns and parameters of a SELECT statement.
+ */
 export const describeSql = <ThrowOnError extends boolean = true>(options: Options<DescribeSqlData, ThrowOnError>) => (options.client ?? client).post<DescribeSqlResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/describe',
@@ -364,6 +517,9 @@ export const describeSql = <ThrowOnError extends boolean = true>(options: Option
     }
 });
 
+/**
+ * A dataset with one of its fields renamed wherever it is used.
+ */
 export const renameField = <ThrowOnError extends boolean = true>(options: Options<RenameFieldData, ThrowOnError>) => (options.client ?? client).post<RenameFieldResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/rename-field',
@@ -374,6 +530,9 @@ export const renameField = <ThrowOnError extends boolean = true>(options: Option
     }
 });
 
+/**
+ * A dataset with a further table, joined as its keys propose.
+ */
 export const addTableToDataset = <ThrowOnError extends boolean = true>(options: Options<AddTableToDatasetData, ThrowOnError>) => (options.client ?? client).post<AddTableToDatasetResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/add-table',
@@ -384,6 +543,9 @@ export const addTableToDataset = <ThrowOnError extends boolean = true>(options: 
     }
 });
 
+/**
+ * The columns on which a table can be joined.
+ */
 export const listJoinPairs = <ThrowOnError extends boolean = true>(options: Options<ListJoinPairsData, ThrowOnError>) => (options.client ?? client).post<ListJoinPairsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/join-pairs',
@@ -394,6 +556,9 @@ export const listJoinPairs = <ThrowOnError extends boolean = true>(options: Opti
     }
 });
 
+/**
+ * A dataset in which a condition takes its value from the reader.
+ */
 export const askReader = <ThrowOnError extends boolean = true>(options: Options<AskReaderData, ThrowOnError>) => (options.client ?? client).post<AskReaderResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/ask-reader',
@@ -404,6 +569,9 @@ export const askReader = <ThrowOnError extends boolean = true>(options: Options<
     }
 });
 
+/**
+ * A list of choices for a parameter, from the values of a field.
+ */
 export const proposeFieldChoices = <ThrowOnError extends boolean = true>(options: Options<ProposeFieldChoicesData, ThrowOnError>) => (options.client ?? client).post<ProposeFieldChoicesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/datasets/field-choices',
@@ -414,18 +582,27 @@ export const proposeFieldChoices = <ThrowOnError extends boolean = true>(options
     }
 });
 
+/**
+ * The kinds of total that sentences offer.
+ */
 export const listAggregates = <ThrowOnError extends boolean = true>(options?: Options<ListAggregatesData, ThrowOnError>) => (options?.client ?? client).get<ListAggregatesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/expressions/aggregates',
     ...options
 });
 
+/**
+ * Everything that can be written in an expression.
+ */
 export const listFunctions = <ThrowOnError extends boolean = true>(options?: Options<ListFunctionsData, ThrowOnError>) => (options?.client ?? client).get<ListFunctionsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/expressions/functions',
     ...options
 });
 
+/**
+ * Names of fields as expressions write them.
+ */
 export const writeNames = <ThrowOnError extends boolean = true>(options: Options<WriteNamesData, ThrowOnError>) => (options.client ?? client).post<WriteNamesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/expressions/names',
@@ -436,6 +613,9 @@ export const writeNames = <ThrowOnError extends boolean = true>(options: Options
     }
 });
 
+/**
+ * A parameter for a name that an expression uses and the report does not have.
+ */
 export const proposeParameter = <ThrowOnError extends boolean = true>(options: Options<ProposeParameterData, ThrowOnError>) => (options.client ?? client).post<ProposeParameterResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/expressions/missing-parameter',
@@ -446,6 +626,9 @@ export const proposeParameter = <ThrowOnError extends boolean = true>(options: O
     }
 });
 
+/**
+ * The values of an expression for some rows, or what is wrong with it.
+ */
 export const tryExpression = <ThrowOnError extends boolean = true>(options: Options<TryExpressionData, ThrowOnError>) => (options.client ?? client).post<TryExpressionResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/expressions/try',
@@ -456,6 +639,9 @@ export const tryExpression = <ThrowOnError extends boolean = true>(options: Opti
     }
 });
 
+/**
+ * The datasets of a report that differ from those that they are copies of.
+ */
 export const listOutdatedCopies = <ThrowOnError extends boolean = true>(options: Options<ListOutdatedCopiesData, ThrowOnError>) => (options.client ?? client).post<ListOutdatedCopiesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/copies',
@@ -466,6 +652,9 @@ export const listOutdatedCopies = <ThrowOnError extends boolean = true>(options:
     }
 });
 
+/**
+ * How the fields of a dataset of the report match those of another one.
+ */
 export const proposeExchange = <ThrowOnError extends boolean = true>(options: Options<ProposeExchangeData, ThrowOnError>) => (options.client ?? client).post<ProposeExchangeResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/exchange',
@@ -476,6 +665,9 @@ export const proposeExchange = <ThrowOnError extends boolean = true>(options: Op
     }
 });
 
+/**
+ * A report while it is composed: an edit is made, and the page is drawn at a group.
+ */
 export const compose = <ThrowOnError extends boolean = true>(options: Options<ComposeData, ThrowOnError>) => (options.client ?? client).post<ComposeResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose',
@@ -486,12 +678,18 @@ export const compose = <ThrowOnError extends boolean = true>(options: Options<Co
     }
 });
 
+/**
+ * The chart types and palettes.
+ */
 export const listChartChoices = <ThrowOnError extends boolean = true>(options?: Options<ListChartChoicesData, ThrowOnError>) => (options?.client ?? client).get<ListChartChoicesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/chart-choices',
     ...options
 });
 
+/**
+ * A chart of the report in every chart type.
+ */
 export const previewCharts = <ThrowOnError extends boolean = true>(options: Options<PreviewChartsData, ThrowOnError>) => (options.client ?? client).post<PreviewChartsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/chart-previews',
@@ -502,6 +700,9 @@ export const previewCharts = <ThrowOnError extends boolean = true>(options: Opti
     }
 });
 
+/**
+ * The numbers of a chart of a report that is composed.
+ */
 export const getChartNumbers = <ThrowOnError extends boolean = true>(options: Options<GetChartNumbersData, ThrowOnError>) => (options.client ?? client).post<GetChartNumbersResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/chart-numbers',
@@ -512,6 +713,9 @@ export const getChartNumbers = <ThrowOnError extends boolean = true>(options: Op
     }
 });
 
+/**
+ * The number of pages of a report that is composed, and the pages on which its groups begin.
+ */
 export const countPages = <ThrowOnError extends boolean = true>(options: Options<CountPagesData, ThrowOnError>) => (options.client ?? client).post<CountPagesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/pages',
@@ -522,6 +726,9 @@ export const countPages = <ThrowOnError extends boolean = true>(options: Options
     }
 });
 
+/**
+ * A report as sentences.
+ */
 export const explainReport = <ThrowOnError extends boolean = true>(options: Options<ExplainReportData, ThrowOnError>) => (options.client ?? client).post<ExplainReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/explanation',
@@ -532,6 +739,9 @@ export const explainReport = <ThrowOnError extends boolean = true>(options: Opti
     }
 });
 
+/**
+ * The groups at which a report can be composed.
+ */
 export const findVantage = <ThrowOnError extends boolean = true>(options: Options<FindVantageData, ThrowOnError>) => (options.client ?? client).post<FindVantageResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/vantage',
@@ -542,6 +752,9 @@ export const findVantage = <ThrowOnError extends boolean = true>(options: Option
     }
 });
 
+/**
+ * The widths at which the columns of a section fit their values.
+ */
 export const fitColumns = <ThrowOnError extends boolean = true>(options: Options<FitColumnsData, ThrowOnError>) => (options.client ?? client).post<FitColumnsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/widths',
@@ -552,6 +765,9 @@ export const fitColumns = <ThrowOnError extends boolean = true>(options: Options
     }
 });
 
+/**
+ * Where a number of a report that is composed comes from.
+ */
 export const composeTrace = <ThrowOnError extends boolean = true>(options: Options<ComposeTraceData, ThrowOnError>) => (options.client ?? client).post<ComposeTraceResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/trace',
@@ -562,12 +778,18 @@ export const composeTrace = <ThrowOnError extends boolean = true>(options: Optio
     }
 });
 
+/**
+ * The report looks, as previews of the report.
+ */
 export const listReportLooks = <ThrowOnError extends boolean = true>(options?: Options<ListReportLooksData, ThrowOnError>) => (options?.client ?? client).get<ListReportLooksResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/looks',
     ...options
 });
 
+/**
+ * The choices of the parameters of a report that is composed.
+ */
 export const composeChoices = <ThrowOnError extends boolean = true>(options: Options<ComposeChoicesData, ThrowOnError>) => (options.client ?? client).post<ComposeChoicesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/choices',
@@ -578,24 +800,36 @@ export const composeChoices = <ThrowOnError extends boolean = true>(options: Opt
     }
 });
 
+/**
+ * How far slow work on a report that is composed has come.
+ */
 export const composeProgress = <ThrowOnError extends boolean = true>(options: Options<ComposeProgressData, ThrowOnError>) => (options.client ?? client).get<ComposeProgressResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/compose/progress/{name}',
     ...options
 });
 
+/**
+ * Removes a look of charts.
+ */
 export const removeLook = <ThrowOnError extends boolean = true>(options: Options<RemoveLookData, ThrowOnError>) => (options.client ?? client).delete<RemoveLookResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/looks',
     ...options
 });
 
+/**
+ * The looks and palettes that are kept by name.
+ */
 export const listLooks = <ThrowOnError extends boolean = true>(options?: Options<ListLooksData, ThrowOnError>) => (options?.client ?? client).get<ListLooksResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/looks',
     ...options
 });
 
+/**
+ * Keeps the look of a chart by name.
+ */
 export const keepLook = <ThrowOnError extends boolean = true>(options: Options<KeepLookData, ThrowOnError>) => (options.client ?? client).post<KeepLookResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/looks',
@@ -606,12 +840,18 @@ export const keepLook = <ThrowOnError extends boolean = true>(options: Options<K
     }
 });
 
+/**
+ * Removes a look of reports.
+ */
 export const removeReportLook = <ThrowOnError extends boolean = true>(options: Options<RemoveReportLookData, ThrowOnError>) => (options.client ?? client).delete<RemoveReportLookResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/looks/reports',
     ...options
 });
 
+/**
+ * Keeps the look of a report by name.
+ */
 export const keepReportLook = <ThrowOnError extends boolean = true>(options: Options<KeepReportLookData, ThrowOnError>) => (options.client ?? client).post<KeepReportLookResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/looks/reports',
@@ -622,12 +862,18 @@ export const keepReportLook = <ThrowOnError extends boolean = true>(options: Opt
     }
 });
 
+/**
+ * Removes a palette.
+ */
 export const removePalette = <ThrowOnError extends boolean = true>(options: Options<RemovePaletteData, ThrowOnError>) => (options.client ?? client).delete<RemovePaletteResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/looks/palettes',
     ...options
 });
 
+/**
+ * Keeps a palette by name.
+ */
 export const keepPalette = <ThrowOnError extends boolean = true>(options: Options<KeepPaletteData, ThrowOnError>) => (options.client ?? client).post<KeepPaletteResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/looks/palettes',
@@ -638,138 +884,207 @@ export const keepPalette = <ThrowOnError extends boolean = true>(options: Option
     }
 });
 
+/**
+ * Gives a run back; it stops when nobody else waits for it.
+ */
 export const stopRun = <ThrowOnError extends boolean = true>(options: Options<StopRunData, ThrowOnError>) => (options.client ?? client).delete<StopRunResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}',
     ...options
 });
 
+/**
+ * The state of a run: its progress, parameters, problems and page count.
+ */
 export const getRun = <ThrowOnError extends boolean = true>(options: Options<GetRunData, ThrowOnError>) => (options.client ?? client).get<GetRunResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}',
     ...options
 });
 
+/**
+ * A page of a run as SVG.
+ */
 export const getPage = <ThrowOnError extends boolean = true>(options: Options<GetPageData, ThrowOnError>) => (options.client ?? client).get<GetPageResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/pages/{number}',
     ...options
 });
 
+/**
+ * The group that a page of a run begins in.
+ */
 export const getPagePlace = <ThrowOnError extends boolean = true>(options: Options<GetPagePlaceData, ThrowOnError>) => (options.client ?? client).get<GetPagePlaceResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/pages/{number}/at',
     ...options
 });
 
+/**
+ * The groups of a run as an outline.
+ */
 export const getOutline = <ThrowOnError extends boolean = true>(options: Options<GetOutlineData, ThrowOnError>) => (options.client ?? client).get<GetOutlineResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/outline',
     ...options
 });
 
+/**
+ * The page on which a group of a run begins.
+ */
 export const getGroupPage = <ThrowOnError extends boolean = true>(options: Options<GetGroupPageData, ThrowOnError>) => (options.client ?? client).get<GetGroupPageResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/group',
     ...options
 });
 
+/**
+ * The pages of a run on which a text is printed.
+ */
 export const findInRun = <ThrowOnError extends boolean = true>(options: Options<FindInRunData, ThrowOnError>) => (options.client ?? client).get<FindInRunResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/find',
     ...options
 });
 
+/**
+ * A run as PDF.
+ */
 export const getPdf = <ThrowOnError extends boolean = true>(options: Options<GetPdfData, ThrowOnError>) => (options.client ?? client).get<GetPdfResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/pdf',
     ...options
 });
 
+/**
+ * A run as HTML.
+ */
 export const getHtml = <ThrowOnError extends boolean = true>(options: Options<GetHtmlData, ThrowOnError>) => (options.client ?? client).get<GetHtmlResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/html',
     ...options
 });
 
+/**
+ * A run as CSV.
+ */
 export const getCsv = <ThrowOnError extends boolean = true>(options: Options<GetCsvData, ThrowOnError>) => (options.client ?? client).get<GetCsvResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/csv',
     ...options
 });
 
+/**
+ * A run as JSON.
+ */
 export const getJson = <ThrowOnError extends boolean = true>(options: Options<GetJsonData, ThrowOnError>) => (options.client ?? client).get<GetJsonResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/json',
     ...options
 });
 
+/**
+ * A run as SVG.
+ */
 export const getSvg = <ThrowOnError extends boolean = true>(options: Options<GetSvgData, ThrowOnError>) => (options.client ?? client).get<GetSvgResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/svg',
     ...options
 });
 
+/**
+ * A run as PNG.
+ */
 export const getPng = <ThrowOnError extends boolean = true>(options: Options<GetPngData, ThrowOnError>) => (options.client ?? client).get<GetPngResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/png',
     ...options
 });
 
+/**
+ * The numbers of a chart of a run.
+ */
 export const getChart = <ThrowOnError extends boolean = true>(options: Options<GetChartData, ThrowOnError>) => (options.client ?? client).get<GetChartResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/charts/{figure}',
     ...options
 });
 
+/**
+ * A chart of a run as SVG, PNG or CSV.
+ */
 export const getChartFile = <ThrowOnError extends boolean = true>(options: Options<GetChartFileData, ThrowOnError>) => (options.client ?? client).get<GetChartFileResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/charts/{figure}/{format}',
     ...options
 });
 
+/**
+ * A crosstab of a run as a table.
+ */
 export const getCrosstab = <ThrowOnError extends boolean = true>(options: Options<GetCrosstabData, ThrowOnError>) => (options.client ?? client).get<GetCrosstabResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/crosstabs/{figure}',
     ...options
 });
 
+/**
+ * All numbers of a crosstab of a run as CSV.
+ */
 export const getCrosstabFile = <ThrowOnError extends boolean = true>(options: Options<GetCrosstabFileData, ThrowOnError>) => (options.client ?? client).get<GetCrosstabFileResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/crosstabs/{figure}/csv',
     ...options
 });
 
+/**
+ * Where a printed number of a run comes from.
+ */
 export const traceNumber = <ThrowOnError extends boolean = true>(options: Options<TraceNumberData, ThrowOnError>) => (options.client ?? client).get<TraceNumberResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/trace',
     ...options
 });
 
+/**
+ * The rows behind a printed number of a run.
+ */
 export const traceRows = <ThrowOnError extends boolean = true>(options: Options<TraceRowsData, ThrowOnError>) => (options.client ?? client).get<TraceRowsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/trace/rows',
     ...options
 });
 
+/**
+ * All rows behind a printed number of a run, as CSV.
+ */
 export const traceRowsFile = <ThrowOnError extends boolean = true>(options: Options<TraceRowsFileData, ThrowOnError>) => (options.client ?? client).get<TraceRowsFileResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/runs/{id}/trace/rows.csv',
     ...options
 });
 
+/**
+ * The reports and the links between them.
+ */
 export const getLinkMap = <ThrowOnError extends boolean = true>(options?: Options<GetLinkMapData, ThrowOnError>) => (options?.client ?? client).get<GetLinkMapResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/links',
     ...options
 });
 
+/**
+ * Lets the map of links be laid out anew.
+ */
 export const layOutMap = <ThrowOnError extends boolean = true>(options?: Options<LayOutMapData, ThrowOnError>) => (options?.client ?? client).delete<LayOutMapResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/links/places',
     ...options
 });
 
+/**
+ * Saves where reports lie on the map of links.
+ */
 export const placeOnMap = <ThrowOnError extends boolean = true>(options: Options<PlaceOnMapData, ThrowOnError>) => (options.client ?? client).put<PlaceOnMapResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/links/places',
@@ -780,6 +1095,9 @@ export const placeOnMap = <ThrowOnError extends boolean = true>(options: Options
     }
 });
 
+/**
+ * Follows a link with everything that can be clicked, and compares the totals.
+ */
 export const tryLink = <ThrowOnError extends boolean = true>(options: Options<TryLinkData, ThrowOnError>) => (options.client ?? client).post<TryLinkResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/links/trials',
@@ -790,6 +1108,9 @@ export const tryLink = <ThrowOnError extends boolean = true>(options: Options<Tr
     }
 });
 
+/**
+ * Creates a detail report for a mark, a total or a cell, with the link to it.
+ */
 export const makeDetailReport = <ThrowOnError extends boolean = true>(options: Options<MakeDetailReportData, ThrowOnError>) => (options.client ?? client).post<MakeDetailReportResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/links/details',
@@ -800,6 +1121,9 @@ export const makeDetailReport = <ThrowOnError extends boolean = true>(options: O
     }
 });
 
+/**
+ * Compares the totals that a report promises to agree.
+ */
 export const tryPromises = <ThrowOnError extends boolean = true>(options: Options<TryPromisesData, ThrowOnError>) => (options.client ?? client).post<TryPromisesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
     url: '/api/links/promises',

@@ -2484,6 +2484,31 @@ export type Problem = {
     canMend?: boolean;
 };
 
+export type ProblemAnswer = {
+    type: string;
+    title: string;
+    detail: string;
+    instance: string;
+    code: string;
+    status: number;
+};
+
+/**
+ * A type of problem (RFC 9457, 3.1.1 and 3.1.3): its title is the same in each case; the detail of an answer says the
+ * case.
+ */
+export type ProblemType = {
+    /**
+     * Stable and for machines; the end of the type's address.
+     */
+    code: string;
+    title: string;
+    /**
+     * Where the type is described, from the server's root.
+     */
+    address?: null | string;
+};
+
 /**
  * How far a run or a look at a report being composed has come.
  */
@@ -3263,6 +3288,40 @@ export type ListOutputsResponses = {
 
 export type ListOutputsResponse = ListOutputsResponses[keyof ListOutputsResponses];
 
+export type ListProblemTypesData = {
+    body?: never;
+    path?: never;
+    query?: never;
+    url: '/api/problems';
+};
+
+export type ListProblemTypesResponses = {
+    /**
+     * OK
+     */
+    200: Array<ProblemType>;
+};
+
+export type ListProblemTypesResponse = ListProblemTypesResponses[keyof ListProblemTypesResponses];
+
+export type GetProblemTypeData = {
+    body?: never;
+    path: {
+        code: string;
+    };
+    query?: never;
+    url: '/api/problems/{code}';
+};
+
+export type GetProblemTypeResponses = {
+    /**
+     * OK
+     */
+    200: string;
+};
+
+export type GetProblemTypeResponse = GetProblemTypeResponses[keyof GetProblemTypeResponses];
+
 export type ListReportsData = {
     body?: never;
     path?: never;
@@ -3288,9 +3347,9 @@ export type CreateReportData = {
 
 export type CreateReportResponses = {
     /**
-     * OK
+     * Created
      */
-    200: SavedReport;
+    201: SavedReport;
 };
 
 export type CreateReportResponse = CreateReportResponses[keyof CreateReportResponses];
@@ -3338,10 +3397,12 @@ export type DeleteReportData = {
 
 export type DeleteReportResponses = {
     /**
-     * OK
+     * No Content
      */
-    200: unknown;
+    204: void;
 };
+
+export type DeleteReportResponse = DeleteReportResponses[keyof DeleteReportResponses];
 
 export type GetReportData = {
     body?: never;
@@ -3539,10 +3600,12 @@ export type SetVersionNoteData = {
 
 export type SetVersionNoteResponses = {
     /**
-     * OK
+     * No Content
      */
-    200: unknown;
+    204: void;
 };
+
+export type SetVersionNoteResponse = SetVersionNoteResponses[keyof SetVersionNoteResponses];
 
 export type ListRelatedReportsData = {
     body?: never;
@@ -3573,10 +3636,12 @@ export type RestoreReportData = {
 
 export type RestoreReportResponses = {
     /**
-     * OK
+     * No Content
      */
-    200: unknown;
+    204: void;
 };
+
+export type RestoreReportResponse = RestoreReportResponses[keyof RestoreReportResponses];
 
 export type ListDatabasesData = {
     body?: never;
@@ -3603,9 +3668,9 @@ export type RegisterDatabaseData = {
 
 export type RegisterDatabaseResponses = {
     /**
-     * OK
+     * Created
      */
-    200: DatabaseInfo;
+    201: DatabaseInfo;
 };
 
 export type RegisterDatabaseResponse = RegisterDatabaseResponses[keyof RegisterDatabaseResponses];
@@ -3639,10 +3704,12 @@ export type ForgetDatabaseData = {
 
 export type ForgetDatabaseResponses = {
     /**
-     * OK
+     * No Content
      */
-    200: unknown;
+    204: void;
 };
+
+export type ForgetDatabaseResponse = ForgetDatabaseResponses[keyof ForgetDatabaseResponses];
 
 export type RestoreDatabaseData = {
     body?: never;
@@ -3655,10 +3722,12 @@ export type RestoreDatabaseData = {
 
 export type RestoreDatabaseResponses = {
     /**
-     * OK
+     * No Content
      */
-    200: unknown;
+    204: void;
 };
+
+export type RestoreDatabaseResponse = RestoreDatabaseResponses[keyof RestoreDatabaseResponses];
 
 export type UploadDatabaseData = {
     body: string;
@@ -3757,9 +3826,9 @@ export type CreateDatasetData = {
 
 export type CreateDatasetResponses = {
     /**
-     * OK
+     * Created
      */
-    200: SavedDataset;
+    201: SavedDataset;
 };
 
 export type CreateDatasetResponse = CreateDatasetResponses[keyof CreateDatasetResponses];
@@ -3791,10 +3860,12 @@ export type DeleteDatasetData = {
 
 export type DeleteDatasetResponses = {
     /**
-     * OK
+     * No Content
      */
-    200: unknown;
+    204: void;
 };
+
+export type DeleteDatasetResponse = DeleteDatasetResponses[keyof DeleteDatasetResponses];
 
 export type GetDatasetData = {
     body?: never;
@@ -3913,10 +3984,12 @@ export type RestoreDatasetData = {
 
 export type RestoreDatasetResponses = {
     /**
-     * OK
+     * No Content
      */
-    200: unknown;
+    204: void;
 };
+
+export type RestoreDatasetResponse = RestoreDatasetResponses[keyof RestoreDatasetResponses];
 
 export type LookAtDatasetData = {
     body: DatasetLook;
@@ -4469,10 +4542,12 @@ export type StopRunData = {
 
 export type StopRunResponses = {
     /**
-     * OK
+     * No Content
      */
-    200: unknown;
+    204: void;
 };
+
+export type StopRunResponse = StopRunResponses[keyof StopRunResponses];
 
 export type GetRunData = {
     body?: never;
@@ -4899,10 +4974,12 @@ export type LayOutMapData = {
 
 export type LayOutMapResponses = {
     /**
-     * OK
+     * No Content
      */
-    200: unknown;
+    204: void;
 };
+
+export type LayOutMapResponse = LayOutMapResponses[keyof LayOutMapResponses];
 
 export type PlaceOnMapData = {
     body: MapPlace;
@@ -4913,10 +4990,12 @@ export type PlaceOnMapData = {
 
 export type PlaceOnMapResponses = {
     /**
-     * OK
+     * No Content
      */
-    200: unknown;
+    204: void;
 };
+
+export type PlaceOnMapResponse = PlaceOnMapResponses[keyof PlaceOnMapResponses];
 
 export type TryLinkData = {
     body: LinkTrialRequest;

@@ -3,8 +3,8 @@
 import { type DefaultError, type InfiniteData, infiniteQueryOptions, queryOptions, type UseMutationOptions } from '@tanstack/react-query';
 
 import { client } from '../client.gen';
-import { addTableToDataset, askReader, compose, composeChoices, composeProgress, composeTrace, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, explainReport, findInRun, findVantage, fitColumns, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getCrosstab, getCrosstabFile, getCsv, getDataset, getDatasetFile, getFirstPage, getGroupPage, getHealth, getHtml, getJson, getLinkMap, getOutline, getPage, getPagePlace, getPdf, getPng, getReport, getReportFile, getRun, getSvg, getVersion, guideReport, keepLook, keepPalette, keepReportLook, layOutMap, listAggregates, listChanges, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listLinksTo, listLooks, listOutdatedCopies, listOutputs, listProblems, listRelatedReports, listReportDatasets, listReportLooks, listReports, listUnreadableDatasets, listVersions, lookAtDataset, makeDetailReport, type Options, placeOnMap, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, proposeParameter, publishReport, readSpreadsheet, registerDatabase, removeLook, removePalette, removeReportLook, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, setVersionNote, startRun, stopRun, traceNumber, traceRows, traceRowsFile, tryExpression, tryLink, tryPromises, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
-import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, ComposeTraceData, ComposeTraceResponse, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteReportData, DescribeSqlData, DescribeSqlResponse, ExplainReportData, ExplainReportResponse, FindInRunData, FindInRunResponse, FindVantageData, FindVantageResponse, FitColumnsData, FitColumnsResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetCrosstabData, GetCrosstabFileData, GetCrosstabFileResponse, GetCrosstabResponse, GetCsvData, GetCsvResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetFirstPageData, GetFirstPageResponse, GetGroupPageData, GetGroupPageResponse, GetHealthData, GetHealthResponse, GetHtmlData, GetHtmlResponse, GetJsonData, GetJsonResponse, GetLinkMapData, GetLinkMapResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPagePlaceData, GetPagePlaceResponse, GetPageResponse, GetPdfData, GetPdfResponse, GetPngData, GetPngResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunResponse, GetSvgData, GetSvgResponse, GetVersionData, GetVersionResponse, GuideReportData, GuideReportResponse, KeepLookData, KeepLookResponse, KeepPaletteData, KeepPaletteResponse, KeepReportLookData, KeepReportLookResponse, LayOutMapData, ListAggregatesData, ListAggregatesResponse, ListChangesData, ListChangesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListLinksToData, ListLinksToResponse, ListLooksData, ListLooksResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListOutputsData, ListOutputsResponse, ListProblemsData, ListProblemsResponse, ListRelatedReportsData, ListRelatedReportsResponse, ListReportDatasetsData, ListReportDatasetsResponse, ListReportLooksData, ListReportLooksResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, ListVersionsData, ListVersionsResponse, LookAtDatasetData, LookAtDatasetResponse, MakeDetailReportData, MakeDetailReportResponse, PlaceOnMapData, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, ProposeParameterData, ProposeParameterResponse, PublishReportData, PublishReportResponse, ReadSpreadsheetData, ReadSpreadsheetResponse, RegisterDatabaseData, RegisterDatabaseResponse, RemoveLookData, RemoveLookResponse, RemovePaletteData, RemovePaletteResponse, RemoveReportLookData, RemoveReportLookResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatasetData, RestoreReportData, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, SetVersionNoteData, StartRunData, StartRunResponse, StopRunData, TraceNumberData, TraceNumberResponse, TraceRowsData, TraceRowsFileData, TraceRowsFileResponse, TraceRowsResponse, TryExpressionData, TryExpressionResponse, TryLinkData, TryLinkResponse, TryPromisesData, TryPromisesResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
+import { addTableToDataset, askReader, compose, composeChoices, composeProgress, composeTrace, countPages, createDataset, createReport, deleteDataset, deleteReport, describeSql, explainReport, findInRun, findVantage, fitColumns, followDataset, forgetDatabase, getChart, getChartFile, getChartNumbers, getCrosstab, getCrosstabFile, getCsv, getDataset, getDatasetFile, getFirstPage, getGroupPage, getHealth, getHtml, getJson, getLinkMap, getOutline, getPage, getPagePlace, getPdf, getPng, getProblemType, getReport, getReportFile, getRun, getSvg, getVersion, guideReport, keepLook, keepPalette, keepReportLook, layOutMap, listAggregates, listChanges, listChartChoices, listChoices, listDatabases, listDatabaseUses, listDatasetProblems, listDatasets, listDatasetUses, listFunctions, listJoinPairs, listLinksTo, listLooks, listOutdatedCopies, listOutputs, listProblems, listProblemTypes, listRelatedReports, listReportDatasets, listReportLooks, listReports, listUnreadableDatasets, listVersions, lookAtDataset, makeDetailReport, type Options, placeOnMap, previewCharts, previewCsv, proposeExchange, proposeFieldChoices, proposeParameter, publishReport, readSpreadsheet, registerDatabase, removeLook, removePalette, removeReportLook, renameField, renameReport, restoreDatabase, restoreDataset, restoreReport, saveDataset, saveDraft, setVersionNote, startRun, stopRun, traceNumber, traceRows, traceRowsFile, tryExpression, tryLink, tryPromises, uploadCsv, uploadDatabase, writeNames } from '../sdk.gen';
+import type { AddTableToDatasetData, AddTableToDatasetResponse, AskReaderData, AskReaderResponse, ComposeChoicesData, ComposeChoicesResponse, ComposeData, ComposeProgressData, ComposeProgressResponse, ComposeResponse2, ComposeTraceData, ComposeTraceResponse, CountPagesData, CountPagesResponse, CreateDatasetData, CreateDatasetResponse, CreateReportData, CreateReportResponse, DeleteDatasetData, DeleteDatasetResponse, DeleteReportData, DeleteReportResponse, DescribeSqlData, DescribeSqlResponse, ExplainReportData, ExplainReportResponse, FindInRunData, FindInRunResponse, FindVantageData, FindVantageResponse, FitColumnsData, FitColumnsResponse, FollowDatasetData, FollowDatasetResponse, ForgetDatabaseData, ForgetDatabaseResponse, GetChartData, GetChartFileData, GetChartFileResponse, GetChartNumbersData, GetChartNumbersResponse, GetChartResponse, GetCrosstabData, GetCrosstabFileData, GetCrosstabFileResponse, GetCrosstabResponse, GetCsvData, GetCsvResponse, GetDatasetData, GetDatasetFileData, GetDatasetFileResponse, GetDatasetResponse, GetFirstPageData, GetFirstPageResponse, GetGroupPageData, GetGroupPageResponse, GetHealthData, GetHealthResponse, GetHtmlData, GetHtmlResponse, GetJsonData, GetJsonResponse, GetLinkMapData, GetLinkMapResponse, GetOutlineData, GetOutlineResponse, GetPageData, GetPagePlaceData, GetPagePlaceResponse, GetPageResponse, GetPdfData, GetPdfResponse, GetPngData, GetPngResponse, GetProblemTypeData, GetProblemTypeResponse, GetReportData, GetReportFileData, GetReportFileResponse, GetReportResponse, GetRunData, GetRunResponse, GetSvgData, GetSvgResponse, GetVersionData, GetVersionResponse, GuideReportData, GuideReportResponse, KeepLookData, KeepLookResponse, KeepPaletteData, KeepPaletteResponse, KeepReportLookData, KeepReportLookResponse, LayOutMapData, LayOutMapResponse, ListAggregatesData, ListAggregatesResponse, ListChangesData, ListChangesResponse, ListChartChoicesData, ListChartChoicesResponse, ListChoicesData, ListChoicesResponse, ListDatabasesData, ListDatabasesResponse, ListDatabaseUsesData, ListDatabaseUsesResponse, ListDatasetProblemsData, ListDatasetProblemsResponse, ListDatasetsData, ListDatasetsResponse, ListDatasetUsesData, ListDatasetUsesResponse, ListFunctionsData, ListFunctionsResponse, ListJoinPairsData, ListJoinPairsResponse, ListLinksToData, ListLinksToResponse, ListLooksData, ListLooksResponse, ListOutdatedCopiesData, ListOutdatedCopiesResponse, ListOutputsData, ListOutputsResponse, ListProblemsData, ListProblemsResponse, ListProblemTypesData, ListProblemTypesResponse, ListRelatedReportsData, ListRelatedReportsResponse, ListReportDatasetsData, ListReportDatasetsResponse, ListReportLooksData, ListReportLooksResponse, ListReportsData, ListReportsResponse, ListUnreadableDatasetsData, ListUnreadableDatasetsResponse, ListVersionsData, ListVersionsResponse, LookAtDatasetData, LookAtDatasetResponse, MakeDetailReportData, MakeDetailReportResponse, PlaceOnMapData, PlaceOnMapResponse, PreviewChartsData, PreviewChartsResponse, PreviewCsvData, PreviewCsvResponse, ProposeExchangeData, ProposeExchangeResponse, ProposeFieldChoicesData, ProposeFieldChoicesResponse, ProposeParameterData, ProposeParameterResponse, PublishReportData, PublishReportResponse, ReadSpreadsheetData, ReadSpreadsheetResponse, RegisterDatabaseData, RegisterDatabaseResponse, RemoveLookData, RemoveLookResponse, RemovePaletteData, RemovePaletteResponse, RemoveReportLookData, RemoveReportLookResponse, RenameFieldData, RenameFieldResponse, RenameReportData, RenameReportResponse, RestoreDatabaseData, RestoreDatabaseResponse, RestoreDatasetData, RestoreDatasetResponse, RestoreReportData, RestoreReportResponse, SaveDatasetData, SaveDatasetResponse, SaveDraftData, SaveDraftResponse, SetVersionNoteData, SetVersionNoteResponse, StartRunData, StartRunResponse, StopRunData, StopRunResponse, TraceNumberData, TraceNumberResponse, TraceRowsData, TraceRowsFileData, TraceRowsFileResponse, TraceRowsResponse, TryExpressionData, TryExpressionResponse, TryLinkData, TryLinkResponse, TryPromisesData, TryPromisesResponse, UploadCsvData, UploadCsvResponse, UploadDatabaseData, UploadDatabaseResponse, WriteNamesData, WriteNamesResponse } from '../types.gen';
 
 export type QueryKey<TOptions extends Options> = [
     Pick<TOptions, 'baseUrl' | 'body' | 'headers' | 'path' | 'query'> & {
@@ -41,6 +41,9 @@ const createQueryKey = <TOptions extends Options>(id: string, options?: TOptions
 
 export const getHealthQueryKey = (options?: Options<GetHealthData>) => createQueryKey('getHealth', options);
 
+/**
+ * Says how the server is: what it works on, and the memory that it takes.
+ */
 export const getHealthOptions = (options?: Options<GetHealthData>) => queryOptions<GetHealthResponse, DefaultError, GetHealthResponse, ReturnType<typeof getHealthQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getHealth({
         ...options,
@@ -51,6 +54,9 @@ export const getHealthOptions = (options?: Options<GetHealthData>) => queryOptio
     queryKey: getHealthQueryKey(options)
 });
 
+/**
+ * Runs a report with values for its parameters; the answer names the run.
+ */
 export const startRunMutation = (options?: Partial<Options<StartRunData>>): UseMutationOptions<StartRunResponse, DefaultError, Options<StartRunData>> => {
     const mutationOptions: UseMutationOptions<StartRunResponse, DefaultError, Options<StartRunData>> = {
         mutationFn: async (fnOptions) => await startRun({
@@ -64,6 +70,9 @@ export const startRunMutation = (options?: Partial<Options<StartRunData>>): UseM
 
 export const getFirstPageQueryKey = (options: Options<GetFirstPageData>) => createQueryKey('getFirstPage', options);
 
+/**
+ * The first page of a report as it was drawn last, as SVG.
+ */
 export const getFirstPageOptions = (options: Options<GetFirstPageData>) => queryOptions<GetFirstPageResponse, DefaultError, GetFirstPageResponse, ReturnType<typeof getFirstPageQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getFirstPage({
         ...options,
@@ -74,6 +83,9 @@ export const getFirstPageOptions = (options: Options<GetFirstPageData>) => query
     queryKey: getFirstPageQueryKey(options)
 });
 
+/**
+ * The choices of a report's parameters, under the values that are set already.
+ */
 export const listChoicesMutation = (options?: Partial<Options<ListChoicesData>>): UseMutationOptions<ListChoicesResponse, DefaultError, Options<ListChoicesData>> => {
     const mutationOptions: UseMutationOptions<ListChoicesResponse, DefaultError, Options<ListChoicesData>> = {
         mutationFn: async (fnOptions) => await listChoices({
@@ -87,6 +99,9 @@ export const listChoicesMutation = (options?: Partial<Options<ListChoicesData>>)
 
 export const listOutputsQueryKey = (options?: Options<ListOutputsData>) => createQueryKey('listOutputs', options);
 
+/**
+ * The kinds of file that a report can be written to.
+ */
 export const listOutputsOptions = (options?: Options<ListOutputsData>) => queryOptions<ListOutputsResponse, DefaultError, ListOutputsResponse, ReturnType<typeof listOutputsQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listOutputs({
         ...options,
@@ -97,8 +112,41 @@ export const listOutputsOptions = (options?: Options<ListOutputsData>) => queryO
     queryKey: listOutputsQueryKey(options)
 });
 
+export const listProblemTypesQueryKey = (options?: Options<ListProblemTypesData>) => createQueryKey('listProblemTypes', options);
+
+/**
+ * Every type of problem that the API answers with.
+ */
+export const listProblemTypesOptions = (options?: Options<ListProblemTypesData>) => queryOptions<ListProblemTypesResponse, DefaultError, ListProblemTypesResponse, ReturnType<typeof listProblemTypesQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await listProblemTypes({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: listProblemTypesQueryKey(options)
+});
+
+export const getProblemTypeQueryKey = (options: Options<GetProblemTypeData>) => createQueryKey('getProblemType', options);
+
+/**
+ * A type of problem, for people.
+ */
+export const getProblemTypeOptions = (options: Options<GetProblemTypeData>) => queryOptions<GetProblemTypeResponse, DefaultError, GetProblemTypeResponse, ReturnType<typeof getProblemTypeQueryKey>>({
+    queryFn: async ({ queryKey, signal }) => await getProblemType({
+        ...options,
+        ...queryKey[0],
+        signal,
+        throwOnError: true
+    }),
+    queryKey: getProblemTypeQueryKey(options)
+});
+
 export const listReportsQueryKey = (options?: Options<ListReportsData>) => createQueryKey('listReports', options);
 
+/**
+ * The reports of the library.
+ */
 export const listReportsOptions = (options?: Options<ListReportsData>) => queryOptions<ListReportsResponse, DefaultError, ListReportsResponse, ReturnType<typeof listReportsQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listReports({
         ...options,
@@ -109,6 +157,9 @@ export const listReportsOptions = (options?: Options<ListReportsData>) => queryO
     queryKey: listReportsQueryKey(options)
 });
 
+/**
+ * Creates a report: from a definition, a dataset, a table, or the answers of the guided start.
+ */
 export const createReportMutation = (options?: Partial<Options<CreateReportData>>): UseMutationOptions<CreateReportResponse, DefaultError, Options<CreateReportData>> => {
     const mutationOptions: UseMutationOptions<CreateReportResponse, DefaultError, Options<CreateReportData>> = {
         mutationFn: async (fnOptions) => await createReport({
@@ -122,6 +173,9 @@ export const createReportMutation = (options?: Partial<Options<CreateReportData>
 
 export const listReportDatasetsQueryKey = (options?: Options<ListReportDatasetsData>) => createQueryKey('listReportDatasets', options);
 
+/**
+ * The reports with the datasets that they hold copies of.
+ */
 export const listReportDatasetsOptions = (options?: Options<ListReportDatasetsData>) => queryOptions<ListReportDatasetsResponse, DefaultError, ListReportDatasetsResponse, ReturnType<typeof listReportDatasetsQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listReportDatasets({
         ...options,
@@ -132,6 +186,9 @@ export const listReportDatasetsOptions = (options?: Options<ListReportDatasetsDa
     queryKey: listReportDatasetsQueryKey(options)
 });
 
+/**
+ * The report that the guided start would create from some answers, without saving it.
+ */
 export const guideReportMutation = (options?: Partial<Options<GuideReportData>>): UseMutationOptions<GuideReportResponse, DefaultError, Options<GuideReportData>> => {
     const mutationOptions: UseMutationOptions<GuideReportResponse, DefaultError, Options<GuideReportData>> = {
         mutationFn: async (fnOptions) => await guideReport({
@@ -143,8 +200,11 @@ export const guideReportMutation = (options?: Partial<Options<GuideReportData>>)
     return mutationOptions;
 };
 
-export const deleteReportMutation = (options?: Partial<Options<DeleteReportData>>): UseMutationOptions<unknown, DefaultError, Options<DeleteReportData>> => {
-    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<DeleteReportData>> = {
+/**
+ * Deletes a report; it can be restored.
+ */
+export const deleteReportMutation = (options?: Partial<Options<DeleteReportData>>): UseMutationOptions<DeleteReportResponse, DefaultError, Options<DeleteReportData>> => {
+    const mutationOptions: UseMutationOptions<DeleteReportResponse, DefaultError, Options<DeleteReportData>> = {
         mutationFn: async (fnOptions) => await deleteReport({
             ...options,
             ...fnOptions,
@@ -156,6 +216,9 @@ export const deleteReportMutation = (options?: Partial<Options<DeleteReportData>
 
 export const getReportQueryKey = (options: Options<GetReportData>) => createQueryKey('getReport', options);
 
+/**
+ * The draft of a report, with its version.
+ */
 export const getReportOptions = (options: Options<GetReportData>) => queryOptions<GetReportResponse, DefaultError, GetReportResponse, ReturnType<typeof getReportQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getReport({
         ...options,
@@ -168,6 +231,9 @@ export const getReportOptions = (options: Options<GetReportData>) => queryOption
 
 export const getReportFileQueryKey = (options: Options<GetReportFileData>) => createQueryKey('getReportFile', options);
 
+/**
+ * The definition of a report as a file, also of one that cannot be read.
+ */
 export const getReportFileOptions = (options: Options<GetReportFileData>) => queryOptions<GetReportFileResponse, DefaultError, GetReportFileResponse, ReturnType<typeof getReportFileQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getReportFile({
         ...options,
@@ -178,6 +244,9 @@ export const getReportFileOptions = (options: Options<GetReportFileData>) => que
     queryKey: getReportFileQueryKey(options)
 });
 
+/**
+ * Saves the draft of a report onto the version that it was made from.
+ */
 export const saveDraftMutation = (options?: Partial<Options<SaveDraftData>>): UseMutationOptions<SaveDraftResponse, DefaultError, Options<SaveDraftData>> => {
     const mutationOptions: UseMutationOptions<SaveDraftResponse, DefaultError, Options<SaveDraftData>> = {
         mutationFn: async (fnOptions) => await saveDraft({
@@ -189,6 +258,9 @@ export const saveDraftMutation = (options?: Partial<Options<SaveDraftData>>): Us
     return mutationOptions;
 };
 
+/**
+ * Publishes the draft of a report; problems and links that would break are named first.
+ */
 export const publishReportMutation = (options?: Partial<Options<PublishReportData>>): UseMutationOptions<PublishReportResponse, DefaultError, Options<PublishReportData>> => {
     const mutationOptions: UseMutationOptions<PublishReportResponse, DefaultError, Options<PublishReportData>> = {
         mutationFn: async (fnOptions) => await publishReport({
@@ -202,6 +274,9 @@ export const publishReportMutation = (options?: Partial<Options<PublishReportDat
 
 export const listLinksToQueryKey = (options: Options<ListLinksToData>) => createQueryKey('listLinksTo', options);
 
+/**
+ * The links of other reports that lead to this one.
+ */
 export const listLinksToOptions = (options: Options<ListLinksToData>) => queryOptions<ListLinksToResponse, DefaultError, ListLinksToResponse, ReturnType<typeof listLinksToQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listLinksTo({
         ...options,
@@ -212,6 +287,9 @@ export const listLinksToOptions = (options: Options<ListLinksToData>) => queryOp
     queryKey: listLinksToQueryKey(options)
 });
 
+/**
+ * Gives a report another title.
+ */
 export const renameReportMutation = (options?: Partial<Options<RenameReportData>>): UseMutationOptions<RenameReportResponse, DefaultError, Options<RenameReportData>> => {
     const mutationOptions: UseMutationOptions<RenameReportResponse, DefaultError, Options<RenameReportData>> = {
         mutationFn: async (fnOptions) => await renameReport({
@@ -225,6 +303,9 @@ export const renameReportMutation = (options?: Partial<Options<RenameReportData>
 
 export const listProblemsQueryKey = (options: Options<ListProblemsData>) => createQueryKey('listProblems', options);
 
+/**
+ * What is wrong with the draft of a report.
+ */
 export const listProblemsOptions = (options: Options<ListProblemsData>) => queryOptions<ListProblemsResponse, DefaultError, ListProblemsResponse, ReturnType<typeof listProblemsQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listProblems({
         ...options,
@@ -237,6 +318,9 @@ export const listProblemsOptions = (options: Options<ListProblemsData>) => query
 
 export const listVersionsQueryKey = (options: Options<ListVersionsData>) => createQueryKey('listVersions', options);
 
+/**
+ * The versions of a report, newest first.
+ */
 export const listVersionsOptions = (options: Options<ListVersionsData>) => queryOptions<ListVersionsResponse, DefaultError, ListVersionsResponse, ReturnType<typeof listVersionsQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listVersions({
         ...options,
@@ -249,6 +333,9 @@ export const listVersionsOptions = (options: Options<ListVersionsData>) => query
 
 export const getVersionQueryKey = (options: Options<GetVersionData>) => createQueryKey('getVersion', options);
 
+/**
+ * One version of a report.
+ */
 export const getVersionOptions = (options: Options<GetVersionData>) => queryOptions<GetVersionResponse, DefaultError, GetVersionResponse, ReturnType<typeof getVersionQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getVersion({
         ...options,
@@ -261,6 +348,9 @@ export const getVersionOptions = (options: Options<GetVersionData>) => queryOpti
 
 export const listChangesQueryKey = (options: Options<ListChangesData>) => createQueryKey('listChanges', options);
 
+/**
+ * What a version changed, in sentences.
+ */
 export const listChangesOptions = (options: Options<ListChangesData>) => queryOptions<ListChangesResponse, DefaultError, ListChangesResponse, ReturnType<typeof listChangesQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listChanges({
         ...options,
@@ -271,8 +361,11 @@ export const listChangesOptions = (options: Options<ListChangesData>) => queryOp
     queryKey: listChangesQueryKey(options)
 });
 
-export const setVersionNoteMutation = (options?: Partial<Options<SetVersionNoteData>>): UseMutationOptions<unknown, DefaultError, Options<SetVersionNoteData>> => {
-    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<SetVersionNoteData>> = {
+/**
+ * Sets the note of a version.
+ */
+export const setVersionNoteMutation = (options?: Partial<Options<SetVersionNoteData>>): UseMutationOptions<SetVersionNoteResponse, DefaultError, Options<SetVersionNoteData>> => {
+    const mutationOptions: UseMutationOptions<SetVersionNoteResponse, DefaultError, Options<SetVersionNoteData>> = {
         mutationFn: async (fnOptions) => await setVersionNote({
             ...options,
             ...fnOptions,
@@ -284,6 +377,9 @@ export const setVersionNoteMutation = (options?: Partial<Options<SetVersionNoteD
 
 export const listRelatedReportsQueryKey = (options: Options<ListRelatedReportsData>) => createQueryKey('listRelatedReports', options);
 
+/**
+ * The published reports that take values which this one can pass on.
+ */
 export const listRelatedReportsOptions = (options: Options<ListRelatedReportsData>) => queryOptions<ListRelatedReportsResponse, DefaultError, ListRelatedReportsResponse, ReturnType<typeof listRelatedReportsQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listRelatedReports({
         ...options,
@@ -294,8 +390,11 @@ export const listRelatedReportsOptions = (options: Options<ListRelatedReportsDat
     queryKey: listRelatedReportsQueryKey(options)
 });
 
-export const restoreReportMutation = (options?: Partial<Options<RestoreReportData>>): UseMutationOptions<unknown, DefaultError, Options<RestoreReportData>> => {
-    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<RestoreReportData>> = {
+/**
+ * Restores a deleted report.
+ */
+export const restoreReportMutation = (options?: Partial<Options<RestoreReportData>>): UseMutationOptions<RestoreReportResponse, DefaultError, Options<RestoreReportData>> => {
+    const mutationOptions: UseMutationOptions<RestoreReportResponse, DefaultError, Options<RestoreReportData>> = {
         mutationFn: async (fnOptions) => await restoreReport({
             ...options,
             ...fnOptions,
@@ -307,6 +406,9 @@ export const restoreReportMutation = (options?: Partial<Options<RestoreReportDat
 
 export const listDatabasesQueryKey = (options?: Options<ListDatabasesData>) => createQueryKey('listDatabases', options);
 
+/**
+ * The databases with their tables.
+ */
 export const listDatabasesOptions = (options?: Options<ListDatabasesData>) => queryOptions<ListDatabasesResponse, DefaultError, ListDatabasesResponse, ReturnType<typeof listDatabasesQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listDatabases({
         ...options,
@@ -317,6 +419,9 @@ export const listDatabasesOptions = (options?: Options<ListDatabasesData>) => qu
     queryKey: listDatabasesQueryKey(options)
 });
 
+/**
+ * Registers a database that is only ever read.
+ */
 export const registerDatabaseMutation = (options?: Partial<Options<RegisterDatabaseData>>): UseMutationOptions<RegisterDatabaseResponse, DefaultError, Options<RegisterDatabaseData>> => {
     const mutationOptions: UseMutationOptions<RegisterDatabaseResponse, DefaultError, Options<RegisterDatabaseData>> = {
         mutationFn: async (fnOptions) => await registerDatabase({
@@ -330,6 +435,9 @@ export const registerDatabaseMutation = (options?: Partial<Options<RegisterDatab
 
 export const listDatabaseUsesQueryKey = (options: Options<ListDatabaseUsesData>) => createQueryKey('listDatabaseUses', options);
 
+/**
+ * The datasets and reports that read a database.
+ */
 export const listDatabaseUsesOptions = (options: Options<ListDatabaseUsesData>) => queryOptions<ListDatabaseUsesResponse, DefaultError, ListDatabaseUsesResponse, ReturnType<typeof listDatabaseUsesQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listDatabaseUses({
         ...options,
@@ -340,8 +448,11 @@ export const listDatabaseUsesOptions = (options: Options<ListDatabaseUsesData>) 
     queryKey: listDatabaseUsesQueryKey(options)
 });
 
-export const forgetDatabaseMutation = (options?: Partial<Options<ForgetDatabaseData>>): UseMutationOptions<unknown, DefaultError, Options<ForgetDatabaseData>> => {
-    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<ForgetDatabaseData>> = {
+/**
+ * Forgets a database; its file stays, and it can be restored.
+ */
+export const forgetDatabaseMutation = (options?: Partial<Options<ForgetDatabaseData>>): UseMutationOptions<ForgetDatabaseResponse, DefaultError, Options<ForgetDatabaseData>> => {
+    const mutationOptions: UseMutationOptions<ForgetDatabaseResponse, DefaultError, Options<ForgetDatabaseData>> = {
         mutationFn: async (fnOptions) => await forgetDatabase({
             ...options,
             ...fnOptions,
@@ -351,8 +462,11 @@ export const forgetDatabaseMutation = (options?: Partial<Options<ForgetDatabaseD
     return mutationOptions;
 };
 
-export const restoreDatabaseMutation = (options?: Partial<Options<RestoreDatabaseData>>): UseMutationOptions<unknown, DefaultError, Options<RestoreDatabaseData>> => {
-    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<RestoreDatabaseData>> = {
+/**
+ * Restores a forgotten database.
+ */
+export const restoreDatabaseMutation = (options?: Partial<Options<RestoreDatabaseData>>): UseMutationOptions<RestoreDatabaseResponse, DefaultError, Options<RestoreDatabaseData>> => {
+    const mutationOptions: UseMutationOptions<RestoreDatabaseResponse, DefaultError, Options<RestoreDatabaseData>> = {
         mutationFn: async (fnOptions) => await restoreDatabase({
             ...options,
             ...fnOptions,
@@ -362,6 +476,9 @@ export const restoreDatabaseMutation = (options?: Partial<Options<RestoreDatabas
     return mutationOptions;
 };
 
+/**
+ * Uploads a SQLite file as a database.
+ */
 export const uploadDatabaseMutation = (options?: Partial<Options<UploadDatabaseData>>): UseMutationOptions<UploadDatabaseResponse, DefaultError, Options<UploadDatabaseData>> => {
     const mutationOptions: UseMutationOptions<UploadDatabaseResponse, DefaultError, Options<UploadDatabaseData>> = {
         mutationFn: async (fnOptions) => await uploadDatabase({
@@ -373,6 +490,9 @@ export const uploadDatabaseMutation = (options?: Partial<Options<UploadDatabaseD
     return mutationOptions;
 };
 
+/**
+ * The first rows of a CSV file, with a proposed type for each column.
+ */
 export const previewCsvMutation = (options?: Partial<Options<PreviewCsvData>>): UseMutationOptions<PreviewCsvResponse, DefaultError, Options<PreviewCsvData>> => {
     const mutationOptions: UseMutationOptions<PreviewCsvResponse, DefaultError, Options<PreviewCsvData>> = {
         mutationFn: async (fnOptions) => await previewCsv({
@@ -384,6 +504,9 @@ export const previewCsvMutation = (options?: Partial<Options<PreviewCsvData>>): 
     return mutationOptions;
 };
 
+/**
+ * The first sheet of a workbook as CSV.
+ */
 export const readSpreadsheetMutation = (options?: Partial<Options<ReadSpreadsheetData>>): UseMutationOptions<ReadSpreadsheetResponse, DefaultError, Options<ReadSpreadsheetData>> => {
     const mutationOptions: UseMutationOptions<ReadSpreadsheetResponse, DefaultError, Options<ReadSpreadsheetData>> = {
         mutationFn: async (fnOptions) => await readSpreadsheet({
@@ -395,6 +518,9 @@ export const readSpreadsheetMutation = (options?: Partial<Options<ReadSpreadshee
     return mutationOptions;
 };
 
+/**
+ * Makes a CSV file a table of an uploaded database.
+ */
 export const uploadCsvMutation = (options?: Partial<Options<UploadCsvData>>): UseMutationOptions<UploadCsvResponse, DefaultError, Options<UploadCsvData>> => {
     const mutationOptions: UseMutationOptions<UploadCsvResponse, DefaultError, Options<UploadCsvData>> = {
         mutationFn: async (fnOptions) => await uploadCsv({
@@ -408,6 +534,9 @@ export const uploadCsvMutation = (options?: Partial<Options<UploadCsvData>>): Us
 
 export const listDatasetsQueryKey = (options?: Options<ListDatasetsData>) => createQueryKey('listDatasets', options);
 
+/**
+ * The datasets that are kept for all reports.
+ */
 export const listDatasetsOptions = (options?: Options<ListDatasetsData>) => queryOptions<ListDatasetsResponse, DefaultError, ListDatasetsResponse, ReturnType<typeof listDatasetsQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listDatasets({
         ...options,
@@ -418,6 +547,9 @@ export const listDatasetsOptions = (options?: Options<ListDatasetsData>) => quer
     queryKey: listDatasetsQueryKey(options)
 });
 
+/**
+ * Creates a dataset.
+ */
 export const createDatasetMutation = (options?: Partial<Options<CreateDatasetData>>): UseMutationOptions<CreateDatasetResponse, DefaultError, Options<CreateDatasetData>> => {
     const mutationOptions: UseMutationOptions<CreateDatasetResponse, DefaultError, Options<CreateDatasetData>> = {
         mutationFn: async (fnOptions) => await createDataset({
@@ -431,6 +563,9 @@ export const createDatasetMutation = (options?: Partial<Options<CreateDatasetDat
 
 export const listDatasetProblemsQueryKey = (options?: Options<ListDatasetProblemsData>) => createQueryKey('listDatasetProblems', options);
 
+/**
+ * What is wrong with datasets that cannot be read now.
+ */
 export const listDatasetProblemsOptions = (options?: Options<ListDatasetProblemsData>) => queryOptions<ListDatasetProblemsResponse, DefaultError, ListDatasetProblemsResponse, ReturnType<typeof listDatasetProblemsQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listDatasetProblems({
         ...options,
@@ -441,8 +576,11 @@ export const listDatasetProblemsOptions = (options?: Options<ListDatasetProblems
     queryKey: listDatasetProblemsQueryKey(options)
 });
 
-export const deleteDatasetMutation = (options?: Partial<Options<DeleteDatasetData>>): UseMutationOptions<unknown, DefaultError, Options<DeleteDatasetData>> => {
-    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<DeleteDatasetData>> = {
+/**
+ * Deletes a dataset; it can be restored.
+ */
+export const deleteDatasetMutation = (options?: Partial<Options<DeleteDatasetData>>): UseMutationOptions<DeleteDatasetResponse, DefaultError, Options<DeleteDatasetData>> => {
+    const mutationOptions: UseMutationOptions<DeleteDatasetResponse, DefaultError, Options<DeleteDatasetData>> = {
         mutationFn: async (fnOptions) => await deleteDataset({
             ...options,
             ...fnOptions,
@@ -454,6 +592,9 @@ export const deleteDatasetMutation = (options?: Partial<Options<DeleteDatasetDat
 
 export const getDatasetQueryKey = (options: Options<GetDatasetData>) => createQueryKey('getDataset', options);
 
+/**
+ * One dataset, with its version.
+ */
 export const getDatasetOptions = (options: Options<GetDatasetData>) => queryOptions<GetDatasetResponse, DefaultError, GetDatasetResponse, ReturnType<typeof getDatasetQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getDataset({
         ...options,
@@ -464,6 +605,9 @@ export const getDatasetOptions = (options: Options<GetDatasetData>) => queryOpti
     queryKey: getDatasetQueryKey(options)
 });
 
+/**
+ * Saves a dataset; renamed fields are renamed in the drafts of reports.
+ */
 export const saveDatasetMutation = (options?: Partial<Options<SaveDatasetData>>): UseMutationOptions<SaveDatasetResponse, DefaultError, Options<SaveDatasetData>> => {
     const mutationOptions: UseMutationOptions<SaveDatasetResponse, DefaultError, Options<SaveDatasetData>> = {
         mutationFn: async (fnOptions) => await saveDataset({
@@ -477,6 +621,9 @@ export const saveDatasetMutation = (options?: Partial<Options<SaveDatasetData>>)
 
 export const listUnreadableDatasetsQueryKey = (options?: Options<ListUnreadableDatasetsData>) => createQueryKey('listUnreadableDatasets', options);
 
+/**
+ * The datasets whose files cannot be read, with the reason.
+ */
 export const listUnreadableDatasetsOptions = (options?: Options<ListUnreadableDatasetsData>) => queryOptions<ListUnreadableDatasetsResponse, DefaultError, ListUnreadableDatasetsResponse, ReturnType<typeof listUnreadableDatasetsQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listUnreadableDatasets({
         ...options,
@@ -489,6 +636,9 @@ export const listUnreadableDatasetsOptions = (options?: Options<ListUnreadableDa
 
 export const getDatasetFileQueryKey = (options: Options<GetDatasetFileData>) => createQueryKey('getDatasetFile', options);
 
+/**
+ * The definition of a dataset as a file, also of one that cannot be read.
+ */
 export const getDatasetFileOptions = (options: Options<GetDatasetFileData>) => queryOptions<GetDatasetFileResponse, DefaultError, GetDatasetFileResponse, ReturnType<typeof getDatasetFileQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getDatasetFile({
         ...options,
@@ -501,6 +651,9 @@ export const getDatasetFileOptions = (options: Options<GetDatasetFileData>) => q
 
 export const listDatasetUsesQueryKey = (options: Options<ListDatasetUsesData>) => createQueryKey('listDatasetUses', options);
 
+/**
+ * The reports and datasets that are made from a dataset.
+ */
 export const listDatasetUsesOptions = (options: Options<ListDatasetUsesData>) => queryOptions<ListDatasetUsesResponse, DefaultError, ListDatasetUsesResponse, ReturnType<typeof listDatasetUsesQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listDatasetUses({
         ...options,
@@ -511,6 +664,9 @@ export const listDatasetUsesOptions = (options: Options<ListDatasetUsesData>) =>
     queryKey: listDatasetUsesQueryKey(options)
 });
 
+/**
+ * Brings the copies of a dataset in the drafts of reports up to date.
+ */
 export const followDatasetMutation = (options?: Partial<Options<FollowDatasetData>>): UseMutationOptions<FollowDatasetResponse, DefaultError, Options<FollowDatasetData>> => {
     const mutationOptions: UseMutationOptions<FollowDatasetResponse, DefaultError, Options<FollowDatasetData>> = {
         mutationFn: async (fnOptions) => await followDataset({
@@ -522,8 +678,11 @@ export const followDatasetMutation = (options?: Partial<Options<FollowDatasetDat
     return mutationOptions;
 };
 
-export const restoreDatasetMutation = (options?: Partial<Options<RestoreDatasetData>>): UseMutationOptions<unknown, DefaultError, Options<RestoreDatasetData>> => {
-    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<RestoreDatasetData>> = {
+/**
+ * Restores a deleted dataset.
+ */
+export const restoreDatasetMutation = (options?: Partial<Options<RestoreDatasetData>>): UseMutationOptions<RestoreDatasetResponse, DefaultError, Options<RestoreDatasetData>> => {
+    const mutationOptions: UseMutationOptions<RestoreDatasetResponse, DefaultError, Options<RestoreDatasetData>> = {
         mutationFn: async (fnOptions) => await restoreDataset({
             ...options,
             ...fnOptions,
@@ -533,6 +692,9 @@ export const restoreDatasetMutation = (options?: Partial<Options<RestoreDatasetD
     return mutationOptions;
 };
 
+/**
+ * The first rows of a dataset, what is in its fields, and what is wrong with it.
+ */
 export const lookAtDatasetMutation = (options?: Partial<Options<LookAtDatasetData>>): UseMutationOptions<LookAtDatasetResponse, DefaultError, Options<LookAtDatasetData>> => {
     const mutationOptions: UseMutationOptions<LookAtDatasetResponse, DefaultError, Options<LookAtDatasetData>> = {
         mutationFn: async (fnOptions) => await lookAtDataset({
@@ -544,6 +706,9 @@ export const lookAtDatasetMutation = (options?: Partial<Options<LookAtDatasetDat
     return mutationOptions;
 };
 
+/**
+ * The columns and parameters of a SELECT statement.
+ */
 export const describeSqlMutation = (options?: Partial<Options<DescribeSqlData>>): UseMutationOptions<DescribeSqlResponse, DefaultError, Options<DescribeSqlData>> => {
     const mutationOptions: UseMutationOptions<DescribeSqlResponse, DefaultError, Options<DescribeSqlData>> = {
         mutationFn: async (fnOptions) => await describeSql({
@@ -555,6 +720,9 @@ export const describeSqlMutation = (options?: Partial<Options<DescribeSqlData>>)
     return mutationOptions;
 };
 
+/**
+ * A dataset with one of its fields renamed wherever it is used.
+ */
 export const renameFieldMutation = (options?: Partial<Options<RenameFieldData>>): UseMutationOptions<RenameFieldResponse, DefaultError, Options<RenameFieldData>> => {
     const mutationOptions: UseMutationOptions<RenameFieldResponse, DefaultError, Options<RenameFieldData>> = {
         mutationFn: async (fnOptions) => await renameField({
@@ -566,6 +734,9 @@ export const renameFieldMutation = (options?: Partial<Options<RenameFieldData>>)
     return mutationOptions;
 };
 
+/**
+ * A dataset with a further table, joined as its keys propose.
+ */
 export const addTableToDatasetMutation = (options?: Partial<Options<AddTableToDatasetData>>): UseMutationOptions<AddTableToDatasetResponse, DefaultError, Options<AddTableToDatasetData>> => {
     const mutationOptions: UseMutationOptions<AddTableToDatasetResponse, DefaultError, Options<AddTableToDatasetData>> = {
         mutationFn: async (fnOptions) => await addTableToDataset({
@@ -577,6 +748,9 @@ export const addTableToDatasetMutation = (options?: Partial<Options<AddTableToDa
     return mutationOptions;
 };
 
+/**
+ * The columns on which a table can be joined.
+ */
 export const listJoinPairsMutation = (options?: Partial<Options<ListJoinPairsData>>): UseMutationOptions<ListJoinPairsResponse, DefaultError, Options<ListJoinPairsData>> => {
     const mutationOptions: UseMutationOptions<ListJoinPairsResponse, DefaultError, Options<ListJoinPairsData>> = {
         mutationFn: async (fnOptions) => await listJoinPairs({
@@ -588,6 +762,9 @@ export const listJoinPairsMutation = (options?: Partial<Options<ListJoinPairsDat
     return mutationOptions;
 };
 
+/**
+ * A dataset in which a condition takes its value from the reader.
+ */
 export const askReaderMutation = (options?: Partial<Options<AskReaderData>>): UseMutationOptions<AskReaderResponse, DefaultError, Options<AskReaderData>> => {
     const mutationOptions: UseMutationOptions<AskReaderResponse, DefaultError, Options<AskReaderData>> = {
         mutationFn: async (fnOptions) => await askReader({
@@ -599,6 +776,9 @@ export const askReaderMutation = (options?: Partial<Options<AskReaderData>>): Us
     return mutationOptions;
 };
 
+/**
+ * A list of choices for a parameter, from the values of a field.
+ */
 export const proposeFieldChoicesMutation = (options?: Partial<Options<ProposeFieldChoicesData>>): UseMutationOptions<ProposeFieldChoicesResponse, DefaultError, Options<ProposeFieldChoicesData>> => {
     const mutationOptions: UseMutationOptions<ProposeFieldChoicesResponse, DefaultError, Options<ProposeFieldChoicesData>> = {
         mutationFn: async (fnOptions) => await proposeFieldChoices({
@@ -612,6 +792,9 @@ export const proposeFieldChoicesMutation = (options?: Partial<Options<ProposeFie
 
 export const listAggregatesQueryKey = (options?: Options<ListAggregatesData>) => createQueryKey('listAggregates', options);
 
+/**
+ * The kinds of total that sentences offer.
+ */
 export const listAggregatesOptions = (options?: Options<ListAggregatesData>) => queryOptions<ListAggregatesResponse, DefaultError, ListAggregatesResponse, ReturnType<typeof listAggregatesQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listAggregates({
         ...options,
@@ -624,6 +807,9 @@ export const listAggregatesOptions = (options?: Options<ListAggregatesData>) => 
 
 export const listFunctionsQueryKey = (options?: Options<ListFunctionsData>) => createQueryKey('listFunctions', options);
 
+/**
+ * Everything that can be written in an expression.
+ */
 export const listFunctionsOptions = (options?: Options<ListFunctionsData>) => queryOptions<ListFunctionsResponse, DefaultError, ListFunctionsResponse, ReturnType<typeof listFunctionsQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listFunctions({
         ...options,
@@ -634,6 +820,9 @@ export const listFunctionsOptions = (options?: Options<ListFunctionsData>) => qu
     queryKey: listFunctionsQueryKey(options)
 });
 
+/**
+ * Names of fields as expressions write them.
+ */
 export const writeNamesMutation = (options?: Partial<Options<WriteNamesData>>): UseMutationOptions<WriteNamesResponse, DefaultError, Options<WriteNamesData>> => {
     const mutationOptions: UseMutationOptions<WriteNamesResponse, DefaultError, Options<WriteNamesData>> = {
         mutationFn: async (fnOptions) => await writeNames({
@@ -645,6 +834,9 @@ export const writeNamesMutation = (options?: Partial<Options<WriteNamesData>>): 
     return mutationOptions;
 };
 
+/**
+ * A parameter for a name that an expression uses and the report does not have.
+ */
 export const proposeParameterMutation = (options?: Partial<Options<ProposeParameterData>>): UseMutationOptions<ProposeParameterResponse, DefaultError, Options<ProposeParameterData>> => {
     const mutationOptions: UseMutationOptions<ProposeParameterResponse, DefaultError, Options<ProposeParameterData>> = {
         mutationFn: async (fnOptions) => await proposeParameter({
@@ -656,6 +848,9 @@ export const proposeParameterMutation = (options?: Partial<Options<ProposeParame
     return mutationOptions;
 };
 
+/**
+ * The values of an expression for some rows, or what is wrong with it.
+ */
 export const tryExpressionMutation = (options?: Partial<Options<TryExpressionData>>): UseMutationOptions<TryExpressionResponse, DefaultError, Options<TryExpressionData>> => {
     const mutationOptions: UseMutationOptions<TryExpressionResponse, DefaultError, Options<TryExpressionData>> = {
         mutationFn: async (fnOptions) => await tryExpression({
@@ -667,6 +862,9 @@ export const tryExpressionMutation = (options?: Partial<Options<TryExpressionDat
     return mutationOptions;
 };
 
+/**
+ * The datasets of a report that differ from those that they are copies of.
+ */
 export const listOutdatedCopiesMutation = (options?: Partial<Options<ListOutdatedCopiesData>>): UseMutationOptions<ListOutdatedCopiesResponse, DefaultError, Options<ListOutdatedCopiesData>> => {
     const mutationOptions: UseMutationOptions<ListOutdatedCopiesResponse, DefaultError, Options<ListOutdatedCopiesData>> = {
         mutationFn: async (fnOptions) => await listOutdatedCopies({
@@ -678,6 +876,9 @@ export const listOutdatedCopiesMutation = (options?: Partial<Options<ListOutdate
     return mutationOptions;
 };
 
+/**
+ * How the fields of a dataset of the report match those of another one.
+ */
 export const proposeExchangeMutation = (options?: Partial<Options<ProposeExchangeData>>): UseMutationOptions<ProposeExchangeResponse, DefaultError, Options<ProposeExchangeData>> => {
     const mutationOptions: UseMutationOptions<ProposeExchangeResponse, DefaultError, Options<ProposeExchangeData>> = {
         mutationFn: async (fnOptions) => await proposeExchange({
@@ -689,6 +890,9 @@ export const proposeExchangeMutation = (options?: Partial<Options<ProposeExchang
     return mutationOptions;
 };
 
+/**
+ * A report while it is composed: an edit is made, and the page is drawn at a group.
+ */
 export const composeMutation = (options?: Partial<Options<ComposeData>>): UseMutationOptions<ComposeResponse2, DefaultError, Options<ComposeData>> => {
     const mutationOptions: UseMutationOptions<ComposeResponse2, DefaultError, Options<ComposeData>> = {
         mutationFn: async (fnOptions) => await compose({
@@ -702,6 +906,9 @@ export const composeMutation = (options?: Partial<Options<ComposeData>>): UseMut
 
 export const listChartChoicesQueryKey = (options?: Options<ListChartChoicesData>) => createQueryKey('listChartChoices', options);
 
+/**
+ * The chart types and palettes.
+ */
 export const listChartChoicesOptions = (options?: Options<ListChartChoicesData>) => queryOptions<ListChartChoicesResponse, DefaultError, ListChartChoicesResponse, ReturnType<typeof listChartChoicesQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listChartChoices({
         ...options,
@@ -712,6 +919,9 @@ export const listChartChoicesOptions = (options?: Options<ListChartChoicesData>)
     queryKey: listChartChoicesQueryKey(options)
 });
 
+/**
+ * A chart of the report in every chart type.
+ */
 export const previewChartsMutation = (options?: Partial<Options<PreviewChartsData>>): UseMutationOptions<PreviewChartsResponse, DefaultError, Options<PreviewChartsData>> => {
     const mutationOptions: UseMutationOptions<PreviewChartsResponse, DefaultError, Options<PreviewChartsData>> = {
         mutationFn: async (fnOptions) => await previewCharts({
@@ -723,6 +933,9 @@ export const previewChartsMutation = (options?: Partial<Options<PreviewChartsDat
     return mutationOptions;
 };
 
+/**
+ * The numbers of a chart of a report that is composed.
+ */
 export const getChartNumbersMutation = (options?: Partial<Options<GetChartNumbersData>>): UseMutationOptions<GetChartNumbersResponse, DefaultError, Options<GetChartNumbersData>> => {
     const mutationOptions: UseMutationOptions<GetChartNumbersResponse, DefaultError, Options<GetChartNumbersData>> = {
         mutationFn: async (fnOptions) => await getChartNumbers({
@@ -734,6 +947,9 @@ export const getChartNumbersMutation = (options?: Partial<Options<GetChartNumber
     return mutationOptions;
 };
 
+/**
+ * The number of pages of a report that is composed, and the pages on which its groups begin.
+ */
 export const countPagesMutation = (options?: Partial<Options<CountPagesData>>): UseMutationOptions<CountPagesResponse, DefaultError, Options<CountPagesData>> => {
     const mutationOptions: UseMutationOptions<CountPagesResponse, DefaultError, Options<CountPagesData>> = {
         mutationFn: async (fnOptions) => await countPages({
@@ -745,6 +961,9 @@ export const countPagesMutation = (options?: Partial<Options<CountPagesData>>): 
     return mutationOptions;
 };
 
+/**
+ * A report as sentences.
+ */
 export const explainReportMutation = (options?: Partial<Options<ExplainReportData>>): UseMutationOptions<ExplainReportResponse, DefaultError, Options<ExplainReportData>> => {
     const mutationOptions: UseMutationOptions<ExplainReportResponse, DefaultError, Options<ExplainReportData>> = {
         mutationFn: async (fnOptions) => await explainReport({
@@ -756,6 +975,9 @@ export const explainReportMutation = (options?: Partial<Options<ExplainReportDat
     return mutationOptions;
 };
 
+/**
+ * The groups at which a report can be composed.
+ */
 export const findVantageMutation = (options?: Partial<Options<FindVantageData>>): UseMutationOptions<FindVantageResponse, DefaultError, Options<FindVantageData>> => {
     const mutationOptions: UseMutationOptions<FindVantageResponse, DefaultError, Options<FindVantageData>> = {
         mutationFn: async (fnOptions) => await findVantage({
@@ -767,6 +989,9 @@ export const findVantageMutation = (options?: Partial<Options<FindVantageData>>)
     return mutationOptions;
 };
 
+/**
+ * The widths at which the columns of a section fit their values.
+ */
 export const fitColumnsMutation = (options?: Partial<Options<FitColumnsData>>): UseMutationOptions<FitColumnsResponse, DefaultError, Options<FitColumnsData>> => {
     const mutationOptions: UseMutationOptions<FitColumnsResponse, DefaultError, Options<FitColumnsData>> = {
         mutationFn: async (fnOptions) => await fitColumns({
@@ -778,6 +1003,9 @@ export const fitColumnsMutation = (options?: Partial<Options<FitColumnsData>>): 
     return mutationOptions;
 };
 
+/**
+ * Where a number of a report that is composed comes from.
+ */
 export const composeTraceMutation = (options?: Partial<Options<ComposeTraceData>>): UseMutationOptions<ComposeTraceResponse, DefaultError, Options<ComposeTraceData>> => {
     const mutationOptions: UseMutationOptions<ComposeTraceResponse, DefaultError, Options<ComposeTraceData>> = {
         mutationFn: async (fnOptions) => await composeTrace({
@@ -791,6 +1019,9 @@ export const composeTraceMutation = (options?: Partial<Options<ComposeTraceData>
 
 export const listReportLooksQueryKey = (options?: Options<ListReportLooksData>) => createQueryKey('listReportLooks', options);
 
+/**
+ * The report looks, as previews of the report.
+ */
 export const listReportLooksOptions = (options?: Options<ListReportLooksData>) => queryOptions<ListReportLooksResponse, DefaultError, ListReportLooksResponse, ReturnType<typeof listReportLooksQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listReportLooks({
         ...options,
@@ -801,6 +1032,9 @@ export const listReportLooksOptions = (options?: Options<ListReportLooksData>) =
     queryKey: listReportLooksQueryKey(options)
 });
 
+/**
+ * The choices of the parameters of a report that is composed.
+ */
 export const composeChoicesMutation = (options?: Partial<Options<ComposeChoicesData>>): UseMutationOptions<ComposeChoicesResponse, DefaultError, Options<ComposeChoicesData>> => {
     const mutationOptions: UseMutationOptions<ComposeChoicesResponse, DefaultError, Options<ComposeChoicesData>> = {
         mutationFn: async (fnOptions) => await composeChoices({
@@ -814,6 +1048,9 @@ export const composeChoicesMutation = (options?: Partial<Options<ComposeChoicesD
 
 export const composeProgressQueryKey = (options: Options<ComposeProgressData>) => createQueryKey('composeProgress', options);
 
+/**
+ * How far slow work on a report that is composed has come.
+ */
 export const composeProgressOptions = (options: Options<ComposeProgressData>) => queryOptions<ComposeProgressResponse, DefaultError, ComposeProgressResponse, ReturnType<typeof composeProgressQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await composeProgress({
         ...options,
@@ -824,6 +1061,9 @@ export const composeProgressOptions = (options: Options<ComposeProgressData>) =>
     queryKey: composeProgressQueryKey(options)
 });
 
+/**
+ * Removes a look of charts.
+ */
 export const removeLookMutation = (options?: Partial<Options<RemoveLookData>>): UseMutationOptions<RemoveLookResponse, DefaultError, Options<RemoveLookData>> => {
     const mutationOptions: UseMutationOptions<RemoveLookResponse, DefaultError, Options<RemoveLookData>> = {
         mutationFn: async (fnOptions) => await removeLook({
@@ -837,6 +1077,9 @@ export const removeLookMutation = (options?: Partial<Options<RemoveLookData>>): 
 
 export const listLooksQueryKey = (options?: Options<ListLooksData>) => createQueryKey('listLooks', options);
 
+/**
+ * The looks and palettes that are kept by name.
+ */
 export const listLooksOptions = (options?: Options<ListLooksData>) => queryOptions<ListLooksResponse, DefaultError, ListLooksResponse, ReturnType<typeof listLooksQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listLooks({
         ...options,
@@ -847,6 +1090,9 @@ export const listLooksOptions = (options?: Options<ListLooksData>) => queryOptio
     queryKey: listLooksQueryKey(options)
 });
 
+/**
+ * Keeps the look of a chart by name.
+ */
 export const keepLookMutation = (options?: Partial<Options<KeepLookData>>): UseMutationOptions<KeepLookResponse, DefaultError, Options<KeepLookData>> => {
     const mutationOptions: UseMutationOptions<KeepLookResponse, DefaultError, Options<KeepLookData>> = {
         mutationFn: async (fnOptions) => await keepLook({
@@ -858,6 +1104,9 @@ export const keepLookMutation = (options?: Partial<Options<KeepLookData>>): UseM
     return mutationOptions;
 };
 
+/**
+ * Removes a look of reports.
+ */
 export const removeReportLookMutation = (options?: Partial<Options<RemoveReportLookData>>): UseMutationOptions<RemoveReportLookResponse, DefaultError, Options<RemoveReportLookData>> => {
     const mutationOptions: UseMutationOptions<RemoveReportLookResponse, DefaultError, Options<RemoveReportLookData>> = {
         mutationFn: async (fnOptions) => await removeReportLook({
@@ -869,6 +1118,9 @@ export const removeReportLookMutation = (options?: Partial<Options<RemoveReportL
     return mutationOptions;
 };
 
+/**
+ * Keeps the look of a report by name.
+ */
 export const keepReportLookMutation = (options?: Partial<Options<KeepReportLookData>>): UseMutationOptions<KeepReportLookResponse, DefaultError, Options<KeepReportLookData>> => {
     const mutationOptions: UseMutationOptions<KeepReportLookResponse, DefaultError, Options<KeepReportLookData>> = {
         mutationFn: async (fnOptions) => await keepReportLook({
@@ -880,6 +1132,9 @@ export const keepReportLookMutation = (options?: Partial<Options<KeepReportLookD
     return mutationOptions;
 };
 
+/**
+ * Removes a palette.
+ */
 export const removePaletteMutation = (options?: Partial<Options<RemovePaletteData>>): UseMutationOptions<RemovePaletteResponse, DefaultError, Options<RemovePaletteData>> => {
     const mutationOptions: UseMutationOptions<RemovePaletteResponse, DefaultError, Options<RemovePaletteData>> = {
         mutationFn: async (fnOptions) => await removePalette({
@@ -891,6 +1146,9 @@ export const removePaletteMutation = (options?: Partial<Options<RemovePaletteDat
     return mutationOptions;
 };
 
+/**
+ * Keeps a palette by name.
+ */
 export const keepPaletteMutation = (options?: Partial<Options<KeepPaletteData>>): UseMutationOptions<KeepPaletteResponse, DefaultError, Options<KeepPaletteData>> => {
     const mutationOptions: UseMutationOptions<KeepPaletteResponse, DefaultError, Options<KeepPaletteData>> = {
         mutationFn: async (fnOptions) => await keepPalette({
@@ -902,8 +1160,11 @@ export const keepPaletteMutation = (options?: Partial<Options<KeepPaletteData>>)
     return mutationOptions;
 };
 
-export const stopRunMutation = (options?: Partial<Options<StopRunData>>): UseMutationOptions<unknown, DefaultError, Options<StopRunData>> => {
-    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<StopRunData>> = {
+/**
+ * Gives a run back; it stops when nobody else waits for it.
+ */
+export const stopRunMutation = (options?: Partial<Options<StopRunData>>): UseMutationOptions<StopRunResponse, DefaultError, Options<StopRunData>> => {
+    const mutationOptions: UseMutationOptions<StopRunResponse, DefaultError, Options<StopRunData>> = {
         mutationFn: async (fnOptions) => await stopRun({
             ...options,
             ...fnOptions,
@@ -915,6 +1176,9 @@ export const stopRunMutation = (options?: Partial<Options<StopRunData>>): UseMut
 
 export const getRunQueryKey = (options: Options<GetRunData>) => createQueryKey('getRun', options);
 
+/**
+ * The state of a run: its progress, parameters, problems and page count.
+ */
 export const getRunOptions = (options: Options<GetRunData>) => queryOptions<GetRunResponse, DefaultError, GetRunResponse, ReturnType<typeof getRunQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getRun({
         ...options,
@@ -927,6 +1191,9 @@ export const getRunOptions = (options: Options<GetRunData>) => queryOptions<GetR
 
 export const getPageQueryKey = (options: Options<GetPageData>) => createQueryKey('getPage', options);
 
+/**
+ * A page of a run as SVG.
+ */
 export const getPageOptions = (options: Options<GetPageData>) => queryOptions<GetPageResponse, DefaultError, GetPageResponse, ReturnType<typeof getPageQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getPage({
         ...options,
@@ -939,6 +1206,9 @@ export const getPageOptions = (options: Options<GetPageData>) => queryOptions<Ge
 
 export const getPagePlaceQueryKey = (options: Options<GetPagePlaceData>) => createQueryKey('getPagePlace', options);
 
+/**
+ * The group that a page of a run begins in.
+ */
 export const getPagePlaceOptions = (options: Options<GetPagePlaceData>) => queryOptions<GetPagePlaceResponse, DefaultError, GetPagePlaceResponse, ReturnType<typeof getPagePlaceQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getPagePlace({
         ...options,
@@ -951,6 +1221,9 @@ export const getPagePlaceOptions = (options: Options<GetPagePlaceData>) => query
 
 export const getOutlineQueryKey = (options: Options<GetOutlineData>) => createQueryKey('getOutline', options);
 
+/**
+ * The groups of a run as an outline.
+ */
 export const getOutlineOptions = (options: Options<GetOutlineData>) => queryOptions<GetOutlineResponse, DefaultError, GetOutlineResponse, ReturnType<typeof getOutlineQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getOutline({
         ...options,
@@ -963,6 +1236,9 @@ export const getOutlineOptions = (options: Options<GetOutlineData>) => queryOpti
 
 export const getGroupPageQueryKey = (options: Options<GetGroupPageData>) => createQueryKey('getGroupPage', options);
 
+/**
+ * The page on which a group of a run begins.
+ */
 export const getGroupPageOptions = (options: Options<GetGroupPageData>) => queryOptions<GetGroupPageResponse, DefaultError, GetGroupPageResponse, ReturnType<typeof getGroupPageQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getGroupPage({
         ...options,
@@ -975,6 +1251,9 @@ export const getGroupPageOptions = (options: Options<GetGroupPageData>) => query
 
 export const findInRunQueryKey = (options: Options<FindInRunData>) => createQueryKey('findInRun', options);
 
+/**
+ * The pages of a run on which a text is printed.
+ */
 export const findInRunOptions = (options: Options<FindInRunData>) => queryOptions<FindInRunResponse, DefaultError, FindInRunResponse, ReturnType<typeof findInRunQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await findInRun({
         ...options,
@@ -987,6 +1266,9 @@ export const findInRunOptions = (options: Options<FindInRunData>) => queryOption
 
 export const getPdfQueryKey = (options: Options<GetPdfData>) => createQueryKey('getPdf', options);
 
+/**
+ * A run as PDF.
+ */
 export const getPdfOptions = (options: Options<GetPdfData>) => queryOptions<GetPdfResponse, DefaultError, GetPdfResponse, ReturnType<typeof getPdfQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getPdf({
         ...options,
@@ -1028,6 +1310,9 @@ const createInfiniteParams = <K extends Pick<QueryKey<Options>[0], 'body' | 'hea
 
 export const getPdfInfiniteQueryKey = (options: Options<GetPdfData>): QueryKey<Options<GetPdfData>> => createQueryKey('getPdf', options, true);
 
+/**
+ * A run as PDF.
+ */
 export const getPdfInfiniteOptions = (options: Options<GetPdfData>) => infiniteQueryOptions<GetPdfResponse, DefaultError, InfiniteData<GetPdfResponse>, QueryKey<Options<GetPdfData>>, number | Pick<QueryKey<Options<GetPdfData>>[0], 'body' | 'headers' | 'path' | 'query'>>(
 // @ts-ignore
 {
@@ -1051,6 +1336,9 @@ export const getPdfInfiniteOptions = (options: Options<GetPdfData>) => infiniteQ
 
 export const getHtmlQueryKey = (options: Options<GetHtmlData>) => createQueryKey('getHtml', options);
 
+/**
+ * A run as HTML.
+ */
 export const getHtmlOptions = (options: Options<GetHtmlData>) => queryOptions<GetHtmlResponse, DefaultError, GetHtmlResponse, ReturnType<typeof getHtmlQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getHtml({
         ...options,
@@ -1063,6 +1351,9 @@ export const getHtmlOptions = (options: Options<GetHtmlData>) => queryOptions<Ge
 
 export const getHtmlInfiniteQueryKey = (options: Options<GetHtmlData>): QueryKey<Options<GetHtmlData>> => createQueryKey('getHtml', options, true);
 
+/**
+ * A run as HTML.
+ */
 export const getHtmlInfiniteOptions = (options: Options<GetHtmlData>) => infiniteQueryOptions<GetHtmlResponse, DefaultError, InfiniteData<GetHtmlResponse>, QueryKey<Options<GetHtmlData>>, number | Pick<QueryKey<Options<GetHtmlData>>[0], 'body' | 'headers' | 'path' | 'query'>>(
 // @ts-ignore
 {
@@ -1086,6 +1377,9 @@ export const getHtmlInfiniteOptions = (options: Options<GetHtmlData>) => infinit
 
 export const getCsvQueryKey = (options: Options<GetCsvData>) => createQueryKey('getCsv', options);
 
+/**
+ * A run as CSV.
+ */
 export const getCsvOptions = (options: Options<GetCsvData>) => queryOptions<GetCsvResponse, DefaultError, GetCsvResponse, ReturnType<typeof getCsvQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getCsv({
         ...options,
@@ -1098,6 +1392,9 @@ export const getCsvOptions = (options: Options<GetCsvData>) => queryOptions<GetC
 
 export const getCsvInfiniteQueryKey = (options: Options<GetCsvData>): QueryKey<Options<GetCsvData>> => createQueryKey('getCsv', options, true);
 
+/**
+ * A run as CSV.
+ */
 export const getCsvInfiniteOptions = (options: Options<GetCsvData>) => infiniteQueryOptions<GetCsvResponse, DefaultError, InfiniteData<GetCsvResponse>, QueryKey<Options<GetCsvData>>, number | Pick<QueryKey<Options<GetCsvData>>[0], 'body' | 'headers' | 'path' | 'query'>>(
 // @ts-ignore
 {
@@ -1121,6 +1418,9 @@ export const getCsvInfiniteOptions = (options: Options<GetCsvData>) => infiniteQ
 
 export const getJsonQueryKey = (options: Options<GetJsonData>) => createQueryKey('getJson', options);
 
+/**
+ * A run as JSON.
+ */
 export const getJsonOptions = (options: Options<GetJsonData>) => queryOptions<GetJsonResponse, DefaultError, GetJsonResponse, ReturnType<typeof getJsonQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getJson({
         ...options,
@@ -1133,6 +1433,9 @@ export const getJsonOptions = (options: Options<GetJsonData>) => queryOptions<Ge
 
 export const getJsonInfiniteQueryKey = (options: Options<GetJsonData>): QueryKey<Options<GetJsonData>> => createQueryKey('getJson', options, true);
 
+/**
+ * A run as JSON.
+ */
 export const getJsonInfiniteOptions = (options: Options<GetJsonData>) => infiniteQueryOptions<GetJsonResponse, DefaultError, InfiniteData<GetJsonResponse>, QueryKey<Options<GetJsonData>>, number | Pick<QueryKey<Options<GetJsonData>>[0], 'body' | 'headers' | 'path' | 'query'>>(
 // @ts-ignore
 {
@@ -1156,6 +1459,9 @@ export const getJsonInfiniteOptions = (options: Options<GetJsonData>) => infinit
 
 export const getSvgQueryKey = (options: Options<GetSvgData>) => createQueryKey('getSvg', options);
 
+/**
+ * A run as SVG.
+ */
 export const getSvgOptions = (options: Options<GetSvgData>) => queryOptions<GetSvgResponse, DefaultError, GetSvgResponse, ReturnType<typeof getSvgQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getSvg({
         ...options,
@@ -1168,6 +1474,9 @@ export const getSvgOptions = (options: Options<GetSvgData>) => queryOptions<GetS
 
 export const getSvgInfiniteQueryKey = (options: Options<GetSvgData>): QueryKey<Options<GetSvgData>> => createQueryKey('getSvg', options, true);
 
+/**
+ * A run as SVG.
+ */
 export const getSvgInfiniteOptions = (options: Options<GetSvgData>) => infiniteQueryOptions<GetSvgResponse, DefaultError, InfiniteData<GetSvgResponse>, QueryKey<Options<GetSvgData>>, number | Pick<QueryKey<Options<GetSvgData>>[0], 'body' | 'headers' | 'path' | 'query'>>(
 // @ts-ignore
 {
@@ -1191,6 +1500,9 @@ export const getSvgInfiniteOptions = (options: Options<GetSvgData>) => infiniteQ
 
 export const getPngQueryKey = (options: Options<GetPngData>) => createQueryKey('getPng', options);
 
+/**
+ * A run as PNG.
+ */
 export const getPngOptions = (options: Options<GetPngData>) => queryOptions<GetPngResponse, DefaultError, GetPngResponse, ReturnType<typeof getPngQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getPng({
         ...options,
@@ -1203,6 +1515,9 @@ export const getPngOptions = (options: Options<GetPngData>) => queryOptions<GetP
 
 export const getPngInfiniteQueryKey = (options: Options<GetPngData>): QueryKey<Options<GetPngData>> => createQueryKey('getPng', options, true);
 
+/**
+ * A run as PNG.
+ */
 export const getPngInfiniteOptions = (options: Options<GetPngData>) => infiniteQueryOptions<GetPngResponse, DefaultError, InfiniteData<GetPngResponse>, QueryKey<Options<GetPngData>>, number | Pick<QueryKey<Options<GetPngData>>[0], 'body' | 'headers' | 'path' | 'query'>>(
 // @ts-ignore
 {
@@ -1226,6 +1541,9 @@ export const getPngInfiniteOptions = (options: Options<GetPngData>) => infiniteQ
 
 export const getChartQueryKey = (options: Options<GetChartData>) => createQueryKey('getChart', options);
 
+/**
+ * The numbers of a chart of a run.
+ */
 export const getChartOptions = (options: Options<GetChartData>) => queryOptions<GetChartResponse, DefaultError, GetChartResponse, ReturnType<typeof getChartQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getChart({
         ...options,
@@ -1238,6 +1556,9 @@ export const getChartOptions = (options: Options<GetChartData>) => queryOptions<
 
 export const getChartFileQueryKey = (options: Options<GetChartFileData>) => createQueryKey('getChartFile', options);
 
+/**
+ * A chart of a run as SVG, PNG or CSV.
+ */
 export const getChartFileOptions = (options: Options<GetChartFileData>) => queryOptions<GetChartFileResponse, DefaultError, GetChartFileResponse, ReturnType<typeof getChartFileQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getChartFile({
         ...options,
@@ -1250,6 +1571,9 @@ export const getChartFileOptions = (options: Options<GetChartFileData>) => query
 
 export const getCrosstabQueryKey = (options: Options<GetCrosstabData>) => createQueryKey('getCrosstab', options);
 
+/**
+ * A crosstab of a run as a table.
+ */
 export const getCrosstabOptions = (options: Options<GetCrosstabData>) => queryOptions<GetCrosstabResponse, DefaultError, GetCrosstabResponse, ReturnType<typeof getCrosstabQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getCrosstab({
         ...options,
@@ -1262,6 +1586,9 @@ export const getCrosstabOptions = (options: Options<GetCrosstabData>) => queryOp
 
 export const getCrosstabFileQueryKey = (options: Options<GetCrosstabFileData>) => createQueryKey('getCrosstabFile', options);
 
+/**
+ * All numbers of a crosstab of a run as CSV.
+ */
 export const getCrosstabFileOptions = (options: Options<GetCrosstabFileData>) => queryOptions<GetCrosstabFileResponse, DefaultError, GetCrosstabFileResponse, ReturnType<typeof getCrosstabFileQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getCrosstabFile({
         ...options,
@@ -1274,6 +1601,9 @@ export const getCrosstabFileOptions = (options: Options<GetCrosstabFileData>) =>
 
 export const traceNumberQueryKey = (options: Options<TraceNumberData>) => createQueryKey('traceNumber', options);
 
+/**
+ * Where a printed number of a run comes from.
+ */
 export const traceNumberOptions = (options: Options<TraceNumberData>) => queryOptions<TraceNumberResponse, DefaultError, TraceNumberResponse, ReturnType<typeof traceNumberQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await traceNumber({
         ...options,
@@ -1286,6 +1616,9 @@ export const traceNumberOptions = (options: Options<TraceNumberData>) => queryOp
 
 export const traceRowsQueryKey = (options: Options<TraceRowsData>) => createQueryKey('traceRows', options);
 
+/**
+ * The rows behind a printed number of a run.
+ */
 export const traceRowsOptions = (options: Options<TraceRowsData>) => queryOptions<TraceRowsResponse, DefaultError, TraceRowsResponse, ReturnType<typeof traceRowsQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await traceRows({
         ...options,
@@ -1298,6 +1631,9 @@ export const traceRowsOptions = (options: Options<TraceRowsData>) => queryOption
 
 export const traceRowsFileQueryKey = (options: Options<TraceRowsFileData>) => createQueryKey('traceRowsFile', options);
 
+/**
+ * All rows behind a printed number of a run, as CSV.
+ */
 export const traceRowsFileOptions = (options: Options<TraceRowsFileData>) => queryOptions<TraceRowsFileResponse, DefaultError, TraceRowsFileResponse, ReturnType<typeof traceRowsFileQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await traceRowsFile({
         ...options,
@@ -1310,6 +1646,9 @@ export const traceRowsFileOptions = (options: Options<TraceRowsFileData>) => que
 
 export const getLinkMapQueryKey = (options?: Options<GetLinkMapData>) => createQueryKey('getLinkMap', options);
 
+/**
+ * The reports and the links between them.
+ */
 export const getLinkMapOptions = (options?: Options<GetLinkMapData>) => queryOptions<GetLinkMapResponse, DefaultError, GetLinkMapResponse, ReturnType<typeof getLinkMapQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await getLinkMap({
         ...options,
@@ -1320,8 +1659,11 @@ export const getLinkMapOptions = (options?: Options<GetLinkMapData>) => queryOpt
     queryKey: getLinkMapQueryKey(options)
 });
 
-export const layOutMapMutation = (options?: Partial<Options<LayOutMapData>>): UseMutationOptions<unknown, DefaultError, Options<LayOutMapData>> => {
-    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<LayOutMapData>> = {
+/**
+ * Lets the map of links be laid out anew.
+ */
+export const layOutMapMutation = (options?: Partial<Options<LayOutMapData>>): UseMutationOptions<LayOutMapResponse, DefaultError, Options<LayOutMapData>> => {
+    const mutationOptions: UseMutationOptions<LayOutMapResponse, DefaultError, Options<LayOutMapData>> = {
         mutationFn: async (fnOptions) => await layOutMap({
             ...options,
             ...fnOptions,
@@ -1331,8 +1673,11 @@ export const layOutMapMutation = (options?: Partial<Options<LayOutMapData>>): Us
     return mutationOptions;
 };
 
-export const placeOnMapMutation = (options?: Partial<Options<PlaceOnMapData>>): UseMutationOptions<unknown, DefaultError, Options<PlaceOnMapData>> => {
-    const mutationOptions: UseMutationOptions<unknown, DefaultError, Options<PlaceOnMapData>> = {
+/**
+ * Saves where reports lie on the map of links.
+ */
+export const placeOnMapMutation = (options?: Partial<Options<PlaceOnMapData>>): UseMutationOptions<PlaceOnMapResponse, DefaultError, Options<PlaceOnMapData>> => {
+    const mutationOptions: UseMutationOptions<PlaceOnMapResponse, DefaultError, Options<PlaceOnMapData>> = {
         mutationFn: async (fnOptions) => await placeOnMap({
             ...options,
             ...fnOptions,
@@ -1342,6 +1687,9 @@ export const placeOnMapMutation = (options?: Partial<Options<PlaceOnMapData>>): 
     return mutationOptions;
 };
 
+/**
+ * Follows a link with everything that can be clicked, and compares the totals.
+ */
 export const tryLinkMutation = (options?: Partial<Options<TryLinkData>>): UseMutationOptions<TryLinkResponse, DefaultError, Options<TryLinkData>> => {
     const mutationOptions: UseMutationOptions<TryLinkResponse, DefaultError, Options<TryLinkData>> = {
         mutationFn: async (fnOptions) => await tryLink({
@@ -1353,6 +1701,9 @@ export const tryLinkMutation = (options?: Partial<Options<TryLinkData>>): UseMut
     return mutationOptions;
 };
 
+/**
+ * Creates a detail report for a mark, a total or a cell, with the link to it.
+ */
 export const makeDetailReportMutation = (options?: Partial<Options<MakeDetailReportData>>): UseMutationOptions<MakeDetailReportResponse, DefaultError, Options<MakeDetailReportData>> => {
     const mutationOptions: UseMutationOptions<MakeDetailReportResponse, DefaultError, Options<MakeDetailReportData>> = {
         mutationFn: async (fnOptions) => await makeDetailReport({
@@ -1364,6 +1715,9 @@ export const makeDetailReportMutation = (options?: Partial<Options<MakeDetailRep
     return mutationOptions;
 };
 
+/**
+ * Compares the totals that a report promises to agree.
+ */
 export const tryPromisesMutation = (options?: Partial<Options<TryPromisesData>>): UseMutationOptions<TryPromisesResponse, DefaultError, Options<TryPromisesData>> => {
     const mutationOptions: UseMutationOptions<TryPromisesResponse, DefaultError, Options<TryPromisesData>> = {
         mutationFn: async (fnOptions) => await tryPromises({
