@@ -297,7 +297,7 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
             var (status, body) = await server.Send(HttpMethod.Post, "/datasets", new { id = "x", name = $"after {from}",
                 database = "skerravoe",
                 source = new { type = "derived", dataset = from }, fields = new[] { new { name = "people", type = "whole" } } });
-            if (status != 200) break;
+            if (status != 201) break;
             from = body.GetProperty("id").GetString()!;
             made++;
         }

@@ -1,3 +1,4 @@
+using LucidLattice.Expressions.Evaluation;
 using LucidLattice.Layout;
 using LucidLattice.Model.Definitions;
 using LucidLattice.Model.Values;
@@ -59,8 +60,11 @@ public sealed class SectionTable
     {
         var innermost = stage is Stage.ReportHeader or Stage.ReportFooter ? _section.Plan.Base : _section.Data.Tree.Innermost;
         return _section.Plan.Bands[new Cursor(stage, innermost).Place(_section.Plan.Base)].SelectMany(p => p.Elements).OfType<TextPlan>()
-            .Where(t => t.OnlyValue is not null).OrderBy(t => t.X);
+            .Where(t => t.OnlyValue is { } value && !IsKey(value)).OrderBy(t => t.X);
     }
+
+    /// <summary>The key of a level has a place of its own already.</summary>
+    private bool IsKey(Compiled value) => value.Text == "group_name()" || _section.Plan.Levels.Any(l => l.Level.By == value.Text);
 
     private string HeadingOf(TextPlan text)
     {
