@@ -29,7 +29,7 @@ public static partial class SvgImage
     private static readonly HashSet<string> Texts = new(StringComparer.OrdinalIgnoreCase) { "text", "tspan", "textPath", "tref" };
 
     /// <summary>An element while it is read: what is drawn for it, with all that it uses.</summary>
-    private sealed record Open(string? Id, List<string> Uses)
+    private sealed record OpenTag(string? Id, List<string> Uses)
     {
         public int Elements { get; set; } = 1;
     }
@@ -66,8 +66,8 @@ public static partial class SvgImage
     {
         (int, int)? size = null;
         var (count, inStyle) = (0, false);
-        var open = new Stack<Open>();
-        var known = new Dictionary<string, Open>();
+        var open = new Stack<OpenTag>();
+        var known = new Dictionary<string, OpenTag>();
         while (reader.Read())
         {
             switch (reader.NodeType)
@@ -104,7 +104,7 @@ public static partial class SvgImage
         return size ?? throw new FormatException("This is no SVG file.");
     }
 
-    private static void Close(Open closed, Stack<Open> around)
+    private static void Close(OpenTag closed, Stack<OpenTag> around)
     {
         if (!around.TryPeek(out var outer)) return;
         outer.Elements += closed.Elements;
@@ -112,7 +112,7 @@ public static partial class SvgImage
     }
 
     /// <summary>What uses what, counted through: a few lines that use each other would draw millions.</summary>
-    private static void Drawn(Dictionary<string, Open> known)
+    private static void Drawn(Dictionary<string, OpenTag> known)
     {
         var drawn = new Dictionary<string, long>();
         foreach (var id in known.Keys)
@@ -129,9 +129,9 @@ public static partial class SvgImage
         }
     }
 
-    private static Open Attributes(XmlReader reader, out (int, int) size)
+    private static OpenTag Attributes(XmlReader reader, out (int, int) size)
     {
-        var open = new Open(reader.GetAttribute("id"), []);
+        var open = new OpenTag(reader.GetAttribute("id"), []);
         size = Size(reader.GetAttribute("width"), reader.GetAttribute("height"), reader.GetAttribute("viewBox"));
         var isImage = reader.LocalName.Equals("image", StringComparison.OrdinalIgnoreCase);
         for (var more = reader.MoveToFirstAttribute(); more; more = reader.MoveToNextAttribute())

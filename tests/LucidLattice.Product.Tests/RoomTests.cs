@@ -27,7 +27,7 @@ public partial class RoomTests
         "Authoring.Composing", "Authoring.Editing", "Authoring.Explaining",
         "Sql.Catalogue", "Sql.Joins", "Sql.Engines", "Sql.Sqlite", "Sql.Csv", "Sql", "Storage", "Demo",
         "Output.Typesetting", "Output.Svg", "Output", "Output.Pdf", "Output.Html", "Output.Charts", "Output.Files",
-        "Server.Web", "Server.Workspace", "Server.Runs", "Server.Data", "Server.Reports", "Server.Composing", "Server.Lattice",
+        "Server.Web", "Server.Workspace", "Server.Runs", "Server.Data", "Server.Library", "Server.Composing", "Server.Lattice",
         "Server.Hosting", "Server.CommandLine", "Server",
     ];
 

@@ -1,6 +1,5 @@
 using LucidLattice.Data;
 using LucidLattice.Data.Grouping;
-using LucidLattice.Expressions.Aggregates;
 using LucidLattice.Model.Values;
 
 namespace LucidLattice.Expressions.Evaluation;

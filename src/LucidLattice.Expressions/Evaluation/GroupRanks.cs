@@ -1,5 +1,4 @@
 using LucidLattice.Data.Grouping;
-using LucidLattice.Expressions.Aggregates;
 using LucidLattice.Model.Caching;
 using LucidLattice.Model.Values;
 

@@ -1,5 +1,4 @@
 using LucidLattice.Data.Grouping;
-using LucidLattice.Expressions.Aggregates;
 using LucidLattice.Model.Values;
 
 namespace LucidLattice.Expressions.Evaluation;

@@ -1,4 +1,3 @@
-using LucidLattice.Expressions.Aggregates;
 using LucidLattice.Model.Values;
 
 namespace LucidLattice.Expressions.Evaluation;

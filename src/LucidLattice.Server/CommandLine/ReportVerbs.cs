@@ -7,6 +7,7 @@ using LucidLattice.Model.Definitions;
 using LucidLattice.Output.Typesetting;
 using LucidLattice.Reports.Running;
 using LucidLattice.Server.Data;
+using LucidLattice.Server.Library;
 using LucidLattice.Server.Workspace;
 using LucidLattice.Storage;
 using LucidLattice.Sql;
@@ -52,7 +53,7 @@ internal static class PublishVerb
             new SkiaTypesetter(), found.Data.Reports, cache);
         try
         {
-            var version = new Reports.Publishing(found.Data, engine)
+            var version = new Publishing(found.Data, engine)
                 .Publish(found.Report.Id, found.Report.Draft, options.Has("anyway"), CancellationToken.None).Version;
             Console.WriteLine($"“{found.Report.Definition.Title}” ({found.Report.Id}) is published in version {version}.");
             return 0;

@@ -9,7 +9,7 @@ using LucidLattice.Reports.Running;
 using LucidLattice.Server.Composing;
 using LucidLattice.Server.Data;
 using LucidLattice.Server.Lattice;
-using LucidLattice.Server.Reports;
+using LucidLattice.Server.Library;
 using LucidLattice.Server.Runs;
 using LucidLattice.Server.Web;
 using LucidLattice.Server.Workspace;

@@ -6,7 +6,7 @@ using LucidLattice.Model.Progress;
 using LucidLattice.Reports.Proving;
 using LucidLattice.Reports.Running;
 using LucidLattice.Server.Composing;
-using LucidLattice.Server.Reports;
+using LucidLattice.Server.Library;
 using LucidLattice.Server.Runs;
 using LucidLattice.Server.Web;
 using LucidLattice.Server.Workspace;

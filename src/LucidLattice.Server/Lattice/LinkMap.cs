@@ -5,7 +5,7 @@ using LucidLattice.Model.Definitions;
 using LucidLattice.Planning;
 using LucidLattice.Reports.Proving;
 using LucidLattice.Reports.Running;
-using LucidLattice.Server.Reports;
+using LucidLattice.Server.Library;
 using LucidLattice.Server.Workspace;
 using LucidLattice.Storage;
 

@@ -10,7 +10,7 @@ using LucidLattice.Server.Web;
 using LucidLattice.Server.Workspace;
 using LucidLattice.Storage;
 
-namespace LucidLattice.Server.Reports;
+namespace LucidLattice.Server.Library;
 
 /// <summary>What has to be looked at before readers see a new version: its own problems, its promises, and the links of other reports that
 /// lead to it. Links follow parameters that are called otherwise now.</summary>

@@ -6,7 +6,7 @@ using LucidLattice.Reports.Running;
 using LucidLattice.Server.Workspace;
 using LucidLattice.Storage;
 
-namespace LucidLattice.Server.Reports;
+namespace LucidLattice.Server.Library;
 
 /// <summary>What changed since a link was tried: nothing; the link, one of its two reports; or their data alone.</summary>
 public enum ChangedSince { Nothing, Definition, Data }

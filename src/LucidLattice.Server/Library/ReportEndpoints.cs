@@ -12,7 +12,7 @@ using LucidLattice.Sql.Engines;
 using LucidLattice.Storage;
 using Microsoft.AspNetCore.Http.HttpResults;
 
-namespace LucidLattice.Server.Reports;
+namespace LucidLattice.Server.Library;
 
 /// <summary>A new report: from a table, from a kept dataset, or from a whole definition.</summary>
 public sealed record NewReport(string? Title = null, string? Database = null, string? Table = null, string? Dataset = null,
