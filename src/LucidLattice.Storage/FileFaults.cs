@@ -1,3 +1,4 @@
+using LucidLattice.Data;
 using Microsoft.Data.Sqlite;
 
 namespace LucidLattice.Storage;
@@ -5,9 +6,6 @@ namespace LucidLattice.Storage;
 /// <summary>What is wrong with the application's file, as the framework calls it: nobody above has to know SQLite's codes.</summary>
 internal static class FileFaults
 {
-    /// <summary>ENOSPC, as .NET passes it on for any other file.</summary>
-    private const int DiskIsFull = 28;
-
     // Result codes of SQLite (https://www.sqlite.org/rescode.html).
     private const int Busy = 5, ReadOnly = 8, IoError = 10, Full = 13, CannotOpen = 14, NotADatabase = 26;
 
@@ -23,7 +21,7 @@ internal static class FileFaults
         }
         catch (SqliteException e) when (e.SqliteErrorCode == Full)
         {
-            throw new IOException("The disk is full.", DiskIsFull);
+            throw DiskFull.Fault();
         }
         catch (SqliteException e) when (e.SqliteErrorCode is Busy or ReadOnly or IoError or CannotOpen)
         {

@@ -1,6 +1,7 @@
 using System.Net.Http.Json;
 using System.Text.Json;
 using OpenQA.Selenium;
+using LucidLattice.Testing;
 using Xunit;
 
 namespace LucidLattice.Browser.Tests;
@@ -11,20 +12,10 @@ namespace LucidLattice.Browser.Tests;
 [Collection(Browser.OneAtATime)]
 public sealed class AccessTests : IClassFixture<Browser>
 {
-    private static readonly string Axe = File.ReadAllText(Path.Combine(Root, "web/node_modules/axe-core/axe.min.js"));
+    private static readonly string Axe = File.ReadAllText(Path.Combine(Checkout.Root, "web/node_modules/axe-core/axe.min.js"));
     private readonly Browser _browser;
 
     public AccessTests(Browser shared) => _browser = shared;
-
-    private static string Root
-    {
-        get
-        {
-            var folder = new DirectoryInfo(AppContext.BaseDirectory);
-            while (!File.Exists(Path.Combine(folder.FullName, "LucidLattice.slnx"))) folder = folder.Parent!;
-            return folder.FullName;
-        }
-    }
 
     [Theory]
     [MemberData(nameof(ScreenStates.All), MemberType = typeof(ScreenStates))]

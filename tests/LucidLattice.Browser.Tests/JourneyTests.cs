@@ -2,6 +2,7 @@ using LucidLattice.Drawing;
 using LucidLattice.Model.Definitions;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Interactions;
+using LucidLattice.Testing;
 using Xunit;
 
 namespace LucidLattice.Browser.Tests;
@@ -648,9 +649,7 @@ public sealed class JourneyTests : IClassFixture<Browser>
     {
         _browser.Go(path);
         _browser.Find(ready);
-        var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(folder.FullName, "LucidLattice.slnx"))) folder = folder.Parent!;
-        _browser.Driver.ExecuteScript(File.ReadAllText(Path.Combine(folder.FullName, "web/node_modules/axe-core/axe.min.js")));
+        _browser.Driver.ExecuteScript(File.ReadAllText(Path.Combine(Checkout.Root, "web/node_modules/axe-core/axe.min.js")));
         var findings = (IReadOnlyCollection<object>)_browser.Driver.ExecuteAsyncScript("""
             const done = arguments[arguments.length - 1];
             const isGrave = v => v.impact === 'serious' || v.impact === 'critical';

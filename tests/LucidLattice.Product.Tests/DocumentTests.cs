@@ -23,7 +23,7 @@ public sealed class DocumentTests
 {
     private static string Doc(string name) => File.ReadAllText(Path.Combine(Checkout.Root, "docs", name));
 
-    /// <summary>What docs/expressions.md has to hold; whoever changes a function copies what this says.</summary>
+    /// <summary>What docs/expressions.md has to hold; after a function is changed, the tables are copied from what this says.</summary>
     [Fact]
     public void The_tables_of_functions_types_and_parts_are_those_of_the_code()
     {

@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using LucidLattice.Demo;
 using LucidLattice.Model.Definitions;
+using LucidLattice.Testing;
 using Xunit;
 
 namespace LucidLattice.Server.Tests;
@@ -13,7 +14,7 @@ public sealed class ApiTests(RunningServer server) : IClassFixture<RunningServer
     {
         var served = await server.Client.GetStringAsync("/api/openapi.json");
         Assert.True(
-            JsonNode.DeepEquals(JsonNode.Parse(File.ReadAllText(Path.Combine(RunningServer.Root, "docs/openapi.json"))),
+            JsonNode.DeepEquals(JsonNode.Parse(File.ReadAllText(Path.Combine(Checkout.Root, "docs/openapi.json"))),
             JsonNode.Parse(served)),
             "docs/openapi.json is outdated: start the server, save /api/openapi.json there, and run npm run api in web/.");
     }

@@ -77,7 +77,7 @@ public sealed partial class RequestFuzzTests(RunningServer server) : IClassFixtu
     /// <summary>Every address of the API with odd values in its places.</summary>
     private static Gen<Asked> Addresses()
     {
-        var paths = JsonNode.Parse(File.ReadAllText(Path.Combine(RunningServer.Root, "docs/openapi.json")))!["paths"]!.AsObject();
+        var paths = JsonNode.Parse(File.ReadAllText(Path.Combine(Checkout.Root, "docs/openapi.json")))!["paths"]!.AsObject();
         var forms = paths.SelectMany(p => p.Value!.AsObject().Select(m => (Method: m.Key.ToUpperInvariant(), Path: p.Key["/api".Length..],
             Query: m.Value!["parameters"]?.AsArray().Where(q => q!["in"]!.GetValue<string>() == "query")
                 .Select(q => q!["name"]!.GetValue<string>()).ToArray() ?? []))).ToArray();

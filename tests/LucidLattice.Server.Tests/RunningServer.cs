@@ -26,16 +26,6 @@ public sealed class RunningServer : IAsyncLifetime
     public string Folder { get; }
     public HttpClient Client { get; } = new();
 
-    public static string Root
-    {
-        get
-        {
-            var folder = new DirectoryInfo(AppContext.BaseDirectory);
-            while (!File.Exists(Path.Combine(folder.FullName, "LucidLattice.slnx"))) folder = folder.Parent!;
-            return folder.FullName;
-        }
-    }
-
     public async ValueTask InitializeAsync()
     {
         await _app.StartAsync();

@@ -9,7 +9,7 @@ using Xunit;
 
 namespace LucidLattice.Sql.Tests;
 
-/// <summary>What every database engine keeps to, whatever its dialect. The tests of an engine are a class of this that makes its
+/// <summary>What every database engine keeps to in any dialect. The tests of an engine are a class of this that makes its
 /// databases.</summary>
 public abstract class EngineContract
 {

@@ -18,7 +18,7 @@ public sealed class CsvReportOutput : IReportOutput
         var table = new SectionTable(section);
         if (table.Headings.Count == 0)
         {
-            csv.WriteField("This report prints no values outside of its charts and crosstabs, which have files of their own.");
+            csv.WriteField("This report has no table of values. Each chart and crosstab can be downloaded by itself.");
             csv.EndRecord();
             return;
         }

@@ -3,7 +3,7 @@ using LucidLattice.Reports.Running;
 
 namespace LucidLattice.Output.Files;
 
-/// <summary>One page as a picture of dots.</summary>
+/// <summary>One page as a PNG image.</summary>
 public sealed class PngOutput : IReportOutput
 {
     /// <summary>216 dots an inch.</summary>

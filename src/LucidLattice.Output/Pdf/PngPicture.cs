@@ -3,7 +3,7 @@ using SkiaSharp;
 
 namespace LucidLattice.Output.Pdf;
 
-/// <summary>Draws a page or a picture as dots on white.</summary>
+/// <summary>Writes a page or a chart as a PNG image on white.</summary>
 internal static class PngPicture
 {
     public static void Write(PageDrawing picture, double pixelsPerPoint, Stream output)

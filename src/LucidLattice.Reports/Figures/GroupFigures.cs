@@ -59,9 +59,9 @@ public sealed class GroupFigures(SectionFigures section, int level, int group)
 
     /// <summary>What its header and its footer print, each read before the next one is asked for.</summary>
     public IEnumerable<PrintedElement> Printed
-        => from place in Places from element in At(place) select element;
+        => from place in Places from element in Elements(place, PartsShown(place)) select element;
 
-    /// <summary>The elements that may be printed there, whatever their conditions say.</summary>
+    /// <summary>The elements of both, regardless of their conditions.</summary>
     public IEnumerable<ElementPlan> Planned
         => Places.SelectMany(section.Data.Content.PartsAt).SelectMany(part => part.Elements);
 
@@ -76,7 +76,8 @@ public sealed class GroupFigures(SectionFigures section, int level, int group)
             {
                 if ((row & RowsBetweenChecks) == 0) section.Step();
                 var at = new Cursor(Stage.Detail, level, group, row);
-                if (PartsShown(at).Any()) yield return new RowFigures(At(at));
+                var parts = PartsShown(at).ToList();
+                if (parts.Count > 0) yield return new RowFigures(Elements(at, parts));
             }
         }
     }
@@ -85,9 +86,9 @@ public sealed class GroupFigures(SectionFigures section, int level, int group)
         ? [new Cursor(Stage.ReportHeader, level, group), new Cursor(Stage.ReportFooter, level, group)]
         : [new Cursor(Stage.Header, level, group), new Cursor(Stage.Footer, level, group)];
 
-    private IEnumerable<PrintedElement> At(Cursor at)
+    private IEnumerable<PrintedElement> Elements(Cursor at, IEnumerable<PartPlan> parts)
     {
-        foreach (var part in PartsShown(at))
+        foreach (var part in parts)
             foreach (var element in part.Elements)
             {
                 section.Positions.MoveTo(at);

@@ -1,6 +1,8 @@
 using LucidLattice.Expressions.Evaluation;
+using LucidLattice.Expressions.Parsing;
 using LucidLattice.Layout;
 using LucidLattice.Model.Definitions;
+using LucidLattice.Model.Hashing;
 using LucidLattice.Model.Values;
 using LucidLattice.Planning.Elements;
 
@@ -14,11 +16,13 @@ public sealed class SectionTable
 {
     private readonly SectionFigures _section;
     private readonly IReadOnlyList<TextPlan> _columns;
+    private readonly HashSet<ContentHash> _keys;
     private readonly bool _hasRows;
 
     public SectionTable(SectionFigures section)
     {
         _section = section;
+        _keys = [.. section.Plan.Levels.Select(l => l.Level.By).Append("group_name()").Select(by => ContentHash.Of(Parser.Parse(by)))];
         _columns = ValuesAt(Stage.Detail).ToList();
         _hasRows = _columns.Count > 0;
         var isWhole = section.Plan.Levels.Count == 0;
@@ -63,8 +67,8 @@ public sealed class SectionTable
             .Where(t => t.OnlyValue is { } value && !IsKey(value)).OrderBy(t => t.X);
     }
 
-    /// <summary>The key of a level has a place of its own already.</summary>
-    private bool IsKey(Compiled value) => value.Text == "group_name()" || _section.Plan.Levels.Any(l => l.Level.By == value.Text);
+    /// <summary>The keys of levels, and what groups are called, have a column of their own already, however they are written.</summary>
+    private bool IsKey(Compiled value) => value.Text.Length > 0 && _keys.Contains(ContentHash.Of(Parser.Parse(value.Text)));
 
     private string HeadingOf(TextPlan text)
     {

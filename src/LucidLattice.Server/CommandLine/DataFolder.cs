@@ -1,4 +1,4 @@
-using LucidLattice.Server.Web;
+using LucidLattice.Data;
 using LucidLattice.Server.Workspace;
 
 namespace LucidLattice.Server.CommandLine;
@@ -30,7 +30,7 @@ public static class DataFolder
             var why = e switch
             {
                 InvalidDataException => "its file is no database of Lucid Lattice",
-                IOException { HResult: ApiErrors.DiskIsFull } => "the disk is full",
+                _ when DiskFull.Is(e) => "the disk is full",
                 _ => "it cannot be written",
             };
             throw new UsageException($"The folder “{named ?? "data"}” cannot be used: {why}.");

@@ -118,14 +118,14 @@ public static class ComposeEndpoints
         compose.MapPost("/chart-previews", Previews).TakesTurn().WithName("previewCharts")
                 .WithSummary("A chart of the report in every chart type.");
         compose.MapPost("/chart-numbers", Numbers).TakesTurn().WithName("getChartNumbers")
-                .WithSummary("The numbers of a chart of a report that is composed.").Produces<string>(contentType: "text/csv");
+                .WithSummary("The numbers of a chart of a report in Compose.").Produces<string>(contentType: "text/csv");
         compose.MapPost("/pages",
             (ComposeRequest request, ReportEngine engine, CancellationToken cancel) =>
             {
                 var run = Run(request, engine, new RunProgress(), cancel, pages: true);
                 return new PagesResponse(run.PageCount, run.Data is null ? new Dictionary<string, PageSpan>() : GroupPages.Of(run));
             }).TakesTurn().WithName("countPages")
-                .WithSummary("The number of pages of a report that is composed, and the pages on which its groups begin.");
+                .WithSummary("The number of pages of a report in Compose, and the pages on which its groups begin.");
         compose.MapPost("/explanation",
             (ExplainRequest request, IReportCatalog catalog) => ReportExplainer.Explain(request.Definition, catalog))
             .TakesTurn().WithName("explainReport")
@@ -142,7 +142,7 @@ public static class ComposeEndpoints
             .TakesTurn().WithName("fitColumns")
                 .WithSummary("The widths at which the columns of a section fit their values.");
         compose.MapPost("/trace", Trace).WithName("composeTrace")
-                .WithSummary("Where a number of a report that is composed comes from.");
+                .WithSummary("Where a number of a report in Compose comes from.");
         compose.MapGet("/looks", () => Looks.All).WithName("listReportLooks")
                 .WithSummary("The report looks, as previews of the report.");
         compose.MapPost("/choices", (ComposeChoices request, ReportEngine engine, CancellationToken cancel) => ChoicesInfo.Search(
@@ -150,11 +150,11 @@ public static class ComposeEndpoints
             new RunRequest(request.Definition, request.Values ?? new Dictionary<string, string>(), DateTime.UtcNow,
             FromLink: LinkProof.Author(request.Definition)), request.Parameter, cancel).Choices, request.Search))
             .TakesTurn().WithName("composeChoices")
-                .WithSummary("The choices of the parameters of a report that is composed.");
+                .WithSummary("The choices of the parameters of a report in Compose.");
         compose.MapGet("/progress/{name}",
             IResult (string name, LookProgress progress) => progress.Find(name) is { } info ? Results.Ok(info) : Results.NoContent())
             .WithName("composeProgress")
-                .WithSummary("How far slow work on a report that is composed has come.").Produces<ProgressInfo>();
+                .WithSummary("The progress of slow work on a report in Compose.").Produces<ProgressInfo>();
     }
 
     private static ComposeResponse Compose(ComposeRequest request, ReportEngine engine, LookProgress following, IReportCatalog catalog,

@@ -25,14 +25,14 @@ public static class LookEndpoints
     {
         var looks = app.MapGroup("/api/looks").WithTags("Looks");
         looks.MapGet("/", Kept).WithName("listLooks")
-                .WithSummary("The looks and palettes that are kept by name.");
+                .WithSummary("The saved looks and palettes.");
         looks.MapPost("/", (KeepLook request, LookStore store) =>
         {
             var chart = request.Chart as ChartElement ?? throw ApiException.Bad("no-chart", "Only charts have looks that are kept.");
             store.Keep(Named(request.Name, store.Looks().Select(l => l.Name)), ChartLook.Of(chart), request.IsDefault);
             return Kept(store);
         }).WithName("keepLook")
-                .WithSummary("Keeps the look of a chart by name.");
+                .WithSummary("Saves the look of a chart under a name.");
         looks.MapDelete("/", (string name, LookStore store) => store.Remove(name)
             ? Kept(store)
             : throw ApiException.NotFound($"There is no look called “{name}”.")).WithName("removeLook")
@@ -44,7 +44,7 @@ public static class LookEndpoints
             store.Keep(request with { Look = request.Look with { Id = "", Name = name } });
             return Kept(store);
         }).WithName("keepReportLook")
-                .WithSummary("Keeps the look of a report by name.");
+                .WithSummary("Saves the look of a report under a name.");
         looks.MapDelete("/reports", (string name, LookStore store) => store.RemoveReportLook(name)
             ? Kept(store)
             : throw ApiException.NotFound($"There is no look called “{name}”.")).WithName("removeReportLook")
@@ -57,7 +57,7 @@ public static class LookEndpoints
             store.KeepPalette(Named(request.Name, store.OwnPalettes().Select(p => p.Name)), request.Colors);
             return Kept(store);
         }).WithName("keepPalette")
-                .WithSummary("Keeps a palette by name.");
+                .WithSummary("Saves a palette under a name.");
         looks.MapDelete("/palettes", (string name, LookStore store) => store.RemovePalette(name)
             ? Kept(store)
             : throw ApiException.NotFound($"There is no palette called “{name}”.")).WithName("removePalette")

@@ -81,7 +81,7 @@ public static class DatasetEndpoints
     {
         var datasets = app.MapGroup("/api/datasets").WithTags("Data");
         datasets.MapGet("/", (DatasetStore store) => store.List()).WithName("listDatasets")
-                .WithSummary("The datasets that are kept for all reports.");
+                .WithSummary("The saved datasets.");
         datasets.MapPost("/", (Dataset dataset, DatasetStore store) =>
                 Created(store.Create(dataset with { Id = FreeId(dataset.Name, store) })))
             .WithName("createDataset")

@@ -31,8 +31,8 @@ public static class ExpressionEndpoints
         expressions.MapGet("/functions", () => FunctionList.All).WithName("listFunctions")
                 .WithSummary("Everything that can be written in an expression.");
         expressions.MapPost("/names", (string?[] names) => names.Select(n => n ?? throw ApiException.Bad("bad-request",
-            "A name is null. Take it out instead.")).Distinct().ToDictionary(n => n, Names.Quoted)).WithName("writeNames")
-                .WithSummary("Names of fields as expressions write them.");
+            "A name is null. Remove it.")).Distinct().ToDictionary(n => n, Names.Quoted)).WithName("writeNames")
+                .WithSummary("The names of fields, quoted as expressions need them.");
         expressions.MapPost("/missing-parameter", (MissingParameterRequest request) => request.Definition.Source is QuerySource query
             ? MissingParameter.ProposeForSql(query.Sql, request.Name, request.Definition)
             : MissingParameter.Propose($":{request.Name}", request.Definition, [])

@@ -50,15 +50,15 @@ public static class LinkEndpoints
             data.Trials.Place(place.Report, place.X, place.Y);
             return Results.NoContent();
         }).WithName("placeOnMap")
-                .WithSummary("Saves where reports lie on the map of links.").Produces(StatusCodes.Status204NoContent);
+                .WithSummary("Saves the positions of reports on the map of links.").Produces(StatusCodes.Status204NoContent);
         links.MapDelete("/places", (AppData data) =>
         {
             data.Trials.ForgetPlaces();
             return Results.NoContent();
         }).WithName("layOutMap")
-                .WithSummary("Lets the map of links be laid out anew.").Produces(StatusCodes.Status204NoContent);
+                .WithSummary("Resets the layout of the map of links.").Produces(StatusCodes.Status204NoContent);
         links.MapPost("/trials", Try).TakesTurn().WithName("tryLink")
-                .WithSummary("Follows a link with everything that can be clicked, and compares the totals.");
+                .WithSummary("Tests a link with every mark, and compares the totals.");
         links.MapPost("/details", Detail).TakesTurn().WithName("makeDetailReport")
                 .WithSummary("Creates a detail report for a mark, a total or a cell, with the link to it.");
         links.MapPost("/promises", Promises).TakesTurn().WithName("tryPromises")

@@ -36,7 +36,7 @@ public static class RunEndpoints
             .WithName("getRun")
                 .WithSummary("The state of a run: its progress, parameters, problems and page count.");
         runs.MapDelete("/", (string id, RunStore store) => store.Release(id) ? Results.NoContent() : throw Gone()).WithName("stopRun")
-                .WithSummary("Gives a run back; it stops when nobody else waits for it.").Produces(StatusCodes.Status204NoContent);
+                .WithSummary("Releases a run; it stops when no other reader waits for it.").Produces(StatusCodes.Status204NoContent);
         runs.MapGet("/pages/{number:int}", Page).WithName("getPage")
                 .WithSummary("A page of a run as SVG.").Produces<string>(contentType: "image/svg+xml");
         runs.MapGet("/pages/{number:int}/at", At).WithName("getPagePlace")

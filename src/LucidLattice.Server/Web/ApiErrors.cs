@@ -25,9 +25,6 @@ public sealed class ApiException(int status, string code, string message) : Exce
 /// <summary>Turns what handlers throw into problem details; what nobody foresaw is logged and says no more than that it happened.</summary>
 public sealed partial class ApiErrors(RequestDelegate next, ILogger<ApiErrors> log)
 {
-    /// <summary>ENOSPC, as .NET passes it on.</summary>
-    public const int DiskIsFull = 28;
-
     public async Task Invoke(HttpContext context)
     {
         try
@@ -60,7 +57,7 @@ public sealed partial class ApiErrors(RequestDelegate next, ILogger<ApiErrors> l
                 System.Text.Json.JsonException deep when deep.Message.Contains("maximum allowed depth", StringComparison.Ordinal) =>
                     ApiException.Bad("too-deep", "Things would stand too deep inside of one another here. Take some of them out."),
                 // Nothing was saved, and whoever asked should know why.
-                IOException { HResult: DiskIsFull } =>
+                _ when DiskFull.Is(e) =>
                     new ApiException(StatusCodes.Status507InsufficientStorage, "disk-full",
                         "The disk is full, so nothing was saved; your work is still in this tab. Make room, and it is saved."),
                 UnauthorizedAccessException =>

@@ -28,8 +28,8 @@ public sealed record CsvImport(string Table, int Rows, int Bad, IReadOnlyList<Ba
 /// <summary>Reads CSV files (RFC 4180, and the delimiters that are common besides the comma) into a database of their own.</summary>
 public static class CsvFile
 {
-    /// <summary>SQLITE_FULL, and ENOSPC as .NET passes it on.</summary>
-    private const int DatabaseFull = 13, DiskIsFull = 28;
+    /// <summary>SQLITE_FULL (https://www.sqlite.org/rescode.html).</summary>
+    private const int DatabaseFull = 13;
 
     /// <summary>As many as SQLite takes without being told otherwise.</summary>
     public const int MostColumns = 2_000;
@@ -83,7 +83,7 @@ public static class CsvFile
         }
         catch (SqliteException e) when (e.SqliteErrorCode == DatabaseFull)
         {
-            throw new IOException("The disk is full.", DiskIsFull);
+            throw DiskFull.Fault();
         }
     }
 

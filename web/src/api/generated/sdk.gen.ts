@@ -381,7 +381,7 @@ export const uploadCsv = <ThrowOnError extends boolean = true>(options: Options<
 });
 
 /**
- * The datasets that are kept for all reports.
+ * The saved datasets.
  */
 export const listDatasets = <ThrowOnError extends boolean = true>(options?: Options<ListDatasetsData, ThrowOnError>) => (options?.client ?? client).get<ListDatasetsResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
@@ -601,7 +601,7 @@ export const listFunctions = <ThrowOnError extends boolean = true>(options?: Opt
 });
 
 /**
- * Names of fields as expressions write them.
+ * The names of fields, quoted as expressions need them.
  */
 export const writeNames = <ThrowOnError extends boolean = true>(options: Options<WriteNamesData, ThrowOnError>) => (options.client ?? client).post<WriteNamesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
@@ -701,7 +701,7 @@ export const previewCharts = <ThrowOnError extends boolean = true>(options: Opti
 });
 
 /**
- * The numbers of a chart of a report that is composed.
+ * The numbers of a chart of a report in Compose.
  */
 export const getChartNumbers = <ThrowOnError extends boolean = true>(options: Options<GetChartNumbersData, ThrowOnError>) => (options.client ?? client).post<GetChartNumbersResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
@@ -714,7 +714,7 @@ export const getChartNumbers = <ThrowOnError extends boolean = true>(options: Op
 });
 
 /**
- * The number of pages of a report that is composed, and the pages on which its groups begin.
+ * The number of pages of a report in Compose, and the pages on which its groups begin.
  */
 export const countPages = <ThrowOnError extends boolean = true>(options: Options<CountPagesData, ThrowOnError>) => (options.client ?? client).post<CountPagesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
@@ -766,7 +766,7 @@ export const fitColumns = <ThrowOnError extends boolean = true>(options: Options
 });
 
 /**
- * Where a number of a report that is composed comes from.
+ * Where a number of a report in Compose comes from.
  */
 export const composeTrace = <ThrowOnError extends boolean = true>(options: Options<ComposeTraceData, ThrowOnError>) => (options.client ?? client).post<ComposeTraceResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
@@ -788,7 +788,7 @@ export const listReportLooks = <ThrowOnError extends boolean = true>(options?: O
 });
 
 /**
- * The choices of the parameters of a report that is composed.
+ * The choices of the parameters of a report in Compose.
  */
 export const composeChoices = <ThrowOnError extends boolean = true>(options: Options<ComposeChoicesData, ThrowOnError>) => (options.client ?? client).post<ComposeChoicesResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
@@ -801,7 +801,7 @@ export const composeChoices = <ThrowOnError extends boolean = true>(options: Opt
 });
 
 /**
- * How far slow work on a report that is composed has come.
+ * The progress of slow work on a report in Compose.
  */
 export const composeProgress = <ThrowOnError extends boolean = true>(options: Options<ComposeProgressData, ThrowOnError>) => (options.client ?? client).get<ComposeProgressResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
@@ -819,7 +819,7 @@ export const removeLook = <ThrowOnError extends boolean = true>(options: Options
 });
 
 /**
- * The looks and palettes that are kept by name.
+ * The saved looks and palettes.
  */
 export const listLooks = <ThrowOnError extends boolean = true>(options?: Options<ListLooksData, ThrowOnError>) => (options?.client ?? client).get<ListLooksResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
@@ -828,7 +828,7 @@ export const listLooks = <ThrowOnError extends boolean = true>(options?: Options
 });
 
 /**
- * Keeps the look of a chart by name.
+ * Saves the look of a chart under a name.
  */
 export const keepLook = <ThrowOnError extends boolean = true>(options: Options<KeepLookData, ThrowOnError>) => (options.client ?? client).post<KeepLookResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
@@ -850,7 +850,7 @@ export const removeReportLook = <ThrowOnError extends boolean = true>(options: O
 });
 
 /**
- * Keeps the look of a report by name.
+ * Saves the look of a report under a name.
  */
 export const keepReportLook = <ThrowOnError extends boolean = true>(options: Options<KeepReportLookData, ThrowOnError>) => (options.client ?? client).post<KeepReportLookResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
@@ -872,7 +872,7 @@ export const removePalette = <ThrowOnError extends boolean = true>(options: Opti
 });
 
 /**
- * Keeps a palette by name.
+ * Saves a palette under a name.
  */
 export const keepPalette = <ThrowOnError extends boolean = true>(options: Options<KeepPaletteData, ThrowOnError>) => (options.client ?? client).post<KeepPaletteResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
@@ -885,7 +885,7 @@ export const keepPalette = <ThrowOnError extends boolean = true>(options: Option
 });
 
 /**
- * Gives a run back; it stops when nobody else waits for it.
+ * Releases a run; it stops when no other reader waits for it.
  */
 export const stopRun = <ThrowOnError extends boolean = true>(options: Options<StopRunData, ThrowOnError>) => (options.client ?? client).delete<StopRunResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
@@ -1074,7 +1074,7 @@ export const getLinkMap = <ThrowOnError extends boolean = true>(options?: Option
 });
 
 /**
- * Lets the map of links be laid out anew.
+ * Resets the layout of the map of links.
  */
 export const layOutMap = <ThrowOnError extends boolean = true>(options?: Options<LayOutMapData, ThrowOnError>) => (options?.client ?? client).delete<LayOutMapResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
@@ -1083,7 +1083,7 @@ export const layOutMap = <ThrowOnError extends boolean = true>(options?: Options
 });
 
 /**
- * Saves where reports lie on the map of links.
+ * Saves the positions of reports on the map of links.
  */
 export const placeOnMap = <ThrowOnError extends boolean = true>(options: Options<PlaceOnMapData, ThrowOnError>) => (options.client ?? client).put<PlaceOnMapResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',
@@ -1096,7 +1096,7 @@ export const placeOnMap = <ThrowOnError extends boolean = true>(options: Options
 });
 
 /**
- * Follows a link with everything that can be clicked, and compares the totals.
+ * Tests a link with every mark, and compares the totals.
  */
 export const tryLink = <ThrowOnError extends boolean = true>(options: Options<TryLinkData, ThrowOnError>) => (options.client ?? client).post<TryLinkResponses, unknown, ThrowOnError, 'data'>({
     responseStyle: 'data',

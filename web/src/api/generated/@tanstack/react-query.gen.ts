@@ -535,7 +535,7 @@ export const uploadCsvMutation = (options?: Partial<Options<UploadCsvData>>): Us
 export const listDatasetsQueryKey = (options?: Options<ListDatasetsData>) => createQueryKey('listDatasets', options);
 
 /**
- * The datasets that are kept for all reports.
+ * The saved datasets.
  */
 export const listDatasetsOptions = (options?: Options<ListDatasetsData>) => queryOptions<ListDatasetsResponse, DefaultError, ListDatasetsResponse, ReturnType<typeof listDatasetsQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listDatasets({
@@ -821,7 +821,7 @@ export const listFunctionsOptions = (options?: Options<ListFunctionsData>) => qu
 });
 
 /**
- * Names of fields as expressions write them.
+ * The names of fields, quoted as expressions need them.
  */
 export const writeNamesMutation = (options?: Partial<Options<WriteNamesData>>): UseMutationOptions<WriteNamesResponse, DefaultError, Options<WriteNamesData>> => {
     const mutationOptions: UseMutationOptions<WriteNamesResponse, DefaultError, Options<WriteNamesData>> = {
@@ -934,7 +934,7 @@ export const previewChartsMutation = (options?: Partial<Options<PreviewChartsDat
 };
 
 /**
- * The numbers of a chart of a report that is composed.
+ * The numbers of a chart of a report in Compose.
  */
 export const getChartNumbersMutation = (options?: Partial<Options<GetChartNumbersData>>): UseMutationOptions<GetChartNumbersResponse, DefaultError, Options<GetChartNumbersData>> => {
     const mutationOptions: UseMutationOptions<GetChartNumbersResponse, DefaultError, Options<GetChartNumbersData>> = {
@@ -948,7 +948,7 @@ export const getChartNumbersMutation = (options?: Partial<Options<GetChartNumber
 };
 
 /**
- * The number of pages of a report that is composed, and the pages on which its groups begin.
+ * The number of pages of a report in Compose, and the pages on which its groups begin.
  */
 export const countPagesMutation = (options?: Partial<Options<CountPagesData>>): UseMutationOptions<CountPagesResponse, DefaultError, Options<CountPagesData>> => {
     const mutationOptions: UseMutationOptions<CountPagesResponse, DefaultError, Options<CountPagesData>> = {
@@ -1004,7 +1004,7 @@ export const fitColumnsMutation = (options?: Partial<Options<FitColumnsData>>): 
 };
 
 /**
- * Where a number of a report that is composed comes from.
+ * Where a number of a report in Compose comes from.
  */
 export const composeTraceMutation = (options?: Partial<Options<ComposeTraceData>>): UseMutationOptions<ComposeTraceResponse, DefaultError, Options<ComposeTraceData>> => {
     const mutationOptions: UseMutationOptions<ComposeTraceResponse, DefaultError, Options<ComposeTraceData>> = {
@@ -1033,7 +1033,7 @@ export const listReportLooksOptions = (options?: Options<ListReportLooksData>) =
 });
 
 /**
- * The choices of the parameters of a report that is composed.
+ * The choices of the parameters of a report in Compose.
  */
 export const composeChoicesMutation = (options?: Partial<Options<ComposeChoicesData>>): UseMutationOptions<ComposeChoicesResponse, DefaultError, Options<ComposeChoicesData>> => {
     const mutationOptions: UseMutationOptions<ComposeChoicesResponse, DefaultError, Options<ComposeChoicesData>> = {
@@ -1049,7 +1049,7 @@ export const composeChoicesMutation = (options?: Partial<Options<ComposeChoicesD
 export const composeProgressQueryKey = (options: Options<ComposeProgressData>) => createQueryKey('composeProgress', options);
 
 /**
- * How far slow work on a report that is composed has come.
+ * The progress of slow work on a report in Compose.
  */
 export const composeProgressOptions = (options: Options<ComposeProgressData>) => queryOptions<ComposeProgressResponse, DefaultError, ComposeProgressResponse, ReturnType<typeof composeProgressQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await composeProgress({
@@ -1078,7 +1078,7 @@ export const removeLookMutation = (options?: Partial<Options<RemoveLookData>>): 
 export const listLooksQueryKey = (options?: Options<ListLooksData>) => createQueryKey('listLooks', options);
 
 /**
- * The looks and palettes that are kept by name.
+ * The saved looks and palettes.
  */
 export const listLooksOptions = (options?: Options<ListLooksData>) => queryOptions<ListLooksResponse, DefaultError, ListLooksResponse, ReturnType<typeof listLooksQueryKey>>({
     queryFn: async ({ queryKey, signal }) => await listLooks({
@@ -1091,7 +1091,7 @@ export const listLooksOptions = (options?: Options<ListLooksData>) => queryOptio
 });
 
 /**
- * Keeps the look of a chart by name.
+ * Saves the look of a chart under a name.
  */
 export const keepLookMutation = (options?: Partial<Options<KeepLookData>>): UseMutationOptions<KeepLookResponse, DefaultError, Options<KeepLookData>> => {
     const mutationOptions: UseMutationOptions<KeepLookResponse, DefaultError, Options<KeepLookData>> = {
@@ -1119,7 +1119,7 @@ export const removeReportLookMutation = (options?: Partial<Options<RemoveReportL
 };
 
 /**
- * Keeps the look of a report by name.
+ * Saves the look of a report under a name.
  */
 export const keepReportLookMutation = (options?: Partial<Options<KeepReportLookData>>): UseMutationOptions<KeepReportLookResponse, DefaultError, Options<KeepReportLookData>> => {
     const mutationOptions: UseMutationOptions<KeepReportLookResponse, DefaultError, Options<KeepReportLookData>> = {
@@ -1147,7 +1147,7 @@ export const removePaletteMutation = (options?: Partial<Options<RemovePaletteDat
 };
 
 /**
- * Keeps a palette by name.
+ * Saves a palette under a name.
  */
 export const keepPaletteMutation = (options?: Partial<Options<KeepPaletteData>>): UseMutationOptions<KeepPaletteResponse, DefaultError, Options<KeepPaletteData>> => {
     const mutationOptions: UseMutationOptions<KeepPaletteResponse, DefaultError, Options<KeepPaletteData>> = {
@@ -1161,7 +1161,7 @@ export const keepPaletteMutation = (options?: Partial<Options<KeepPaletteData>>)
 };
 
 /**
- * Gives a run back; it stops when nobody else waits for it.
+ * Releases a run; it stops when no other reader waits for it.
  */
 export const stopRunMutation = (options?: Partial<Options<StopRunData>>): UseMutationOptions<StopRunResponse, DefaultError, Options<StopRunData>> => {
     const mutationOptions: UseMutationOptions<StopRunResponse, DefaultError, Options<StopRunData>> = {
@@ -1660,7 +1660,7 @@ export const getLinkMapOptions = (options?: Options<GetLinkMapData>) => queryOpt
 });
 
 /**
- * Lets the map of links be laid out anew.
+ * Resets the layout of the map of links.
  */
 export const layOutMapMutation = (options?: Partial<Options<LayOutMapData>>): UseMutationOptions<LayOutMapResponse, DefaultError, Options<LayOutMapData>> => {
     const mutationOptions: UseMutationOptions<LayOutMapResponse, DefaultError, Options<LayOutMapData>> = {
@@ -1674,7 +1674,7 @@ export const layOutMapMutation = (options?: Partial<Options<LayOutMapData>>): Us
 };
 
 /**
- * Saves where reports lie on the map of links.
+ * Saves the positions of reports on the map of links.
  */
 export const placeOnMapMutation = (options?: Partial<Options<PlaceOnMapData>>): UseMutationOptions<PlaceOnMapResponse, DefaultError, Options<PlaceOnMapData>> => {
     const mutationOptions: UseMutationOptions<PlaceOnMapResponse, DefaultError, Options<PlaceOnMapData>> = {
@@ -1688,7 +1688,7 @@ export const placeOnMapMutation = (options?: Partial<Options<PlaceOnMapData>>): 
 };
 
 /**
- * Follows a link with everything that can be clicked, and compares the totals.
+ * Tests a link with every mark, and compares the totals.
  */
 export const tryLinkMutation = (options?: Partial<Options<TryLinkData>>): UseMutationOptions<TryLinkResponse, DefaultError, Options<TryLinkData>> => {
     const mutationOptions: UseMutationOptions<TryLinkResponse, DefaultError, Options<TryLinkData>> = {
