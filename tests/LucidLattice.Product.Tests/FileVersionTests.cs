@@ -171,6 +171,11 @@ public class FileVersionTests
             () => ReportFile.Read($$"""{ "format": "lucid-lattice/report", "version": {{version}}, "title": "T" }""")).Message);
 
     /// <summary>The list of upgrades is walked from the file's version to today's, and no step twice.</summary>
+    /// <summary>The record says its version, and the list of upgrades leads to it.</summary>
+    [Fact]
+    public void The_version_of_reports_is_the_one_that_the_upgrades_lead_to()
+        => Assert.Equal(ReportDefinition.CurrentVersion, FileKinds.Report.Version);
+
     [Fact]
     public void Older_files_pass_through_every_step_once()
     {

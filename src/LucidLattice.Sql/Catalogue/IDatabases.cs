@@ -6,6 +6,6 @@ public interface IDatabases
     /// <summary>How a registered database is reached, or null if none has this name.</summary>
     Connection? Find(string name);
 
-    /// <summary>Which there are, where they are kept and how to add one, as sentences for the message that another one is unknown.</summary>
+    /// <summary>Which there are, where they are and how to add one: sentences for the message about an unknown one.</summary>
     string Known { get; }
 }
